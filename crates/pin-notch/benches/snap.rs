@@ -1,0 +1,73 @@
+//! What exactness costs: `Notches::snap` beside the usual recipe in binary floating point.
+//!
+//! The recipe is what most pages do: divide by the step, round, multiply back. It is the named baseline;
+//! it gives 0.30000000000000004 where `snap` gives 0.3. A second baseline repairs that by rounding the
+//! result to the step's decimal places, as careful pages do.
+
+#![allow(missing_docs, reason = "criterion's macros write public items")]
+
+use criterion::{BenchmarkId, Criterion, criterion_group, criterion_main};
+use pin_notch::{Decimal, Intent, Notches, Place, Slider, dec};
+use std::hint::black_box;
+
+fn float_recipe(value: f64, min: f64, max: f64, step: f64) -> f64 {
+    (((value - min) / step).round() * step + min).clamp(min, max)
+}
+
+fn float_recipe_repaired(value: f64, min: f64, max: f64, step: f64, places: i32) -> f64 {
+    let ten = 10_f64.powi(places);
+    (float_recipe(value, min, max, step) * ten).round() / ten
+}
+
+fn snap(c: &mut Criterion) {
+    let weight = Notches::new(dec!(0), dec!(40), dec!(0.1)).expect("a valid definition");
+    let fine = Notches::new(dec!(0), dec!(1e12), dec!(1e-9)).expect("a valid definition");
+    let mut group = c.benchmark_group("snap");
+    let floats: Vec<f64> = (0..1000).map(|n| f64::from(n) * 0.0401).collect();
+    let decimals: Vec<Decimal> = (0..1000).map(|n| Decimal::new(n * 401, 4)).collect();
+    group.bench_function("baseline: float recipe x1000", |b| {
+        b.iter(|| {
+            for value in &floats {
+                black_box(float_recipe(black_box(*value), 0.0, 40.0, 0.1));
+            }
+        });
+    });
+    group.bench_function("baseline: float recipe, repaired x1000", |b| {
+        b.iter(|| {
+            for value in &floats {
+                black_box(float_recipe_repaired(black_box(*value), 0.0, 40.0, 0.1, black_box(1)));
+            }
+        });
+    });
+    let on_grid: Vec<Decimal> = (0..1000).map(|n| Decimal::new(n * 4, 1)).collect();
+    for (what, notches, values) in [
+        ("0..40 by 0.1, values of one place", weight, &on_grid),
+        ("0..40 by 0.1, values of four places", weight, &decimals),
+        ("0..1e12 by 1e-9", fine, &decimals),
+    ] {
+        group.bench_with_input(BenchmarkId::new("exact x1000", what), values, |b, values| {
+            b.iter(|| {
+                for value in values {
+                    black_box(black_box(&notches).snap(black_box(*value)));
+                }
+            });
+        });
+    }
+    group.finish();
+}
+
+fn drag(c: &mut Criterion) {
+    let weight = Notches::new(dec!(0), dec!(40), dec!(0.1)).expect("a valid definition");
+    let mut slider = Slider::new(weight).expect("bounded");
+    let _ = slider.handle(Intent::Press(Place::across(0.0)));
+    let mut at = 0;
+    c.bench_function("one drag move through handle", |b| {
+        b.iter(|| {
+            at = (at + 37) % 1000;
+            black_box(slider.handle(Intent::Move(Place::across(f64::from(at) / 1000.0))))
+        });
+    });
+}
+
+criterion_group!(benches, snap, drag);
+criterion_main!(benches);

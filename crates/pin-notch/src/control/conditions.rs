@@ -1,0 +1,71 @@
+//! The conditions that every control can be under, whatever its value.
+
+use crate::event::Refusal;
+use crate::validity::Invalid;
+
+/// Whether a control is disabled, read-only, required, or objected to by the program.
+#[derive(Clone, Debug, Default, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct Conditions {
+    /// It cannot be used, is not sent with a form and not checked.
+    pub disabled: bool,
+    /// It shows and sends its value but does not let it be changed, and is not checked.
+    pub read_only: bool,
+    /// A form cannot be sent while it is empty (or, for a switch, off).
+    pub required: bool,
+    /// The program's own objection to the value, in words: HTML's custom validity.
+    pub custom_error: Option<String>,
+}
+
+impl Conditions {
+    /// Refuses whatever would change the value while it must not be changed.
+    pub(super) fn admit(&self) -> Result<(), Refusal> {
+        match (self.disabled, self.read_only) {
+            (true, _) => Err(Refusal::Disabled),
+            (_, true) => Err(Refusal::ReadOnly),
+            _ => Ok(()),
+        }
+    }
+
+    /// `found`, with `valueMissing` before it and the program's objection after it; nothing at all for
+    /// a control that is barred from being checked.
+    pub(super) fn validity(&self, missing: bool, found: Vec<Invalid>) -> Vec<Invalid> {
+        if self.disabled || self.read_only {
+            return Vec::new();
+        }
+        let missing = (missing && self.required).then_some(Invalid::ValueMissing);
+        let custom = self.custom_error.clone().map(Invalid::CustomError);
+        missing.into_iter().chain(found).chain(custom).collect()
+    }
+}
+
+/// The methods by which every control shows and changes its conditions.
+macro_rules! condition_methods {
+    () => {
+        /// Whether it is disabled, read-only, required, or objected to by the program.
+        pub fn conditions(&self) -> &Conditions {
+            &self.conditions
+        }
+
+        /// The same, to be changed. The program does this, so no event comes of it.
+        pub fn conditions_mut(&mut self) -> &mut Conditions {
+            &mut self.conditions
+        }
+
+        /// Disables it, or enables it again.
+        pub fn set_disabled(&mut self, disabled: bool) {
+            self.conditions.disabled = disabled;
+        }
+
+        /// Makes it read-only, or lets it be changed again.
+        pub fn set_read_only(&mut self, read_only: bool) {
+            self.conditions.read_only = read_only;
+        }
+
+        /// Makes a value required, or optional again.
+        pub fn set_required(&mut self, required: bool) {
+            self.conditions.required = required;
+        }
+    };
+}
+pub(super) use condition_methods;

@@ -1,0 +1,412 @@
+//! A number shown as a row of icons, some of them lit. It may be empty, which is not zero.
+//!
+//! To assistive technology it is a slider (the ARIA practices' [rating slider][apg]), not a group of
+//! radio buttons: a rating takes any step, and a radio button for each tenth of ten icons would be a
+//! hundred stops to read through, while a slider is one value with one text.
+//!
+//! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/slider/examples/slider-rating/
+
+use super::conditions::condition_methods;
+use super::{Conditions, ControlError, Direction, admit, admit_default};
+use crate::event::{Event, Refusal, Turn};
+use crate::intent::{Intent, Key, Place};
+use crate::notches::{Notches, Remark};
+use crate::number::number_text;
+use crate::semantics::{Orientation, Range, Role, Semantics};
+use crate::validity::{Invalid, against};
+use rust_decimal::Decimal;
+
+/// The most icons that a rating can have: a limit on the work that a definition can ask for.
+pub const MAX_ICONS: u32 = 1000;
+
+/// Which icons a value lights.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum Lit {
+    /// All up to the value, the last one in part if the value is not whole.
+    #[default]
+    UpTo,
+    /// Only the icon in which the value falls, as for a row of faces.
+    Only,
+}
+
+/// A rating.
+///
+/// ```
+/// use pin_notch::{dec, Intent, Place, Rating};
+/// # fn main() -> Result<(), pin_notch::ControlError> {
+/// let mut temper = Rating::new(5)?.by(dec!(0.5))?;
+/// assert_eq!(temper.value(), None);
+///
+/// assert_eq!(temper.handle(Intent::Point(Place::across(0.69))).to_string(), "preview 3.5");
+/// assert_eq!(temper.handle(Intent::Leave).to_string(), "preview end");
+///
+/// let turn = temper.handle(Intent::Press(Place::across(0.69)));
+/// assert_eq!(turn.to_string(), "input 3.5, change 3.5");
+/// assert_eq!(temper.view().fill(3), dec!(0.5)); // the fourth icon is lit by half
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Debug)]
+pub struct Rating {
+    icons: u32,
+    step: Decimal,
+    min: Option<Decimal>,
+    notches: Notches,
+    value: Option<Decimal>,
+    default: Option<Decimal>,
+    given_default: Option<Decimal>,
+    conditions: Conditions,
+    direction: Direction,
+    lit: Lit,
+    preview: Option<Decimal>,
+    /// What was pressed last, while the pointer still rests on it: pointing at it again previews
+    /// nothing, or a rating just cleared would look full until the pointer leaves.
+    pressed: Option<Decimal>,
+}
+
+/// All that a face needs to draw a rating.
+#[derive(Clone, Debug, PartialEq)]
+#[non_exhaustive]
+pub struct RatingView {
+    /// The value.
+    pub value: Option<Decimal>,
+    /// What the icons show: the previewed value, else the value.
+    pub shown: Option<Decimal>,
+    /// Whether that is a preview.
+    pub previewed: bool,
+    /// How many icons there are.
+    pub icons: u32,
+    /// Which of them are lit.
+    pub lit: Lit,
+    /// What is shown as text: "3.5 of 5", or "not rated".
+    pub readout: String,
+    /// Which way the row runs.
+    pub direction: Direction,
+    /// What assistive technology is told. Of a preview it is told nothing.
+    pub semantics: Semantics,
+    /// What is wrong with the value, in words for the person; empty when nothing is.
+    pub problem: String,
+}
+
+impl RatingView {
+    /// How much of icon `icon` (counted from 0) is lit, from 0 to 1: `clamp(value - icon, 0, 1)`, or
+    /// nothing unless it is the chosen one where only that is lit.
+    pub fn fill(&self, icon: u32) -> Decimal {
+        let Some(value) = self.shown else {
+            return Decimal::ZERO;
+        };
+        let over = (value - Decimal::from(icon)).normalize();
+        let passed = over > Decimal::ONE && self.lit == Lit::Only;
+        if passed { Decimal::ZERO } else { over.clamp(Decimal::ZERO, Decimal::ONE) }
+    }
+}
+
+impl Rating {
+    /// A rating with this many icons: whole values from 1, empty at the start.
+    ///
+    /// # Errors
+    /// [`ControlError::Icons`] for 0, or more than [`MAX_ICONS`].
+    pub fn new(icons: u32) -> Result<Self, ControlError> {
+        if icons == 0 || icons > MAX_ICONS {
+            return Err(ControlError::Icons { icons });
+        }
+        let step = Decimal::ONE;
+        Ok(Self {
+            icons,
+            step,
+            min: None,
+            notches: Notches::new(step, Decimal::from(icons), step)?,
+            value: None,
+            default: None,
+            given_default: None,
+            conditions: Conditions::default(),
+            direction: Direction::default(),
+            lit: Lit::default(),
+            preview: None,
+            pressed: None,
+        })
+    }
+
+    /// Lets it take every multiple of this step: halves, quarters, tenths.
+    ///
+    /// # Errors
+    /// As [`Notches::new`]; [`ControlError::Default`] when a default given before no longer fits.
+    pub fn by(mut self, step: Decimal) -> Result<Self, ControlError> {
+        self.step = step;
+        self.rebuilt()
+    }
+
+    /// The lowest value that can be chosen; without it, one step. With a minimum of 0, zero is a value
+    /// of its own, apart from empty.
+    ///
+    /// # Errors
+    /// [`ControlError::RatingMin`] when it is negative or above the number of icons;
+    /// [`ControlError::Default`] when a default given before no longer fits.
+    pub fn at_least(mut self, min: Decimal) -> Result<Self, ControlError> {
+        let icons = self.icons;
+        if min < Decimal::ZERO || min > Decimal::from(icons) {
+            return Err(ControlError::RatingMin { min, icons });
+        }
+        self.min = Some(min);
+        self.rebuilt()
+    }
+
+    fn rebuilt(mut self) -> Result<Self, ControlError> {
+        self.notches = Notches::builder()
+            .min(self.min.unwrap_or(self.step))
+            .max(Decimal::from(self.icons))
+            .step(self.step)
+            .step_base(Decimal::ZERO)
+            .build()?;
+        match self.given_default {
+            Some(value) => self.starting_at(value),
+            None => Ok(self),
+        }
+    }
+
+    /// Starts, and after a reset starts again, on this value. One that is off the notches is snapped to
+    /// the nearest, and [`audit`](Self::audit) says so.
+    ///
+    /// # Errors
+    /// [`ControlError::Default`] when the value is out of bounds.
+    pub fn starting_at(mut self, value: Decimal) -> Result<Self, ControlError> {
+        self.default = Some(admit_default(&self.notches, value)?);
+        self.value = self.default;
+        self.given_default = Some(value);
+        Ok(self)
+    }
+
+    /// Which icons a value lights.
+    pub fn lighting(mut self, lit: Lit) -> Self {
+        self.lit = lit;
+        self
+    }
+
+    /// Sets which way text runs around it, and so the row of icons.
+    pub fn running(mut self, direction: Direction) -> Self {
+        self.direction = direction;
+        self
+    }
+
+    condition_methods!();
+
+    /// The values it can take, besides being empty.
+    pub fn notches(&self) -> &Notches {
+        &self.notches
+    }
+
+    /// How many icons there are.
+    pub fn icons(&self) -> u32 {
+        self.icons
+    }
+
+    /// The value, if there is one.
+    pub fn value(&self) -> Option<Decimal> {
+        self.value
+    }
+
+    /// The value it starts with, if any.
+    pub fn default_value(&self) -> Option<Decimal> {
+        self.default
+    }
+
+    /// Which icons a value lights.
+    pub fn lit(&self) -> Lit {
+        self.lit
+    }
+
+    /// Sets which way text runs around it, in place.
+    pub fn set_direction(&mut self, direction: Direction) {
+        self.direction = direction;
+    }
+
+    /// Sets the value, or makes it empty. The program does this, so no event comes of it.
+    ///
+    /// # Errors
+    /// Why it cannot take this very value; it is then as it was.
+    pub fn set_value(&mut self, value: Option<Decimal>) -> Result<(), Refusal> {
+        self.value = value.map(|value| admit(&self.notches, value)).transpose()?;
+        Ok(())
+    }
+
+    /// Sets the value to the allowed one nearest to `value`, or makes it empty, and says what it is.
+    pub fn set_nearest(&mut self, value: Option<Decimal>) -> Option<Decimal> {
+        self.value = value.map(|value| self.notches.snap(value));
+        self.value
+    }
+
+    /// Back to the default value, which may be none. (To make it empty is to clear it.)
+    pub fn reset(&mut self) {
+        self.value = self.default;
+        self.preview = None;
+        self.pressed = None;
+    }
+
+    /// Why the value, or its absence, is not acceptable; empty when it is.
+    pub fn validity(&self) -> Vec<Invalid> {
+        let found = self.value.map(|value| against(&self.notches, value)).unwrap_or_default();
+        self.conditions.validity(self.value.is_none(), found)
+    }
+
+    /// What is legal in the definition and will surprise somebody.
+    pub fn audit(&self) -> Vec<Remark> {
+        self.notches.audit_with(self.given_default)
+    }
+
+    /// Carries out an intent. Allocates nothing.
+    ///
+    /// Pressing chooses the step that holds the place; pressing what is chosen already clears it,
+    /// unless a value is required. Right and Up go one step up, Left and Down one down (Left and Right
+    /// trade places where text runs right to left), page keys a whole icon or a tenth of the notches,
+    /// Home and End to the ends, Delete and Backspace clear. From empty, upward leads to the first
+    /// value.
+    pub fn handle(&mut self, intent: Intent) -> Turn<Option<Decimal>> {
+        self.carry_out(intent).unwrap_or_else(Turn::Refused)
+    }
+
+    fn carry_out(&mut self, intent: Intent) -> Result<Turn<Option<Decimal>>, Refusal> {
+        if intent == Intent::Leave {
+            return self.leave();
+        }
+        self.conditions.admit()?;
+        match intent {
+            Intent::Point(place) => self.point(self.value_at(place)?),
+            Intent::Press(place) => self.press(self.value_at(place)?),
+            Intent::Choose(value) => match admit(&self.notches, value)? {
+                value if self.value == Some(value) => Err(Refusal::Unchanged),
+                value => Ok(self.settle(Some(value))),
+            },
+            Intent::Clear | Intent::Key(Key::Delete | Key::Backspace) => self.clear(),
+            Intent::Key(key) => self.key(key),
+            _ => Err(Refusal::NotForThis),
+        }
+    }
+
+    /// Heard even when disabled, so that no preview outlives the pointer.
+    fn leave(&mut self) -> Result<Turn<Option<Decimal>>, Refusal> {
+        self.pressed = None;
+        self.preview.take().ok_or(Refusal::Unchanged)?;
+        Ok(Turn::one(Event::PreviewEnd))
+    }
+
+    fn point(&mut self, value: Decimal) -> Result<Turn<Option<Decimal>>, Refusal> {
+        if self.preview == Some(value) || self.pressed == Some(value) {
+            return Err(Refusal::Unchanged);
+        }
+        self.pressed = None;
+        self.preview = Some(value);
+        Ok(Turn::one(Event::Preview(Some(value))))
+    }
+
+    fn press(&mut self, value: Decimal) -> Result<Turn<Option<Decimal>>, Refusal> {
+        let turn = match self.value == Some(value) {
+            true => self.clear()?,
+            false => self.settle(Some(value)),
+        };
+        self.pressed = Some(value);
+        Ok(turn)
+    }
+
+    fn clear(&mut self) -> Result<Turn<Option<Decimal>>, Refusal> {
+        match self.value {
+            None => Err(Refusal::Empty),
+            Some(_) if self.conditions.required => Err(Refusal::Required),
+            Some(_) => Ok(self.settle(None)),
+        }
+    }
+
+    fn settle(&mut self, value: Option<Decimal>) -> Turn<Option<Decimal>> {
+        self.value = value;
+        match self.preview.take() {
+            None => Turn::settled(value),
+            Some(_) => {
+                Turn::one(Event::PreviewEnd).and(Event::Input(value)).and(Event::Change(value))
+            }
+        }
+    }
+
+    fn key(&mut self, key: Key) -> Result<Turn<Option<Decimal>>, Refusal> {
+        let across = match self.direction {
+            Direction::LeftToRight => 1,
+            Direction::RightToLeft => -1,
+        };
+        let steps = match key {
+            Key::Right => across,
+            Key::Left => -across,
+            Key::Up => 1,
+            Key::Down => -1,
+            Key::PageUp => self.page(),
+            Key::PageDown => -self.page(),
+            Key::Home => -i128::MAX,
+            Key::End => i128::MAX,
+            _ => return Err(Refusal::NotForThis),
+        };
+        let end = if steps > 0 { Refusal::AtLast } else { Refusal::AtFirst };
+        let to = match self.value {
+            Some(value) => self.notches.stepped(value, steps),
+            None if key == Key::End => self.notches.last(),
+            None if steps > 0 || key == Key::Home => self.notches.first(),
+            None => None,
+        };
+        Ok(self.settle(Some(to.ok_or(end)?)))
+    }
+
+    /// How many steps a page key takes: to the next whole icon's worth, or a tenth of the notches.
+    fn page(&self) -> i128 {
+        let tenth = self.notches.steps_across() / 10;
+        match Decimal::ONE.checked_div(self.step) {
+            Some(steps) if steps > Decimal::ONE => steps.ceil().mantissa().max(1),
+            _ => tenth.max(1),
+        }
+    }
+
+    fn value_at(&self, place: Place) -> Result<Decimal, Refusal> {
+        let from_start = match self.direction {
+            Direction::LeftToRight => place.x,
+            Direction::RightToLeft => 1.0 - place.x,
+        };
+        if from_start.is_nan() {
+            return Err(Refusal::NoPlace);
+        }
+        let amount = from_start * f64::from(self.icons);
+        self.notches.reaching(amount).ok_or(Refusal::NoValue)
+    }
+
+    fn text(&self, value: Option<Decimal>) -> String {
+        match value {
+            Some(value) => format!("{} of {}", number_text(value), self.icons),
+            None => "not rated".to_owned(),
+        }
+    }
+
+    /// All that a face needs to draw it.
+    pub fn view(&self) -> RatingView {
+        let shown = self.preview.or(self.value);
+        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
+        let semantics = Semantics {
+            range: Some(Range {
+                // Empty has no number; zero is the nearest to it that ARIA can hold, and the text,
+                // which is what is read, says what it means.
+                now: self.value.unwrap_or_default(),
+                min: Decimal::ZERO,
+                max: Decimal::from(self.icons),
+                text: self.text(self.value),
+            }),
+            orientation: Some(Orientation::Horizontal),
+            disabled: self.conditions.disabled,
+            read_only: self.conditions.read_only,
+            invalid: !problem.is_empty(),
+            ..Semantics::new(Role::Slider)
+        };
+        RatingView {
+            value: self.value,
+            shown,
+            previewed: self.preview.is_some(),
+            icons: self.icons,
+            lit: self.lit,
+            readout: self.text(shown),
+            direction: self.direction,
+            semantics,
+            problem,
+        }
+    }
+}

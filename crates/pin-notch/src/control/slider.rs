@@ -1,0 +1,393 @@
+//! A number on a track, moved by dragging its thumb, pressing the track, or keys.
+//!
+//! Keys and role follow the ARIA practices' [slider pattern][apg]; defaults follow HTML's range state:
+//! without a default value the slider starts in the middle.
+//!
+//! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/slider/
+
+use super::conditions::condition_methods;
+use super::{Conditions, ControlError, Direction, admit, admit_default};
+use crate::event::{Event, Refusal, Turn};
+use crate::intent::{Intent, Key, Place};
+use crate::notches::{Notches, Remark};
+use crate::semantics::{Orientation, Range, Role, Semantics};
+use crate::validity::{Invalid, against};
+use rust_decimal::Decimal;
+
+/// The most notches that a view marks on the track; more would run together.
+const MAX_MARKED: u128 = 25;
+
+/// A slider.
+///
+/// ```
+/// use pin_notch::{dec, Intent, Key, Notches, Slider};
+/// # fn main() -> Result<(), pin_notch::ControlError> {
+/// let weight = Notches::new(dec!(0), dec!(40), dec!(0.1))?;
+/// let mut slider = Slider::new(weight)?.starting_at(dec!(0.2))?;
+///
+/// let turn = slider.handle(Intent::Key(Key::Right));
+/// assert_eq!(slider.value(), dec!(0.3)); // not 0.30000000000000004
+/// assert_eq!(turn.to_string(), "input 0.3, change 0.3");
+///
+/// slider.set_disabled(true);
+/// assert_eq!(slider.handle(Intent::Key(Key::Right)).to_string(), "refused: disabled");
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Debug)]
+pub struct Slider {
+    notches: Notches,
+    value: Decimal,
+    default: Decimal,
+    given_default: Option<Decimal>,
+    conditions: Conditions,
+    orientation: Orientation,
+    direction: Direction,
+    reversed: bool,
+    unit: String,
+    drag: Option<Drag>,
+}
+
+/// A thumb in somebody's hand.
+#[derive(Clone, Copy, Debug)]
+struct Drag {
+    /// The value to go back to when the gesture is cancelled, and to compare with when it ends.
+    origin: Decimal,
+    /// How far from the thumb's middle it was taken, so that it does not jump under the pointer.
+    offset: f64,
+}
+
+/// All that a face needs to draw a slider.
+#[derive(Clone, Debug, PartialEq)]
+#[non_exhaustive]
+pub struct SliderView {
+    /// The value.
+    pub value: Decimal,
+    /// The value as text, always with the same number of decimal places, and its unit.
+    pub readout: String,
+    /// Where the thumb stands: a fraction of the track from its left end, or from its top when the
+    /// slider is vertical.
+    pub thumb: f64,
+    /// The part of the track that the value fills, as fractions like `thumb`; the smaller one first.
+    pub filled: (f64, f64),
+    /// Where the notches lie, as fractions like `thumb`; empty when there are too many to draw.
+    pub marks: Vec<f64>,
+    /// Which way it lies.
+    pub orientation: Orientation,
+    /// Whether the thumb is in somebody's hand.
+    pub grabbed: bool,
+    /// What assistive technology is told.
+    pub semantics: Semantics,
+    /// What is wrong with the value, in words for the person; empty when nothing is.
+    pub problem: String,
+}
+
+impl Slider {
+    /// A slider over these notches. It starts on their default value if they have one, else on the
+    /// notch nearest the middle.
+    ///
+    /// # Errors
+    /// [`ControlError::Unbounded`] when the notches lack a bound, [`ControlError::Default`] when their
+    /// default value is out of bounds.
+    pub fn new(notches: Notches) -> Result<Self, ControlError> {
+        let missing = match (notches.min(), notches.max()) {
+            (None, _) => Some("min"),
+            (_, None) => Some("max"),
+            _ => None,
+        };
+        if let Some(missing) = missing {
+            return Err(ControlError::Unbounded { missing });
+        }
+        let middle = notches.middle();
+        let slider = Self {
+            notches,
+            value: middle,
+            default: middle,
+            given_default: None,
+            conditions: Conditions::default(),
+            orientation: Orientation::default(),
+            direction: Direction::default(),
+            reversed: false,
+            unit: String::new(),
+            drag: None,
+        };
+        match notches.default_value() {
+            Some(value) => slider.starting_at(value),
+            None => Ok(slider),
+        }
+    }
+
+    /// Starts, and after a reset starts again, on this value. One that is off the notches is snapped to
+    /// the nearest, as in HTML, and [`audit`](Self::audit) says so.
+    ///
+    /// # Errors
+    /// [`ControlError::Default`] when the value is out of bounds: it would be drawn where it is not.
+    pub fn starting_at(mut self, value: Decimal) -> Result<Self, ControlError> {
+        self.default = admit_default(&self.notches, value)?;
+        self.value = self.default;
+        self.given_default = Some(value);
+        Ok(self)
+    }
+
+    /// Lays it horizontally or vertically. Vertical sliders have their maximum at the top.
+    pub fn oriented(mut self, orientation: Orientation) -> Self {
+        self.orientation = orientation;
+        self
+    }
+
+    /// Sets which way text runs around it. Right to left, a horizontal slider has its minimum at the
+    /// right.
+    pub fn running(mut self, direction: Direction) -> Self {
+        self.direction = direction;
+        self
+    }
+
+    /// Puts the maximum where the minimum would be.
+    pub fn reversed(mut self, reversed: bool) -> Self {
+        self.reversed = reversed;
+        self
+    }
+
+    /// Shows and speaks this unit after the value.
+    pub fn in_unit(mut self, unit: impl Into<String>) -> Self {
+        self.unit = unit.into();
+        self
+    }
+
+    condition_methods!();
+
+    /// The values it can take.
+    pub fn notches(&self) -> &Notches {
+        &self.notches
+    }
+
+    /// The value.
+    pub fn value(&self) -> Decimal {
+        self.value
+    }
+
+    /// The value it starts with.
+    pub fn default_value(&self) -> Decimal {
+        self.default
+    }
+
+    /// Sets which way text runs around it, in place.
+    pub fn set_direction(&mut self, direction: Direction) {
+        self.direction = direction;
+    }
+
+    /// Sets the value. The program does this, so no event comes of it, and a drag under way goes on
+    /// from there.
+    ///
+    /// # Errors
+    /// Why it cannot take this very value; it is then as it was. To take the nearest instead, see
+    /// [`set_nearest`](Self::set_nearest).
+    pub fn set_value(&mut self, value: Decimal) -> Result<(), Refusal> {
+        self.value = admit(&self.notches, value)?;
+        Ok(())
+    }
+
+    /// Sets the value to the allowed one nearest to `value`, as HTML does when a script sets it, and
+    /// says which that is.
+    pub fn set_nearest(&mut self, value: Decimal) -> Decimal {
+        self.value = self.notches.snap(value);
+        self.value
+    }
+
+    /// Back to the default value; a drag under way is dropped.
+    pub fn reset(&mut self) {
+        self.value = self.default;
+        self.drag = None;
+    }
+
+    /// Why the value is not acceptable; empty when it is. It can only be so by the program's objection,
+    /// or where the definition allows no value at all.
+    pub fn validity(&self) -> Vec<Invalid> {
+        self.conditions.validity(false, against(&self.notches, self.value))
+    }
+
+    /// What is legal in the definition and will surprise somebody.
+    pub fn audit(&self) -> Vec<Remark> {
+        self.notches.audit_with(self.given_default)
+    }
+
+    /// Carries out an intent. Allocates nothing.
+    ///
+    /// Arrow keys along the slider's own axis move the thumb the way they point, also where the slider
+    /// is reversed or runs right to left; across it, Up and Right increase (Left, where text runs right
+    /// to left). Page keys move a tenth of the notches; Home and End go to the ends. A key moves and
+    /// settles in one turn. A drag moves in many and settles on release, which is heard even by a
+    /// slider that was disabled in the middle of it, so that no gesture stays open.
+    pub fn handle(&mut self, intent: Intent) -> Turn<Decimal> {
+        self.carry_out(intent).unwrap_or_else(Turn::Refused)
+    }
+
+    fn carry_out(&mut self, intent: Intent) -> Result<Turn<Decimal>, Refusal> {
+        match (intent, self.drag) {
+            (Intent::Release, Some(drag)) => return Ok(self.release(drag)),
+            (Intent::Cancel | Intent::Key(Key::Escape), Some(drag)) => return Ok(self.cancel(drag)),
+            (Intent::Release | Intent::Cancel | Intent::Move(_), None) => {
+                return Err(Refusal::NotGrabbed);
+            }
+            _ => self.conditions.admit()?,
+        }
+        match (intent, self.drag) {
+            (Intent::Move(place), Some(drag)) => {
+                let value = self.value_at(place, drag.offset)?;
+                if value == self.value {
+                    return Err(Refusal::Unchanged);
+                }
+                self.value = value;
+                Ok(Turn::one(Event::Input(value)))
+            }
+            (Intent::Point(_) | Intent::Leave | Intent::Flip, _) => Err(Refusal::NotForThis),
+            (Intent::Clear, _) => Err(Refusal::NeverEmpty),
+            (_, Some(_)) => Err(Refusal::Grabbed),
+            (Intent::Grab(place), None) => {
+                let offset = self.notches.position(self.value) - self.along(place);
+                if offset.is_nan() {
+                    return Err(Refusal::NoPlace);
+                }
+                Ok(self.grab(offset))
+            }
+            (Intent::Press(place), None) => {
+                let value = self.value_at(place, 0.0)?;
+                let grab = self.grab(0.0);
+                let moved = value != self.value;
+                self.value = value;
+                Ok(grab.and_if(moved, Event::Input(value)))
+            }
+            (Intent::Choose(value), None) => self.settle(admit(&self.notches, value)?),
+            (Intent::Key(key), None) => self.key(key),
+            _ => Err(Refusal::NotForThis),
+        }
+    }
+
+    fn grab(&mut self, offset: f64) -> Turn<Decimal> {
+        let origin = self.value;
+        self.drag = Some(Drag { origin, offset });
+        Turn::one(Event::Grabbed)
+    }
+
+    fn release(&mut self, drag: Drag) -> Turn<Decimal> {
+        self.drag = None;
+        let changed = self.value != drag.origin;
+        Turn::one(Event::Released).and_if(changed, Event::Change(self.value))
+    }
+
+    fn cancel(&mut self, drag: Drag) -> Turn<Decimal> {
+        self.drag = None;
+        let cancelled = Event::Cancelled;
+        if self.value == drag.origin {
+            return Turn::one(cancelled);
+        }
+        self.value = drag.origin;
+        Turn::one(Event::Input(self.value)).and(cancelled)
+    }
+
+    fn settle(&mut self, value: Decimal) -> Result<Turn<Decimal>, Refusal> {
+        if value == self.value {
+            return Err(Refusal::Unchanged);
+        }
+        self.value = value;
+        Ok(Turn::settled(value))
+    }
+
+    fn key(&mut self, key: Key) -> Result<Turn<Decimal>, Refusal> {
+        if self.notches.is_empty() {
+            return Err(Refusal::NoValue);
+        }
+        let flip = |flipped: bool| if flipped { -1 } else { 1 };
+        let right_to_left = self.direction == Direction::RightToLeft;
+        let (across, upward) = match self.orientation {
+            Orientation::Horizontal => (flip(self.is_flipped()), 1),
+            Orientation::Vertical => (flip(right_to_left), flip(self.reversed)),
+        };
+        let steps = match key {
+            Key::Right => across,
+            Key::Left => -across,
+            Key::Up => upward,
+            Key::Down => -upward,
+            Key::PageUp => self.page(),
+            Key::PageDown => -self.page(),
+            Key::Home => -i128::MAX,
+            Key::End => i128::MAX,
+            _ => return Err(Refusal::NotForThis),
+        };
+        let end = if steps > 0 { Refusal::AtLast } else { Refusal::AtFirst };
+        self.settle(self.notches.stepped(self.value, steps).ok_or(end)?)
+    }
+
+    /// How many steps a page key takes: a tenth of the range, and at least one.
+    fn page(&self) -> i128 {
+        (self.notches.steps_across() / 10).max(1)
+    }
+
+    /// Whether positions run from right to left (or, when vertical, from top to bottom).
+    fn is_flipped(&self) -> bool {
+        let right_to_left = self.direction == Direction::RightToLeft;
+        self.reversed != (right_to_left && self.orientation == Orientation::Horizontal)
+    }
+
+    /// A place as a position on the track, from the minimum's end.
+    fn along(&self, place: Place) -> f64 {
+        let from_start = match self.orientation {
+            Orientation::Horizontal => place.x,
+            Orientation::Vertical => 1.0 - place.y,
+        };
+        if self.is_flipped() { 1.0 - from_start } else { from_start }
+    }
+
+    fn value_at(&self, place: Place, offset: f64) -> Result<Decimal, Refusal> {
+        let along = self.along(place) + offset;
+        if along.is_nan() {
+            return Err(Refusal::NoPlace);
+        }
+        self.notches.at_position(along).ok_or(Refusal::NoValue)
+    }
+
+    /// All that a face needs to draw it.
+    pub fn view(&self) -> SliderView {
+        let vertical = self.orientation == Orientation::Vertical;
+        // Vertical tracks are drawn from the top, where the maximum is unless they are reversed.
+        let from_far_end = self.is_flipped() != vertical;
+        let physical = |along: f64| if from_far_end { 1.0 - along } else { along };
+        let thumb = physical(self.notches.position(self.value));
+        let marked = self.notches.count().is_some_and(|count| (2..=MAX_MARKED).contains(&count));
+        let marks = match marked {
+            true => self.notches.iter().map(|n| physical(self.notches.position(n))).collect(),
+            false => Vec::new(),
+        };
+        let number = self.notches.fixed_text(self.value);
+        let readout = match self.unit.as_str() {
+            "" => number,
+            unit => format!("{number} {unit}"),
+        };
+        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
+        let (min, max) = self.ends();
+        let semantics = Semantics {
+            range: Some(Range { now: self.value, min, max, text: readout.clone() }),
+            orientation: Some(self.orientation),
+            disabled: self.conditions.disabled,
+            read_only: self.conditions.read_only,
+            invalid: !problem.is_empty(),
+            ..Semantics::new(Role::Slider)
+        };
+        SliderView {
+            value: self.value,
+            readout,
+            thumb,
+            filled: if from_far_end { (thumb, 1.0) } else { (0.0, thumb) },
+            marks,
+            orientation: self.orientation,
+            grabbed: self.drag.is_some(),
+            semantics,
+            problem,
+        }
+    }
+
+    /// The ends of the track; both are there, or it would not have been built.
+    fn ends(&self) -> (Decimal, Decimal) {
+        let min = self.notches.min().unwrap_or(self.value);
+        (min, self.notches.max().unwrap_or(self.value))
+    }
+}

@@ -1,0 +1,145 @@
+//! On or off, at once: the ARIA practices' [switch pattern][apg], and a checkbox to a form.
+//!
+//! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/switch/
+
+use super::Conditions;
+use super::conditions::condition_methods;
+use crate::event::{Refusal, Turn};
+use crate::intent::{Intent, Key};
+use crate::semantics::{Role, Semantics};
+use crate::validity::Invalid;
+
+/// A switch.
+///
+/// ```
+/// use pin_notch::{Intent, Switch};
+/// let mut feeder = Switch::new().captioned("feeding", "not feeding");
+/// assert_eq!(feeder.handle(Intent::Flip).to_string(), "input on, change on");
+/// assert_eq!(feeder.view().caption, "feeding");
+/// ```
+#[derive(Clone, Debug)]
+pub struct Switch {
+    on: bool,
+    default: bool,
+    value: String,
+    captions: [String; 2],
+    conditions: Conditions,
+}
+
+/// All that a face needs to draw a switch.
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct SwitchView {
+    /// Whether it is on.
+    pub on: bool,
+    /// The words for the state it is in; empty when there are none.
+    pub caption: String,
+    /// What assistive technology is told.
+    pub semantics: Semantics,
+    /// What is wrong with the state, in words for the person; empty when nothing is.
+    pub problem: String,
+}
+
+impl Default for Switch {
+    fn default() -> Self {
+        Self::new()
+    }
+}
+
+impl Switch {
+    /// A switch that starts off and sends "on" when it is on.
+    pub fn new() -> Self {
+        Self {
+            on: false,
+            default: false,
+            value: "on".to_owned(),
+            captions: Default::default(),
+            conditions: Conditions::default(),
+        }
+    }
+
+    /// Starts, and after a reset starts again, on or off.
+    pub fn starting(mut self, on: bool) -> Self {
+        (self.on, self.default) = (on, on);
+        self
+    }
+
+    /// Sends this value, instead of "on", when it is on.
+    pub fn sending(mut self, value: impl Into<String>) -> Self {
+        self.value = value.into();
+        self
+    }
+
+    /// Shows these words beside it while it is on, and those while it is off.
+    pub fn captioned(mut self, on: impl Into<String>, off: impl Into<String>) -> Self {
+        self.captions = [off.into(), on.into()];
+        self
+    }
+
+    condition_methods!();
+
+    /// Whether it is on.
+    pub fn is_on(&self) -> bool {
+        self.on
+    }
+
+    /// Whether it starts on.
+    pub fn default_on(&self) -> bool {
+        self.default
+    }
+
+    /// What it sends when it is on.
+    pub fn submission_value(&self) -> &str {
+        &self.value
+    }
+
+    /// Turns it on or off. The program does this, so no event comes of it.
+    pub fn set_on(&mut self, on: bool) {
+        self.on = on;
+    }
+
+    /// Back to the state it started in.
+    pub fn reset(&mut self) {
+        self.on = self.default;
+    }
+
+    /// Why the state is not acceptable; empty when it is. A required switch must be on, as a required
+    /// checkbox must be checked.
+    pub fn validity(&self) -> Vec<Invalid> {
+        self.conditions.validity(!self.on, Vec::new())
+    }
+
+    /// Carries out an intent. A flip, a press, Space and Enter all switch it. Allocates nothing.
+    pub fn handle(&mut self, intent: Intent) -> Turn<bool> {
+        let flips = matches!(
+            intent,
+            Intent::Flip | Intent::Press(_) | Intent::Key(Key::Space | Key::Enter)
+        );
+        match self.conditions.admit() {
+            Err(refusal) => Turn::Refused(refusal),
+            Ok(()) if !flips => Turn::Refused(Refusal::NotForThis),
+            Ok(()) => {
+                self.on = !self.on;
+                Turn::settled(self.on)
+            }
+        }
+    }
+
+    /// All that a face needs to draw it.
+    pub fn view(&self) -> SwitchView {
+        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
+        SwitchView {
+            on: self.on,
+            caption: self.captions[usize::from(self.on)].clone(),
+            semantics: Semantics {
+                checked: Some(self.on),
+                disabled: self.conditions.disabled,
+                read_only: self.conditions.read_only,
+                required: self.conditions.required,
+                invalid: !problem.is_empty(),
+                ..Semantics::new(Role::Switch)
+            },
+            problem,
+        }
+    }
+}

@@ -1,0 +1,244 @@
+//! What one intent did: the events in their order, or the reason why nothing happened.
+
+use crate::number::number_text;
+use core::fmt;
+use rust_decimal::Decimal;
+
+/// What one [`Intent`](crate::Intent) did to a control with values of type `V`.
+///
+/// Its text is made for logs and tests: `input 0.3, change 0.3` or `refused: disabled`.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[must_use = "a turn says what happened, or why nothing did"]
+pub enum Turn<V> {
+    /// These events happened.
+    Done(Events<V>),
+    /// Nothing happened, for this reason. The control is exactly as it was.
+    Refused(Refusal),
+}
+
+/// One thing that happened to a control.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub enum Event<V> {
+    /// The thumb was taken.
+    Grabbed,
+    /// The value moved to this one, and may move on.
+    Input(V),
+    /// The thumb was let go.
+    Released,
+    /// The gesture was taken back; the value is what it was before.
+    Cancelled,
+    /// The value has settled on this one, which differs from the one settled before.
+    Change(V),
+    /// Another value is shown while it is pointed at; the value itself is as it was.
+    Preview(V),
+    /// The preview is gone; the value itself is shown again.
+    PreviewEnd,
+}
+
+/// The events of one turn, in order: one to four, kept in place.
+#[derive(Clone, Copy, PartialEq, Eq)]
+pub struct Events<V>([Option<Event<V>>; 4]);
+
+/// Why an intent changed nothing.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub enum Refusal {
+    /// The control is disabled.
+    Disabled,
+    /// The control is read-only.
+    ReadOnly,
+    /// The value is already the lowest there is.
+    AtFirst,
+    /// The value is already the highest there is.
+    AtLast,
+    /// The control shows that very value already.
+    Unchanged,
+    /// A value is required, so it cannot be made empty.
+    Required,
+    /// There is nothing to clear.
+    Empty,
+    /// This kind of control is never empty.
+    NeverEmpty,
+    /// The value is below the minimum.
+    BelowMin {
+        /// The smallest value allowed.
+        min: Decimal,
+    },
+    /// The value is above the maximum.
+    AboveMax {
+        /// The largest value allowed.
+        max: Decimal,
+    },
+    /// The value is on no notch.
+    OffNotches {
+        /// The nearest value allowed.
+        nearest: Decimal,
+    },
+    /// The definition allows no value at all.
+    NoValue,
+    /// The place is not a number.
+    NoPlace,
+    /// The thumb is being dragged; this has to wait until it is let go.
+    Grabbed,
+    /// The thumb is not being dragged, so it can be neither moved nor let go.
+    NotGrabbed,
+    /// This control has no use for such an intent or such a key.
+    NotForThis,
+}
+
+impl<V: Copy> Turn<V> {
+    pub(crate) fn one(event: Event<V>) -> Self {
+        Self::Done(Events([Some(event), None, None, None]))
+    }
+
+    /// Moved and settled at once, as by a key or a click.
+    pub(crate) fn settled(value: V) -> Self {
+        Self::one(Event::Input(value)).and(Event::Change(value))
+    }
+
+    /// This turn and one more event.
+    pub(crate) fn and(mut self, event: Event<V>) -> Self {
+        if let Self::Done(events) = &mut self
+            && let Some(free) = events.0.iter_mut().find(|slot| slot.is_none())
+        {
+            *free = Some(event);
+        }
+        self
+    }
+
+    pub(crate) fn and_if(self, happened: bool, event: Event<V>) -> Self {
+        if happened { self.and(event) } else { self }
+    }
+
+    /// The events in order; none when it was refused.
+    pub fn events(&self) -> impl Iterator<Item = Event<V>> {
+        let events = match self {
+            Self::Done(events) => events.0,
+            Self::Refused(_) => [None; 4],
+        };
+        events.into_iter().flatten()
+    }
+
+    /// Why nothing happened, if nothing did.
+    pub fn refusal(&self) -> Option<Refusal> {
+        match self {
+            Self::Done(_) => None,
+            Self::Refused(refusal) => Some(*refusal),
+        }
+    }
+
+    /// The value that settled in this turn, if one did.
+    pub fn change(&self) -> Option<V> {
+        self.events().find_map(|event| match event {
+            Event::Change(value) => Some(value),
+            _ => None,
+        })
+    }
+
+    /// The same turn with its values in another form.
+    pub fn map<W>(self, mut into: impl FnMut(V) -> W) -> Turn<W> {
+        match self {
+            Self::Done(events) => Turn::Done(Events(events.0.map(|event| {
+                event.map(|event| match event {
+                    Event::Grabbed => Event::Grabbed,
+                    Event::Input(value) => Event::Input(into(value)),
+                    Event::Released => Event::Released,
+                    Event::Cancelled => Event::Cancelled,
+                    Event::Change(value) => Event::Change(into(value)),
+                    Event::Preview(value) => Event::Preview(into(value)),
+                    Event::PreviewEnd => Event::PreviewEnd,
+                })
+            }))),
+            Self::Refused(refusal) => Turn::Refused(refusal),
+        }
+    }
+}
+
+impl<V: fmt::Debug> fmt::Debug for Events<V> {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        f.debug_list().entries(self.0.iter().flatten()).finish()
+    }
+}
+
+/// How a value of a control is written in a log: a number, `on` or `off`, or `empty`.
+pub trait Shown {
+    /// The text of this value.
+    fn shown(&self) -> String;
+}
+
+impl Shown for Decimal {
+    fn shown(&self) -> String {
+        number_text(*self)
+    }
+}
+
+impl Shown for bool {
+    fn shown(&self) -> String {
+        if *self { "on" } else { "off" }.into()
+    }
+}
+
+impl<V: Shown> Shown for Option<V> {
+    fn shown(&self) -> String {
+        self.as_ref().map_or_else(|| "empty".into(), V::shown)
+    }
+}
+
+impl<V: Shown + Copy> fmt::Display for Turn<V> {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        if let Some(refusal) = self.refusal() {
+            return write!(f, "refused: {refusal}");
+        }
+        for (at, event) in self.events().enumerate() {
+            let comma = if at > 0 { ", " } else { "" };
+            write!(f, "{comma}{event}")?;
+        }
+        Ok(())
+    }
+}
+
+impl<V: Shown> fmt::Display for Event<V> {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        match self {
+            Self::Grabbed => f.write_str("grab"),
+            Self::Input(value) => write!(f, "input {}", value.shown()),
+            Self::Released => f.write_str("release"),
+            Self::Cancelled => f.write_str("cancel"),
+            Self::Change(value) => write!(f, "change {}", value.shown()),
+            Self::Preview(value) => write!(f, "preview {}", value.shown()),
+            Self::PreviewEnd => f.write_str("preview end"),
+        }
+    }
+}
+
+impl fmt::Display for Refusal {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        f.write_str(match self {
+            Self::Disabled => "disabled",
+            Self::ReadOnly => "read-only",
+            Self::AtFirst => "already at the lowest value",
+            Self::AtLast => "already at the highest value",
+            Self::Unchanged => "the value is that already",
+            Self::Required => "a value is required, so it cannot be cleared",
+            Self::Empty => "already empty",
+            Self::NeverEmpty => "this control is never empty",
+            Self::BelowMin { min } => {
+                return write!(f, "below the minimum {}", number_text(*min));
+            }
+            Self::AboveMax { max } => {
+                return write!(f, "above the maximum {}", number_text(*max));
+            }
+            Self::OffNotches { nearest } => {
+                return write!(f, "on no notch; the nearest is {}", number_text(*nearest));
+            }
+            Self::NoValue => "no value is allowed",
+            Self::NoPlace => "the place is not a number",
+            Self::Grabbed => "being dragged",
+            Self::NotGrabbed => "not being dragged",
+            Self::NotForThis => "not for this control",
+        })
+    }
+}
+
+impl std::error::Error for Refusal {}

@@ -1,0 +1,159 @@
+//! What somebody tried to do to a control, free of the device they did it with.
+
+use core::fmt;
+use rust_decimal::Decimal;
+
+/// One attempt to do something to a control. A face makes intents of device events; a test makes them
+/// by hand. What comes of one is a [`Turn`](crate::Turn).
+///
+/// Every control takes every intent. One that means nothing to it is refused with
+/// [`Refusal::NotForThis`](crate::Refusal::NotForThis).
+#[derive(Clone, Copy, Debug, PartialEq)]
+#[non_exhaustive]
+pub enum Intent {
+    /// A key was pressed (or repeats while it is held).
+    Key(Key),
+    /// The pointer is over this place, with nothing pressed.
+    Point(Place),
+    /// The pointer has left the control.
+    Leave,
+    /// The control was pressed at this place: a slider's thumb jumps there and is grabbed, a rating
+    /// chooses what lies there.
+    Press(Place),
+    /// The thumb itself was taken at this place. It stays where it is until it is moved.
+    Grab(Place),
+    /// The grabbed thumb is dragged to this place.
+    Move(Place),
+    /// The grabbed thumb is let go.
+    Release,
+    /// The gesture was taken away (by the system, or with Escape): back to where it began.
+    Cancel,
+    /// Switch to the other state: a click, or a click on the label.
+    Flip,
+    /// Choose exactly this value.
+    Choose(Decimal),
+    /// Make it empty.
+    Clear,
+}
+
+impl Intent {
+    /// The intent's word, without its particulars; the same that [`Display`](fmt::Display) begins with.
+    pub fn word(&self) -> &'static str {
+        match self {
+            Self::Key(_) => "key",
+            Self::Point(_) => "point",
+            Self::Leave => "leave",
+            Self::Press(_) => "press",
+            Self::Grab(_) => "grab",
+            Self::Move(_) => "move",
+            Self::Release => "release",
+            Self::Cancel => "cancel",
+            Self::Flip => "flip",
+            Self::Choose(_) => "choose",
+            Self::Clear => "clear",
+        }
+    }
+}
+
+impl fmt::Display for Intent {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        f.write_str(self.word())?;
+        match self {
+            Self::Key(key) => write!(f, " {}", key.name()),
+            Self::Point(place) | Self::Press(place) | Self::Grab(place) | Self::Move(place) => {
+                write!(f, " at {:.3} {:.3}", place.x, place.y)
+            }
+            Self::Choose(value) => write!(f, " {}", value.normalize()),
+            Self::Leave | Self::Release | Self::Cancel | Self::Flip | Self::Clear => Ok(()),
+        }
+    }
+}
+
+/// A place on a control's track or row of icons, as fractions of its box: x from its left edge (0.0)
+/// to its right (1.0), y from its top to its bottom. Places beyond the edges are fine.
+///
+/// These are the physical sides. Which way values run is the control's own business.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct Place {
+    /// Fraction of the width, from the left.
+    pub x: f64,
+    /// Fraction of the height, from the top.
+    pub y: f64,
+}
+
+impl Place {
+    /// A place at these fractions of width and height.
+    pub const fn new(x: f64, y: f64) -> Self {
+        Self { x, y }
+    }
+
+    /// A place at this fraction of the width, half way down: all that a horizontal control looks at.
+    pub const fn across(x: f64) -> Self {
+        Self::new(x, 0.5)
+    }
+}
+
+/// The keys that mean something to a control.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+#[non_exhaustive]
+#[expect(missing_docs, reason = "a key is its name")]
+pub enum Key {
+    Left,
+    Right,
+    Up,
+    Down,
+    PageUp,
+    PageDown,
+    Home,
+    End,
+    Space,
+    Enter,
+    Escape,
+    Delete,
+    Backspace,
+}
+
+/// Each key with its value in the UI Events standard.
+const NAMES: [(Key, &str); 13] = [
+    (Key::Left, "ArrowLeft"),
+    (Key::Right, "ArrowRight"),
+    (Key::Up, "ArrowUp"),
+    (Key::Down, "ArrowDown"),
+    (Key::PageUp, "PageUp"),
+    (Key::PageDown, "PageDown"),
+    (Key::Home, "Home"),
+    (Key::End, "End"),
+    (Key::Space, " "),
+    (Key::Enter, "Enter"),
+    (Key::Escape, "Escape"),
+    (Key::Delete, "Delete"),
+    (Key::Backspace, "Backspace"),
+];
+
+impl Key {
+    /// Every key, in a fixed order.
+    pub fn all() -> impl Iterator<Item = Key> {
+        NAMES.iter().map(|(key, _)| *key)
+    }
+
+    /// The key with this [named key attribute value][keys], as a keyboard event's `key` holds it.
+    ///
+    /// ```
+    /// use pin_notch::Key;
+    /// assert_eq!(Key::from_ui_events("ArrowLeft"), Some(Key::Left));
+    /// assert_eq!(Key::from_ui_events("F7"), None);
+    /// ```
+    ///
+    /// [keys]: https://www.w3.org/TR/uievents-key/#named-key-attribute-values
+    pub fn from_ui_events(key: &str) -> Option<Self> {
+        NAMES.iter().find(|(_, name)| *name == key).map(|(key, _)| *key)
+    }
+
+    /// The key's name for people: as UI Events has it, with "Space" for the blank.
+    pub fn name(self) -> &'static str {
+        match self {
+            Self::Space => "Space",
+            _ => NAMES.iter().find(|(key, _)| *key == self).map_or("", |(_, name)| name),
+        }
+    }
+}

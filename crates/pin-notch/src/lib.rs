@@ -1,0 +1,55 @@
+//! Value-entry controls as pure machines: exact, explained, and without a screen.
+//!
+//! A control takes an [`Intent`], what somebody tried to do, and answers with a [`Turn`], what
+//! happened: events in their order, or a refusal with its reason. Its looks are a pure function of its
+//! view, plain data that any face can draw. So the same control works in a page, on a server that
+//! re-checks what the page sent, and in a test.
+//!
+//! ```
+//! use pin_notch::{dec, Intent, Key, Notches, Slider};
+//! # fn main() -> Result<(), pin_notch::ControlError> {
+//! let weight = Notches::new(dec!(0), dec!(40), dec!(0.1))?;
+//! let mut slider = Slider::new(weight)?.starting_at(dec!(0.2))?;
+//!
+//! assert_eq!(slider.handle(Intent::Key(Key::Right)).to_string(), "input 0.3, change 0.3");
+//! assert_eq!(slider.view().readout, "0.3");
+//! # Ok(()) }
+//! ```
+//!
+//! | room | what is in it |
+//! |---|---|
+//! | [`Notches`] | which values are allowed, and the way from any value to one |
+//! | [`Slider`], [`Rating`], [`Switch`] | the controls; [`Control`] is any of them |
+//! | [`Intent`], [`Turn`] | what somebody tried, and what came of it |
+//! | [`View`], [`Semantics`] | what a face draws, and what assistive technology is told |
+//! | [`Invalid`] | why a value is not acceptable |
+//! | [`Form`] | named controls together: what they send, and re-checking what comes back |
+//!
+//! Values are [`Decimal`]s. Binary floating point appears only as a place on a track, where it chooses
+//! *which* notch; the value is then built exactly.
+
+#![forbid(unsafe_code)]
+#![deny(clippy::unwrap_used)]
+
+mod control;
+mod event;
+mod form;
+mod intent;
+mod notches;
+pub mod number;
+mod semantics;
+mod validity;
+
+pub use control::{
+    Conditions, Control, ControlError, Direction, Lit, MAX_ICONS, Rating, RatingView, Slider,
+    SliderView, Switch, SwitchView, Value, View,
+};
+pub use event::{Event, Events, Refusal, Shown, Turn};
+pub use form::{Field, Form, FormError, MAX_REPORTED, Problem, Problems, Values};
+pub use intent::{Intent, Key, Place};
+pub use notches::{Notches, NotchesBuilder, NotchesError, Remark};
+#[doc(inline)]
+pub use number::{NumberError, number_text, parse_number};
+pub use rust_decimal::Decimal;
+pub use semantics::{Orientation, Range, Role, Semantics};
+pub use validity::Invalid;

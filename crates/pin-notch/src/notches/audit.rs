@@ -1,0 +1,202 @@
+//! What is legal in a definition and will still surprise the person who wrote it.
+
+use super::Notches;
+use crate::number::number_text;
+use core::fmt;
+use rust_decimal::Decimal;
+
+/// A legal surprise in a definition. Its text says what will happen; [`code`](Self::code) is for
+/// programs.
+///
+/// ```
+/// use pin_notch::{dec, Notches};
+/// # fn main() -> Result<(), pin_notch::NotchesError> {
+/// let remarks = Notches::new(dec!(1), dec!(100), dec!(20))?.audit();
+/// assert_eq!(
+///     remarks[0].to_string(),
+///     "the maximum 100 is never reached: counted from 1 by 20, the last notch is 81"
+/// );
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub enum Remark {
+    /// The maximum is below the minimum, so no value is acceptable.
+    MaxBelowMin {
+        /// The minimum.
+        min: Decimal,
+        /// The maximum.
+        max: Decimal,
+    },
+    /// No notch lies between the bounds, so no value is acceptable.
+    NoNotch {
+        /// The minimum.
+        min: Decimal,
+        /// The maximum.
+        max: Decimal,
+        /// The step base, from which all notches are counted.
+        base: Decimal,
+    },
+    /// The minimum is no notch, because the notches are counted from another base.
+    MinNotReached {
+        /// The minimum.
+        min: Decimal,
+        /// The first notch above it.
+        first: Decimal,
+        /// The step base.
+        base: Decimal,
+    },
+    /// The maximum is no notch.
+    MaxNotReached {
+        /// The maximum.
+        max: Decimal,
+        /// The last notch below it.
+        last: Decimal,
+        /// The step base.
+        base: Decimal,
+        /// The step.
+        step: Decimal,
+    },
+    /// One step is more than the whole range.
+    StepWiderThanRange {
+        /// The step.
+        step: Decimal,
+        /// The distance from minimum to maximum.
+        range: Decimal,
+    },
+    /// There is exactly one value to choose.
+    OneValue {
+        /// That value.
+        only: Decimal,
+    },
+    /// The default value is within the bounds but on no notch.
+    DefaultOffNotches {
+        /// The default value as given.
+        default: Decimal,
+        /// The notch a control starts on instead.
+        taken: Decimal,
+    },
+    /// The default value is outside the bounds.
+    DefaultOutOfBounds {
+        /// The default value as given.
+        default: Decimal,
+        /// The notch nearest to it.
+        nearest: Decimal,
+    },
+}
+
+impl Remark {
+    /// A short fixed name for programs, such as `max-not-reached`.
+    pub fn code(&self) -> &'static str {
+        match self {
+            Self::MaxBelowMin { .. } => "max-below-min",
+            Self::NoNotch { .. } => "no-notch",
+            Self::MinNotReached { .. } => "min-not-reached",
+            Self::MaxNotReached { .. } => "max-not-reached",
+            Self::StepWiderThanRange { .. } => "step-wider-than-range",
+            Self::OneValue { .. } => "one-value",
+            Self::DefaultOffNotches { .. } => "default-off-notches",
+            Self::DefaultOutOfBounds { .. } => "default-out-of-bounds",
+        }
+    }
+}
+
+impl fmt::Display for Remark {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        let n = number_text;
+        match *self {
+            Self::MaxBelowMin { min, max } => write!(
+                f,
+                "the maximum {} is below the minimum {}: no value is acceptable, and a control shows the minimum",
+                n(max),
+                n(min)
+            ),
+            Self::NoNotch { min, max, base } => write!(
+                f,
+                "no notch counted from {} lies between {} and {}: no value is acceptable",
+                n(base),
+                n(min),
+                n(max)
+            ),
+            Self::MinNotReached { min, first, base } => write!(
+                f,
+                "the minimum {} is never reached: counted from {}, the first notch is {}",
+                n(min),
+                n(base),
+                n(first)
+            ),
+            Self::MaxNotReached { max, last, base, step } => write!(
+                f,
+                "the maximum {} is never reached: counted from {} by {}, the last notch is {}",
+                n(max),
+                n(base),
+                n(step),
+                n(last)
+            ),
+            Self::StepWiderThanRange { step, range } => {
+                write!(f, "the step {} is wider than the range, which spans {}", n(step), n(range))
+            }
+            Self::OneValue { only } => {
+                write!(f, "there is nothing to choose: {} is the only value", n(only))
+            }
+            Self::DefaultOffNotches { default, taken } => write!(
+                f,
+                "the default {} is on no notch: a control starts on {}",
+                n(default),
+                n(taken)
+            ),
+            Self::DefaultOutOfBounds { default, nearest } => write!(
+                f,
+                "the default {} is out of bounds: the nearest value is {}",
+                n(default),
+                n(nearest)
+            ),
+        }
+    }
+}
+
+pub(super) fn remarks(notches: &Notches, default: Option<Decimal>) -> Vec<Remark> {
+    let mut remarks = Vec::new();
+    let base = notches.step_base();
+    if let (Some(min), Some(max)) = (notches.min(), notches.max()) {
+        if max < min {
+            remarks.push(Remark::MaxBelowMin { min, max });
+            return remarks;
+        }
+        // The range may be wider than a number holds; then no step is.
+        if let (Some(step), Some(range)) = (notches.step(), max.checked_sub(min))
+            && step > range
+            && min < max
+        {
+            remarks.push(Remark::StepWiderThanRange { step, range });
+        }
+        if notches.is_empty() {
+            remarks.push(Remark::NoNotch { min, max, base });
+            return remarks;
+        }
+    }
+    if let (Some(min), Some(first)) = (notches.min(), notches.first())
+        && first != min
+        && notches.step().is_some()
+    {
+        remarks.push(Remark::MinNotReached { min, first, base });
+    }
+    if let (Some(max), Some(last), Some(step)) = (notches.max(), notches.last(), notches.step())
+        && last != max
+    {
+        remarks.push(Remark::MaxNotReached { max, last, base, step });
+    }
+    if let (Some(only), true) = (notches.first(), notches.first() == notches.last()) {
+        remarks.push(Remark::OneValue { only });
+    }
+    if let Some(default) = default.filter(|d| !notches.contains(*d)) {
+        let taken = notches.snap(default);
+        let out = notches.min().is_some_and(|min| default < min)
+            || notches.max().is_some_and(|max| default > max);
+        remarks.push(match out {
+            false => Remark::DefaultOffNotches { default, taken },
+            true => Remark::DefaultOutOfBounds { default, nearest: taken },
+        });
+    }
+    remarks
+}

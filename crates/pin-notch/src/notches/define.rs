@@ -1,0 +1,174 @@
+//! From a definition's parts to [`Notches`], or the reason why they make no sense together.
+
+use super::{Notches, remainder};
+use crate::number::{MAX_DIGITS, REACH, number_text};
+use core::fmt;
+use rust_decimal::Decimal;
+
+/// A definition under way; begun by [`Notches::builder`].
+#[derive(Clone, Copy, Debug, Default)]
+pub struct NotchesBuilder {
+    min: Option<Decimal>,
+    max: Option<Decimal>,
+    step: Option<Decimal>,
+    any: bool,
+    base: Option<Decimal>,
+    default: Option<Decimal>,
+}
+
+/// Why a definition cannot make sense. It names the part, its value and what would be right.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub enum NotchesError {
+    /// The step is zero or negative.
+    StepNotPositive {
+        /// The step that was given.
+        step: Decimal,
+    },
+    /// A bound or the base cannot be counted in the units that the other parts need: together they
+    /// take more digits than a number holds.
+    TooManyDigits {
+        /// Which part: `min`, `max`, `step` or `step base`.
+        part: &'static str,
+        /// Its value.
+        value: Decimal,
+        /// The decimal places that the finest part needs.
+        places: u32,
+    },
+}
+
+impl fmt::Display for NotchesError {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        match *self {
+            Self::StepNotPositive { step } => write!(
+                f,
+                "step {} is not allowed: it must be above 0, or \"any\"",
+                number_text(step)
+            ),
+            Self::TooManyDigits { part, value, places } => write!(
+                f,
+                "{part} {} cannot be counted to {places} decimal places, which another part needs: \
+                 a number holds {MAX_DIGITS} digits in all; give fewer digits before or after the point",
+                number_text(value)
+            ),
+        }
+    }
+}
+
+impl std::error::Error for NotchesError {}
+
+impl NotchesBuilder {
+    /// The smallest value allowed. Without it there is no lower bound.
+    pub fn min(mut self, min: Decimal) -> Self {
+        self.min = Some(min);
+        self
+    }
+
+    /// The largest value allowed. Without it there is no upper bound.
+    pub fn max(mut self, max: Decimal) -> Self {
+        self.max = Some(max);
+        self
+    }
+
+    /// The distance between two notches, above 0. Without it, 1.
+    pub fn step(mut self, step: Decimal) -> Self {
+        (self.step, self.any) = (Some(step), false);
+        self
+    }
+
+    /// Allows every value within the bounds: HTML's step "any".
+    pub fn step_any(mut self) -> Self {
+        (self.step, self.any) = (None, true);
+        self
+    }
+
+    /// Where the notches are counted from. Without it: the minimum, else the default value, else 0.
+    pub fn step_base(mut self, base: Decimal) -> Self {
+        self.base = Some(base);
+        self
+    }
+
+    /// The value a control starts with. It is the step base when there is no other.
+    pub fn default_value(mut self, value: Decimal) -> Self {
+        self.default = Some(value);
+        self
+    }
+
+    /// The notches so defined.
+    ///
+    /// # Errors
+    /// [`NotchesError::StepNotPositive`] for a step of zero or below;
+    /// [`NotchesError::TooManyDigits`] when a notch could need more digits than a number holds.
+    pub fn build(self) -> Result<Notches, NotchesError> {
+        let step = self.step.unwrap_or(Decimal::ONE);
+        if step <= Decimal::ZERO {
+            return Err(NotchesError::StepNotPositive { step });
+        }
+        let base = self.base.or(self.min).or(self.default);
+        let mut scale = [self.min, self.max, self.step, base]
+            .into_iter()
+            .flatten()
+            .map(|part| part.normalize().scale())
+            .max()
+            .unwrap_or(0);
+        let mut step = step;
+        if let (true, Some(min), Some(max)) = (self.any, self.min, self.max) {
+            step = stride(min, max);
+            scale = scale.max(step.scale());
+        }
+        let units = |part, value: Decimal| {
+            in_units(value, scale).ok_or(NotchesError::TooManyDigits { part, value, places: scale })
+        };
+        let (low, high) = (
+            self.min.map_or(Ok(-REACH), |min| units("min", min))?,
+            self.max.map_or(Ok(REACH), |max| units("max", max))?,
+        );
+        let (step, base) = (units("step", step)?, units("step base", base.unwrap_or_default())?);
+        // The smallest notch at or above the minimum, and the largest at or below the maximum. With the
+        // maximum below the minimum, the minimum alone counts (HTML: the value sanitization of the range
+        // state holds to the maximum only "if the maximum is not less than the minimum").
+        let first = low + remainder(base - low, step);
+        let high_enough = high.max(low);
+        let last = high_enough - remainder(high_enough - base, step);
+        Ok(Notches {
+            scale,
+            low,
+            high,
+            has_min: self.min.is_some(),
+            has_max: self.max.is_some(),
+            step,
+            any: self.any,
+            base,
+            first,
+            last,
+            default: self.default,
+        })
+    }
+}
+
+/// `value` × 10^`scale`, when it is whole and within reach.
+fn in_units(value: Decimal, scale: u32) -> Option<i128> {
+    let value = value.normalize();
+    let more = 10_i128.checked_pow(scale.checked_sub(value.scale())?)?;
+    let units = value.mantissa().checked_mul(more)?;
+    (units.abs() <= REACH).then_some(units)
+}
+
+/// The largest power of ten of which a thousand fit between the bounds, as fine as a number goes.
+fn stride(min: Decimal, max: Decimal) -> Decimal {
+    let Some(range) = max.checked_sub(min).filter(|range| *range > Decimal::ZERO) else {
+        return Decimal::ONE;
+    };
+    let mut power = 28 - 3;
+    while power > -28 && range < power_of_ten(power + 3).unwrap_or(Decimal::MAX) {
+        power -= 1;
+    }
+    power_of_ten(power).unwrap_or(Decimal::ONE)
+}
+
+fn power_of_ten(power: i32) -> Option<Decimal> {
+    match power {
+        0.. => Decimal::try_from_i128_with_scale(10_i128.checked_pow(power as u32)?, 0).ok(),
+        _ => Decimal::try_from_i128_with_scale(1, power.unsigned_abs()).ok(),
+    }
+}

@@ -1,0 +1,214 @@
+//! Numbers in and out: decimal text, never binary floating point.
+//!
+//! A value enters as text (an attribute, a posted form, a command-line argument) or as a literal
+//! through [`dec!`](crate::dec), is kept as a [`Decimal`], and leaves as text. The grammar is the HTML
+//! standard's [valid floating-point number][html]; unlike a browser we keep every digit of it.
+//!
+//! [html]: https://html.spec.whatwg.org/multipage/common-microsyntaxes.html#valid-floating-point-number
+
+use core::fmt;
+use rust_decimal::Decimal;
+
+/// The most decimal digits a number can hold whatever they are (a few 29-digit numbers fit as well).
+pub const MAX_DIGITS: u32 = 28;
+
+/// The largest whole number a [`Decimal`] can count to: 2⁹⁶ − 1.
+pub(crate) const REACH: i128 = (1 << 96) - 1;
+
+/// Why a text is not a number. The text itself is kept, shortened when it is long.
+///
+/// ```
+/// use pin_notch::parse_number;
+/// let error = parse_number("12,5").unwrap_err();
+/// assert_eq!(error.to_string(), r#""12,5" is not a number; write it like 12, -0.5 or 2.5e3"#);
+/// ```
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub enum NumberError {
+    /// The text does not follow the grammar.
+    NotANumber(String),
+    /// The text is a number, but of more digits than can be kept exactly.
+    TooManyDigits(String),
+}
+
+impl fmt::Display for NumberError {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        match self {
+            Self::NotANumber(text) => {
+                write!(f, "{text:?} is not a number; write it like 12, -0.5 or 2.5e3")
+            }
+            Self::TooManyDigits(text) => {
+                write!(f, "{text:?} has more digits than a number holds; give at most {MAX_DIGITS}")
+            }
+        }
+    }
+}
+
+impl std::error::Error for NumberError {}
+
+/// Reads a number exactly as the HTML standard writes one: an optional minus, digits with at most one
+/// point, an optional exponent. White space, a plus sign in front and a point at the end are errors,
+/// as they are there.
+///
+/// # Errors
+/// [`NumberError::NotANumber`] when the grammar is not met; [`NumberError::TooManyDigits`] when the
+/// number cannot be kept without losing digits (more than 28, or a magnitude past 7.9 × 10²⁸).
+///
+/// ```
+/// use pin_notch::{dec, parse_number};
+/// assert_eq!(parse_number("-0.50"), Ok(dec!(-0.5)));
+/// assert_eq!(parse_number("2.5e3"), Ok(dec!(2500)));
+/// assert!(parse_number("1.").is_err());
+/// ```
+pub fn parse_number(text: &str) -> Result<Decimal, NumberError> {
+    let shortened = || text.chars().take(40).collect();
+    match read(text.as_bytes(), false) {
+        Ok(number) => Ok(number),
+        Err(Flaw::Grammar) => Err(NumberError::NotANumber(shortened())),
+        Err(Flaw::Digits) => Err(NumberError::TooManyDigits(shortened())),
+    }
+}
+
+/// The shortest text of a number: no trailing zeros, no exponent, never "-0". It is what forms send.
+///
+/// ```
+/// use pin_notch::{dec, number_text};
+/// assert_eq!(number_text(dec!(12.50)), "12.5");
+/// ```
+pub fn number_text(value: Decimal) -> String {
+    value.normalize().to_string()
+}
+
+/// Writes a number exactly, checked when the program is compiled: `dec!(0.1)` is one tenth.
+///
+/// ```
+/// use pin_notch::dec;
+/// assert_eq!(dec!(0.1) + dec!(0.2), dec!(0.3));
+/// assert_eq!(dec!(-1_000), dec!(-1e3));
+/// ```
+#[macro_export]
+macro_rules! dec {
+    ($($number:tt)+) => {
+        const { $crate::number::literal(stringify!($($number)+)) }
+    };
+}
+
+/// The other half of [`dec!`](crate::dec); call that instead.
+#[doc(hidden)]
+pub const fn literal(text: &str) -> Decimal {
+    match read(text.as_bytes(), true) {
+        Ok(number) => number,
+        Err(Flaw::Grammar) => panic!("dec! takes one number such as 12, -0.5 or 2.5e3"),
+        Err(Flaw::Digits) => panic!("dec! takes a number of at most 28 digits"),
+    }
+}
+
+enum Flaw {
+    Grammar,
+    Digits,
+}
+
+/// Reads `-digits.digits e digits`, keeping the significant digits as one whole number and the place of
+/// the point as a power of ten, so that no amount of leading or trailing zeros can overflow. Only
+/// `in_source`, in a literal of `dec!`, may underscores stand between the digits.
+const fn read(text: &[u8], in_source: bool) -> Result<Decimal, Flaw> {
+    let mut at = 0;
+    let negative = !text.is_empty() && text[0] == b'-';
+    if negative {
+        at = 1;
+    }
+    let (mut digits, mut power, mut zeros) = (0_i128, 0_i64, 0_i64);
+    let (mut any, mut after_point, mut too_long) = (false, false, false);
+    while at < text.len() {
+        match text[at] {
+            digit @ b'0'..=b'9' => {
+                any = true;
+                if after_point {
+                    power -= 1;
+                }
+                if digit == b'0' {
+                    zeros += 1;
+                } else {
+                    match shifted(digits, zeros + 1) {
+                        Some(more) => digits = more + (digit - b'0') as i128,
+                        None => too_long = true,
+                    }
+                    zeros = 0;
+                }
+            }
+            b'.' if !after_point && at + 1 < text.len() && text[at + 1].is_ascii_digit() => {
+                after_point = true;
+            }
+            b'_' if in_source && any => {}
+            _ => break,
+        }
+        at += 1;
+    }
+    if !any {
+        return Err(Flaw::Grammar);
+    }
+    if at < text.len() {
+        match exponent(text, at) {
+            Some(more) => power = power.saturating_add(more),
+            None => return Err(Flaw::Grammar),
+        }
+    }
+    if digits == 0 && !too_long {
+        return Ok(Decimal::ZERO);
+    }
+    // The zeros not yet counted in stand at the end: they belong to the power.
+    power = power.saturating_add(zeros);
+    if too_long || power < -(MAX_DIGITS as i64) {
+        return Err(Flaw::Digits);
+    }
+    let (whole, scale) =
+        if power > 0 { (shifted(digits, power), 0) } else { (Some(digits), (-power) as u32) };
+    match whole {
+        Some(whole) if whole <= REACH => Ok(Decimal::from_parts(
+            whole as u32,
+            (whole >> 32) as u32,
+            (whole >> 64) as u32,
+            negative,
+            scale,
+        )),
+        _ => Err(Flaw::Digits),
+    }
+}
+
+/// `e`, an optional sign and digits up to the end of the text.
+const fn exponent(text: &[u8], mut at: usize) -> Option<i64> {
+    if text[at] != b'e' && text[at] != b'E' {
+        return None;
+    }
+    at += 1;
+    let negative = at < text.len() && text[at] == b'-';
+    if at < text.len() && (text[at] == b'-' || text[at] == b'+') {
+        at += 1;
+    }
+    if at == text.len() {
+        return None;
+    }
+    let mut value = 0_i64;
+    while at < text.len() {
+        if !text[at].is_ascii_digit() {
+            return None;
+        }
+        value = value.saturating_mul(10).saturating_add((text[at] - b'0') as i64);
+        at += 1;
+    }
+    Some(if negative { -value } else { value })
+}
+
+/// `whole` × 10^`places`, when it still fits.
+const fn shifted(whole: i128, places: i64) -> Option<i128> {
+    if whole == 0 {
+        return Some(0);
+    }
+    if places > 38 {
+        return None;
+    }
+    match whole.checked_mul(10_i128.pow(places as u32)) {
+        Some(more) if more <= REACH => Some(more),
+        _ => None,
+    }
+}

@@ -1,0 +1,120 @@
+//! What assistive technology is told about a control: [WAI-ARIA][aria] in plain data, for any face.
+//!
+//! [aria]: https://www.w3.org/TR/wai-aria-1.2/
+
+use crate::number::number_text;
+use rust_decimal::Decimal;
+
+/// A control's role, states and properties. The accessible name is not here: it comes from the label.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Semantics {
+    /// The role.
+    pub role: Role,
+    /// The value and its limits, for roles that have a range.
+    pub range: Option<Range>,
+    /// Whether it is on, for roles that can be.
+    pub checked: Option<bool>,
+    /// Which way it lies, where that matters.
+    pub orientation: Option<Orientation>,
+    /// It cannot be used now.
+    pub disabled: bool,
+    /// It can be read and focused but not changed.
+    pub read_only: bool,
+    /// A value must be given. Only said for roles that support it.
+    pub required: bool,
+    /// Its value is not acceptable.
+    pub invalid: bool,
+}
+
+/// The figures of a role with a range.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Range {
+    /// The value now.
+    pub now: Decimal,
+    /// The smallest it can be.
+    pub min: Decimal,
+    /// The largest it can be.
+    pub max: Decimal,
+    /// The value in words, which is read instead of the number.
+    pub text: String,
+}
+
+/// The roles that our controls have.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub enum Role {
+    /// A value on a range, moved by arrow keys.
+    Slider,
+    /// On or off.
+    Switch,
+}
+
+/// Which way a control lies.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum Orientation {
+    /// Left to right, or right to left.
+    #[default]
+    Horizontal,
+    /// Bottom to top, or top to bottom.
+    Vertical,
+}
+
+impl Role {
+    /// The role's token in ARIA.
+    pub fn token(self) -> &'static str {
+        match self {
+            Self::Slider => "slider",
+            Self::Switch => "switch",
+        }
+    }
+}
+
+impl Orientation {
+    /// The token of `aria-orientation`.
+    pub fn token(self) -> &'static str {
+        match self {
+            Self::Horizontal => "horizontal",
+            Self::Vertical => "vertical",
+        }
+    }
+}
+
+impl Semantics {
+    pub(crate) fn new(role: Role) -> Self {
+        Self {
+            role,
+            range: None,
+            checked: None,
+            orientation: None,
+            disabled: false,
+            read_only: false,
+            required: false,
+            invalid: false,
+        }
+    }
+
+    /// The same as ARIA attributes, `role` first. An attribute that does not apply is absent.
+    pub fn attributes(&self) -> Vec<(&'static str, String)> {
+        let mut all = vec![("role", self.role.token().to_owned())];
+        if let Some(range) = &self.range {
+            all.push(("aria-valuenow", number_text(range.now)));
+            all.push(("aria-valuemin", number_text(range.min)));
+            all.push(("aria-valuemax", number_text(range.max)));
+            all.push(("aria-valuetext", range.text.clone()));
+        }
+        if let Some(checked) = self.checked {
+            all.push(("aria-checked", checked.to_string()));
+        }
+        if let Some(orientation) = self.orientation {
+            all.push(("aria-orientation", orientation.token().to_owned()));
+        }
+        let flags = [
+            ("aria-disabled", self.disabled),
+            ("aria-readonly", self.read_only),
+            ("aria-required", self.required),
+            ("aria-invalid", self.invalid),
+        ];
+        all.extend(flags.iter().filter(|(_, on)| *on).map(|(name, _)| (*name, "true".to_owned())));
+        all
+    }
+}

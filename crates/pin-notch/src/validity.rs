@@ -1,0 +1,101 @@
+//! Why a value is not acceptable: the HTML standard's [validity states][states], each with a message.
+//!
+//! [states]: https://html.spec.whatwg.org/multipage/form-control-infrastructure.html#validity-states
+
+use crate::notches::Notches;
+use crate::number::number_text;
+use core::fmt;
+use rust_decimal::Decimal;
+
+/// One reason why a value is not acceptable. Its text is a message for the person who filled it in.
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub enum Invalid {
+    /// A value is required and there is none (`valueMissing`).
+    ValueMissing,
+    /// What came in cannot be understood as a value (`badInput`). Holds what is wrong with it.
+    BadInput(String),
+    /// The value is below the minimum (`rangeUnderflow`).
+    RangeUnderflow {
+        /// The smallest value allowed.
+        min: Decimal,
+    },
+    /// The value is above the maximum (`rangeOverflow`).
+    RangeOverflow {
+        /// The largest value allowed.
+        max: Decimal,
+    },
+    /// The value is on no notch (`stepMismatch`).
+    StepMismatch {
+        /// The nearest notch below, if there is one.
+        below: Option<Decimal>,
+        /// The nearest notch above, if there is one.
+        above: Option<Decimal>,
+    },
+    /// The program's own objection (`customError`).
+    CustomError(String),
+}
+
+impl Invalid {
+    /// The name that the HTML standard's `ValidityState` interface has for this state.
+    ///
+    /// ```
+    /// assert_eq!(pin_notch::Invalid::ValueMissing.state(), "valueMissing");
+    /// ```
+    pub fn state(&self) -> &'static str {
+        match self {
+            Self::ValueMissing => "valueMissing",
+            Self::BadInput(_) => "badInput",
+            Self::RangeUnderflow { .. } => "rangeUnderflow",
+            Self::RangeOverflow { .. } => "rangeOverflow",
+            Self::StepMismatch { .. } => "stepMismatch",
+            Self::CustomError(_) => "customError",
+        }
+    }
+}
+
+impl fmt::Display for Invalid {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        match self {
+            Self::ValueMissing => f.write_str("A value is required."),
+            Self::BadInput(what) => f.write_str(what),
+            Self::RangeUnderflow { min } => {
+                write!(f, "The value must be {} or more.", number_text(*min))
+            }
+            Self::RangeOverflow { max } => {
+                write!(f, "The value must be {} or less.", number_text(*max))
+            }
+            Self::StepMismatch { below, above } => match (below, above) {
+                (Some(below), Some(above)) => write!(
+                    f,
+                    "The value is between two steps: the nearest are {} and {}.",
+                    number_text(*below),
+                    number_text(*above)
+                ),
+                (Some(one), None) | (None, Some(one)) => {
+                    write!(f, "The value is on no step: the nearest is {}.", number_text(*one))
+                }
+                (None, None) => f.write_str("The value is on no step."),
+            },
+            Self::CustomError(message) => f.write_str(message),
+        }
+    }
+}
+
+/// All reasons why `value` does not meet the bounds and the step, in HTML's order.
+pub(crate) fn against(notches: &Notches, value: Decimal) -> Vec<Invalid> {
+    let underflow = notches.min().filter(|min| value < *min);
+    let overflow = notches.max().filter(|max| value > *max);
+    let mismatch = !notches.on_step(value);
+    [
+        underflow.map(|min| Invalid::RangeUnderflow { min }),
+        overflow.map(|max| Invalid::RangeOverflow { max }),
+        mismatch.then(|| Invalid::StepMismatch {
+            below: notches.below(value),
+            above: notches.above(value),
+        }),
+    ]
+    .into_iter()
+    .flatten()
+    .collect()
+}

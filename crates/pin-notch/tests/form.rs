@@ -1,0 +1,126 @@
+//! A hive inspection: what it sends, and the same controls re-checking what comes back.
+
+use pin_notch::{Form, FormError, Intent, Notches, Rating, Slider, Switch, Value, dec};
+use proptest::prelude::*;
+
+fn inspection() -> Form {
+    let weight = Notches::new(dec!(0), dec!(40), dec!(0.1)).unwrap();
+    let outside = Notches::new(dec!(-20), dec!(40), dec!(0.5)).unwrap();
+    let mut temper = Rating::new(5).unwrap().by(dec!(0.5)).unwrap();
+    temper.set_required(true);
+    Form::new()
+        .with(
+            "weight",
+            "Hive weight",
+            Slider::new(weight).unwrap().starting_at(dec!(18.4)).unwrap(),
+        )
+        .and_then(|form| form.with("outside", "Outside", Slider::new(outside).unwrap()))
+        .and_then(|form| form.with("temper", "Temper", temper))
+        .and_then(|form| {
+            form.with("brood", "Brood", Rating::new(10).unwrap().by(dec!(0.25)).unwrap())
+        })
+        .and_then(|form| form.with("feeder", "Feeder", Switch::new().sending("fondant & syrup")))
+        .unwrap()
+}
+
+#[test]
+fn the_entry_list_is_what_a_plain_form_would_send() {
+    let mut form = inspection();
+    assert_eq!(form.urlencoded(), "weight=18.4&outside=10", "nothing for what is empty or off");
+    assert_eq!(form.problems()[0].to_string(), "Temper: A value is required.");
+    let _ = form.handle("temper", Intent::Choose(dec!(3.5))).unwrap();
+    let _ = form.handle("feeder", Intent::Flip).unwrap();
+    assert_eq!(form.urlencoded(), "weight=18.4&outside=10&temper=3.5&feeder=fondant+%26+syrup");
+    assert!(form.problems().is_empty());
+    form.control_mut("outside").unwrap().conditions_mut().disabled = true;
+    assert_eq!(form.urlencoded(), "weight=18.4&temper=3.5&feeder=fondant+%26+syrup");
+    form.reset();
+    assert_eq!(form.urlencoded(), "weight=18.4");
+}
+
+#[test]
+fn what_comes_back_is_checked_by_the_same_controls() {
+    let form = inspection();
+    let values =
+        form.read(b"feeder=fondant+%26+syrup&weight=12.50&outside=-3.5&temper=4&hive=7").unwrap();
+    let typed: Vec<String> = values.iter().map(|(name, value)| format!("{name}={value}")).collect();
+    assert_eq!(typed.join(" "), "weight=12.5 outside=-3.5 temper=4 brood=empty feeder=on");
+    assert_eq!(values.unknown(), ["hive"]);
+
+    let refused = |body: &str| form.read(body.as_bytes()).unwrap_err().to_string();
+    assert_eq!(
+        refused("weight=99.95&outside=cold&brood=3.3&feeder=maybe"),
+        "Hive weight: The value must be 40 or less. (received \"99.95\")\n\
+         Hive weight: The value is on no step: the nearest is 40. (received \"99.95\")\n\
+         Outside: \"cold\" is not a number; write it like 12, -0.5 or 2.5e3. (received \"cold\")\n\
+         Temper: A value is required.\n\
+         Brood: The value is between two steps: the nearest are 3.25 and 3.5. (received \"3.3\")\n\
+         Feeder: A switch sends \"fondant & syrup\" when it is on, or nothing. (received \"maybe\")"
+    );
+    assert_eq!(
+        refused("weight=1&weight=2&outside=0&temper="),
+        "Hive weight: This was sent 2 times; send it once. (received \"1\")\nTemper: A value is required."
+    );
+    assert!(refused("").starts_with("Hive weight: A value is required."));
+}
+
+#[test]
+fn read_only_and_disabled_controls_cannot_be_talked_into_a_value() {
+    let mut form = inspection();
+    form.control_mut("weight").unwrap().conditions_mut().read_only = true;
+    form.control_mut("outside").unwrap().conditions_mut().disabled = true;
+    let problems = form.read(b"weight=18.5&temper=1").unwrap_err();
+    assert_eq!(
+        problems.to_string(),
+        "Hive weight: The value is read-only and has to stay 18.4. (received \"18.5\")"
+    );
+    let values = form.read(b"weight=18.4&temper=1&outside=40").unwrap();
+    assert_eq!(
+        values.get("outside"),
+        Some(Value::Number(dec!(10))),
+        "what is disabled keeps its value"
+    );
+    assert_eq!(values.unknown(), ["outside"]);
+}
+
+#[test]
+fn forms_say_what_cannot_be() {
+    let twice = inspection().with("weight", "Again", Switch::new()).unwrap_err();
+    assert_eq!(twice.to_string(), "the name \"weight\" is taken: give each control its own");
+    assert_eq!(inspection().with("", "Nameless", Switch::new()).unwrap_err(), FormError::Unnamed);
+    let nobody = inspection().handle("queen", Intent::Flip).unwrap_err();
+    assert_eq!(nobody.to_string(), "no control is named \"queen\"");
+}
+
+proptest! {
+    /// Whatever people do to the form, what it sends is read back as the values it has.
+    #[test]
+    fn what_is_sent_is_read_back(weight in 0_i64..=400, temper in 1_i64..=10, brood in 0_i64..=40, feeder: bool) {
+        let mut form = inspection();
+        let tenths = pin_notch::Decimal::new(weight, 1);
+        let _ = form.handle("weight", Intent::Choose(tenths));
+        let _ = form.handle("temper", Intent::Choose(dec!(0.5) * pin_notch::Decimal::from(temper)));
+        let _ = form.handle("brood", Intent::Choose(dec!(0.25) * pin_notch::Decimal::from(brood)));
+        if feeder {
+            let _ = form.handle("feeder", Intent::Flip);
+        }
+        let values = form.read(form.urlencoded().as_bytes()).unwrap();
+        for field in form.fields() {
+            prop_assert_eq!(values.get(&field.name), Some(field.control.value()));
+        }
+    }
+
+    #[test]
+    fn no_body_upsets_the_reader(body in proptest::collection::vec(any::<u8>(), 0..300)) {
+        let _ = inspection().read(&body);
+    }
+
+    #[test]
+    fn no_tampered_value_gets_through(value in "[-+0-9.e]{0,12}") {
+        let body = format!("weight={value}&outside=0&temper=1");
+        if let Ok(values) = inspection().read(body.as_bytes()) {
+            let Some(Value::Number(weight)) = values.get("weight") else { panic!("a slider has a number") };
+            prop_assert!(weight >= dec!(0) && weight <= dec!(40) && (weight * dec!(10)).fract() == dec!(0));
+        }
+    }
+}
