@@ -61,12 +61,17 @@ impl fmt::Display for Intent {
         match self {
             Self::Key(key) => write!(f, " {}", key.name()),
             Self::Point(place) | Self::Press(place) | Self::Grab(place) | Self::Move(place) => {
-                write!(f, " at {:.3} {:.3}", place.x, place.y)
+                write!(f, " at {} {}", thousandths(place.x), thousandths(place.y))
             }
             Self::Choose(value) => write!(f, " {}", value.normalize()),
             Self::Leave | Self::Release | Self::Cancel | Self::Flip | Self::Clear => Ok(()),
         }
     }
+}
+
+/// A fraction as text, for logs.
+fn thousandths(fraction: f64) -> Decimal {
+    Decimal::new((fraction * 1000.0).round() as i64, 3)
 }
 
 /// A place on a control's track or row of icons, as fractions of its box: x from its left edge (0.0)

@@ -388,6 +388,12 @@ impl Notches {
         self.snap(exact.unwrap_or_else(|_| self.decimal(sum.div_euclid(2))))
     }
 
+    /// How many strides it takes to go this far at least.
+    pub(crate) fn strides_in(&self, way: Decimal) -> i128 {
+        let (units, _) = self.units(way);
+        units.div_euclid(self.step) + i128::from(remainder(units, self.step) > 0)
+    }
+
     /// How many strides lie between the outermost notches.
     pub(crate) fn steps_across(&self) -> i128 {
         (self.last - self.first).div_euclid(self.step)

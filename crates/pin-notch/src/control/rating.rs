@@ -94,9 +94,12 @@ impl RatingView {
         let Some(value) = self.shown else {
             return Decimal::ZERO;
         };
-        let over = (value - Decimal::from(icon)).normalize();
-        let passed = over > Decimal::ONE && self.lit == Lit::Only;
-        if passed { Decimal::ZERO } else { over.clamp(Decimal::ZERO, Decimal::ONE) }
+        // In whole units of the value's own last place.
+        let one = 10_i128.pow(value.scale());
+        let over = value.mantissa() - i128::from(icon) * one;
+        let passed = over > one && self.lit == Lit::Only;
+        let units = if passed { 0 } else { over.clamp(0, one) };
+        Decimal::from_i128_with_scale(units, value.scale()).normalize()
     }
 }
 
@@ -352,11 +355,8 @@ impl Rating {
 
     /// How many steps a page key takes: to the next whole icon's worth, or a tenth of the notches.
     fn page(&self) -> i128 {
-        let tenth = self.notches.steps_across() / 10;
-        match Decimal::ONE.checked_div(self.step) {
-            Some(steps) if steps > Decimal::ONE => steps.ceil().mantissa().max(1),
-            _ => tenth.max(1),
-        }
+        let icon = self.notches.strides_in(Decimal::ONE);
+        if icon > 1 { icon } else { (self.notches.steps_across() / 10).max(1) }
     }
 
     fn value_at(&self, place: Place) -> Result<Decimal, Refusal> {

@@ -170,6 +170,21 @@ impl Slider {
         self.default
     }
 
+    /// Which way it lies.
+    pub fn orientation(&self) -> Orientation {
+        self.orientation
+    }
+
+    /// Whether the maximum is where the minimum would be.
+    pub fn is_reversed(&self) -> bool {
+        self.reversed
+    }
+
+    /// The unit shown and spoken after the value; empty when there is none.
+    pub fn unit(&self) -> &str {
+        &self.unit
+    }
+
     /// Sets which way text runs around it, in place.
     pub fn set_direction(&mut self, direction: Direction) {
         self.direction = direction;

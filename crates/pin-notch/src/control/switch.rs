@@ -93,6 +93,11 @@ impl Switch {
         &self.value
     }
 
+    /// The words for on and off; empty when there are none.
+    pub fn captions(&self) -> [&str; 2] {
+        [&self.captions[1], &self.captions[0]]
+    }
+
     /// Turns it on or off. The program does this, so no event comes of it.
     pub fn set_on(&mut self, on: bool) {
         self.on = on;

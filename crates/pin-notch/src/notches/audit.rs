@@ -163,12 +163,9 @@ pub(super) fn remarks(notches: &Notches, default: Option<Decimal>) -> Vec<Remark
             remarks.push(Remark::MaxBelowMin { min, max });
             return remarks;
         }
-        // The range may be wider than a number holds; then no step is.
-        if let (Some(step), Some(range)) = (notches.step(), max.checked_sub(min))
-            && step > range
-            && min < max
-        {
-            remarks.push(Remark::StepWiderThanRange { step, range });
+        let range = notches.high - notches.low;
+        if let (Some(step), true) = (notches.step(), (1..notches.step).contains(&range)) {
+            remarks.push(Remark::StepWiderThanRange { step, range: notches.decimal(range) });
         }
         if notches.is_empty() {
             remarks.push(Remark::NoNotch { min, max, base });

@@ -128,8 +128,7 @@ impl NotchesBuilder {
         // maximum below the minimum, the minimum alone counts (HTML: the value sanitization of the range
         // state holds to the maximum only "if the maximum is not less than the minimum").
         let first = low + remainder(base - low, step);
-        let high_enough = high.max(low);
-        let last = high_enough - remainder(high_enough - base, step);
+        let last = if high < low { first } else { high - remainder(high - base, step) };
         Ok(Notches {
             scale,
             low,
@@ -156,19 +155,18 @@ fn in_units(value: Decimal, scale: u32) -> Option<i128> {
 
 /// The largest power of ten of which a thousand fit between the bounds, as fine as a number goes.
 fn stride(min: Decimal, max: Decimal) -> Decimal {
-    let Some(range) = max.checked_sub(min).filter(|range| *range > Decimal::ZERO) else {
-        return Decimal::ONE;
-    };
-    let mut power = 28 - 3;
-    while power > -28 && range < power_of_ten(power + 3).unwrap_or(Decimal::MAX) {
-        power -= 1;
+    let scale = min.normalize().scale().max(max.normalize().scale());
+    match (in_units(min, scale), in_units(max, scale)) {
+        (Some(low), Some(high)) if low < high => {
+            power_of_ten((high - low).ilog10() as i32 - 3 - scale as i32)
+        }
+        _ => Decimal::ONE,
     }
-    power_of_ten(power).unwrap_or(Decimal::ONE)
 }
 
-fn power_of_ten(power: i32) -> Option<Decimal> {
+fn power_of_ten(power: i32) -> Decimal {
     match power {
-        0.. => Decimal::try_from_i128_with_scale(10_i128.checked_pow(power as u32)?, 0).ok(),
-        _ => Decimal::try_from_i128_with_scale(1, power.unsigned_abs()).ok(),
+        0.. => Decimal::from_i128_with_scale(10_i128.pow(power as u32), 0),
+        _ => Decimal::from_i128_with_scale(1, power.unsigned_abs().min(MAX_DIGITS)),
     }
 }

@@ -1,0 +1,157 @@
+//! `pin-notch demo`: a page to try the controls in, and a form that the core re-checks.
+
+mod answer;
+mod inspection;
+mod page;
+
+use crate::Failure;
+use axum::Router;
+use axum::body::Bytes;
+use axum::extract::rejection::BytesRejection;
+use axum::extract::{DefaultBodyLimit, State};
+use axum::http::{HeaderMap, HeaderValue, StatusCode, header};
+use axum::response::{Html, IntoResponse, Response};
+use axum::routing::{get, post};
+use clap::Args;
+use std::borrow::Cow;
+use std::io::Write;
+use std::path::PathBuf;
+use std::sync::Arc;
+use tokio::net::TcpListener;
+
+/// The longest body that is read: some hundred times what the form sends.
+pub(crate) const MAX_BODY: usize = 16 * 1024;
+
+/// Everything a page may load comes from here; the styles stand in the markup.
+const POLICY: &str = "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; \
+                      style-src 'self' 'unsafe-inline'; base-uri 'none'; frame-ancestors 'none'";
+
+/// Serve a page "Hive inspection" on 127.0.0.1, with every control to try and a form to send.
+#[derive(Args)]
+pub(crate) struct Demo {
+    /// The port to listen on; 0 lets the system choose a free one
+    #[arg(long, default_value_t = 0)]
+    port: u16,
+    /// Serve pin-notch.js and pin-notch.wasm from this folder instead of the built-in ones
+    #[arg(long, value_name = "FOLDER")]
+    web_files: Option<PathBuf>,
+}
+
+/// The files that the page loads.
+struct Files {
+    script: Cow<'static, [u8]>,
+    wasm: Cow<'static, [u8]>,
+}
+
+impl Demo {
+    pub(crate) fn run(&self) -> Result<(), Failure> {
+        let files = self.files()?;
+        let runtime = tokio::runtime::Builder::new_current_thread()
+            .enable_all()
+            .build()
+            .map_err(Failure::machine)?;
+        runtime.block_on(self.serve(files))
+    }
+
+    fn files(&self) -> Result<Files, Failure> {
+        let Some(folder) = &self.web_files else {
+            return Ok(Files {
+                script: include_bytes!("../dist/pin-notch.js").into(),
+                wasm: include_bytes!("../dist/pin-notch.wasm").into(),
+            });
+        };
+        let read = |name: &str| {
+            let path = folder.join(name);
+            let why = |error| Failure::usage(format!("--web-files: {}: {error}", path.display()));
+            std::fs::read(&path).map(Cow::Owned).map_err(why)
+        };
+        Ok(Files { script: read("pin-notch.js")?, wasm: read("pin-notch.wasm")? })
+    }
+
+    async fn serve(&self, files: Files) -> Result<(), Failure> {
+        let listener = TcpListener::bind(("127.0.0.1", self.port)).await.map_err(|error| {
+            Failure::machine(format!("cannot listen on 127.0.0.1:{}: {error}", self.port))
+        })?;
+        let address = listener.local_addr().map_err(Failure::machine)?;
+        let mut out = std::io::stdout();
+        // Whoever started us may read no further than the address.
+        let _ = writeln!(out, "Hive inspection: http://{address}/  (Ctrl-C stops)");
+        let _ = out.flush();
+        axum::serve(listener, router(files))
+            .with_graceful_shutdown(stopped())
+            .await
+            .map_err(Failure::machine)?;
+        let _ = writeln!(out, "Stopped.");
+        Ok(())
+    }
+}
+
+/// Until Ctrl-C, or until the system asks us to end.
+async fn stopped() {
+    #[cfg(unix)]
+    {
+        use tokio::signal::unix::{SignalKind, signal};
+        if let Ok(mut terminate) = signal(SignalKind::terminate()) {
+            tokio::select! {
+                _ = tokio::signal::ctrl_c() => {}
+                _ = terminate.recv() => {}
+            }
+            return;
+        }
+    }
+    let _ = tokio::signal::ctrl_c().await;
+}
+
+fn router(files: Files) -> Router {
+    let asset = |kind: &'static str, body: &'static str| {
+        get(move || async move { ([(header::CONTENT_TYPE, kind)], body) })
+    };
+    Router::new()
+        .route("/", get(|| async { protected(Html(page::page())) }))
+        .route("/inspection", post(receive).layer(DefaultBodyLimit::max(MAX_BODY)))
+        .route("/page.css", asset("text/css", include_str!("demo/page.css")))
+        .route("/page.js", asset("text/javascript", include_str!("demo/page.js")))
+        .route("/pin-notch.js", get(script))
+        .route("/pin-notch.wasm", get(wasm))
+        .with_state(Arc::new(files))
+}
+
+async fn script(State(files): State<Arc<Files>>) -> Response {
+    ([(header::CONTENT_TYPE, "text/javascript")], files.script.to_vec()).into_response()
+}
+
+async fn wasm(State(files): State<Arc<Files>>) -> Response {
+    ([(header::CONTENT_TYPE, "application/wasm")], files.wasm.to_vec()).into_response()
+}
+
+/// Re-checks a sent form with the same controls that the page has.
+async fn receive(headers: HeaderMap, body: Result<Bytes, BytesRejection>) -> Response {
+    let kind = headers.get(header::CONTENT_TYPE).and_then(|kind| kind.to_str().ok());
+    let kind = kind.unwrap_or_default().split(';').next().unwrap_or_default().trim();
+    if !kind.eq_ignore_ascii_case("application/x-www-form-urlencoded") {
+        let page = answer::refused("This is read only as application/x-www-form-urlencoded.");
+        return (StatusCode::UNSUPPORTED_MEDIA_TYPE, protected(Html(page))).into_response();
+    }
+    let body = match body {
+        Ok(body) => body,
+        Err(rejection) => {
+            let why = match rejection.status() {
+                StatusCode::PAYLOAD_TOO_LARGE => {
+                    format!("What was sent is longer than {MAX_BODY} bytes.")
+                }
+                _ => rejection.body_text(),
+            };
+            let page = answer::refused(&why);
+            return (rejection.status(), protected(Html(page))).into_response();
+        }
+    };
+    let (status, page) = match inspection::form().read(&body) {
+        Ok(values) => (StatusCode::OK, answer::accepted(&inspection::form(), &values)),
+        Err(problems) => (StatusCode::UNPROCESSABLE_ENTITY, answer::problems(&problems)),
+    };
+    (status, protected(Html(page))).into_response()
+}
+
+fn protected(page: Html<String>) -> impl IntoResponse {
+    ([(header::CONTENT_SECURITY_POLICY, HeaderValue::from_static(POLICY))], page)
+}

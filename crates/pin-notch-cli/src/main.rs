@@ -1,0 +1,70 @@
+//! The `pin-notch` command.
+
+#![forbid(unsafe_code)]
+#![deny(clippy::unwrap_used)]
+
+mod demo;
+mod notches;
+mod scale;
+
+use clap::{Parser, Subcommand};
+use std::process::ExitCode;
+
+/// Value-entry controls: see what a definition allows, and try controls in a page.
+#[derive(Parser)]
+#[command(name = "pin-notch", version)]
+struct Arguments {
+    #[command(subcommand)]
+    command: Command,
+}
+
+#[derive(Subcommand)]
+enum Command {
+    Demo(demo::Demo),
+    Notches(notches::Show),
+}
+
+/// What went wrong, in one line for standard error, and the exit code that says so.
+struct Failure {
+    line: String,
+    code: u8,
+}
+
+impl Failure {
+    /// The command was called with something it cannot use.
+    fn usage(line: impl ToString) -> Self {
+        Self { line: line.to_string(), code: 2 }
+    }
+
+    /// The command was called right, but the machine would not have it.
+    fn machine(line: impl ToString) -> Self {
+        Self { line: line.to_string(), code: 1 }
+    }
+}
+
+fn main() -> ExitCode {
+    let done = arguments().and_then(|arguments| match arguments.command {
+        Command::Demo(demo) => demo.run(),
+        Command::Notches(show) => show.run(),
+    });
+    match done {
+        Ok(()) => ExitCode::SUCCESS,
+        Err(failure) => {
+            eprintln!("pin-notch: {}", failure.line);
+            ExitCode::from(failure.code)
+        }
+    }
+}
+
+fn arguments() -> Result<Arguments, Failure> {
+    Arguments::try_parse().map_err(|error| {
+        if error.exit_code() == 0 {
+            error.exit(); // help or version, which clap prints itself
+        }
+        // Clap's first line says what is wrong; the usage below it is a --help away.
+        let text = error.to_string();
+        let line = text.lines().next().unwrap_or_default();
+        let what = line.strip_prefix("error: ").unwrap_or("no command was given");
+        Failure::usage(format!("{what} (see pin-notch --help)"))
+    })
+}

@@ -1,0 +1,40 @@
+//! A rating: a row of icons, each drawn twice, the lit one clipped to its share.
+
+use super::readout;
+use crate::attributes::Looks;
+use crate::markup::Element;
+use pin_notch::{Direction, RatingView, number_text};
+
+/// A cell of a comb.
+const CELL: &str = concat!(
+    r#"<svg viewBox="0 0 24 24" aria-hidden="true">"#,
+    r#"<path d="M12 2 20.7 7v10L12 22 3.3 17V7z"/></svg>"#
+);
+
+pub(super) fn body(view: &RatingView, looks: &Looks) -> Vec<Element> {
+    let icons = (0..view.icons).map(|icon| {
+        let share = number_text(view.fill(icon));
+        Element::new("span", "icon").holding(vec![
+            glyph("icon-off", looks),
+            glyph("icon-on", looks).with("style", format!("--share:{share}")),
+        ])
+    });
+    let direction = match view.direction {
+        Direction::LeftToRight => "ltr",
+        Direction::RightToLeft => "rtl",
+    };
+    let row = Element::new("div", "icons")
+        .with("dir", direction)
+        .with("aria-hidden", "true")
+        .with("data-place", "")
+        .holding(icons.collect());
+    vec![row, readout(&view.readout)]
+}
+
+fn glyph(part: &'static str, looks: &Looks) -> Element {
+    let glyph = Element::new("span", part);
+    match looks.icon.as_str() {
+        "" => glyph.fixed(CELL),
+        icon => glyph.saying(icon),
+    }
+}

@@ -1,0 +1,19 @@
+//! Every check there is, in the order in which a failure is cheapest to find.
+
+use crate::Result;
+use crate::machine::{cargo, need, root, run};
+use crate::web;
+
+pub(crate) fn all() -> Result<()> {
+    run(cargo().args(["fmt", "--all", "--check"]))?;
+    web::check_committed()?;
+    let lints = ["clippy", "--workspace", "--all-targets", "--locked", "--", "-D", "warnings"];
+    run(cargo().args(lints))?;
+    let fresh = root().join("target/web/dist");
+    web::build(&fresh)?;
+    need(&["chromium", "chromedriver"], &["chromium", "chromium-driver"])?;
+    // The browser tests use the fresh build, not the committed one.
+    run(cargo().args(["test", "--workspace", "--locked"]).env("PIN_NOTCH_WEB_FILES", &fresh))?;
+    let docs = ["doc", "--workspace", "--no-deps", "--locked"];
+    run(cargo().args(docs).env("RUSTDOCFLAGS", "-D warnings"))
+}

@@ -1,0 +1,58 @@
+//! Other programs: running them, and getting those that are missing.
+
+use crate::Result;
+use std::path::Path;
+use std::process::Command;
+
+/// The workspace's folder.
+pub(crate) fn root() -> &'static Path {
+    Path::new(env!("CARGO_MANIFEST_DIR")).parent().expect("xtask lies in the workspace")
+}
+
+/// Cargo, as it was called, in the workspace's folder.
+pub(crate) fn cargo() -> Command {
+    let mut cargo = Command::new(std::env::var_os("CARGO").unwrap_or_else(|| "cargo".into()));
+    cargo.current_dir(root());
+    cargo
+}
+
+/// Says what it runs, runs it, and fails if that fails.
+pub(crate) fn run(command: &mut Command) -> Result<()> {
+    let line: Vec<_> = std::iter::once(command.get_program())
+        .chain(command.get_args())
+        .map(|word| word.to_string_lossy().into_owned())
+        .collect();
+    let line = line.join(" ");
+    println!("+ {line}");
+    let status = command.status().map_err(|error| format!("cannot run {line}: {error}"))?;
+    if status.success() { Ok(()) } else { Err(format!("{line}: {status}").into()) }
+}
+
+/// Sees to it that these programs are there, from these Debian packages if need be.
+pub(crate) fn need(programs: &[&str], packages: &[&str]) -> Result<()> {
+    let missing = |program: &&&str| !has(program);
+    let Some(program) = programs.iter().find(missing) else { return Ok(()) };
+    let install = format!("apt-get install -y {}", packages.join(" "));
+    if !has("apt-get") {
+        return Err(format!("{program} is missing; on Debian it comes with: {install}").into());
+    }
+    run(Command::new("apt-get").args(["update", "-q"]))?;
+    run(Command::new("apt-get").args(["install", "-y", "-q"]).args(packages)).map_err(|error| {
+        format!(
+            "{program} is missing and could not be installed ({error}); as root, run: {install}"
+        )
+    })?;
+    match programs.iter().find(missing) {
+        None => Ok(()),
+        Some(program) => Err(format!("{program} is missing even after: {install}").into()),
+    }
+}
+
+/// Whether this program is there: a path, or a name to look for.
+fn has(program: &str) -> bool {
+    if program.contains('/') {
+        return Path::new(program).exists();
+    }
+    let path = std::env::var_os("PATH").unwrap_or_default();
+    std::env::split_paths(&path).any(|folder| folder.join(program).exists())
+}

@@ -1,0 +1,34 @@
+//! The project's own chores: `cargo xtask web` builds the web files, `cargo xtask test` runs every check
+//! there is. Each installs what it needs and is missing.
+
+#![forbid(unsafe_code)]
+
+mod checks;
+mod machine;
+mod web;
+
+use std::process::ExitCode;
+
+type Result<T> = std::result::Result<T, Box<dyn std::error::Error>>;
+
+const USAGE: &str = "\
+cargo xtask web     build the web files into crates/pin-notch-cli/dist and print their sizes
+cargo xtask test    format, lints, docs, a fresh web build, and all tests
+cargo xtask bench   the benchmarks";
+
+fn main() -> ExitCode {
+    let command = std::env::args().nth(1).unwrap_or_default();
+    let done = match command.as_str() {
+        "web" => web::build_committed(),
+        "test" => checks::all(),
+        "bench" => machine::run(machine::cargo().args(["bench", "--workspace"])),
+        _ => Err(USAGE.into()),
+    };
+    match done {
+        Ok(()) => ExitCode::SUCCESS,
+        Err(error) => {
+            eprintln!("xtask: {error}");
+            ExitCode::FAILURE
+        }
+    }
+}
