@@ -612,6 +612,7 @@ function defineElement(tag, observedAttributes, sheet) {
     #internals = this.attachInternals();
     #ports;
     #connected = false;
+    #stale = true;
 
     constructor() {
       super();
@@ -621,7 +622,7 @@ function defineElement(tag, observedAttributes, sheet) {
     }
     connectedCallback() {
       if (!this.#connected) this.#ports.adopt();
-      this.#machine.define(this.#ports); // also when it was moved: text may run another way here
+      this.#define(); // also when it was moved: text may run another way here
       if (this.#connected) return;
       this.#connected = true;
       // A property that was set before the script came hides the accessor: set it again.
@@ -632,7 +633,17 @@ function defineElement(tag, observedAttributes, sheet) {
       }
     }
     attributeChangedCallback() {
-      if (this.#connected) this.#machine.define(this.#ports);
+      this.#stale = true;
+      if (this.#connected) this.#define();
+    }
+    #define() {
+      this.#stale = false;
+      this.#machine.define(this.#ports);
+    }
+    /** The machine, for scripts: outside a page it is not defined before somebody asks. */
+    get #asked() {
+      if (this.#stale) this.#define();
+      return this.#machine;
     }
     formDisabledCallback(disabled) {
       if (this.#connected) this.#machine.disable(this.#ports, disabled);
@@ -658,6 +669,8 @@ function defineElement(tag, observedAttributes, sheet) {
       this.addEventListener("pointercancel", (event) => pointer("cancel", event));
       this.addEventListener("lostpointercapture", (event) => pointer("cancel", event));
       this.addEventListener("pointerleave", (event) => pointer("leave", event));
+      // Where the page's text is selected, the browser would take a drag for one of that text.
+      this.addEventListener("dragstart", (event) => event.preventDefault());
       this.addEventListener("click", (event) => pointer("click", event));
       this.addEventListener("keydown", (event) => {
         if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
@@ -669,14 +682,14 @@ function defineElement(tag, observedAttributes, sheet) {
     }
 
     get type() { return tag; }
-    get value() { return this.#machine.value; }
+    get value() { return this.#asked.value; }
     set value(value) {
       if (tag === "notch-switch") this.setAttribute("value", value);
-      else this.#machine.set(this.#ports, value === null ? "" : String(value));
+      else this.#asked.set(this.#ports, value === null ? "" : String(value));
     }
-    get valueText() { return this.#machine.valueText; }
-    get checked() { return this.#machine.checked; }
-    set checked(on) { this.#machine.check(this.#ports, Boolean(on)); }
+    get valueText() { return this.#asked.valueText; }
+    get checked() { return this.#asked.checked; }
+    set checked(on) { this.#asked.check(this.#ports, Boolean(on)); }
     get defaultValue() { return this.getAttribute("value") ?? ""; }
     set defaultValue(value) { this.setAttribute("value", value); }
     get form() { return this.#internals.form; }
@@ -686,7 +699,7 @@ function defineElement(tag, observedAttributes, sheet) {
     get willValidate() { return this.#internals.willValidate; }
     checkValidity() { return this.#internals.checkValidity(); }
     reportValidity() { return this.#internals.reportValidity(); }
-    setCustomValidity(message) { this.#machine.object(this.#ports, String(message)); }
+    setCustomValidity(message) { this.#asked.object(this.#ports, String(message)); }
   }
   for (const name of REFLECTED) {
     Object.defineProperty(NotchElement.prototype, name, {

@@ -23,7 +23,7 @@ use tokio::net::TcpListener;
 pub(crate) const MAX_BODY: usize = 16 * 1024;
 
 /// Everything a page may load comes from here; the styles stand in the markup.
-const POLICY: &str = "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; \
+const POLICY: &str = "default-src 'self'; img-src 'self' data:; script-src 'self' 'wasm-unsafe-eval'; \
                       style-src 'self' 'unsafe-inline'; base-uri 'none'; frame-ancestors 'none'";
 
 /// Serve a page "Hive inspection" on 127.0.0.1, with every control to try and a form to send.

@@ -55,6 +55,12 @@ fn sliders() -> Result<Vec<Exhibit>, ControlError> {
             "0 to 40 by 0.1",
             slider(weight)?.starting_at(dec!(18.4))?.in_unit("kg"),
         ),
+        exhibit(
+            "entrance",
+            "Entrance",
+            "vertical",
+            slider(frames)?.starting_at(dec!(4))?.oriented(Orientation::Vertical).in_unit("cm"),
+        ),
         exhibit("frost", "Coldest night", "all below zero, by 0.5", slider(frost)?.in_unit("°C")),
         exhibit(
             "syrup",
@@ -77,12 +83,6 @@ fn sliders() -> Result<Vec<Exhibit>, ControlError> {
         ),
         exhibit("locked", "Last year’s weight", "disabled", locked),
         exhibit("shown", "Frames in the box", "read-only", shown),
-        exhibit(
-            "entrance",
-            "Entrance",
-            "vertical",
-            slider(frames)?.starting_at(dec!(4))?.oriented(Orientation::Vertical).in_unit("cm"),
-        ),
     ])
 }
 

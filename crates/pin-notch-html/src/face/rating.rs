@@ -5,10 +5,10 @@ use crate::attributes::Looks;
 use crate::markup::Element;
 use pin_notch::{Direction, RatingView, number_text};
 
-/// A cell of a comb.
+/// A cell of a comb, written as a browser writes it, so that what a server drew compares equal.
 const CELL: &str = concat!(
     r#"<svg viewBox="0 0 24 24" aria-hidden="true">"#,
-    r#"<path d="M12 2 20.7 7v10L12 22 3.3 17V7z"/></svg>"#
+    r#"<path d="M12 2 20.7 7v10L12 22 3.3 17V7z"></path></svg>"#
 );
 
 pub(super) fn body(view: &RatingView, looks: &Looks) -> Vec<Element> {

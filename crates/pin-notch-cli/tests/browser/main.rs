@@ -1,0 +1,366 @@
+//! The controls in a real browser: what a person does by pointer and keyboard, what a page's script does,
+//! and what a form sends.
+
+mod support;
+
+use fantoccini::key::Key;
+use support::with_page;
+
+#[test]
+fn the_server_draws_what_the_script_adopts() {
+    with_page(async |page| {
+        // One root each, drawn once, with the server's style sheet and ARIA attributes gone.
+        let left = "[...document.querySelectorAll('notch-slider, notch-rating, notch-switch')].filter((e) => \
+                    e.shadowRoot.children.length !== 1 || e.hasAttribute('role') || e.hasAttribute('aria-valuenow')).length";
+        assert_eq!(page.get(left).await, "0");
+        assert_eq!(page.get("document.querySelector('#weight').shadowRoot.querySelector('[part=readout]').textContent").await, "18.4 kg");
+        // Without script the same markup is there: the server's page, parsed but not run.
+        let html = page.get("await (await fetch('/')).text()").await;
+        let drawn = page.get("document.querySelector('#brood').shadowRoot.innerHTML").await;
+        assert!(html.contains(&drawn), "the live markup is the server's: {drawn}");
+    });
+}
+
+#[test]
+fn roles_names_and_values_reach_the_accessibility_tree() {
+    with_page(async |page| {
+        let pair = |role: &str, name: &str| (role.to_owned(), name.to_owned());
+        assert_eq!(page.role_and_name("#weight").await, pair("slider", "Hive weight"));
+        assert_eq!(page.role_and_name("#temper").await, pair("slider", "Temper"));
+        assert_eq!(page.role_and_name("#feeder").await, pair("switch", "Feeder"));
+        page.show("<label>Box <notch-slider></notch-slider></label>").await;
+        assert_eq!(page.role_and_name("notch-slider").await.0, "slider");
+        assert!(page.role_and_name("notch-slider").await.1.starts_with("Box"));
+    });
+}
+
+#[test]
+fn a_slider_follows_the_keys() {
+    with_page(async |page| {
+        page.focus("#weight").await;
+        page.press(&[Key::Right, Key::PageUp, Key::Home, Key::Left]).await;
+        assert_eq!(
+            page.told().await,
+            [
+                "key ArrowRight -> input 18.5, change 18.5",
+                "input event 18.5",
+                "change event 18.5",
+                "key PageUp -> input 22.5, change 22.5",
+                "input event 22.5",
+                "change event 22.5",
+                "key Home -> input 0, change 0",
+                "input event 0",
+                "change event 0",
+                "key ArrowLeft -> refused: already at the lowest value",
+            ]
+        );
+        assert_eq!(page.get("document.querySelector('output[for=weight]').value").await, "0");
+        // A key of no use to it goes on to the page.
+        let passed = "await new Promise((done) => { addEventListener('keydown', (e) => done(e.defaultPrevented), { once: true }); \
+                      document.querySelector('#weight').dispatchEvent(new KeyboardEvent('keydown', { key: 'x', bubbles: true })); })";
+        assert_eq!(page.get(passed).await, "false");
+    });
+}
+
+#[test]
+fn a_drag_is_many_inputs_and_one_change() {
+    with_page(async |page| {
+        let way = [(0.46, 0.5), (0.5, 0.5), (0.75, 0.5), (1.2, 3.0)];
+        page.mouse("#weight", "[part=track]", &way, Some(0), Some(3)).await;
+        let told = page.told().await;
+        let starting = |with: &str| told.iter().filter(|line| line.starts_with(with)).count();
+        assert!(told[0].starts_with("grab at ") && told[0].ends_with(" -> grab"), "{told:?}");
+        assert!(
+            starting("input event") >= 3 && starting("input event") == starting("move "),
+            "{told:?}"
+        );
+        assert_eq!(told[told.len() - 2..], ["release -> release, change 40", "change event 40"]);
+        assert_eq!(page.get("document.querySelector('#weight').shadowRoot.querySelector('[part=thumb]').style.left").await, "100%");
+
+        // A press beside the thumb jumps there; Escape in the middle takes the whole gesture back, and
+        // letting go of the button afterwards means nothing any more.
+        page.drag_and_press("#weight", "[part=track]", (0.25, 0.5), (0.5, 0.5), Key::Escape).await;
+        let told = page.told().await;
+        assert!(told[0].ends_with("-> grab, input 10"), "{told:?}");
+        assert_eq!(told[told.len() - 2..], ["key Escape -> input 40, cancel", "input event 40"]);
+        assert_eq!(page.get("document.querySelector('#weight').value").await, "40");
+    });
+}
+
+#[test]
+fn a_click_lands_where_the_track_says_however_it_lies() {
+    with_page(async |page| {
+        let table = [
+            ("", "0.25, 0.5", "25", "left 25%"),
+            ("dir=rtl", "0.25, 0.5", "75", "left 25%"),
+            ("reversed", "0.25, 0.5", "75", "left 25%"),
+            ("orientation=vertical", "0.5, 0.25", "75", "top 25%"),
+            ("orientation=vertical reversed", "0.5, 0.25", "25", "top 25%"),
+        ];
+        for (attributes, at, value, thumb) in table {
+            page.show(&format!("<br><br><notch-slider {attributes}></notch-slider>")).await;
+            let at: Vec<f64> = at.split(", ").map(|n| n.parse().unwrap()).collect();
+            page.click("notch-slider", "[part=track]", (at[0], at[1])).await;
+            assert_eq!(
+                page.get("document.querySelector('notch-slider').value").await,
+                value,
+                "{attributes}"
+            );
+            let (side, place) = thumb.split_once(' ').unwrap();
+            let style = format!(
+                "document.querySelector('notch-slider').shadowRoot.querySelector('[part=thumb]').style.{side}"
+            );
+            assert_eq!(page.get(&style).await, place, "{attributes}");
+        }
+    });
+}
+
+#[test]
+fn a_rating_previews_chooses_and_clears() {
+    with_page(async |page| {
+        let readout = "document.querySelector('#temper').shadowRoot.querySelector('[part=readout]').textContent";
+        let lit = "[...document.querySelector('#temper').shadowRoot.querySelectorAll('[part=icon-on]')].map((i) => i.style.getPropertyValue('--share')).join(' ')";
+        page.mouse("#temper", "[part=icons]", &[(0.69, 0.5)], None, None).await;
+        assert_eq!(page.get(readout).await, "3.5 of 5");
+        assert_eq!(page.get(lit).await, "1 1 1 0.5 0");
+        assert_eq!(
+            page.get("document.querySelector('#temper').value").await,
+            "",
+            "a preview is no value"
+        );
+        page.mouse("#temper", "[part=icons]", &[(0.69, 1.4)], None, None).await;
+        assert_eq!(
+            (page.get(readout).await, page.get(lit).await),
+            ("not rated".into(), "0 0 0 0 0".into())
+        );
+        let told = page.told().await;
+        assert!(
+            told[0].starts_with("point at ") && told[0].ends_with("-> preview 3.5"),
+            "{told:?}"
+        );
+        assert_eq!(told[1], "leave -> preview end");
+
+        page.click("#temper", "[part=icons]", (0.69, 0.5)).await;
+        assert_eq!(page.get("document.querySelector('#temper').value").await, "3.5");
+        page.click("#temper", "[part=icons]", (0.69, 0.5)).await;
+        let told = page.told().await;
+        assert!(told[told.len() - 3].ends_with("-> input empty, change empty"), "{told:?}");
+        assert_eq!(told[told.len() - 2..], ["input event ", "change event "]);
+        assert_eq!(page.get(lit).await, "0 0 0 0 0", "cleared under the pointer, and looking so");
+
+        page.focus("#pattern").await;
+        page.press(&[Key::Up, Key::Delete]).await;
+        let told = page.told().await;
+        assert_eq!(told[0], "key ArrowUp -> input 5, change 5");
+        assert_eq!(told[3], "key Delete -> refused: a value is required, so it cannot be cleared");
+    });
+}
+
+#[test]
+fn a_switch_flips_by_pointer_key_and_label() {
+    with_page(async |page| {
+        page.click("#feeder", "[part=track]", (0.5, 0.5)).await;
+        assert_eq!(
+            page.told().await,
+            ["flip -> input on, change on", "input event on", "change event on"]
+        );
+        assert_eq!(page.get("document.querySelector('#feeder').shadowRoot.querySelector('[part=caption]').textContent").await, "on");
+        page.find("label[for=feeder]").await.click().await.unwrap();
+        assert_eq!(page.get("document.querySelector('#feeder').checked").await, "false");
+        page.press(&[Key::Space]).await;
+        assert_eq!(
+            page.get("document.querySelector('#feeder').checked").await,
+            "true",
+            "the label gave it the focus"
+        );
+        page.press(&[Key::Enter]).await;
+        assert_eq!(page.get("document.querySelector('#feeder').checked").await, "false");
+    });
+}
+
+#[test]
+fn disabled_and_read_only_refuse_and_show_it() {
+    with_page(async |page| {
+        page.click("#shown", "[part=track]", (0.1, 0.5)).await;
+        page.focus("#shown").await;
+        page.press(&[Key::Right]).await;
+        let told = page.told().await;
+        assert!(told[0].ends_with("refused: read-only"), "{told:?}");
+        assert_eq!(told.last().unwrap(), "key ArrowRight -> refused: read-only");
+        page.click("#locked", "[part=track]", (0.1, 0.5)).await;
+        assert!(page.told().await[0].ends_with("refused: disabled"));
+        page.click("#heater", "[part=track]", (0.5, 0.5)).await;
+        assert_eq!(page.get("document.querySelector('#heater').checked").await, "true");
+        let opacity = "getComputedStyle(document.querySelector('#locked').shadowRoot.firstElementChild).opacity";
+        assert_eq!(page.get(opacity).await, "0.5");
+        page.focus("#locked").await;
+        assert_ne!(page.get("document.activeElement.id").await, "locked");
+        assert_eq!(
+            page.get("document.querySelector('#locked').matches(':disabled')").await,
+            "true"
+        );
+    });
+}
+
+#[test]
+fn a_form_treats_the_elements_as_its_own() {
+    with_page(async |page| {
+        let data = "new URLSearchParams(new FormData(document.forms[0])).toString()";
+        assert_eq!(page.get(data).await, "weight=18.4&outside=12.5&mites=3");
+        assert_eq!(page.get("document.forms[0].checkValidity()").await, "false");
+        assert_eq!(
+            page.get("document.querySelector('#form-temper').validity.valueMissing").await,
+            "true"
+        );
+        assert_eq!(
+            page.get("document.querySelector('#form-temper').validationMessage").await,
+            "A value is required."
+        );
+        assert_eq!(
+            page.get("document.querySelector('#form-temper').matches(':state(invalid):invalid')")
+                .await,
+            "true"
+        );
+
+        page.click("#form-temper", "[part=icons]", (0.5, 0.5)).await;
+        page.find("label[for=form-treated]").await.click().await.unwrap();
+        page.find("label[for=form-weight]").await.click().await.unwrap();
+        page.press(&[Key::Right]).await;
+        assert_eq!(
+            page.get(data).await,
+            "weight=18.5&outside=12.5&mites=3&temper=2.5&treated=oxalic+acid"
+        );
+        assert_eq!(page.get("document.forms[0].checkValidity()").await, "true");
+
+        // A disabled fieldset takes its controls along.
+        page.find("#skip").await.click().await.unwrap();
+        assert_eq!(page.get(data).await, "weight=18.5&outside=12.5&mites=3");
+        page.told().await;
+        page.click("#form-temper", "[part=icons]", (0.9, 0.5)).await;
+        assert!(page.told().await.iter().all(|line| line.ends_with("refused: disabled")));
+        page.find("#skip").await.click().await.unwrap();
+
+        page.find("button[type=reset]").await.click().await.unwrap();
+        page.told().await;
+        assert_eq!(
+            page.get(data).await,
+            "weight=18.4&outside=12.5&mites=3",
+            "reset, and without an event"
+        );
+    });
+}
+
+#[test]
+fn a_sent_form_is_answered_with_typed_values_or_problems() {
+    with_page(async |page| {
+        page.run("document.querySelector('#form-temper').value = 3.5; document.querySelector('#form-feeder').checked = true;").await;
+        page.find("form button").await.click().await.unwrap();
+        page.until("document.title === 'Inspection accepted'").await;
+        let text =
+            page.get("document.querySelector('table').innerText.replaceAll(/\\s+/g, ' ')").await;
+        assert_eq!(
+            text,
+            "What Name Value Hive weight weight 18.4 Outside outside 12.5 Mites per 300 bees mites 3 \
+             Temper temper 3.5 Frames of brood brood empty Feeder feeder on Treated treated off"
+        );
+        // Back in the form, the browser has kept what was entered.
+        page.client.back().await.unwrap();
+        page.until("customElements.get('notch-switch') && document.querySelector('#form-temper')?.value === '3.5'").await;
+        assert_eq!(page.get("document.querySelector('#form-feeder').checked").await, "true");
+
+        // Tampered with: a text field in the control's place.
+        page.run("document.querySelector('#form-weight').outerHTML = '<input name=weight value=\"<b>400\">'").await;
+        page.find("form button").await.click().await.unwrap();
+        page.until("document.title === 'Inspection not accepted'").await;
+        assert_eq!(
+            page.get("document.querySelector('.problems').innerText").await,
+            "Hive weight: \"<b>400\" is not a number; write it like 12, -0.5 or 2.5e3. (received \"<b>400\")"
+        );
+    });
+}
+
+#[test]
+fn scripts_read_and_write_like_on_native_controls() {
+    with_page(async |page| {
+        // Made by script, with a value before it is in the page.
+        page.show("<form></form>").await;
+        page.run(
+            "const slider = document.createElement('notch-slider');
+             Object.assign(slider, { name: 'weight', max: '40', step: '0.1', value: '12.34' });
+             document.forms[0].append(slider);",
+        )
+        .await;
+        let slider = "document.querySelector('notch-slider')";
+        assert_eq!(page.get(&format!("{slider}.value")).await, "12.3", "snapped as HTML does");
+        assert_eq!(page.get(&format!("{slider}.form === document.forms[0]")).await, "true");
+        page.run(&format!("{slider}.value = 'heavy'")).await;
+        assert_eq!(
+            page.get(&format!("{slider}.value")).await,
+            "12.3",
+            "what is no number changes nothing"
+        );
+        page.run(&format!("{slider}.value = 99; {slider}.max = 30")).await;
+        assert_eq!(page.get(&format!("{slider}.value")).await, "30", "a new bound holds at once");
+        assert_eq!(page.told().await, [] as [&str; 0], "what a script sets makes no event");
+
+        page.run(&format!("{slider}.setCustomValidity('Too heavy to lift.')")).await;
+        assert_eq!(
+            page.get(&format!("{slider}.validity.customError + ' ' + {slider}.validationMessage"))
+                .await,
+            "true Too heavy to lift."
+        );
+        page.run(&format!("{slider}.setCustomValidity('')")).await;
+        assert_eq!(page.get(&format!("{slider}.checkValidity()")).await, "true");
+
+        // A listener that writes back neither loops nor breaks the turn.
+        page.run(&format!("{slider}.addEventListener('input', () => {{ {slider}.value = Math.min({slider}.value, 10); }})")).await;
+        page.focus("notch-slider").await;
+        page.press(&[Key::End]).await;
+        assert_eq!(
+            page.get(&format!("{slider}.value")).await,
+            "30",
+            "at its maximum already: refused, and nobody asked"
+        );
+        page.press(&[Key::Left]).await;
+        assert_eq!(page.get(&format!("{slider}.value")).await, "10");
+
+        // A property set before the element is known is not lost.
+        page.run(
+            "document.body.innerHTML = '<notch-switch></notch-switch>';
+             const html = `<notch-rating max=5 step=0.5></notch-rating>`;
+             const inert = new DOMParser().parseFromString(html, 'text/html').body.firstChild;
+             inert.value = '2.5';
+             document.body.append(document.adoptNode(inert));",
+        )
+        .await;
+        assert_eq!(page.get("document.querySelector('notch-rating').value").await, "2.5");
+        assert_eq!(page.get("document.querySelector('notch-rating').valueText").await, "2.5 of 5");
+    });
+}
+
+#[test]
+fn hostile_text_stays_text() {
+    with_page(async |page| {
+        let hostile = "</span><img src=x onerror='window.struck = true'>\"&lt;";
+        page.show("<notch-slider></notch-slider><notch-rating></notch-rating><notch-switch></notch-switch>").await;
+        let set = format!(
+            "const hostile = {}; for (const [tag, name] of [['slider', 'unit'], ['rating', 'icon'], ['switch', 'caption-off']])
+               document.querySelector('notch-' + tag).setAttribute(name, hostile);",
+            serde_json::json!(hostile)
+        );
+        page.run(&set).await;
+        assert_eq!(page.get("document.querySelector('notch-switch').shadowRoot.querySelector('[part=caption]').textContent").await, hostile);
+        assert_eq!(
+            page.get(
+                "document.querySelector('notch-rating').shadowRoot.querySelectorAll('img').length"
+            )
+            .await,
+            "0"
+        );
+        // And drawn from nothing, as when the element is made with it.
+        page.run("for (const e of [...document.body.children]) e.replaceWith(e.cloneNode());")
+            .await;
+        assert_eq!(page.get("document.querySelector('notch-switch').shadowRoot.querySelector('[part=caption]').textContent").await, hostile);
+        assert_eq!(page.get("String(window.struck)").await, "undefined");
+    });
+}

@@ -1,0 +1,292 @@
+//! A real browser on the real demo: started for one test, ended with it whatever happens.
+
+use fantoccini::actions::{
+    Actions, InputSource, KeyAction, KeyActions, MOUSE_BUTTON_LEFT, MouseActions, PointerAction,
+};
+use fantoccini::elements::{Element, ElementRef};
+use fantoccini::key::Key;
+use fantoccini::wd::WebDriverCompatibleCommand;
+use fantoccini::{Client, ClientBuilder, Locator};
+use serde_json::{Value as Json, json};
+use std::future::Future;
+use std::io::{BufRead, BufReader};
+use std::process::{Child, Command, Stdio};
+use std::time::Duration;
+
+const INSTALL: &str = "apt-get install -y chromium chromium-driver";
+
+/// A program that is stopped when the test ends.
+struct Started(Child);
+
+impl Drop for Started {
+    fn drop(&mut self) {
+        let _ = self.0.kill();
+        let _ = self.0.wait();
+    }
+}
+
+/// Starts a program and reads its output up to the line that holds `mark`; gives what follows the mark.
+fn start(mut command: Command, mark: &str) -> (Started, String) {
+    let program = command.get_program().to_string_lossy().into_owned();
+    let child = command.stdout(Stdio::piped()).stderr(Stdio::null()).spawn();
+    let mut child = child.unwrap_or_else(|error| {
+        panic!("cannot start {program}: {error}; install the browser: {INSTALL}")
+    });
+    let out = child.stdout.take().expect("a piped output");
+    let started = Started(child);
+    let mut lines = BufReader::new(out).lines();
+    let line = lines
+        .find_map(|line| line.ok().filter(|line| line.contains(mark)))
+        .unwrap_or_else(|| panic!("{program} ended before it was ready"));
+    // Read on, or the program would stop at a full pipe.
+    std::thread::spawn(move || lines.for_each(drop));
+    let rest = line.split(mark).nth(1).unwrap_or_default();
+    (started, rest.to_owned())
+}
+
+/// The command under test, serving the demo. `PIN_NOTCH_WEB_FILES` has it serve a fresh web build.
+pub fn demo() -> (impl Drop, String) {
+    let mut command = Command::new(env!("CARGO_BIN_EXE_pin-notch"));
+    command.args(["demo", "--port", "0"]);
+    if let Some(folder) = std::env::var_os("PIN_NOTCH_WEB_FILES") {
+        command.arg("--web-files").arg(folder);
+    }
+    let (started, rest) = start(command, "http://");
+    let address = rest.split('/').next().unwrap_or_default().to_owned();
+    (started, format!("http://{address}/"))
+}
+
+/// Runs a test on the demo page in a window of 1280 by 800.
+pub fn with_page<T, F>(test: T)
+where
+    T: FnOnce(Page) -> F,
+    F: Future<Output = ()> + Send + 'static,
+{
+    let (_demo, url) = demo();
+    let mut driver = Command::new("chromedriver");
+    driver.arg("--port=0");
+    let (_driver, rest) = start(driver, "started successfully on port ");
+    let port = rest.trim_end_matches('.');
+    let profile = std::env::temp_dir().join(format!("pin-notch-{}-{port}", std::process::id()));
+    let flags = [
+        "--headless",
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+        "--window-size=1280,900",
+    ];
+    let mut args: Vec<String> = flags.map(str::to_owned).to_vec();
+    args.push(format!("--user-data-dir={}", profile.display()));
+    let capabilities = json!({ "goog:chromeOptions": { "args": args } });
+    let Json::Object(capabilities) = capabilities else { unreachable!() };
+    let runtime = tokio::runtime::Runtime::new().expect("a runtime");
+    let outcome = runtime.block_on(async {
+        let client = ClientBuilder::new(hyper_util::client::legacy::connect::HttpConnector::new())
+            .capabilities(capabilities)
+            .connect(&format!("http://127.0.0.1:{port}"))
+            .await
+            .unwrap_or_else(|error| panic!("no browser session: {error}; install it: {INSTALL}"));
+        client.goto(&url).await.expect("the demo page");
+        let page = Page { client: client.clone() };
+        page.until("customElements.get('notch-switch') && document.readyState === 'complete'")
+            .await;
+        page.run(RECORD).await;
+        let outcome = tokio::spawn(test(page)).await;
+        let _ = client.close().await;
+        outcome
+    });
+    let _ = std::fs::remove_dir_all(profile);
+    if let Err(error) = outcome {
+        std::panic::resume_unwind(error.into_panic());
+    }
+}
+
+/// Writes down every turn, and every `input` and `change` event that reaches the document.
+const RECORD: &str = "
+    window.told = [];
+    const { hearTurns } = await import('/pin-notch.js');
+    hearTurns(({ element, intent, outcome }) => told.push(`${intent} -> ${outcome}`));
+    for (const type of ['input', 'change', 'grab', 'release'])
+      document.addEventListener(type, (event) => told.push(`${type} event ${event.target.value}`));";
+
+pub struct Page {
+    pub client: Client,
+}
+
+impl Page {
+    /// Runs a script and gives what it returns.
+    pub async fn run(&self, script: &str) -> Json {
+        let script = format!(
+            "const done = arguments[arguments.length - 1];
+             (async () => {{ {script} }})().then(done, (error) => done('failed: ' + error));"
+        );
+        let result =
+            self.client.execute_async(&script, Vec::new()).await.expect("a script that runs");
+        assert!(!result.as_str().unwrap_or_default().starts_with("failed: "), "{result}");
+        result
+    }
+
+    /// The value of an expression, as text.
+    pub async fn get(&self, expression: &str) -> String {
+        match self.run(&format!("return ({expression});")).await {
+            Json::String(text) => text,
+            other => other.to_string(),
+        }
+    }
+
+    /// Waits until the expression is true.
+    pub async fn until(&self, expression: &str) {
+        for _ in 0..200 {
+            if self.get(&format!("Boolean({expression})")).await == "true" {
+                return;
+            }
+            tokio::time::sleep(Duration::from_millis(25)).await;
+        }
+        panic!("never came true: {expression}");
+    }
+
+    /// What was written down since this was last asked, a line each.
+    pub async fn told(&self) -> Vec<String> {
+        let told = self.run("return told.splice(0);").await;
+        told.as_array()
+            .expect("a list")
+            .iter()
+            .map(|line| line.as_str().unwrap_or_default().to_owned())
+            .collect()
+    }
+
+    /// Replaces the page's content with this markup.
+    pub async fn show(&self, html: &str) {
+        self.run(&format!("document.body.innerHTML = {}; told.splice(0);", json!(html))).await;
+    }
+
+    pub async fn find(&self, css: &str) -> Element {
+        self.client.find(Locator::Css(css)).await.unwrap_or_else(|error| panic!("{css}: {error}"))
+    }
+
+    /// Presses a key on the focused element, as a person would.
+    pub async fn press(&self, keys: &[Key]) {
+        let mut actions = KeyActions::new("keyboard".into());
+        for key in keys {
+            let value = char::from(*key);
+            actions = actions.then(KeyAction::Down { value }).then(KeyAction::Up { value });
+        }
+        self.client.perform_actions(actions).await.expect("keys");
+    }
+
+    pub async fn focus(&self, css: &str) {
+        self.run(&format!("document.querySelector({}).focus();", json!(css))).await;
+    }
+
+    /// Moves the mouse through these points of an element inside a shadow root, given as fractions of
+    /// its box; `down` and `up` say at which of them the button is pressed and let go.
+    pub async fn mouse(
+        &self,
+        host: &str,
+        part: &str,
+        way: &[(f64, f64)],
+        down: Option<usize>,
+        up: Option<usize>,
+    ) {
+        let to = self.places(host, part).await;
+        let mut actions = MouseActions::new("mouse".into());
+        for (at, (x, y)) in way.iter().enumerate() {
+            actions = actions.then(to(*x, *y));
+            if down == Some(at) {
+                actions = actions.then(PointerAction::Down { button: MOUSE_BUTTON_LEFT });
+            }
+            if up == Some(at) {
+                actions = actions.then(PointerAction::Up { button: MOUSE_BUTTON_LEFT });
+            }
+        }
+        self.client.perform_actions(actions).await.expect("mouse actions");
+    }
+
+    /// Moves of the mouse to fractions of the box of an element inside a shadow root.
+    async fn places(&self, host: &str, part: &str) -> impl Fn(f64, f64) -> PointerAction {
+        let place = format!(
+            "const host = document.querySelector({});
+             host.scrollIntoView({{ block: 'center' }});
+             const box = host.shadowRoot.querySelector({}).getBoundingClientRect();
+             return [box.left, box.top, box.width, box.height];",
+            json!(host),
+            json!(part)
+        );
+        let place = self.run(&place).await;
+        let bounds = [0, 1, 2, 3].map(|at| place[at].as_f64().expect("a figure"));
+        move |x, y| PointerAction::MoveTo {
+            duration: None,
+            x: bounds[0] + bounds[2] * x,
+            y: bounds[1] + bounds[3] * y,
+        }
+    }
+
+    /// Presses at one place, moves to another, presses a key there and lets the button go.
+    pub async fn drag_and_press(
+        &self,
+        host: &str,
+        part: &str,
+        from: (f64, f64),
+        over: (f64, f64),
+        key: Key,
+    ) {
+        let to = self.places(host, part).await;
+        let wait = || Duration::from_millis(0);
+        let value = char::from(key);
+        let mouse = MouseActions::new("mouse".into())
+            .then(to(from.0, from.1))
+            .then(PointerAction::Down { button: MOUSE_BUTTON_LEFT })
+            .then(to(over.0, over.1))
+            .then(PointerAction::Pause { duration: wait() })
+            .then(PointerAction::Pause { duration: wait() })
+            .then(PointerAction::Up { button: MOUSE_BUTTON_LEFT });
+        let keys = KeyActions::new("keyboard".into())
+            .then(KeyAction::Pause { duration: wait() })
+            .then(KeyAction::Pause { duration: wait() })
+            .then(KeyAction::Pause { duration: wait() })
+            .then(KeyAction::Down { value })
+            .then(KeyAction::Up { value });
+        self.client.perform_actions(Actions::from(mouse).and(keys)).await.expect("a drag");
+    }
+
+    /// A press and a release at one place.
+    pub async fn click(&self, host: &str, part: &str, at: (f64, f64)) {
+        self.mouse(host, part, &[at], Some(0), Some(0)).await;
+    }
+
+    /// The role and the name that assistive technology gets for this element.
+    pub async fn role_and_name(&self, css: &str) -> (String, String) {
+        let element = self.find(css).await.element_id();
+        let ask = async |what| {
+            let answer = self.client.issue_cmd(Computed { element: element.clone(), what }).await;
+            answer.expect("a computed property").as_str().unwrap_or_default().to_owned()
+        };
+        (ask("computedrole").await, ask("computedlabel").await)
+    }
+}
+
+/// WebDriver's "get computed role" and "get computed label".
+#[derive(Debug)]
+struct Computed {
+    element: ElementRef,
+    what: &'static str,
+}
+
+impl WebDriverCompatibleCommand for Computed {
+    fn endpoint(
+        &self,
+        base: &url::Url,
+        session: Option<&str>,
+    ) -> Result<url::Url, url::ParseError> {
+        let session = session.unwrap_or_default();
+        base.join(&format!("session/{session}/element/{}/{}", self.element.as_ref(), self.what))
+    }
+
+    fn method_and_body(&self, _: &url::Url) -> (http::Method, Option<String>) {
+        (http::Method::GET, None)
+    }
+}
