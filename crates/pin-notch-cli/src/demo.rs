@@ -6,10 +6,9 @@ mod page;
 
 use crate::Failure;
 use axum::Router;
-use axum::body::Bytes;
-use axum::extract::rejection::BytesRejection;
-use axum::extract::{DefaultBodyLimit, State};
-use axum::http::{HeaderMap, HeaderValue, StatusCode, header};
+use axum::body::{Bytes, HttpBody};
+use axum::extract::{Request, State};
+use axum::http::{HeaderValue, StatusCode, header};
 use axum::response::{Html, IntoResponse, Response};
 use axum::routing::{get, post};
 use clap::Args;
@@ -17,10 +16,17 @@ use std::borrow::Cow;
 use std::io::Write;
 use std::path::PathBuf;
 use std::sync::Arc;
+use std::time::Duration;
 use tokio::net::TcpListener;
 
 /// The longest body that is read: some hundred times what the form sends.
 pub(crate) const MAX_BODY: usize = 16 * 1024;
+
+/// How long requests under way may still take once we are told to stop.
+const PATIENCE: Duration = Duration::from_secs(1);
+
+/// How long a body may take to arrive.
+const BODY_TIME: Duration = Duration::from_secs(10);
 
 /// Everything a page may load comes from here; the styles stand in the markup.
 const POLICY: &str = "default-src 'self'; img-src 'self' data:; script-src 'self' 'wasm-unsafe-eval'; \
@@ -77,10 +83,17 @@ impl Demo {
         // Whoever started us may read no further than the address.
         let _ = writeln!(out, "Hive inspection: http://{address}/  (Ctrl-C stops)");
         let _ = out.flush();
-        axum::serve(listener, router(files))
-            .with_graceful_shutdown(stopped())
-            .await
-            .map_err(Failure::machine)?;
+        let served = axum::serve(listener, router(files)).with_graceful_shutdown(stopped());
+        // Requests under way are answered first, but a browser that holds a connection open and asks
+        // nothing must not keep us.
+        let patience = async {
+            stopped().await;
+            tokio::time::sleep(PATIENCE).await;
+        };
+        tokio::select! {
+            served = served => served.map_err(Failure::machine)?,
+            () = patience => {}
+        }
         let _ = writeln!(out, "Stopped.");
         Ok(())
     }
@@ -108,7 +121,7 @@ fn router(files: Files) -> Router {
     };
     Router::new()
         .route("/", get(|| async { protected(Html(page::page())) }))
-        .route("/inspection", post(receive).layer(DefaultBodyLimit::max(MAX_BODY)))
+        .route("/inspection", post(receive))
         .route("/page.css", asset("text/css", include_str!("demo/page.css")))
         .route("/page.js", asset("text/javascript", include_str!("demo/page.js")))
         .route("/pin-notch.js", get(script))
@@ -125,31 +138,42 @@ async fn wasm(State(files): State<Arc<Files>>) -> Response {
 }
 
 /// Re-checks a sent form with the same controls that the page has.
-async fn receive(headers: HeaderMap, body: Result<Bytes, BytesRejection>) -> Response {
-    let kind = headers.get(header::CONTENT_TYPE).and_then(|kind| kind.to_str().ok());
-    let kind = kind.unwrap_or_default().split(';').next().unwrap_or_default().trim();
-    if !kind.eq_ignore_ascii_case("application/x-www-form-urlencoded") {
-        let page = answer::refused("This is read only as application/x-www-form-urlencoded.");
-        return (StatusCode::UNSUPPORTED_MEDIA_TYPE, protected(Html(page))).into_response();
-    }
-    let body = match body {
-        Ok(body) => body,
-        Err(rejection) => {
-            let why = match rejection.status() {
-                StatusCode::PAYLOAD_TOO_LARGE => {
-                    format!("What was sent is longer than {MAX_BODY} bytes.")
-                }
-                _ => rejection.body_text(),
-            };
-            let page = answer::refused(&why);
-            return (rejection.status(), protected(Html(page))).into_response();
-        }
-    };
-    let (status, page) = match inspection::form().read(&body) {
-        Ok(values) => (StatusCode::OK, answer::accepted(&inspection::form(), &values)),
-        Err(problems) => (StatusCode::UNPROCESSABLE_ENTITY, answer::problems(&problems)),
+async fn receive(request: Request) -> Response {
+    let (status, page) = match read(request).await {
+        Err((status, why)) => (status, answer::refused(&why)),
+        Ok(body) => match inspection::form().read(&body) {
+            Ok(values) => (StatusCode::OK, answer::accepted(&inspection::form(), &values)),
+            Err(problems) => (StatusCode::UNPROCESSABLE_ENTITY, answer::problems(&problems)),
+        },
     };
     (status, protected(Html(page))).into_response()
+}
+
+/// The body, if it is of the right kind, short enough, and comes in time; else why not.
+async fn read(request: Request) -> Result<Bytes, (StatusCode, String)> {
+    let kind = request.headers().get(header::CONTENT_TYPE).and_then(|kind| kind.to_str().ok());
+    let kind = kind.unwrap_or_default().split(';').next().unwrap_or_default().trim();
+    if !kind.eq_ignore_ascii_case("application/x-www-form-urlencoded") {
+        let why = "This is read only as application/x-www-form-urlencoded.";
+        return Err((StatusCode::UNSUPPORTED_MEDIA_TYPE, why.to_owned()));
+    }
+    let too_long = || {
+        let why = format!("What was sent is longer than {MAX_BODY} bytes.");
+        (StatusCode::PAYLOAD_TOO_LARGE, why)
+    };
+    let body = request.into_body();
+    // A length that is announced need not be waited for.
+    if body.size_hint().lower() > MAX_BODY as u64 {
+        return Err(too_long());
+    }
+    match tokio::time::timeout(BODY_TIME, axum::body::to_bytes(body, MAX_BODY)).await {
+        Ok(Ok(body)) => Ok(body),
+        Ok(Err(_)) => Err(too_long()),
+        Err(_) => {
+            let why = format!("What was sent did not arrive within {} s.", BODY_TIME.as_secs());
+            Err((StatusCode::REQUEST_TIMEOUT, why))
+        }
+    }
 }
 
 fn protected(page: Html<String>) -> impl IntoResponse {

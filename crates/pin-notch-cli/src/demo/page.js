@@ -4,10 +4,11 @@ import { hearTurns } from "/pin-notch.js";
 const turns = document.querySelector("#turns");
 const MOST = 60;
 
-// Moves of one drag, and attempts that go the same way again, share a line.
+// Moves of one drag share a line, and so do attempts that are refused for the same reason again.
 hearTurns(({ element, intent, outcome, refused }) => {
   const name = element.dataset.name ?? element.localName;
-  const kind = `${name} ${/^(move|point)/.test(intent) ? intent.split(" ")[0] : intent} ${refused ? outcome : ""}`;
+  const moving = /^(move|point)/.exec(intent)?.[0];
+  const kind = moving || refused ? `${name} ${moving ?? intent} ${refused ? outcome : ""}` : crypto.randomUUID();
   const last = turns.firstElementChild;
   const again = last?.dataset.kind === kind;
   const item = again ? last : document.createElement("li");

@@ -1,0 +1,142 @@
+//! `pin-notch demo` at its socket: what it serves, what it refuses, and how it stops.
+
+use std::io::{BufRead, BufReader, Read, Write};
+use std::net::TcpStream;
+use std::process::{Child, Command, Stdio};
+
+struct Demo {
+    child: Child,
+    out: BufReader<std::process::ChildStdout>,
+    address: String,
+}
+
+impl Drop for Demo {
+    fn drop(&mut self) {
+        let _ = self.child.kill();
+        let _ = self.child.wait();
+    }
+}
+
+fn demo() -> Demo {
+    let mut child = Command::new(env!("CARGO_BIN_EXE_pin-notch"))
+        .arg("demo")
+        .stdout(Stdio::piped())
+        .spawn()
+        .expect("the command runs");
+    let mut out = BufReader::new(child.stdout.take().expect("a piped output"));
+    let mut line = String::new();
+    out.read_line(&mut line).expect("a line");
+    let address = line.split("http://").nth(1).and_then(|rest| rest.split('/').next());
+    let address = address.unwrap_or_else(|| panic!("no address in {line:?}")).to_owned();
+    assert!(address.starts_with("127.0.0.1:"), "{address}");
+    Demo { child, out, address }
+}
+
+impl Demo {
+    /// Sends a request as it stands and gives the status and the rest of the answer.
+    fn send(&self, head: &str, body: &[u8]) -> (u16, String) {
+        let mut stream = TcpStream::connect(&self.address).expect("a connection");
+        stream.set_read_timeout(Some(std::time::Duration::from_secs(20))).expect("a time limit");
+        let head = format!("{head}\r\nHost: {}\r\nConnection: close\r\n\r\n", self.address);
+        stream.write_all(head.as_bytes()).expect("a sent head");
+        // A server that refuses a long body may stop reading in the middle of it.
+        let _ = stream.write_all(body);
+        let mut answer = Vec::new();
+        let _ = stream.read_to_end(&mut answer);
+        let answer = String::from_utf8_lossy(&answer).into_owned();
+        let status = answer.split(' ').nth(1).and_then(|code| code.parse().ok());
+        (status.unwrap_or_else(|| panic!("no status in {answer:?}")), answer)
+    }
+
+    fn post(&self, body: &[u8]) -> (u16, String) {
+        let kind = "application/x-www-form-urlencoded";
+        let length = body.len();
+        self.send(
+            &format!(
+                "POST /inspection HTTP/1.1\r\nContent-Type: {kind}\r\nContent-Length: {length}"
+            ),
+            body,
+        )
+    }
+}
+
+#[test]
+fn posts_are_rechecked_by_the_core() {
+    let demo = demo();
+    let (status, page) =
+        demo.post(b"weight=12.5&outside=-3&mites=0&temper=0.5&feeder=on&hive=%3Cb%3E");
+    assert_eq!(status, 200);
+    assert!(page.contains("<td><code>weight</code></td><td>12.5</td>"), "{page}");
+    assert!(page.contains("<td><code>brood</code></td><td>empty</td>"));
+    assert!(page.contains("Left aside, for no control has that name: hive."));
+
+    let tampered: [(&[u8], &str); 6] = [
+        (
+            b"weight=400&outside=0&mites=0&temper=1",
+            "Hive weight: The value must be 40 or less. (received &quot;400&quot;)",
+        ),
+        (b"weight=0.05&outside=0&mites=0&temper=1", "the nearest are 0 and 0.1"),
+        (b"weight=1&outside=0&mites=0", "Temper: A value is required."),
+        (
+            b"weight=1&weight=2&outside=0&mites=0&temper=1",
+            "Hive weight: This was sent 2 times; send it once.",
+        ),
+        (
+            b"weight=%3Cscript%3E&outside=0&mites=0&temper=1",
+            "&quot;&lt;script&gt;&quot; is not a number",
+        ),
+        (b"\xff\xfe%ff%00&&&===&weight", "Hive weight: &quot;&quot; is not a number"),
+    ];
+    for (body, problem) in tampered {
+        let (status, page) = demo.post(body);
+        assert_eq!(status, 422, "{}", String::from_utf8_lossy(body));
+        assert!(page.contains(problem), "{problem} in {page}");
+        assert!(!page.contains("<script>"), "nothing that was sent is markup");
+    }
+}
+
+#[test]
+fn what_is_too_long_or_of_another_kind_is_refused_in_words() {
+    let demo = demo();
+    let (status, page) = demo.post(&b"weight=1&".repeat(2000));
+    assert_eq!(status, 413);
+    assert!(page.contains("What was sent is longer than 16384 bytes."), "{page}");
+    // A length that is claimed and never sent.
+    let (status, _) = demo.send(
+        "POST /inspection HTTP/1.1\r\nContent-Type: application/x-www-form-urlencoded\r\nContent-Length: 99999999",
+        b"weight=1",
+    );
+    assert_eq!(status, 413);
+    let json = "POST /inspection HTTP/1.1\r\nContent-Type: application/json\r\nContent-Length: 2";
+    assert_eq!(demo.send(json, b"{}").0, 415);
+    assert_eq!(demo.send("GET /inspection HTTP/1.1", b"").0, 405);
+    assert_eq!(demo.send("GET /nowhere HTTP/1.1", b"").0, 404);
+    assert_eq!(demo.send("GET / HTTP/1.1", b"").0, 200, "and it still serves");
+}
+
+#[test]
+fn it_stops_cleanly_when_interrupted() {
+    let mut demo = demo();
+    let idle = TcpStream::connect(&demo.address).expect("a connection that nobody uses");
+    let interrupt = Command::new("kill").args(["-INT", &demo.child.id().to_string()]).status();
+    assert!(interrupt.expect("kill runs").success());
+    let status = demo.child.wait().expect("it ends");
+    assert_eq!(status.code(), Some(0));
+    let mut rest = String::new();
+    demo.out.read_to_string(&mut rest).expect("its last words");
+    assert_eq!(rest, "Stopped.\n");
+    drop(idle);
+}
+
+#[test]
+fn a_port_that_is_taken_is_one_clear_line() {
+    let first = demo();
+    let port = first.address.rsplit(':').next().expect("a port");
+    let second =
+        Command::new(env!("CARGO_BIN_EXE_pin-notch")).args(["demo", "--port", port]).output();
+    let second = second.expect("the command runs");
+    assert_eq!(second.status.code(), Some(1));
+    let line = String::from_utf8_lossy(&second.stderr).into_owned();
+    assert!(line.starts_with(&format!("pin-notch: cannot listen on 127.0.0.1:{port}: ")), "{line}");
+    assert_eq!(line.lines().count(), 1);
+}

@@ -1,0 +1,227 @@
+//! Faces as HTML: what a server sends, what a live page changes, and attributes there and back.
+
+use pin_notch::{
+    Control, Decimal, Direction, Intent, Key, Lit, Notches, Orientation, Place, Rating, Slider,
+    Switch, dec,
+};
+use pin_notch_html::{
+    Change, Content, Element, Face, Looks, Tag, attributes_of, changes, control_from, element_html,
+    escaped,
+};
+use proptest::prelude::*;
+
+fn face(control: &Control) -> Face {
+    Face::of(&control.view(), &Looks::default(), true)
+}
+
+#[test]
+fn a_slider_is_written_as_a_server_sends_it() {
+    let notches = Notches::new(dec!(0), dec!(10), dec!(5)).unwrap();
+    let slider = Slider::new(notches).unwrap().starting_at(dec!(10)).unwrap().in_unit("<kg>");
+    let html = element_html(&slider.into(), &[("name", "a\"b")], &Looks::default());
+    let (head, rest) = html.split_once("<style>").unwrap();
+    assert_eq!(
+        head,
+        "<notch-slider name=\"a&quot;b\" min=\"0\" max=\"10\" step=\"5\" value=\"10\" unit=\"&lt;kg&gt;\" \
+         role=\"slider\" aria-valuenow=\"10\" aria-valuemin=\"0\" aria-valuemax=\"10\" \
+         aria-valuetext=\"10 &lt;kg&gt;\" aria-orientation=\"horizontal\"><template shadowrootmode=\"open\">"
+    );
+    assert_eq!(
+        rest.split_once("</style>").unwrap().1,
+        "<div part=\"control\" class=\"slider horizontal\"><div part=\"track\" data-place=\"\">\
+         <div part=\"fill\" style=\"--from:0%;--to:0%\"></div>\
+         <i part=\"mark mark-on\" style=\"left:0%\"></i><i part=\"mark mark-on\" style=\"left:50%\"></i>\
+         <i part=\"mark mark-on\" style=\"left:100%\"></i>\
+         <div part=\"thumb\" style=\"left:100%\"><div part=\"pin\"></div>\
+         <span part=\"bubble\" aria-hidden=\"true\">10 &lt;kg&gt;</span></div></div>\
+         <span part=\"readout\" aria-hidden=\"true\">10 &lt;kg&gt;</span></div></template></notch-slider>"
+    );
+}
+
+#[test]
+fn states_are_told_to_style_sheets() {
+    let states = |control: &Control| face(control).states.join(" ");
+    let mut rating: Control = Rating::new(3).unwrap().into();
+    assert_eq!(states(&rating), "empty");
+    let _ = rating.handle(Intent::Point(Place::across(0.9)));
+    assert_eq!(states(&rating), "preview empty");
+    rating.conditions_mut().required = true;
+    assert_eq!(states(&rating), "invalid preview empty");
+    let quiet = Face::of(&rating.view(), &Looks::default(), false);
+    assert_eq!(quiet.states.join(" "), "preview empty", "nothing is called wrong before its time");
+    let mut switch: Control = Switch::new().starting(true).into();
+    switch.conditions_mut().disabled = true;
+    assert_eq!((states(&switch), face(&switch).focusable), ("disabled on".into(), false));
+}
+
+#[test]
+fn attributes_that_cannot_be_used_are_left_out_and_noted() {
+    let notes = |tag, attributes: &[(&str, &str)]| -> Vec<String> {
+        let given = |name: &str| {
+            attributes.iter().find(|(n, _)| *n == name).map(|(_, value)| (*value).to_owned())
+        };
+        let read = control_from(tag, Direction::LeftToRight, given);
+        read.notes.iter().map(ToString::to_string).collect()
+    };
+    assert_eq!(
+        notes(Tag::Slider, &[("min", "ten"), ("step", "0"), ("value", "500")]),
+        [
+            "min=\"ten\" is left out: \"ten\" is not a number; write it like 12, -0.5 or 2.5e3",
+            "step=\"0\" is left out: step 0 is not allowed: it must be above 0, or \"any\"",
+            "value=\"500\" is left out: default value 500 is not allowed: above the maximum 100",
+        ]
+    );
+    assert_eq!(
+        notes(Tag::Rating, &[("max", "4.5"), ("min", "-1")]),
+        [
+            "max=\"4.5\" is left out: a rating has a whole number of icons, 1 to 1000",
+            "min=\"-1\" is left out: min -1 is not allowed: the minimum of a rating with 5 icons lies from 0 to 5",
+        ]
+    );
+    assert_eq!(
+        notes(Tag::Slider, &[("max", "4"), ("value", "1.2")]),
+        ["the default 1.2 is on no notch: a control starts on 1"]
+    );
+    // However little fits together, there is a control.
+    let hopeless = [("step-base", "1e-28"), ("max", "1e28"), ("min", "-1e28"), ("step", "1e-20")];
+    assert!(!notes(Tag::Slider, &hopeless).is_empty());
+}
+
+#[test]
+fn escaping_leaves_no_way_into_markup() {
+    assert_eq!(escaped("plain – text"), "plain – text");
+    assert_eq!(escaped("<i onclick='x'>\"&\0"), "&lt;i onclick=&#39;x&#39;&gt;&quot;&amp;\u{FFFD}");
+}
+
+fn any_control() -> BoxedStrategy<Control> {
+    let conditions = (any::<bool>(), any::<bool>(), any::<bool>());
+    let slider = (-50_i64..50, 0_i64..500, 1_i64..60, 0_u32..=2, any::<[bool; 3]>(), 0_i64..500)
+        .prop_map(|(min, range, step, scale, [vertical, reversed, any], at)| {
+            let (min, max) = (Decimal::new(min, scale), Decimal::new(min + range, scale));
+            let builder = Notches::builder().min(min).max(max);
+            let builder =
+                if any { builder.step_any() } else { builder.step(Decimal::new(step, scale)) };
+            let notches = builder.build().unwrap();
+            let start = notches.snap(Decimal::new(at, scale));
+            let orientation =
+                if vertical { Orientation::Vertical } else { Orientation::Horizontal };
+            let slider = Slider::new(notches).unwrap().starting_at(start).unwrap();
+            Control::from(slider.oriented(orientation).reversed(reversed).in_unit("kg"))
+        });
+    let rating = (1_u32..12, 1_i64..=4, proptest::option::of(0_i64..=20), any::<bool>()).prop_map(
+        |(icons, quarters, at, only)| {
+            let rating = Rating::new(icons).unwrap().by(Decimal::new(quarters * 25, 2)).unwrap();
+            let start = at.map(|at| rating.notches().snap(Decimal::new(at * 25, 2)));
+            let rating = match start {
+                Some(start) => rating.starting_at(start).unwrap(),
+                None => rating,
+            };
+            Control::from(rating.lighting(if only { Lit::Only } else { Lit::UpTo }))
+        },
+    );
+    let switch =
+        ("[a-z<&\"]{0,6}", "[a-z]{0,6}", any::<bool>()).prop_map(|(caption, value, on)| {
+            let value = if value.is_empty() { "on".into() } else { value };
+            Switch::new().captioned(caption, "off").sending(value).starting(on).into()
+        });
+    (prop_oneof![slider, rating, switch], conditions)
+        .prop_map(|(mut control, (disabled, read_only, required))| {
+            let conditions = control.conditions_mut();
+            (conditions.disabled, conditions.read_only, conditions.required) =
+                (disabled, read_only, required);
+            control
+        })
+        .boxed()
+}
+
+fn any_intent() -> impl Strategy<Value = Intent> {
+    let place = (-0.2_f64..1.2).prop_map(Place::across);
+    prop_oneof![
+        proptest::sample::select(Key::all().collect::<Vec<_>>()).prop_map(Intent::Key),
+        place.clone().prop_map(Intent::Press),
+        place.clone().prop_map(Intent::Move),
+        place.prop_map(Intent::Point),
+        Just(Intent::Release),
+        Just(Intent::Leave),
+        Just(Intent::Flip),
+        Just(Intent::Clear),
+    ]
+}
+
+/// Carries out changes as the live page does.
+fn apply(tree: &mut Element, all: &[Change<'_>]) {
+    fn at<'t>(tree: &'t mut Element, path: &[usize]) -> &'t mut Element {
+        path.iter().fold(tree, |element, index| match &mut element.content {
+            Content::Children(children) => &mut children[*index],
+            other => panic!("no children in {other:?}"),
+        })
+    }
+    for change in all {
+        match change {
+            Change::Set { path, name, value } => {
+                let element = at(tree, path);
+                element.attributes.retain(|(found, _)| found != name);
+                element.attributes.push((name, (*value).to_owned().into()));
+            }
+            Change::Unset { path, name } => {
+                at(tree, path).attributes.retain(|(found, _)| found != name)
+            }
+            Change::Text { path, text } => {
+                at(tree, path).content = Content::Text((*text).to_owned())
+            }
+            Change::Replace { path, with } => *at(tree, path) = (*with).clone(),
+            other => panic!("unknown change {other:?}"),
+        }
+    }
+}
+
+/// The order of attributes means nothing.
+fn sorted(mut element: Element) -> Element {
+    element.attributes.sort();
+    if let Content::Children(children) = element.content {
+        element.content = Content::Children(children.into_iter().map(sorted).collect());
+    }
+    element
+}
+
+proptest! {
+    #[test]
+    fn a_control_survives_the_way_through_its_attributes(control in any_control()) {
+        let looks = Looks::default();
+        let attributes = attributes_of(&control, &looks);
+        let read = control_from(Tag::of(&control), Direction::LeftToRight, |name| {
+            attributes.iter().find(|(found, _)| *found == name).map(|(_, value)| value.clone())
+        });
+        prop_assert_eq!(read.control.view(), control.view());
+        prop_assert_eq!(read.control.submission_value(), control.submission_value());
+        prop_assert_eq!(read.control.conditions(), control.conditions());
+        prop_assert_eq!(attributes_of(&read.control, &looks), attributes);
+    }
+
+    /// After every turn, the changes make the new face of the old one, and a drag changes little.
+    #[test]
+    fn changes_lead_from_one_face_to_the_next(
+        mut control in any_control(), intents in proptest::collection::vec(any_intent(), 1..20)
+    ) {
+        let mut live = face(&control).root;
+        for intent in intents {
+            let _ = control.handle(intent);
+            let next = face(&control).root;
+            let before = live.clone();
+            let all = changes(&before, &next);
+            apply(&mut live, &all);
+            prop_assert_eq!(sorted(live.clone()), sorted(next.clone()));
+            let replaced = all.iter().filter(|change| matches!(change, Change::Replace { .. })).count();
+            prop_assert_eq!(replaced, 0);
+        }
+    }
+
+    /// Two quite different faces, too.
+    #[test]
+    fn changes_lead_from_any_face_to_any_other(one in any_control(), other in any_control()) {
+        let (mut live, next) = (face(&one).root, face(&other).root);
+        let before = live.clone();
+        apply(&mut live, &changes(&before, &next));
+        prop_assert_eq!(sorted(live), sorted(next));
+    }
+}
