@@ -20,13 +20,15 @@ const RECORD: &str = "inputs.sha256";
 const AIM: usize = 60 * 1024;
 
 /// Whatever the web files are made from, folders with all that is in them.
-const INPUTS: [&str; 8] = [
+const INPUTS: [&str; 10] = [
     "Cargo.toml",
     "Cargo.lock",
     "crates/pin-notch/Cargo.toml",
     "crates/pin-notch/src",
-    "crates/pin-notch-html",
-    "crates/pin-notch-web",
+    "crates/pin-notch-html/Cargo.toml",
+    "crates/pin-notch-html/src",
+    "crates/pin-notch-web/Cargo.toml",
+    "crates/pin-notch-web/src",
     "xtask/Cargo.toml",
     "xtask/src/web.rs",
 ];

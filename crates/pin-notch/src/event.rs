@@ -219,7 +219,7 @@ impl fmt::Display for Refusal {
             Self::ReadOnly => "read-only",
             Self::AtFirst => "already at the lowest value",
             Self::AtLast => "already at the highest value",
-            Self::Unchanged => "the value is that already",
+            Self::Unchanged => "nothing would change",
             Self::Required => "a value is required, so it cannot be cleared",
             Self::Empty => "already empty",
             Self::NeverEmpty => "this control is never empty",

@@ -19,6 +19,7 @@
 //! | room | what is in it |
 //! |---|---|
 //! | [`Notches`] | which values are allowed, and the way from any value to one |
+//! | [`NotchesOf`] | the same for [`Date`], [`Month`], [`Week`], [`Time`] and [`DateTime`] |
 //! | [`Slider`], [`Rating`], [`Switch`] | the controls; [`Control`] is any of them |
 //! | [`Intent`], [`Turn`] | what somebody tried, and what came of it |
 //! | [`View`], [`Semantics`] | what a face draws, and what assistive technology is told |
@@ -31,15 +32,20 @@
 #![forbid(unsafe_code)]
 #![deny(clippy::unwrap_used)]
 
+mod calendar;
 mod control;
 mod event;
 mod form;
 mod intent;
+mod measure;
 mod notches;
 pub mod number;
 mod semantics;
 mod validity;
 
+pub use calendar::{
+    CalendarError, Date, DateTime, GridWeek, LAST_YEAR, Month, MonthGrid, Time, Week, Weekday,
+};
 pub use control::{
     Conditions, Control, ControlError, Direction, Lit, MAX_ICONS, Rating, RatingView, Slider,
     SliderView, Switch, SwitchView, Value, View,
@@ -47,6 +53,7 @@ pub use control::{
 pub use event::{Event, Events, Refusal, Shown, Turn};
 pub use form::{Field, Form, FormError, MAX_REPORTED, Problem, Problems, Values};
 pub use intent::{Intent, Key, Place};
+pub use measure::{Measure, NotchesOf};
 pub use notches::{Notches, NotchesBuilder, NotchesError, Remark};
 #[doc(inline)]
 pub use number::{NumberError, number_text, parse_number};

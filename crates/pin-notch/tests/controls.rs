@@ -39,7 +39,7 @@ fn a_drag_is_one_grab_many_inputs_one_release_one_change() {
         weight(),
         &[
             (Grab(across(0.51)), "grab"), // a little beside the middle of the thumb
-            (Move(across(0.51)), "refused: the value is that already"),
+            (Move(across(0.51)), "refused: nothing would change"),
             (Move(across(0.52)), "input 20.4"),
             (Move(across(0.76)), "input 30"),
             (Key(pin_notch::Key::Right), "refused: being dragged"),
@@ -220,22 +220,22 @@ fn a_rating_previews_chooses_and_clears() {
     play(
         Rating::new(5).unwrap().by(dec!(0.5)).unwrap(),
         &[
-            (Leave, "refused: the value is that already"),
+            (Leave, "refused: nothing would change"),
             (Clear, "refused: already empty"),
             (Point(across(0.69)), "preview 3.5"),
-            (Point(across(0.695)), "refused: the value is that already"),
+            (Point(across(0.695)), "refused: nothing would change"),
             (Point(across(0.71)), "preview 4"),
             (Leave, "preview end"),
             (Point(across(0.69)), "preview 3.5"),
             (Press(across(0.69)), "preview end, input 3.5, change 3.5"),
             // The pointer rests where it pressed: no preview hides what was chosen.
-            (Point(across(0.69)), "refused: the value is that already"),
+            (Point(across(0.69)), "refused: nothing would change"),
             (Press(across(0.69)), "input empty, change empty"),
-            (Point(across(0.69)), "refused: the value is that already"),
+            (Point(across(0.69)), "refused: nothing would change"),
             (Point(across(0.3)), "preview 1.5"),
             (Leave, "preview end"),
             (Choose(dec!(2)), "input 2, change 2"),
-            (Choose(dec!(2)), "refused: the value is that already"),
+            (Choose(dec!(2)), "refused: nothing would change"),
             (Choose(dec!(2.2)), "refused: on no notch; the nearest is 2"),
             (Choose(dec!(0)), "refused: below the minimum 0.5"),
             (Clear, "input empty, change empty"),

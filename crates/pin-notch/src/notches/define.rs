@@ -25,6 +25,13 @@ pub enum NotchesError {
         /// The step that was given.
         step: Decimal,
     },
+    /// The step is not a whole number of the smallest unit that such a value has.
+    StepNotWhole {
+        /// The step that was given.
+        step: Decimal,
+        /// The unit in which it was given: days, months, weeks or seconds.
+        unit: &'static str,
+    },
     /// A bound or the base cannot be counted in the units that the other parts need: together they
     /// take more digits than a number holds.
     TooManyDigits {
@@ -44,6 +51,12 @@ impl fmt::Display for NotchesError {
                 f,
                 "step {} is not allowed: it must be above 0, or \"any\"",
                 number_text(step)
+            ),
+            Self::StepNotWhole { step, unit } => write!(
+                f,
+                "step {} is not allowed: give whole {}",
+                number_text(step),
+                if unit == "seconds" { "milliseconds" } else { unit }
             ),
             Self::TooManyDigits { part, value, places } => write!(
                 f,

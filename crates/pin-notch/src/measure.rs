@@ -1,0 +1,228 @@
+//! What can lie on a line of notches besides plain numbers: days, months, weeks, times.
+//!
+//! Each of them is a whole number of units from an origin, so the one quantizer of
+//! [`Notches`] serves them all. Units, default steps and step bases are those of
+//! HTML's states [date], [month], [week], [time] and [datetime-local].
+//!
+//! [date]: https://html.spec.whatwg.org/multipage/input.html#date-state-(type=date)
+//! [month]: https://html.spec.whatwg.org/multipage/input.html#month-state-(type=month)
+//! [week]: https://html.spec.whatwg.org/multipage/input.html#week-state-(type=week)
+//! [time]: https://html.spec.whatwg.org/multipage/input.html#time-state-(type=time)
+//! [datetime-local]: https://html.spec.whatwg.org/multipage/input.html#local-date-and-time-state-(type=datetime-local)
+
+use crate::calendar::{Date, DateTime, Month, Time, Week};
+use crate::notches::{Notches, NotchesError};
+use core::fmt;
+use core::marker::PhantomData;
+use core::str::FromStr;
+use rust_decimal::Decimal;
+
+/// A kind of value that is a whole number of units from an origin.
+pub trait Measure: Copy + Ord + fmt::Debug + fmt::Display + FromStr {
+    /// The unit of a step, in words.
+    const STEP_UNIT: &'static str;
+    /// How many units of the line one unit of a step is: 1000 milliseconds to the second.
+    const UNITS: u32;
+    /// The step where none is given, in units of a step.
+    const DEFAULT_STEP: u32;
+    /// The first value there is.
+    const FIRST: i64;
+    /// The last value there is.
+    const LAST: i64;
+
+    /// Its place on the line.
+    fn to_line(self) -> i64;
+
+    /// The value at this place of the line, if there is one.
+    fn from_line(place: i64) -> Option<Self>;
+}
+
+macro_rules! measure {
+    ($kind:ty, $unit:literal, $units:literal, $step:literal, $first:literal..=$last:literal,
+     |$value:ident| $to:expr, |$place:ident| $from:expr) => {
+        impl Measure for $kind {
+            const STEP_UNIT: &'static str = $unit;
+            const UNITS: u32 = $units;
+            const DEFAULT_STEP: u32 = $step;
+            const FIRST: i64 = $first;
+            const LAST: i64 = $last;
+
+            fn to_line(self) -> i64 {
+                let $value = self;
+                $to.into()
+            }
+
+            fn from_line($place: i64) -> Option<Self> {
+                $from
+            }
+        }
+    };
+}
+
+measure!(Date, "days", 1, 1, -719_162..=2_932_896, |date| date.days(), |place| {
+    Date::from_days(i32::try_from(place).ok()?)
+});
+measure!(Month, "months", 1, 1, -23_628..=96_359, |month| month.months(), |place| {
+    Month::from_months(i32::try_from(place).ok()?)
+});
+measure!(Week, "weeks", 1, 1, -102_737..=418_985, |week| week.weeks(), |place| {
+    Week::from_weeks(i32::try_from(place).ok()?)
+});
+measure!(Time, "seconds", 1000, 60, 0..=86_399_999, |time| time.milliseconds(), |place| {
+    Time::from_milliseconds(place)
+});
+measure!(
+    DateTime,
+    "seconds",
+    1000,
+    60,
+    -62_135_596_800_000..=253_402_300_799_999,
+    |moment| moment.milliseconds(),
+    |place| DateTime::from_milliseconds(place)
+);
+
+/// The set of allowed values of a measure: as [`Notches`] for numbers.
+///
+/// ```
+/// use pin_notch::{Date, NotchesOf};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// // Every other Monday of the season.
+/// let rounds = NotchesOf::<Date>::new(Some("2026-03-30".parse()?), Some("2026-09-30".parse()?), 14)?;
+/// assert_eq!(rounds.snap("2026-05-14".parse()?).to_string(), "2026-05-11");
+/// assert_eq!(rounds.last().unwrap().to_string(), "2026-09-28");
+/// assert_eq!(rounds.count(), 14);
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub struct NotchesOf<M> {
+    line: Notches,
+    min: bool,
+    max: bool,
+    kind: PhantomData<M>,
+}
+
+impl<M: Measure> NotchesOf<M> {
+    /// The notches from `min` to `max`, each `step` apart: days, months, weeks or seconds. Without a
+    /// bound the calendar's own end is the bound. Counted from `min`, else from HTML's default step base.
+    ///
+    /// # Errors
+    /// [`NotchesError::StepNotPositive`]; [`NotchesError::StepNotWhole`] for half a day, or half a
+    /// millisecond.
+    pub fn new(
+        min: Option<M>,
+        max: Option<M>,
+        step: impl Into<Decimal>,
+    ) -> Result<Self, NotchesError> {
+        let base = min.map_or(0, M::to_line);
+        Self::from_base(min, max, step, base)
+    }
+
+    /// The notches of the whole calendar, a default step apart: a day, a month, a week, a minute.
+    pub fn all() -> Self {
+        match Self::new(None, None, M::DEFAULT_STEP) {
+            Ok(all) => all,
+            Err(error) => unreachable!("a default step is whole: {error}"),
+        }
+    }
+
+    /// The same, counted from `base`.
+    ///
+    /// # Errors
+    /// As [`new`](Self::new).
+    pub fn counted_from(
+        min: Option<M>,
+        max: Option<M>,
+        step: impl Into<Decimal>,
+        base: M,
+    ) -> Result<Self, NotchesError> {
+        Self::from_base(min, max, step, base.to_line())
+    }
+
+    fn from_base(
+        min: Option<M>,
+        max: Option<M>,
+        step: impl Into<Decimal>,
+        base: i64,
+    ) -> Result<Self, NotchesError> {
+        let step: Decimal = step.into();
+        let units = step.checked_mul(Decimal::from(M::UNITS)).unwrap_or(Decimal::MAX);
+        if units > Decimal::ZERO && !units.fract().is_zero() {
+            return Err(NotchesError::StepNotWhole { step, unit: M::STEP_UNIT });
+        }
+        let line = Notches::builder()
+            .min(Decimal::from(min.map_or(M::FIRST, M::to_line)))
+            .max(Decimal::from(max.map_or(M::LAST, M::to_line)))
+            .step(units)
+            .step_base(Decimal::from(base))
+            .build()?;
+        Ok(Self { line, min: min.is_some(), max: max.is_some(), kind: PhantomData })
+    }
+
+    /// The smallest value allowed, if one was given.
+    pub fn min(&self) -> Option<M> {
+        self.line.min().filter(|_| self.min).and_then(Self::value)
+    }
+
+    /// The largest value allowed, if one was given. It need not be a notch.
+    pub fn max(&self) -> Option<M> {
+        self.line.max().filter(|_| self.max).and_then(Self::value)
+    }
+
+    /// The smallest notch, if there is one.
+    pub fn first(&self) -> Option<M> {
+        self.line.first().and_then(Self::value)
+    }
+
+    /// The largest notch, if there is one.
+    pub fn last(&self) -> Option<M> {
+        self.line.last().and_then(Self::value)
+    }
+
+    /// How many notches there are.
+    pub fn count(&self) -> u128 {
+        self.line.count().unwrap_or(0)
+    }
+
+    /// Whether `value` is within the bounds and on a notch.
+    pub fn contains(&self, value: M) -> bool {
+        self.line.contains(Self::place(value))
+    }
+
+    /// The notch nearest to `value`, the later of two; see [`Notches::snap`].
+    pub fn snap(&self, value: M) -> M {
+        Self::value(self.line.snap(Self::place(value))).unwrap_or(value)
+    }
+
+    /// The first notch after `value`.
+    pub fn above(&self, value: M) -> Option<M> {
+        self.line.above(Self::place(value)).and_then(Self::value)
+    }
+
+    /// The last notch before `value`.
+    pub fn below(&self, value: M) -> Option<M> {
+        self.line.below(Self::place(value)).and_then(Self::value)
+    }
+
+    /// Where this many steps lead; see [`Notches::stepped`].
+    pub fn stepped(&self, value: M, steps: i128) -> Option<M> {
+        self.line.stepped(Self::place(value), steps).and_then(Self::value)
+    }
+
+    /// The notch with this index, counted from 0.
+    pub fn nth(&self, index: u128) -> Option<M> {
+        self.line.nth(index).and_then(Self::value)
+    }
+
+    /// The index of a notch, counted from 0.
+    pub fn index_of(&self, value: M) -> Option<u128> {
+        self.line.index_of(Self::place(value))
+    }
+
+    fn place(value: M) -> Decimal {
+        Decimal::from(value.to_line())
+    }
+
+    fn value(place: Decimal) -> Option<M> {
+        M::from_line(i64::try_from(place).ok()?)
+    }
+}
