@@ -134,7 +134,7 @@ fn any_control() -> BoxedStrategy<Control> {
         .boxed()
 }
 
-fn any_intent() -> impl Strategy<Value = Intent> {
+fn any_intent() -> impl Strategy<Value = Intent<'static>> {
     let place = (-0.2_f64..1.2).prop_map(Place::across);
     prop_oneof![
         proptest::sample::select(Key::all().collect::<Vec<_>>()).prop_map(Intent::Key),

@@ -15,7 +15,7 @@ pub(crate) struct Gesture<'a> {
 impl Gesture<'_> {
     /// What this means to the control; `None` when it means nothing, as a pointer that passes over a
     /// slider.
-    pub(crate) fn intent(&self, control: &Control) -> Option<Intent> {
+    pub(crate) fn intent(&self, control: &Control) -> Option<Intent<'static>> {
         let place = Place::new(self.x, self.y);
         match (control, self.what, self.part) {
             (Control::Slider(_), "down", "thumb") => Some(Intent::Grab(place)),
@@ -26,7 +26,7 @@ impl Gesture<'_> {
             (Control::Rating(_), "move" | "down", "icons") => Some(Intent::Point(place)),
             (Control::Rating(_), "up", "icons") => Some(Intent::Press(place)),
             (Control::Rating(_), "leave" | "cancel" | "move", _) => {
-                is_previewed(control).then_some(Intent::Leave)
+                is_pointed_at(control).then_some(Intent::Leave)
             }
             (Control::Switch(_), "click", _) => Some(Intent::Flip),
             _ => None,
@@ -38,6 +38,6 @@ pub(crate) fn is_grabbed(control: &Control) -> bool {
     matches!(control.view(), View::Slider(view) if view.grabbed)
 }
 
-fn is_previewed(control: &Control) -> bool {
-    matches!(control.view(), View::Rating(view) if view.previewed)
+fn is_pointed_at(control: &Control) -> bool {
+    matches!(control.view(), View::Rating(view) if view.pointed)
 }

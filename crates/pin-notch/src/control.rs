@@ -3,14 +3,23 @@
 //! The types in this folder are what a program uses when it knows which control it has. [`Control`] is
 //! any of them, for what does not: a form, or a face that builds controls from markup.
 
+mod checkbox;
 mod conditions;
+mod items;
 mod rating;
 mod slider;
+mod span;
+mod stepper;
 mod switch;
+mod track;
 
+pub use checkbox::{CheckGroup, Checkbox, CheckboxView};
 pub use conditions::Conditions;
+pub use items::ItemStepper;
 pub use rating::{Lit, MAX_ICONS, Rating, RatingView};
 pub use slider::{Slider, SliderView};
+pub use span::{Meeting, Span, SpanSlider, SpanView};
+pub use stepper::{Stepper, StepperView, steps_held};
 pub use switch::{Switch, SwitchView};
 
 use crate::event::{Refusal, Shown, Turn};
@@ -96,6 +105,15 @@ pub enum ControlError {
         /// What is wrong with it.
         why: Refusal,
     },
+    /// No notch lies between the bounds, so there is no value to start with.
+    NoNotch,
+    /// The distances that a span has to keep make no sense, or no span of notches keeps them.
+    Distance {
+        /// The least distance of the two values.
+        least: Decimal,
+        /// The greatest.
+        greatest: Decimal,
+    },
     /// A rating has no icons, or more than [`MAX_ICONS`].
     Icons {
         /// The number that was given.
@@ -120,6 +138,13 @@ impl fmt::Display for ControlError {
             Self::Default { value, why } => {
                 write!(f, "default value {} is not allowed: {why}", number_text(*value))
             }
+            Self::NoNotch => f.write_str("no value is allowed: no notch lies between the bounds"),
+            Self::Distance { least, greatest } => write!(
+                f,
+                "a distance from {} to {} is not possible: it has to lie between 0 and the range",
+                number_text(*least),
+                number_text(*greatest)
+            ),
             Self::Icons { icons } => {
                 write!(f, "{icons} icons are not allowed: a rating has 1 to {MAX_ICONS}")
             }

@@ -1,5 +1,6 @@
 //! What one intent did: the events in their order, or the reason why nothing happened.
 
+use crate::intent::Thumb;
 use crate::number::number_text;
 use core::fmt;
 use rust_decimal::Decimal;
@@ -34,6 +35,10 @@ pub enum Event<V> {
     Preview(V),
     /// The preview is gone; the value itself is shown again.
     PreviewEnd,
+    /// What is being typed changed. It cannot be read as an allowed value yet, so the value is as it was.
+    Draft,
+    /// Keys now mean this thumb of a span.
+    Taken(Thumb),
 }
 
 /// The events of one turn, in order: one to four, kept in place.
@@ -83,18 +88,25 @@ pub enum Refusal {
     Grabbed,
     /// The thumb is not being dragged, so it can be neither moved nor let go.
     NotGrabbed,
+    /// What was typed is not a number.
+    NotANumber,
+    /// As many are chosen as may be.
+    TooMany {
+        /// The largest number of chosen ones.
+        max: usize,
+    },
     /// This control has no use for such an intent or such a key.
     NotForThis,
 }
 
-impl<V: Copy> Turn<V> {
+impl<V: Clone> Turn<V> {
     pub(crate) fn one(event: Event<V>) -> Self {
         Self::Done(Events([Some(event), None, None, None]))
     }
 
     /// Moved and settled at once, as by a key or a click.
     pub(crate) fn settled(value: V) -> Self {
-        Self::one(Event::Input(value)).and(Event::Change(value))
+        Self::one(Event::Input(value.clone())).and(Event::Change(value))
     }
 
     /// This turn and one more event.
@@ -114,8 +126,8 @@ impl<V: Copy> Turn<V> {
     /// The events in order; none when it was refused.
     pub fn events(&self) -> impl Iterator<Item = Event<V>> {
         let events = match self {
-            Self::Done(events) => events.0,
-            Self::Refused(_) => [None; 4],
+            Self::Done(events) => events.0.clone(),
+            Self::Refused(_) => [None, None, None, None],
         };
         events.into_iter().flatten()
     }
@@ -148,6 +160,8 @@ impl<V: Copy> Turn<V> {
                     Event::Change(value) => Event::Change(into(value)),
                     Event::Preview(value) => Event::Preview(into(value)),
                     Event::PreviewEnd => Event::PreviewEnd,
+                    Event::Draft => Event::Draft,
+                    Event::Taken(thumb) => Event::Taken(thumb),
                 })
             }))),
             Self::Refused(refusal) => Turn::Refused(refusal),
@@ -179,13 +193,25 @@ impl Shown for bool {
     }
 }
 
+impl Shown for usize {
+    fn shown(&self) -> String {
+        self.to_string()
+    }
+}
+
+impl Shown for Vec<String> {
+    fn shown(&self) -> String {
+        if self.is_empty() { "none".into() } else { self.join(" ") }
+    }
+}
+
 impl<V: Shown> Shown for Option<V> {
     fn shown(&self) -> String {
         self.as_ref().map_or_else(|| "empty".into(), V::shown)
     }
 }
 
-impl<V: Shown + Copy> fmt::Display for Turn<V> {
+impl<V: Shown + Clone> fmt::Display for Turn<V> {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         if let Some(refusal) = self.refusal() {
             return write!(f, "refused: {refusal}");
@@ -208,6 +234,9 @@ impl<V: Shown> fmt::Display for Event<V> {
             Self::Change(value) => write!(f, "change {}", value.shown()),
             Self::Preview(value) => write!(f, "preview {}", value.shown()),
             Self::PreviewEnd => f.write_str("preview end"),
+            Self::Draft => f.write_str("draft"),
+            Self::Taken(Thumb::Low) => f.write_str("take low"),
+            Self::Taken(Thumb::High) => f.write_str("take high"),
         }
     }
 }
@@ -236,6 +265,8 @@ impl fmt::Display for Refusal {
             Self::NoPlace => "the place is not a number",
             Self::Grabbed => "being dragged",
             Self::NotGrabbed => "not being dragged",
+            Self::NotANumber => "not a number",
+            Self::TooMany { max } => return write!(f, "no more than {max} can be chosen"),
             Self::NotForThis => "not for this control",
         })
     }

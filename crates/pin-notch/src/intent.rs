@@ -10,7 +10,7 @@ use rust_decimal::Decimal;
 /// [`Refusal::NotForThis`](crate::Refusal::NotForThis).
 #[derive(Clone, Copy, Debug, PartialEq)]
 #[non_exhaustive]
-pub enum Intent {
+pub enum Intent<'a> {
     /// A key was pressed (or repeats while it is held).
     Key(Key),
     /// The pointer is over this place, with nothing pressed.
@@ -34,9 +34,27 @@ pub enum Intent {
     Choose(Decimal),
     /// Make it empty.
     Clear,
+    /// The text being typed is now this, all of it.
+    Type(&'a str),
+    /// Typing is over: take what was typed, or say why not.
+    Settle,
+    /// So many steps up, or down when negative: a button beside a field, once or held.
+    Step(i32),
+    /// From now on keys mean this thumb of a span.
+    Take(Thumb),
 }
 
-impl Intent {
+/// One of a span's two thumbs.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum Thumb {
+    /// The one with the smaller value.
+    #[default]
+    Low,
+    /// The one with the larger value.
+    High,
+}
+
+impl Intent<'_> {
     /// The intent's word, without its particulars; the same that [`Display`](fmt::Display) begins with.
     pub fn word(&self) -> &'static str {
         match self {
@@ -51,11 +69,15 @@ impl Intent {
             Self::Flip => "flip",
             Self::Choose(_) => "choose",
             Self::Clear => "clear",
+            Self::Type(_) => "type",
+            Self::Settle => "settle",
+            Self::Step(_) => "step",
+            Self::Take(_) => "take",
         }
     }
 }
 
-impl fmt::Display for Intent {
+impl fmt::Display for Intent<'_> {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         f.write_str(self.word())?;
         match self {
@@ -64,7 +86,16 @@ impl fmt::Display for Intent {
                 write!(f, " at {} {}", thousandths(place.x), thousandths(place.y))
             }
             Self::Choose(value) => write!(f, " {}", value.normalize()),
-            Self::Leave | Self::Release | Self::Cancel | Self::Flip | Self::Clear => Ok(()),
+            Self::Type(text) => write!(f, " {text:?}"),
+            Self::Step(steps) => write!(f, " {steps}"),
+            Self::Take(Thumb::Low) => f.write_str(" low"),
+            Self::Take(Thumb::High) => f.write_str(" high"),
+            Self::Leave
+            | Self::Release
+            | Self::Cancel
+            | Self::Flip
+            | Self::Clear
+            | Self::Settle => Ok(()),
         }
     }
 }

@@ -20,7 +20,8 @@
 //! |---|---|
 //! | [`Notches`] | which values are allowed, and the way from any value to one |
 //! | [`NotchesOf`] | the same for [`Date`], [`Month`], [`Week`], [`Time`] and [`DateTime`] |
-//! | [`Slider`], [`Rating`], [`Switch`] | the controls; [`Control`] is any of them |
+//! | [`Slider`], [`Rating`], [`Switch`] | controls that forms and faces know; [`Control`] is any of them |
+//! | [`Checkbox`], [`CheckGroup`], [`Stepper`], [`ItemStepper`], [`SpanSlider`] | controls of the core alone, so far |
 //! | [`Intent`], [`Turn`] | what somebody tried, and what came of it |
 //! | [`View`], [`Semantics`] | what a face draws, and what assistive technology is told |
 //! | [`Invalid`] | why a value is not acceptable |
@@ -47,16 +48,17 @@ pub use calendar::{
     CalendarError, Date, DateTime, GridWeek, LAST_YEAR, Month, MonthGrid, Time, Week, Weekday,
 };
 pub use control::{
-    Conditions, Control, ControlError, Direction, Lit, MAX_ICONS, Rating, RatingView, Slider,
-    SliderView, Switch, SwitchView, Value, View,
+    CheckGroup, Checkbox, CheckboxView, Conditions, Control, ControlError, Direction, ItemStepper,
+    Lit, MAX_ICONS, Meeting, Rating, RatingView, Slider, SliderView, Span, SpanSlider, SpanView,
+    Stepper, StepperView, Switch, SwitchView, Value, View, steps_held,
 };
 pub use event::{Event, Events, Refusal, Shown, Turn};
 pub use form::{Field, Form, FormError, MAX_REPORTED, Problem, Problems, Values};
-pub use intent::{Intent, Key, Place};
+pub use intent::{Intent, Key, Place, Thumb};
 pub use measure::{Measure, NotchesOf};
 pub use notches::{Notches, NotchesBuilder, NotchesError, Remark};
 #[doc(inline)]
 pub use number::{NumberError, number_text, parse_number};
 pub use rust_decimal::Decimal;
-pub use semantics::{Orientation, Range, Role, Semantics};
+pub use semantics::{Checked, Orientation, Range, Role, Semantics};
 pub use validity::Invalid;

@@ -13,7 +13,7 @@ pub struct Semantics {
     /// The value and its limits, for roles that have a range.
     pub range: Option<Range>,
     /// Whether it is on, for roles that can be.
-    pub checked: Option<bool>,
+    pub checked: Option<Checked>,
     /// Which way it lies, where that matters.
     pub orientation: Option<Orientation>,
     /// It cannot be used now.
@@ -47,6 +47,39 @@ pub enum Role {
     Slider,
     /// On or off.
     Switch,
+    /// On, off or mixed.
+    Checkbox,
+    /// A number, typed or stepped.
+    SpinButton,
+}
+
+/// Whether something is on.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum Checked {
+    /// Off.
+    #[default]
+    Off,
+    /// On.
+    On,
+    /// Neither: what it stands for is on in part.
+    Mixed,
+}
+
+impl Checked {
+    /// The token of `aria-checked`.
+    pub fn token(self) -> &'static str {
+        match self {
+            Self::Off => "false",
+            Self::On => "true",
+            Self::Mixed => "mixed",
+        }
+    }
+}
+
+impl From<bool> for Checked {
+    fn from(on: bool) -> Self {
+        if on { Self::On } else { Self::Off }
+    }
 }
 
 /// Which way a control lies.
@@ -65,6 +98,8 @@ impl Role {
         match self {
             Self::Slider => "slider",
             Self::Switch => "switch",
+            Self::Checkbox => "checkbox",
+            Self::SpinButton => "spinbutton",
         }
     }
 }
@@ -103,7 +138,7 @@ impl Semantics {
             all.push(("aria-valuetext", range.text.clone()));
         }
         if let Some(checked) = self.checked {
-            all.push(("aria-checked", checked.to_string()));
+            all.push(("aria-checked", checked.token().to_owned()));
         }
         if let Some(orientation) = self.orientation {
             all.push(("aria-orientation", orientation.token().to_owned()));

@@ -32,6 +32,16 @@ pub enum Invalid {
         /// The nearest notch above, if there is one.
         above: Option<Decimal>,
     },
+    /// Fewer are chosen than have to be. HTML has no state for it; as there, it is a `customError`.
+    TooFew {
+        /// The smallest number of chosen ones.
+        least: usize,
+    },
+    /// More are chosen than may be (a `customError` as well).
+    TooMany {
+        /// The largest number of chosen ones.
+        most: usize,
+    },
     /// The program's own objection (`customError`).
     CustomError(String),
 }
@@ -49,7 +59,7 @@ impl Invalid {
             Self::RangeUnderflow { .. } => "rangeUnderflow",
             Self::RangeOverflow { .. } => "rangeOverflow",
             Self::StepMismatch { .. } => "stepMismatch",
-            Self::CustomError(_) => "customError",
+            Self::TooFew { .. } | Self::TooMany { .. } | Self::CustomError(_) => "customError",
         }
     }
 }
@@ -77,6 +87,8 @@ impl fmt::Display for Invalid {
                 }
                 (None, None) => f.write_str("The value is on no step."),
             },
+            Self::TooFew { least } => write!(f, "Choose at least {least}."),
+            Self::TooMany { most } => write!(f, "Choose no more than {most}."),
             Self::CustomError(message) => f.write_str(message),
         }
     }

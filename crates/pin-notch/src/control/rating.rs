@@ -73,6 +73,8 @@ pub struct RatingView {
     pub shown: Option<Decimal>,
     /// Whether that is a preview.
     pub previewed: bool,
+    /// Whether a pointer is over it, so that its leaving means something.
+    pub pointed: bool,
     /// How many icons there are.
     pub icons: u32,
     /// Which of them are lit.
@@ -286,8 +288,8 @@ impl Rating {
 
     /// Heard even when disabled, so that no preview outlives the pointer.
     fn leave(&mut self) -> Result<Turn<Option<Decimal>>, Refusal> {
-        self.pressed = None;
-        self.preview.take().ok_or(Refusal::Unchanged)?;
+        let (preview, pressed) = (self.preview.take(), self.pressed.take());
+        preview.or(pressed).ok_or(Refusal::Unchanged)?;
         Ok(Turn::one(Event::PreviewEnd))
     }
 
@@ -401,6 +403,7 @@ impl Rating {
             value: self.value,
             shown,
             previewed: self.preview.is_some(),
+            pointed: self.preview.or(self.pressed).is_some(),
             icons: self.icons,
             lit: self.lit,
             readout: self.text(shown),

@@ -6,6 +6,7 @@
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/slider/
 
 use super::conditions::condition_methods;
+use super::track::Track;
 use super::{Conditions, ControlError, Direction, admit, admit_default};
 use crate::event::{Event, Refusal, Turn};
 use crate::intent::{Intent, Key, Place};
@@ -40,9 +41,7 @@ pub struct Slider {
     default: Decimal,
     given_default: Option<Decimal>,
     conditions: Conditions,
-    orientation: Orientation,
-    direction: Direction,
-    reversed: bool,
+    track: Track,
     unit: String,
     drag: Option<Drag>,
 }
@@ -104,9 +103,7 @@ impl Slider {
             default: middle,
             given_default: None,
             conditions: Conditions::default(),
-            orientation: Orientation::default(),
-            direction: Direction::default(),
-            reversed: false,
+            track: Track::default(),
             unit: String::new(),
             drag: None,
         };
@@ -130,20 +127,20 @@ impl Slider {
 
     /// Lays it horizontally or vertically. Vertical sliders have their maximum at the top.
     pub fn oriented(mut self, orientation: Orientation) -> Self {
-        self.orientation = orientation;
+        self.track.orientation = orientation;
         self
     }
 
     /// Sets which way text runs around it. Right to left, a horizontal slider has its minimum at the
     /// right.
     pub fn running(mut self, direction: Direction) -> Self {
-        self.direction = direction;
+        self.track.direction = direction;
         self
     }
 
     /// Puts the maximum where the minimum would be.
     pub fn reversed(mut self, reversed: bool) -> Self {
-        self.reversed = reversed;
+        self.track.reversed = reversed;
         self
     }
 
@@ -172,12 +169,12 @@ impl Slider {
 
     /// Which way it lies.
     pub fn orientation(&self) -> Orientation {
-        self.orientation
+        self.track.orientation
     }
 
     /// Whether the maximum is where the minimum would be.
     pub fn is_reversed(&self) -> bool {
-        self.reversed
+        self.track.reversed
     }
 
     /// The unit shown and spoken after the value; empty when there is none.
@@ -187,7 +184,7 @@ impl Slider {
 
     /// Sets which way text runs around it, in place.
     pub fn set_direction(&mut self, direction: Direction) {
-        self.direction = direction;
+        self.track.direction = direction;
     }
 
     /// Sets the value. The program does this, so no event comes of it, and a drag under way goes on
@@ -258,7 +255,7 @@ impl Slider {
             (Intent::Clear, _) => Err(Refusal::NeverEmpty),
             (_, Some(_)) => Err(Refusal::Grabbed),
             (Intent::Grab(place), None) => {
-                let offset = self.notches.position(self.value) - self.along(place);
+                let offset = self.notches.position(self.value) - self.track.along(place);
                 if offset.is_nan() {
                     return Err(Refusal::NoPlace);
                 }
@@ -311,23 +308,7 @@ impl Slider {
         if self.notches.is_empty() {
             return Err(Refusal::NoValue);
         }
-        let flip = |flipped: bool| if flipped { -1 } else { 1 };
-        let right_to_left = self.direction == Direction::RightToLeft;
-        let (across, upward) = match self.orientation {
-            Orientation::Horizontal => (flip(self.is_flipped()), 1),
-            Orientation::Vertical => (flip(right_to_left), flip(self.reversed)),
-        };
-        let steps = match key {
-            Key::Right => across,
-            Key::Left => -across,
-            Key::Up => upward,
-            Key::Down => -upward,
-            Key::PageUp => self.page(),
-            Key::PageDown => -self.page(),
-            Key::Home => -i128::MAX,
-            Key::End => i128::MAX,
-            _ => return Err(Refusal::NotForThis),
-        };
+        let steps = self.track.steps(key, self.page()).ok_or(Refusal::NotForThis)?;
         let end = if steps > 0 { Refusal::AtLast } else { Refusal::AtFirst };
         self.settle(self.notches.stepped(self.value, steps).ok_or(end)?)
     }
@@ -337,23 +318,8 @@ impl Slider {
         (self.notches.steps_across() / 10).max(1)
     }
 
-    /// Whether positions run from right to left (or, when vertical, from top to bottom).
-    fn is_flipped(&self) -> bool {
-        let right_to_left = self.direction == Direction::RightToLeft;
-        self.reversed != (right_to_left && self.orientation == Orientation::Horizontal)
-    }
-
-    /// A place as a position on the track, from the minimum's end.
-    fn along(&self, place: Place) -> f64 {
-        let from_start = match self.orientation {
-            Orientation::Horizontal => place.x,
-            Orientation::Vertical => 1.0 - place.y,
-        };
-        if self.is_flipped() { 1.0 - from_start } else { from_start }
-    }
-
     fn value_at(&self, place: Place, offset: f64) -> Result<Decimal, Refusal> {
-        let along = self.along(place) + offset;
+        let along = self.track.along(place) + offset;
         if along.is_nan() {
             return Err(Refusal::NoPlace);
         }
@@ -362,14 +328,12 @@ impl Slider {
 
     /// All that a face needs to draw it.
     pub fn view(&self) -> SliderView {
-        let vertical = self.orientation == Orientation::Vertical;
-        // Vertical tracks are drawn from the top, where the maximum is unless they are reversed.
-        let from_far_end = self.is_flipped() != vertical;
-        let physical = |along: f64| if from_far_end { 1.0 - along } else { along };
-        let thumb = physical(self.notches.position(self.value));
+        let position = self.notches.position(self.value);
         let marked = self.notches.count().is_some_and(|count| (2..=MAX_MARKED).contains(&count));
         let marks = match marked {
-            true => self.notches.iter().map(|n| physical(self.notches.position(n))).collect(),
+            true => {
+                self.notches.iter().map(|n| self.track.drawn(self.notches.position(n))).collect()
+            }
             false => Vec::new(),
         };
         let number = self.notches.fixed_text(self.value);
@@ -381,7 +345,7 @@ impl Slider {
         let (min, max) = self.ends();
         let semantics = Semantics {
             range: Some(Range { now: self.value, min, max, text: readout.clone() }),
-            orientation: Some(self.orientation),
+            orientation: Some(self.track.orientation),
             disabled: self.conditions.disabled,
             read_only: self.conditions.read_only,
             invalid: !problem.is_empty(),
@@ -390,10 +354,10 @@ impl Slider {
         SliderView {
             value: self.value,
             readout,
-            thumb,
-            filled: if from_far_end { (thumb, 1.0) } else { (0.0, thumb) },
+            thumb: self.track.drawn(position),
+            filled: self.track.drawn_between(0.0, position),
             marks,
-            orientation: self.orientation,
+            orientation: self.track.orientation,
             grabbed: self.drag.is_some(),
             semantics,
             problem,

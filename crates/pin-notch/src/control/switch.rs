@@ -137,7 +137,7 @@ impl Switch {
             on: self.on,
             caption: self.captions[usize::from(self.on)].clone(),
             semantics: Semantics {
-                checked: Some(self.on),
+                checked: Some(self.on.into()),
                 disabled: self.conditions.disabled,
                 read_only: self.conditions.read_only,
                 required: self.conditions.required,

@@ -1,0 +1,437 @@
+//! Two values on one track: the ARIA practices' [multi-thumb slider][apg].
+//!
+//! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/slider-multithumb/
+
+use super::conditions::condition_methods;
+use super::track::Track;
+use super::{Conditions, ControlError, Direction, admit};
+use crate::event::{Event, Refusal, Shown, Turn};
+use crate::intent::{Intent, Key, Place, Thumb};
+use crate::notches::Notches;
+use crate::number::number_text;
+use crate::semantics::{Orientation, Range, Role, Semantics};
+use crate::validity::Invalid;
+use rust_decimal::Decimal;
+
+/// Two values, the smaller one first.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+#[expect(missing_docs, reason = "its fields are their names")]
+pub struct Span {
+    pub low: Decimal,
+    pub high: Decimal,
+}
+
+impl Span {
+    fn end(&self, thumb: Thumb) -> Decimal {
+        match thumb {
+            Thumb::Low => self.low,
+            Thumb::High => self.high,
+        }
+    }
+}
+
+impl Shown for Span {
+    fn shown(&self) -> String {
+        format!("{} to {}", number_text(self.low), number_text(self.high))
+    }
+}
+
+/// What a thumb does when it comes as near to the other as it may, or as far.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum Meeting {
+    /// It stops there.
+    #[default]
+    Stop,
+    /// It takes the other along.
+    Push,
+}
+
+/// A span slider.
+///
+/// ```
+/// use pin_notch::{dec, Intent, Key, Notches, Place, SpanSlider, Thumb};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let outside = Notches::new(dec!(-20), dec!(40), dec!(0.5))?;
+/// let mut flying = SpanSlider::new(outside)?
+///     .starting_at(dec!(10), dec!(30))?
+///     .apart(dec!(5), dec!(60))?;
+///
+/// // The nearer thumb answers a press.
+/// assert_eq!(flying.handle(Intent::Press(Place::across(0.6))).to_string(), "grab, input 16 to 30");
+/// assert_eq!(flying.handle(Intent::Move(Place::across(0.9))).to_string(), "input 25 to 30");
+/// assert_eq!(flying.handle(Intent::Release).to_string(), "release, change 25 to 30");
+///
+/// let _ = flying.handle(Intent::Take(Thumb::High));
+/// assert_eq!(flying.handle(Intent::Key(Key::Left)).to_string(), "refused: already at the lowest value");
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Debug)]
+pub struct SpanSlider {
+    notches: Notches,
+    value: Span,
+    default: Span,
+    least: Decimal,
+    greatest: Option<Decimal>,
+    meeting: Meeting,
+    active: Thumb,
+    track: Track,
+    unit: String,
+    conditions: Conditions,
+    drag: Option<Drag>,
+}
+
+#[derive(Clone, Copy, Debug)]
+struct Drag {
+    origin: Span,
+    offset: f64,
+}
+
+/// All that a face needs to draw a span slider.
+#[derive(Clone, Debug, PartialEq)]
+#[non_exhaustive]
+pub struct SpanView {
+    /// The two values.
+    pub value: Span,
+    /// Both as text, with their unit.
+    pub readout: String,
+    /// Where the low and the high thumb stand: fractions of the track from its left end, or its top.
+    pub thumbs: [f64; 2],
+    /// The part between them, the smaller fraction first.
+    pub filled: (f64, f64),
+    /// Which thumb keys move.
+    pub active: Thumb,
+    /// Whether a thumb is in somebody's hand.
+    pub grabbed: bool,
+    /// Which way it lies.
+    pub orientation: Orientation,
+    /// What assistive technology is told of the low and the high thumb, each a slider of its own. Their
+    /// limits are those that the other thumb leaves them.
+    pub semantics: [Semantics; 2],
+}
+
+impl SpanSlider {
+    /// A span slider over these notches, from the first to the last of them.
+    ///
+    /// # Errors
+    /// [`ControlError::Unbounded`] when they lack a bound, [`ControlError::NoNotch`] when there is none
+    /// between the bounds.
+    pub fn new(notches: Notches) -> Result<Self, ControlError> {
+        if notches.min().is_none() {
+            return Err(ControlError::Unbounded { missing: "min" });
+        }
+        if notches.max().is_none() {
+            return Err(ControlError::Unbounded { missing: "max" });
+        }
+        let (Some(low), Some(high)) = (notches.first(), notches.last()) else {
+            return Err(ControlError::NoNotch);
+        };
+        let value = Span { low, high };
+        Ok(Self {
+            notches,
+            value,
+            default: value,
+            least: Decimal::ZERO,
+            greatest: None,
+            meeting: Meeting::default(),
+            active: Thumb::default(),
+            track: Track::default(),
+            unit: String::new(),
+            conditions: Conditions::default(),
+            drag: None,
+        })
+    }
+
+    /// Starts, and after a reset starts again, on these values. Given before [`apart`](Self::apart).
+    ///
+    /// # Errors
+    /// [`ControlError::Default`] for a value that is not allowed, [`ControlError::Distance`] when the
+    /// second is below the first.
+    pub fn starting_at(mut self, low: Decimal, high: Decimal) -> Result<Self, ControlError> {
+        for value in [low, high] {
+            admit(&self.notches, value).map_err(|why| ControlError::Default { value, why })?;
+        }
+        self.default = Span { low, high };
+        self.value = self.default;
+        self.checked()
+    }
+
+    /// Keeps the values at least and at most so far apart.
+    ///
+    /// # Errors
+    /// [`ControlError::Distance`] when that is not possible, or the starting values are not.
+    pub fn apart(mut self, least: Decimal, greatest: Decimal) -> Result<Self, ControlError> {
+        (self.least, self.greatest) = (least, Some(greatest));
+        self.checked()
+    }
+
+    fn checked(self) -> Result<Self, ControlError> {
+        let greatest = self.greatest.unwrap_or(Decimal::MAX);
+        let far = self.value.high.checked_sub(self.value.low).unwrap_or(Decimal::MAX);
+        let fits = self.least >= Decimal::ZERO && (self.least..=greatest).contains(&far);
+        match fits {
+            true => Ok(self),
+            false => Err(ControlError::Distance { least: self.least, greatest }),
+        }
+    }
+
+    /// What a thumb does when it meets the other.
+    pub fn meeting(mut self, meeting: Meeting) -> Self {
+        self.meeting = meeting;
+        self
+    }
+
+    /// Lays it horizontally or vertically, as a slider.
+    pub fn oriented(mut self, orientation: Orientation) -> Self {
+        self.track.orientation = orientation;
+        self
+    }
+
+    /// Sets which way text runs around it.
+    pub fn running(mut self, direction: Direction) -> Self {
+        self.track.direction = direction;
+        self
+    }
+
+    /// Shows and speaks this unit after the values.
+    pub fn in_unit(mut self, unit: impl Into<String>) -> Self {
+        self.unit = unit.into();
+        self
+    }
+
+    condition_methods!();
+
+    /// The values each thumb can take.
+    pub fn notches(&self) -> &Notches {
+        &self.notches
+    }
+
+    /// The two values.
+    pub fn value(&self) -> Span {
+        self.value
+    }
+
+    /// Back to the starting values; a drag under way is dropped.
+    pub fn reset(&mut self) {
+        self.value = self.default;
+        self.drag = None;
+    }
+
+    /// Why the values are not acceptable; only ever by the program's objection.
+    pub fn validity(&self) -> Vec<Invalid> {
+        self.conditions.validity(false, Vec::new())
+    }
+
+    /// Carries out an intent. Allocates nothing.
+    ///
+    /// A press or a grab is answered by the nearer thumb, of two in one place by the one that has room on
+    /// that side; keys move the one answered or taken last, as a slider's keys do.
+    pub fn handle(&mut self, intent: Intent) -> Turn<Span> {
+        self.carry_out(intent).unwrap_or_else(Turn::Refused)
+    }
+
+    fn carry_out(&mut self, intent: Intent) -> Result<Turn<Span>, Refusal> {
+        match (intent, self.drag) {
+            (Intent::Release, Some(drag)) => {
+                self.drag = None;
+                let changed = self.value != drag.origin;
+                return Ok(Turn::one(Event::Released).and_if(changed, Event::Change(self.value)));
+            }
+            (Intent::Cancel | Intent::Key(Key::Escape), Some(drag)) => {
+                self.drag = None;
+                if self.value == drag.origin {
+                    return Ok(Turn::one(Event::Cancelled));
+                }
+                self.value = drag.origin;
+                return Ok(Turn::one(Event::Input(self.value)).and(Event::Cancelled));
+            }
+            (Intent::Release | Intent::Cancel | Intent::Move(_), None) => {
+                return Err(Refusal::NotGrabbed);
+            }
+            _ => self.conditions.admit()?,
+        }
+        match (intent, self.drag) {
+            (Intent::Move(place), Some(drag)) => {
+                let value = self.moved(self.active, self.value_at(place, drag.offset)?);
+                if value == self.value {
+                    return Err(Refusal::Unchanged);
+                }
+                self.value = value;
+                Ok(Turn::one(Event::Input(value)))
+            }
+            (Intent::Press(_) | Intent::Grab(_) | Intent::Key(_) | Intent::Choose(_), Some(_)) => {
+                Err(Refusal::Grabbed)
+            }
+            (Intent::Press(place), None) => {
+                let to = self.value_at(place, 0.0)?;
+                let origin = self.value;
+                self.active = self.nearest(self.track.along(place));
+                self.value = self.moved(self.active, to);
+                self.drag = Some(Drag { origin, offset: 0.0 });
+                let moved = self.value != origin;
+                Ok(Turn::one(Event::Grabbed).and_if(moved, Event::Input(self.value)))
+            }
+            (Intent::Grab(place), None) => {
+                let along = self.track.along(place);
+                if along.is_nan() {
+                    return Err(Refusal::NoPlace);
+                }
+                self.active = self.nearest(along);
+                let offset = self.notches.position(self.value.end(self.active)) - along;
+                self.drag = Some(Drag { origin: self.value, offset });
+                Ok(Turn::one(Event::Grabbed))
+            }
+            (Intent::Take(thumb), None) => {
+                if self.active == thumb {
+                    return Err(Refusal::Unchanged);
+                }
+                self.active = thumb;
+                Ok(Turn::one(Event::Taken(thumb)))
+            }
+            (Intent::Choose(value), None) => {
+                let value = admit(&self.notches, value)?;
+                let span = self.moved(self.active, value);
+                if span.end(self.active) != value {
+                    return Err(Refusal::OffNotches { nearest: span.end(self.active) });
+                }
+                self.settle(span, Refusal::Unchanged)
+            }
+            (Intent::Key(key), None) => {
+                let page = (self.notches.steps_across() / 10).max(1);
+                let steps = self.track.steps(key, page).ok_or(Refusal::NotForThis)?;
+                let end = if steps > 0 { Refusal::AtLast } else { Refusal::AtFirst };
+                let from = self.value.end(self.active);
+                let to = self.notches.stepped(from, steps).ok_or(end)?;
+                self.settle(self.moved(self.active, to), end)
+            }
+            _ => Err(Refusal::NotForThis),
+        }
+    }
+
+    fn settle(&mut self, value: Span, unchanged: Refusal) -> Result<Turn<Span>, Refusal> {
+        if value == self.value {
+            return Err(unchanged);
+        }
+        self.value = value;
+        Ok(Turn::settled(value))
+    }
+
+    fn value_at(&self, place: Place, offset: f64) -> Result<Decimal, Refusal> {
+        let along = self.track.along(place) + offset;
+        self.notches.at_position(along).ok_or(Refusal::NoPlace)
+    }
+
+    /// The thumb that answers for this position.
+    fn nearest(&self, along: f64) -> Thumb {
+        let low = self.notches.position(self.value.low);
+        let high = self.notches.position(self.value.high);
+        let (to_low, to_high) = ((along - low).abs(), (along - high).abs());
+        let one_place = self.value.low == self.value.high;
+        // Two in one place: at the very end only the low one has anywhere to go.
+        let low_has_room = along < low || Some(self.value.high) == self.notches.last();
+        match one_place {
+            true if low_has_room => Thumb::Low,
+            true => Thumb::High,
+            false if to_low <= to_high => Thumb::Low,
+            false => Thumb::High,
+        }
+    }
+
+    /// The span after this thumb was moved to this notch, as far as the other lets it, or along with it.
+    fn moved(&self, thumb: Thumb, to: Decimal) -> Span {
+        let greatest = self.greatest.unwrap_or(Decimal::MAX);
+        let Span { low, high } = self.value;
+        match (thumb, self.meeting) {
+            (Thumb::Low, Meeting::Stop) => {
+                let most = self.at_or_below(high, self.least).unwrap_or(low);
+                let least = self.at_or_above_less(high, greatest);
+                Span { low: to.min(most).max(least), high }
+            }
+            (Thumb::High, Meeting::Stop) => {
+                let least = self.at_or_above(low, self.least).unwrap_or(high);
+                let most = self.at_or_below_more(low, greatest);
+                Span { low, high: to.max(least).min(most) }
+            }
+            (Thumb::Low, Meeting::Push) => {
+                let Some(pushed) = self.at_or_above(to, self.least) else {
+                    // The other stands at the end and can go no further.
+                    let high = self.notches.last().unwrap_or(high);
+                    return Span { low: self.at_or_below(high, self.least).unwrap_or(low), high };
+                };
+                Span { low: to, high: high.max(pushed).min(self.at_or_below_more(to, greatest)) }
+            }
+            (Thumb::High, Meeting::Push) => {
+                let Some(pushed) = self.at_or_below(to, self.least) else {
+                    let low = self.notches.first().unwrap_or(low);
+                    return Span { low, high: self.at_or_above(low, self.least).unwrap_or(high) };
+                };
+                Span { low: low.min(pushed).max(self.at_or_above_less(to, greatest)), high: to }
+            }
+        }
+    }
+
+    /// The notch at or above `from` + `way`.
+    fn at_or_above(&self, from: Decimal, way: Decimal) -> Option<Decimal> {
+        let to = from.checked_add(way)?;
+        if self.notches.contains(to) { Some(to) } else { self.notches.above(to) }
+    }
+
+    /// The notch at or below `from` − `way`.
+    fn at_or_below(&self, from: Decimal, way: Decimal) -> Option<Decimal> {
+        let to = from.checked_sub(way)?;
+        if self.notches.contains(to) { Some(to) } else { self.notches.below(to) }
+    }
+
+    /// The notch at or above `from` − `way`, or the first.
+    fn at_or_above_less(&self, from: Decimal, way: Decimal) -> Decimal {
+        let first = self.notches.first().unwrap_or(from);
+        let to = from.checked_sub(way).unwrap_or(first).max(first);
+        if self.notches.contains(to) { to } else { self.notches.above(to).unwrap_or(first) }
+    }
+
+    /// The notch at or below `from` + `way`, or the last.
+    fn at_or_below_more(&self, from: Decimal, way: Decimal) -> Decimal {
+        let last = self.notches.last().unwrap_or(from);
+        let to = from.checked_add(way).unwrap_or(last).min(last);
+        if self.notches.contains(to) { to } else { self.notches.below(to).unwrap_or(last) }
+    }
+
+    /// All that a face needs to draw it.
+    pub fn view(&self) -> SpanView {
+        let Span { low, high } = self.value;
+        let positions = [low, high].map(|value| self.notches.position(value));
+        let unit = |text: String| match self.unit.as_str() {
+            "" => text,
+            unit => format!("{text} {unit}"),
+        };
+        let semantics = [Thumb::Low, Thumb::High].map(|thumb| {
+            let now = self.value.end(thumb);
+            let (first, last) =
+                (self.notches.first().unwrap_or(low), self.notches.last().unwrap_or(high));
+            let range = Range {
+                now,
+                min: self.moved(thumb, first).end(thumb),
+                max: self.moved(thumb, last).end(thumb),
+                text: unit(self.notches.fixed_text(now)),
+            };
+            Semantics {
+                range: Some(range),
+                orientation: Some(self.track.orientation),
+                disabled: self.conditions.disabled,
+                read_only: self.conditions.read_only,
+                invalid: !self.validity().is_empty(),
+                ..Semantics::new(Role::Slider)
+            }
+        });
+        let fixed = |value| self.notches.fixed_text(value);
+        SpanView {
+            value: self.value,
+            readout: unit(format!("{} to {}", fixed(low), fixed(high))),
+            thumbs: positions.map(|position| self.track.drawn(position)),
+            filled: self.track.drawn_between(positions[0], positions[1]),
+            active: self.active,
+            grabbed: self.drag.is_some(),
+            orientation: self.track.orientation,
+            semantics,
+        }
+    }
+}

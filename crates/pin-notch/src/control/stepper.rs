@@ -1,0 +1,359 @@
+//! A number that is typed or stepped: the ARIA practices' [spinbutton pattern][apg].
+//!
+//! What is being typed is a *draft*, kept apart from the value. "-" or "1." destroys nothing, and the
+//! value never overwrites what somebody is in the middle of typing.
+//!
+//! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/spinbutton/
+
+use super::conditions::condition_methods;
+use super::{Conditions, ControlError, admit, admit_default};
+use crate::event::{Event, Refusal, Turn};
+use crate::intent::{Intent, Key};
+use crate::notches::{Notches, Remark};
+use crate::number::{number_text, parse_number};
+use crate::semantics::{Range, Role, Semantics};
+use crate::validity::{Invalid, against};
+use rust_decimal::Decimal;
+
+/// A number stepper.
+///
+/// ```
+/// use pin_notch::{dec, Intent, Notches, Stepper};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mites = Notches::builder().min(dec!(0)).max(dec!(60)).build()?;
+/// let mut mites = Stepper::new(mites)?;
+/// assert_eq!(mites.handle(Intent::Type("1")).to_string(), "input 1");
+/// assert_eq!(mites.handle(Intent::Type("1.")).to_string(), "draft");
+/// assert_eq!((mites.value(), mites.text().as_str()), (Some(dec!(1)), "1."));
+/// assert_eq!(mites.handle(Intent::Type("12")).to_string(), "input 12");
+/// assert_eq!(mites.handle(Intent::Settle).to_string(), "change 12");
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Debug)]
+pub struct Stepper {
+    notches: Notches,
+    value: Option<Decimal>,
+    default: Option<Decimal>,
+    given_default: Option<Decimal>,
+    conditions: Conditions,
+    unit: String,
+    wraps: bool,
+    draft: Option<Draft>,
+}
+
+/// A text that somebody is typing.
+#[derive(Clone, Debug)]
+struct Draft {
+    text: String,
+    /// The value to compare with when typing is over.
+    origin: Option<Decimal>,
+}
+
+/// All that a face needs to draw a stepper.
+#[derive(Clone, Debug, PartialEq)]
+#[non_exhaustive]
+pub struct StepperView {
+    /// The value.
+    pub value: Option<Decimal>,
+    /// What stands in the field: the draft, else the value; empty when there is neither.
+    pub text: String,
+    /// What stands behind the field; empty when the value has no unit.
+    pub unit: String,
+    /// Whether there is nothing below the value, so that a button for it can be disabled.
+    pub at_first: bool,
+    /// Whether there is nothing above it.
+    pub at_last: bool,
+    /// What assistive technology is told.
+    pub semantics: Semantics,
+    /// What is wrong, in words for the person; empty when nothing is.
+    pub problem: String,
+}
+
+impl Stepper {
+    /// A stepper over these notches, with or without bounds. It starts on their default value, or empty.
+    ///
+    /// # Errors
+    /// [`ControlError::Default`] when the default value is out of bounds.
+    pub fn new(notches: Notches) -> Result<Self, ControlError> {
+        let stepper = Self {
+            notches,
+            value: None,
+            default: None,
+            given_default: None,
+            conditions: Conditions::default(),
+            unit: String::new(),
+            wraps: false,
+            draft: None,
+        };
+        match notches.default_value() {
+            Some(value) => stepper.starting_at(value),
+            None => Ok(stepper),
+        }
+    }
+
+    /// Starts, and after a reset starts again, on this value. One that is off the notches is snapped to
+    /// the nearest, and [`audit`](Self::audit) says so.
+    ///
+    /// # Errors
+    /// [`ControlError::Default`] when the value is out of bounds.
+    pub fn starting_at(mut self, value: Decimal) -> Result<Self, ControlError> {
+        self.default = Some(admit_default(&self.notches, value)?);
+        self.value = self.default;
+        self.given_default = Some(value);
+        Ok(self)
+    }
+
+    /// Shows and speaks this unit after the value.
+    pub fn in_unit(mut self, unit: impl Into<String>) -> Self {
+        self.unit = unit.into();
+        self
+    }
+
+    /// Steps from the last notch to the first and back, as hours do.
+    pub fn wrapping(mut self) -> Self {
+        self.wraps = true;
+        self
+    }
+
+    condition_methods!();
+
+    /// The values it can take, besides being empty.
+    pub fn notches(&self) -> &Notches {
+        &self.notches
+    }
+
+    /// The value, if there is one.
+    pub fn value(&self) -> Option<Decimal> {
+        self.value
+    }
+
+    /// What stands in the field: the draft, else the value with all its decimal places.
+    pub fn text(&self) -> String {
+        match (&self.draft, self.value) {
+            (Some(draft), _) => draft.text.clone(),
+            (None, Some(value)) => self.notches.fixed_text(value),
+            (None, None) => String::new(),
+        }
+    }
+
+    /// Sets the value, or makes it empty. The program does this, so no event comes of it, and it does not
+    /// touch what somebody is typing: a value that comes back from a listener is no reason to lose a
+    /// keystroke.
+    ///
+    /// # Errors
+    /// Why it cannot take this very value; it is then as it was.
+    pub fn set_value(&mut self, value: Option<Decimal>) -> Result<(), Refusal> {
+        self.value = value.map(|value| admit(&self.notches, value)).transpose()?;
+        Ok(())
+    }
+
+    /// Back to the default value, which may be none; a draft is dropped.
+    pub fn reset(&mut self) {
+        self.value = self.default;
+        self.draft = None;
+    }
+
+    /// Why what it holds is not acceptable: a draft that cannot be taken counts before the value.
+    pub fn validity(&self) -> Vec<Invalid> {
+        let drafted =
+            self.draft.as_ref().map(|draft| draft.text.trim()).filter(|text| !text.is_empty());
+        let found = match (drafted.map(parse_number), self.value) {
+            (Some(Err(error)), _) => vec![Invalid::BadInput(format!("{error}."))],
+            (Some(Ok(number)), _) => against(&self.notches, number),
+            (None, Some(value)) => against(&self.notches, value),
+            (None, None) => Vec::new(),
+        };
+        self.conditions.validity(drafted.is_none() && self.value.is_none(), found)
+    }
+
+    /// What is legal in the definition and will surprise somebody.
+    pub fn audit(&self) -> Vec<Remark> {
+        self.notches.audit_with(self.given_default)
+    }
+
+    /// Carries out an intent.
+    ///
+    /// Typing moves the value whenever the text is an allowed number, and empties it with the field;
+    /// any other text is a draft, and the value stays. Settling (leaving the field, or Enter) takes the
+    /// draft, or refuses with what is wrong and keeps it for mending; Escape drops it and goes back. Up
+    /// and Down step once, page keys by ten, Home and End go to the ends, where there are any.
+    pub fn handle(&mut self, intent: Intent) -> Turn<Option<Decimal>> {
+        self.carry_out(intent).unwrap_or_else(Turn::Refused)
+    }
+
+    fn carry_out(&mut self, intent: Intent) -> Result<Turn<Option<Decimal>>, Refusal> {
+        self.conditions.admit()?;
+        match intent {
+            Intent::Type(text) => self.type_text(text),
+            Intent::Settle | Intent::Key(Key::Enter) => self.settle_draft(),
+            Intent::Key(Key::Escape) => self.drop_draft(),
+            Intent::Choose(value) => {
+                let value = admit(&self.notches, value)?;
+                self.take(Some(value))
+            }
+            Intent::Clear if self.value.is_none() && self.draft.is_none() => Err(Refusal::Empty),
+            Intent::Clear if self.conditions.required => Err(Refusal::Required),
+            Intent::Clear => self.take(None),
+            Intent::Step(steps) => self.step(steps.into()),
+            Intent::Key(Key::Up) => self.step(1),
+            Intent::Key(Key::Down) => self.step(-1),
+            Intent::Key(Key::PageUp) => self.step(10),
+            Intent::Key(Key::PageDown) => self.step(-10),
+            Intent::Key(Key::Home) => {
+                self.take(Some(self.notches.first().ok_or(Refusal::NotForThis)?))
+            }
+            Intent::Key(Key::End) => {
+                self.take(Some(self.notches.last().ok_or(Refusal::NotForThis)?))
+            }
+            _ => Err(Refusal::NotForThis),
+        }
+    }
+
+    fn type_text(&mut self, text: &str) -> Result<Turn<Option<Decimal>>, Refusal> {
+        if self.text() == text {
+            return Err(Refusal::Unchanged);
+        }
+        let origin = self.draft.take().map_or(self.value, |draft| draft.origin);
+        self.draft = Some(Draft { text: text.to_owned(), origin });
+        let read = match text.trim() {
+            "" => Some(None),
+            text => parse_number(text).ok().filter(|n| self.notches.contains(*n)).map(Some),
+        };
+        match read {
+            Some(value) if value != self.value => {
+                self.value = value;
+                Ok(Turn::one(Event::Input(value)))
+            }
+            _ => Ok(Turn::one(Event::Draft)),
+        }
+    }
+
+    fn settle_draft(&mut self) -> Result<Turn<Option<Decimal>>, Refusal> {
+        let Some(draft) = &self.draft else { return Err(Refusal::Unchanged) };
+        let value = match draft.text.trim() {
+            "" => None,
+            text => {
+                let number = parse_number(text).map_err(|_| Refusal::NotANumber)?;
+                Some(admit(&self.notches, number)?)
+            }
+        };
+        let origin = draft.origin;
+        self.draft = None;
+        let moved = value != self.value;
+        self.value = value;
+        // Typing may have moved the value already; the change is told against where typing began.
+        match (moved, value != origin) {
+            (true, true) => Ok(Turn::settled(value)),
+            (true, false) => Ok(Turn::one(Event::Input(value))),
+            (false, true) => Ok(Turn::one(Event::Change(value))),
+            (false, false) => Ok(Turn::one(Event::Draft)),
+        }
+    }
+
+    fn drop_draft(&mut self) -> Result<Turn<Option<Decimal>>, Refusal> {
+        let Some(draft) = self.draft.take() else { return Err(Refusal::Unchanged) };
+        if self.value == draft.origin {
+            return Ok(Turn::one(Event::Cancelled));
+        }
+        self.value = draft.origin;
+        Ok(Turn::one(Event::Input(self.value)).and(Event::Cancelled))
+    }
+
+    /// Takes a value at once; a draft is over.
+    fn take(&mut self, value: Option<Decimal>) -> Result<Turn<Option<Decimal>>, Refusal> {
+        let origin = self.draft.as_ref().map_or(self.value, |draft| draft.origin);
+        if value == self.value && self.draft.is_none() {
+            return Err(Refusal::Unchanged);
+        }
+        self.draft = None;
+        let moved = value != self.value;
+        self.value = value;
+        match (moved, value != origin) {
+            (true, true) => Ok(Turn::settled(value)),
+            (true, false) => Ok(Turn::one(Event::Input(value))),
+            (false, true) => Ok(Turn::one(Event::Change(value))),
+            (false, false) => Ok(Turn::one(Event::Draft)),
+        }
+    }
+
+    fn step(&mut self, steps: i128) -> Result<Turn<Option<Decimal>>, Refusal> {
+        if self.notches.is_empty() {
+            return Err(Refusal::NoValue);
+        }
+        let to = match self.value {
+            Some(value) => self.notches.stepped(value, steps).or_else(|| self.around(steps)),
+            // From empty, as from HTML's 0: to the nearest end, else to the step base.
+            None if steps > 0 => self.notches.first().or(Some(self.notches.snap(Decimal::ZERO))),
+            None => self.notches.last().or(Some(self.notches.snap(Decimal::ZERO))),
+        };
+        let end = match steps {
+            0 => Refusal::Unchanged,
+            1.. => Refusal::AtLast,
+            _ => Refusal::AtFirst,
+        };
+        self.take(Some(to.ok_or(end)?))
+    }
+
+    /// The other end, where steps wrap.
+    fn around(&self, steps: i128) -> Option<Decimal> {
+        let other = if steps > 0 { self.notches.first() } else { self.notches.last() };
+        other.filter(|_| self.wraps && steps != 0)
+    }
+
+    /// All that a face needs to draw it.
+    pub fn view(&self) -> StepperView {
+        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
+        let stuck = |steps| {
+            let none = |value| self.notches.stepped(value, steps).is_none();
+            self.value.is_some_and(none) && self.around(steps).is_none()
+        };
+        let number = |value: Decimal| match self.unit.as_str() {
+            "" => number_text(value),
+            unit => format!("{} {unit}", number_text(value)),
+        };
+        let range = self.value.map(|now| Range {
+            now,
+            min: self.notches.min().unwrap_or(Decimal::MIN),
+            max: self.notches.max().unwrap_or(Decimal::MAX),
+            text: number(now),
+        });
+        StepperView {
+            value: self.value,
+            text: self.text(),
+            unit: self.unit.clone(),
+            at_first: stuck(-1),
+            at_last: stuck(1),
+            semantics: Semantics {
+                range,
+                disabled: self.conditions.disabled,
+                read_only: self.conditions.read_only,
+                required: self.conditions.required,
+                invalid: !problem.is_empty(),
+                ..Semantics::new(Role::SpinButton)
+            },
+            problem,
+        }
+    }
+}
+
+/// How many steps a button has made that was pressed so many milliseconds ago and is still held: one at
+/// once, and from 400 ms on one every 80 ms, each of ten steps after 2 s and of a hundred after 5 s.
+///
+/// A pure function of the time, so that a face that misses a frame loses no step: it asks for the
+/// difference to what it asked for before.
+///
+/// ```
+/// use pin_notch::steps_held;
+/// assert_eq!((steps_held(0), steps_held(399), steps_held(400)), (1, 1, 2));
+/// assert_eq!(steps_held(2080) - steps_held(2000), 10);
+/// ```
+pub fn steps_held(milliseconds: u32) -> u32 {
+    const WAIT: u32 = 400;
+    const EVERY: u32 = 80;
+    let ticks = |until: u32| match milliseconds.min(until).checked_sub(WAIT) {
+        Some(time) => time / EVERY + 1,
+        None => 0,
+    };
+    let (slow, faster, all) = (ticks(2000), ticks(5000), ticks(u32::MAX));
+    (1 + slow + 10 * (faster - slow)).saturating_add((all - faster).saturating_mul(100))
+}

@@ -1,0 +1,231 @@
+//! Thousands of random attempts on every control, and what has to hold after each of them:
+//!
+//! - a refused attempt changed nothing at all;
+//! - `input` tells every move of the value, and the last one told is the value;
+//! - `change` comes only when the value has settled on another than it had settled on before;
+//! - the value is empty or allowed, and the view's figures are in range.
+
+use pin_notch::{
+    CheckGroup, Checkbox, Checked, Decimal, Event, Intent, ItemStepper, Key, Lit, Meeting, Notches,
+    Place, Rating, Semantics, Slider, Span, SpanSlider, Stepper, Switch, Thumb, Turn, dec,
+};
+use proptest::prelude::*;
+use std::fmt::Debug;
+
+/// An attempt that owns its text, so that a list of them can be made up.
+#[derive(Clone, Debug)]
+enum Attempt {
+    Plain(Intent<'static>),
+    Type(String),
+}
+
+fn attempts() -> impl Strategy<Value = Vec<Attempt>> {
+    let place = (-0.3_f64..1.3, -0.3_f64..1.3).prop_map(|(x, y)| Place::new(x, y));
+    let plain = prop_oneof![
+        4 => proptest::sample::select(Key::all().collect::<Vec<_>>()).prop_map(Intent::Key),
+        2 => place.clone().prop_map(Intent::Press),
+        1 => place.clone().prop_map(Intent::Grab),
+        4 => place.clone().prop_map(Intent::Move),
+        2 => place.prop_map(Intent::Point),
+        2 => Just(Intent::Release),
+        1 => proptest::sample::select(vec![
+            Intent::Cancel, Intent::Leave, Intent::Flip, Intent::Clear, Intent::Settle,
+            Intent::Take(Thumb::Low), Intent::Take(Thumb::High), Intent::Move(Place::across(f64::NAN)),
+        ]),
+        2 => (-12_i32..12).prop_map(Intent::Step),
+        2 => (-300_i64..900, 0_u32..3).prop_map(|(n, scale)| Intent::Choose(Decimal::new(n, scale))),
+    ];
+    let typed = prop_oneof!["-?[0-9]{0,3}(\\.[0-9]{0,2})?", "[-.e,x ]{0,3}"];
+    let attempt =
+        prop_oneof![6 => plain.prop_map(Attempt::Plain), 2 => typed.prop_map(Attempt::Type)];
+    proptest::collection::vec(attempt, 1..60)
+}
+
+/// Plays the attempts and checks what holds for every control; `check` adds what holds for this one.
+fn play<C: Clone + Debug, V: Clone + PartialEq + Debug>(
+    mut control: C,
+    attempts: &[Attempt],
+    handle: impl Fn(&mut C, Intent) -> Turn<V>,
+    value: impl Fn(&C) -> V,
+    check: impl Fn(&C),
+) {
+    let mut settled = value(&control);
+    for attempt in attempts {
+        let before = control.clone();
+        let turn = match attempt {
+            Attempt::Plain(intent) => handle(&mut control, *intent),
+            Attempt::Type(text) => handle(&mut control, Intent::Type(text)),
+        };
+        if turn.refusal().is_some() {
+            assert_eq!(format!("{control:?}"), format!("{before:?}"), "{attempt:?} was refused");
+            continue;
+        }
+        assert!(turn.events().count() > 0, "{attempt:?} ended in nothing");
+        let mut now = value(&before);
+        for event in turn.events() {
+            match event {
+                Event::Input(to) => {
+                    assert_ne!(now, to, "{attempt:?} told a move that is none: {turn:?}");
+                    now = to;
+                }
+                Event::Change(to) => {
+                    assert_eq!(now, to, "{attempt:?} settled on what it did not move to: {turn:?}");
+                    assert_ne!(
+                        settled, to,
+                        "{attempt:?} settled on what it had settled on: {turn:?}"
+                    );
+                    settled = to;
+                }
+                _ => {}
+            }
+        }
+        assert_eq!(now, value(&control), "{attempt:?} moved without a word: {turn:?}");
+        check(&control);
+    }
+}
+
+fn in_range(semantics: &Semantics) {
+    if let Some(range) = &semantics.range {
+        assert!((range.min..=range.max).contains(&range.now), "{semantics:?}");
+    }
+}
+
+fn ladder() -> impl Strategy<Value = Notches> {
+    (-500_i64..500, 1_i64..800, 1_i64..90, 0_u32..3, any::<bool>()).prop_map(
+        |(min, range, step, scale, any)| {
+            let builder = Notches::builder()
+                .min(Decimal::new(min, scale))
+                .max(Decimal::new(min + range, scale));
+            let builder =
+                if any { builder.step_any() } else { builder.step(Decimal::new(step, scale)) };
+            builder.build().expect("a valid definition")
+        },
+    )
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(1500))]
+
+    #[test]
+    fn a_slider_keeps_its_word(notches in ladder(), reversed: bool, attempts in attempts()) {
+        let slider = Slider::new(notches).unwrap().reversed(reversed);
+        play(slider, &attempts, Slider::handle, Slider::value, |slider| {
+            assert!(slider.notches().contains(slider.value()));
+            let view = slider.view();
+            assert!((0.0..=1.0).contains(&view.thumb) && view.filled.0 <= view.filled.1);
+            in_range(&view.semantics);
+        });
+    }
+
+    #[test]
+    fn a_rating_keeps_its_word(
+        icons in 1_u32..12, quarters in 1_i64..9, required: bool, only: bool, attempts in attempts()
+    ) {
+        let mut rating = Rating::new(icons).unwrap().by(Decimal::new(quarters * 25, 2)).unwrap();
+        rating.set_required(required);
+        let rating = rating.lighting(if only { Lit::Only } else { Lit::UpTo });
+        play(rating, &attempts, Rating::handle, Rating::value, |rating| {
+            assert!(rating.value().is_none_or(|value| rating.notches().contains(value)));
+            let view = rating.view();
+            assert!((0..icons).all(|icon| (dec!(0)..=dec!(1)).contains(&view.fill(icon))));
+            in_range(&view.semantics);
+        });
+    }
+
+    #[test]
+    fn switch_and_checkbox_keep_their_word(mixed: bool, attempts in attempts()) {
+        play(Switch::new(), &attempts, Switch::handle, Switch::is_on, |_| {});
+        let start = if mixed { Checked::Mixed } else { Checked::Off };
+        play(Checkbox::new().starting(start), &attempts, Checkbox::handle, Checkbox::checked, |_| {});
+    }
+
+    #[test]
+    fn a_check_group_keeps_its_word(
+        count in 0_usize..6, most in 0_usize..6, locked: bool,
+        attempts in attempts(), whom in proptest::collection::vec(0_usize..8, 60)
+    ) {
+        let mut group = CheckGroup::new((0..count).map(|n| n.to_string())).at_most(most);
+        if let (true, Some(first)) = (locked, group.boxes_mut().first_mut()) {
+            first.set_disabled(true);
+        }
+        let turns = std::cell::Cell::new(0);
+        let handle = |group: &mut CheckGroup, intent: Intent| {
+            let whom = whom[turns.replace(turns.get() + 1) % whom.len()];
+            if whom == 7 { group.handle_parent(intent) } else { group.handle(whom, intent) }
+        };
+        play(group, &attempts, handle, CheckGroup::value, |group| {
+            let value = group.value();
+            assert!(value.len() <= most);
+            let parent = match value.len() {
+                0 => Checked::Off,
+                all if all == count => Checked::On,
+                _ => Checked::Mixed,
+            };
+            assert_eq!(group.parent(), parent);
+        });
+    }
+
+    #[test]
+    fn a_stepper_keeps_its_word_and_its_draft(
+        notches in ladder(), bounded: bool, required: bool, wraps: bool, attempts in attempts()
+    ) {
+        let notches = match (bounded, notches.step()) {
+            (false, Some(step)) => Notches::builder().step(step).build().unwrap(),
+            _ => notches,
+        };
+        let mut stepper = Stepper::new(notches).unwrap();
+        stepper.set_required(required);
+        let stepper = if wraps { stepper.wrapping() } else { stepper };
+        let handle = |stepper: &mut Stepper, intent: Intent| {
+            let turn = stepper.handle(intent);
+            if let (Intent::Type(text), None) = (intent, turn.refusal()) {
+                assert_eq!(stepper.text(), text, "what is typed stands as it was typed");
+            }
+            turn
+        };
+        play(stepper, &attempts, handle, Stepper::value, |stepper| {
+            assert!(stepper.value().is_none_or(|value| stepper.notches().contains(value)));
+            let view = stepper.view();
+            in_range(&view.semantics);
+            // Whatever is shown as wrong has words, and only what is wrong has.
+            assert_eq!(view.problem.is_empty(), stepper.validity().is_empty());
+        });
+    }
+
+    #[test]
+    fn an_item_stepper_keeps_its_word(count in 0_usize..5, wraps: bool, attempts in attempts()) {
+        let items = ItemStepper::new((0..count).collect());
+        let items = if wraps { items.wrapping() } else { items };
+        play(items, &attempts, ItemStepper::handle, ItemStepper::index, |items| {
+            assert_eq!(items.item(), (count > 0).then(|| items.index()).as_ref());
+            assert_eq!(items.at_first(), !wraps && items.index() == 0);
+            assert_eq!(items.at_last(), !wraps && items.index() + 1 == count);
+        });
+    }
+
+    #[test]
+    fn a_span_slider_keeps_its_distances(
+        notches in ladder(), push: bool, attempts in attempts(), least in 0_u128..4, more in 0_u128..6
+    ) {
+        let Some(count) = notches.count().filter(|count| *count > least + more) else { return Ok(()) };
+        let step = notches.step().unwrap();
+        let (least, greatest) = (step * Decimal::from(least), step * Decimal::from(least + more));
+        let start = notches.nth(count / 2).unwrap();
+        let end = notches.nth((count / 2 + (least / step).mantissa() as u128).min(count - 1)).unwrap();
+        prop_assume!(end - start >= least);
+        let meeting = if push { Meeting::Push } else { Meeting::Stop };
+        let slider = SpanSlider::new(notches).unwrap()
+            .starting_at(start, end).unwrap()
+            .apart(least, greatest).unwrap()
+            .meeting(meeting);
+        play(slider, &attempts, SpanSlider::handle, SpanSlider::value, |slider| {
+            let Span { low, high } = slider.value();
+            assert!(notches.contains(low) && notches.contains(high), "{low} to {high}");
+            assert!((least..=greatest).contains(&(high - low)), "{low} to {high}");
+            let view = slider.view();
+            assert!(view.thumbs.iter().all(|at| (0.0..=1.0).contains(at)));
+            assert!(view.filled.0 <= view.filled.1);
+            view.semantics.iter().for_each(in_range);
+        });
+    }
+}
