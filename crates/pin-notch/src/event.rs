@@ -201,7 +201,7 @@ impl Shown for usize {
 
 impl Shown for Vec<String> {
     fn shown(&self) -> String {
-        if self.is_empty() { "none".into() } else { self.join(" ") }
+        if self.is_empty() { "none".into() } else { self.join(" + ") }
     }
 }
 

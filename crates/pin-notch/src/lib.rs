@@ -25,6 +25,7 @@
 //! | [`Intent`], [`Turn`] | what somebody tried, and what came of it |
 //! | [`View`], [`Semantics`] | what a face draws, and what assistive technology is told |
 //! | [`Invalid`] | why a value is not acceptable |
+//! | [`Shared`] | a value that several owners hold, and other views of it |
 //! | [`Form`] | named controls together: what they send, and re-checking what comes back |
 //!
 //! Values are [`Decimal`]s. Binary floating point appears only as a place on a track, where it chooses
@@ -33,6 +34,7 @@
 #![forbid(unsafe_code)]
 #![deny(clippy::unwrap_used)]
 
+mod binding;
 mod calendar;
 mod control;
 mod event;
@@ -44,6 +46,7 @@ pub mod number;
 mod semantics;
 mod validity;
 
+pub use binding::{BindingError, Hearing, Shared};
 pub use calendar::{
     CalendarError, Date, DateTime, GridWeek, LAST_YEAR, Month, MonthGrid, Time, Week, Weekday,
 };

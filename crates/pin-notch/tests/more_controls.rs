@@ -174,7 +174,7 @@ fn a_group_follows_its_children_and_leads_them() {
     let on = |group: &mut CheckGroup, child, intent| group.handle(child, intent).to_string();
     assert_eq!(on(&mut group, 2, Intent::Flip), "input thymol, change thymol");
     assert_eq!(group.parent(), Checked::Mixed);
-    assert_eq!(on(&mut group, 0, Intent::Flip), "input formic thymol, change formic thymol");
+    assert_eq!(on(&mut group, 0, Intent::Flip), "input formic + thymol, change formic + thymol");
     assert_eq!(on(&mut group, 1, Intent::Flip), "refused: no more than 2 can be chosen");
     assert_eq!(
         group.handle_parent(Intent::Flip).to_string(),
@@ -187,7 +187,7 @@ fn a_group_follows_its_children_and_leads_them() {
     free.boxes_mut()[1].set_disabled(true);
     assert_eq!(
         free.handle_parent(Intent::Flip).to_string(),
-        "input queen brood, change queen brood"
+        "input queen + brood, change queen + brood"
     );
     assert_eq!(free.parent(), Checked::Mixed, "the disabled one stays as it was");
     assert_eq!(free.handle_parent(Intent::Flip).to_string(), "input none, change none");

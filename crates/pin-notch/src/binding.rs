@@ -1,0 +1,347 @@
+//! A value that several owners hold, each of whom hears every change once.
+//!
+//! Controls are plain values and know nothing of this. A program that wants two of them to agree gives
+//! both the same [`Shared`] value: what a turn says goes in, and whoever listens hears it.
+
+use crate::event::{Event, Refusal, Turn};
+use core::cell::{Cell, RefCell};
+use core::fmt;
+use std::rc::{Rc, Weak};
+
+/// How many times the listeners may change a value among themselves before it counts as a quarrel.
+const PATIENCE: usize = 100;
+
+/// A value with listeners. Its clones are the same value.
+///
+/// ```
+/// use pin_notch::{dec, Decimal, Intent, Notches, Shared, Slider};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let weight = Shared::new(dec!(20));
+/// let readout = std::rc::Rc::new(std::cell::RefCell::new(String::new()));
+/// let hearing = weight.hear({
+///     let readout = readout.clone();
+///     move |value: &Decimal| *readout.borrow_mut() = format!("{value} kg")
+/// });
+///
+/// let mut slider = Slider::new(Notches::new(dec!(0), dec!(40), dec!(0.1))?)?;
+/// weight.take(&slider.handle(Intent::Choose(dec!(18.4))))?;
+/// assert_eq!(readout.borrow().as_str(), "18.4 kg");
+/// # drop(hearing);
+/// # Ok(()) }
+/// ```
+pub struct Shared<V> {
+    inner: Rc<Inner<V>>,
+}
+
+struct Inner<V> {
+    value: RefCell<V>,
+    version: Cell<u64>,
+    listeners: RefCell<Vec<Listener<V>>>,
+    next_id: Cell<u64>,
+    telling: Cell<bool>,
+    source: Source<V>,
+}
+
+/// A listener's function, which may be called while the list of listeners is free to change.
+type Callback<V> = Rc<RefCell<dyn FnMut(&V)>>;
+
+struct Listener<V> {
+    id: u64,
+    /// The version it heard last.
+    heard: u64,
+    callback: Callback<V>,
+}
+
+/// Where a change has to go.
+enum Source<V> {
+    /// The value is its own.
+    Own,
+    /// The value never changes.
+    Constant,
+    /// The value follows another one, and there is no way back.
+    OneWay(#[expect(dead_code, reason = "keeps it hearing")] Box<dyn Keep>),
+    /// The value follows another one, which takes what this one is set to.
+    TwoWay(Box<dyn Upstream<V>>),
+}
+
+/// Keeps whatever it holds alive.
+trait Keep {}
+
+impl<T> Keep for T {}
+
+trait Upstream<V> {
+    fn set(&self, value: &V) -> Result<bool, BindingError>;
+}
+
+/// Listening goes on until this is dropped.
+#[must_use = "dropping it ends the listening"]
+pub struct Hearing(#[expect(dead_code, reason = "dropping it is its use")] Box<dyn Keep>);
+
+/// Ends the listening of one listener.
+struct Ending<V> {
+    inner: Weak<Inner<V>>,
+    id: u64,
+}
+
+impl<V> Drop for Ending<V> {
+    fn drop(&mut self) {
+        if let Some(inner) = self.inner.upgrade() {
+            inner.listeners.borrow_mut().retain(|listener| listener.id != self.id);
+        }
+    }
+}
+
+/// Why a shared value was not set.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub enum BindingError {
+    /// It is a constant.
+    Constant,
+    /// It follows another value and has no way back to it.
+    OneWay,
+    /// The value it follows does not take this.
+    Refused(Refusal),
+    /// The listeners set it again and again and never agreed. It stays at what it was set to last.
+    Unsettled,
+}
+
+impl fmt::Display for BindingError {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        match self {
+            Self::Constant => f.write_str("the value is a constant"),
+            Self::OneWay => f.write_str(
+                "the value only follows another one: give the binding a conversion back to change it",
+            ),
+            Self::Refused(refusal) => write!(f, "the value it follows does not take this: {refusal}"),
+            Self::Unsettled => {
+                f.write_str("the listeners set the value again and again and never agree")
+            }
+        }
+    }
+}
+
+impl std::error::Error for BindingError {}
+
+impl From<Refusal> for BindingError {
+    fn from(refusal: Refusal) -> Self {
+        Self::Refused(refusal)
+    }
+}
+
+impl<V> Clone for Shared<V> {
+    fn clone(&self) -> Self {
+        Self { inner: self.inner.clone() }
+    }
+}
+
+impl<V: fmt::Debug> fmt::Debug for Shared<V> {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        f.debug_tuple("Shared").field(&self.inner.value.borrow()).finish()
+    }
+}
+
+impl<V: Clone + PartialEq + 'static> Shared<V> {
+    /// A value to share.
+    pub fn new(value: V) -> Self {
+        Self::with_source(value, Source::Own)
+    }
+
+    /// A stand-in that never changes: for a control that is looked at alone.
+    pub fn constant(value: V) -> Self {
+        Self::with_source(value, Source::Constant)
+    }
+
+    fn with_source(value: V, source: Source<V>) -> Self {
+        let inner = Inner {
+            value: RefCell::new(value),
+            version: Cell::new(0),
+            listeners: RefCell::new(Vec::new()),
+            next_id: Cell::new(0),
+            telling: Cell::new(false),
+            source,
+        };
+        Self { inner: Rc::new(inner) }
+    }
+
+    /// The value now.
+    pub fn get(&self) -> V {
+        self.inner.value.borrow().clone()
+    }
+
+    /// Sets the value and tells all listeners, if it differs; says whether it did.
+    ///
+    /// A listener may set it again. Each then hears the last value once, those that have not been told
+    /// of the first one never hear it, and nobody is called while being called.
+    ///
+    /// # Errors
+    /// [`BindingError`]: why the value stays as it was, or, if the listeners do not agree, that it does
+    /// not settle.
+    pub fn set(&self, value: V) -> Result<bool, BindingError> {
+        match &self.inner.source {
+            Source::Own => self.inner.put(value),
+            Source::Constant => Err(BindingError::Constant),
+            Source::OneWay(_) => Err(BindingError::OneWay),
+            Source::TwoWay(upstream) => upstream.set(&value),
+        }
+    }
+
+    /// Takes what a control's turn says the value is now. A turn that moved nothing changes nothing.
+    ///
+    /// # Errors
+    /// As [`set`](Self::set).
+    pub fn take(&self, turn: &Turn<V>) -> Result<bool, BindingError> {
+        let last = turn.events().filter_map(|event| match event {
+            Event::Input(value) | Event::Change(value) => Some(value),
+            _ => None,
+        });
+        last.last().map_or(Ok(false), |value| self.set(value))
+    }
+
+    /// Calls `callback` with the new value after every change, once, until the hearing is dropped.
+    pub fn hear(&self, callback: impl FnMut(&V) + 'static) -> Hearing {
+        let id = self.inner.next_id.replace(self.inner.next_id.get() + 1);
+        let heard = self.inner.version.get();
+        let callback: Callback<V> = Rc::new(RefCell::new(callback));
+        self.inner.listeners.borrow_mut().push(Listener { id, heard, callback });
+        Hearing(Box::new(Ending { inner: Rc::downgrade(&self.inner), id }))
+    }
+
+    /// Another view of the same value: `to` converts it, `back` converts what the view is set to, or
+    /// says why that cannot be.
+    ///
+    /// The view changes when this value does. Setting the view sets this value, and the view shows what
+    /// `to` makes of that. So a conversion that rounds never drifts: nothing goes back that nobody set.
+    ///
+    /// ```
+    /// use pin_notch::{dec, Notches, Shared};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// // A percentage, and the same as a rating of 0 to 5 in halves.
+    /// let halves = Notches::new(dec!(0), dec!(5), dec!(0.5))?;
+    /// let percent = Shared::new(dec!(70));
+    /// let rating = percent.linked(
+    ///     move |percent| halves.snap(percent * dec!(0.05)),
+    ///     |rating| Ok(rating * dec!(20)),
+    /// );
+    /// assert_eq!(rating.get(), dec!(3.5));
+    /// percent.set(dec!(72))?;
+    /// assert_eq!((percent.get(), rating.get()), (dec!(72), dec!(3.5)));
+    /// rating.set(dec!(4))?;
+    /// assert_eq!(percent.get(), dec!(80));
+    /// # Ok(()) }
+    /// ```
+    pub fn linked<W: Clone + PartialEq + 'static>(
+        &self,
+        to: impl Fn(&V) -> W + 'static,
+        back: impl Fn(&W) -> Result<V, Refusal> + 'static,
+    ) -> Shared<W> {
+        let parent = self.clone();
+        self.following(to, move |hearing| {
+            Source::TwoWay(Box::new(Link { parent, back, _hearing: hearing }))
+        })
+    }
+
+    /// Another view of the same value that cannot be set.
+    pub fn shown_as<W: Clone + PartialEq + 'static>(
+        &self,
+        to: impl Fn(&V) -> W + 'static,
+    ) -> Shared<W> {
+        let parent = self.clone();
+        self.following(to, move |hearing| Source::OneWay(Box::new((parent, hearing))))
+    }
+
+    fn following<W: Clone + PartialEq + 'static>(
+        &self,
+        to: impl Fn(&V) -> W + 'static,
+        source: impl FnOnce(Hearing) -> Source<W>,
+    ) -> Shared<W> {
+        let value = to(&self.inner.value.borrow());
+        // The listener has to know the view, and the view keeps the listener: hence the empty place.
+        let view: Rc<RefCell<Weak<Inner<W>>>> = Rc::default();
+        let hearing = self.hear({
+            let view = view.clone();
+            move |value| {
+                if let Some(inner) = view.borrow().upgrade() {
+                    // A quarrel among the view's own listeners ends there; the value has changed.
+                    let _ = inner.put(to(value));
+                }
+            }
+        });
+        let shared = Shared::with_source(value, source(hearing));
+        *view.borrow_mut() = Rc::downgrade(&shared.inner);
+        shared
+    }
+
+    /// What will look frozen: a value that is bound and cannot be set.
+    ///
+    /// ```
+    /// use pin_notch::Shared;
+    /// let feeder = Shared::constant(true);
+    /// assert_eq!(feeder.audit().unwrap().to_string(), "the value is a constant");
+    /// assert_eq!(Shared::new(true).audit(), None);
+    /// ```
+    pub fn audit(&self) -> Option<BindingError> {
+        match self.inner.source {
+            Source::Own | Source::TwoWay(_) => None,
+            Source::Constant => Some(BindingError::Constant),
+            Source::OneWay(_) => Some(BindingError::OneWay),
+        }
+    }
+}
+
+impl<V: Clone + PartialEq> Inner<V> {
+    fn put(&self, value: V) -> Result<bool, BindingError> {
+        if *self.value.borrow() == value {
+            return Ok(false);
+        }
+        *self.value.borrow_mut() = value;
+        self.version.set(self.version.get() + 1);
+        // Set by a listener: whoever called it goes on telling, the new value now.
+        if self.telling.replace(true) {
+            return Ok(true);
+        }
+        let _done = Telling(&self.telling);
+        let start = self.version.get();
+        while let Some(callback) = self.next() {
+            if self.version.get() - start > PATIENCE as u64 {
+                return Err(BindingError::Unsettled);
+            }
+            let value = self.value.borrow().clone();
+            callback.borrow_mut()(&value);
+        }
+        Ok(true)
+    }
+
+    /// The next listener that has not heard the value as it is now; it has after this.
+    fn next(&self) -> Option<Callback<V>> {
+        let version = self.version.get();
+        let mut listeners = self.listeners.borrow_mut();
+        let next = listeners.iter_mut().find(|listener| listener.heard < version)?;
+        next.heard = version;
+        Some(next.callback.clone())
+    }
+}
+
+/// Takes the mark away that listeners are being told, even if one of them panics.
+struct Telling<'a>(&'a Cell<bool>);
+
+impl Drop for Telling<'_> {
+    fn drop(&mut self) {
+        self.0.set(false);
+    }
+}
+
+struct Link<V, B> {
+    parent: Shared<V>,
+    back: B,
+    _hearing: Hearing,
+}
+
+impl<V, W, B> Upstream<W> for Link<V, B>
+where
+    V: Clone + PartialEq + 'static,
+    B: Fn(&W) -> Result<V, Refusal>,
+{
+    fn set(&self, value: &W) -> Result<bool, BindingError> {
+        self.parent.set((self.back)(value)?)
+    }
+}

@@ -1,0 +1,155 @@
+//! Values with several owners: each hears every change once, nothing loops, nothing drifts.
+
+use pin_notch::{
+    BindingError, Decimal, Intent, Key, Notches, Rating, Refusal, Shared, Slider, Stepper, Turn,
+    dec,
+};
+use proptest::prelude::*;
+use std::cell::RefCell;
+use std::rc::Rc;
+
+/// A list that a listener writes what it hears into.
+fn notebook<V: Clone + PartialEq + 'static>(
+    shared: &Shared<V>,
+) -> (Rc<RefCell<Vec<V>>>, pin_notch::Hearing) {
+    let heard = Rc::new(RefCell::new(Vec::new()));
+    let hearing = shared.hear({
+        let heard = heard.clone();
+        move |value: &V| heard.borrow_mut().push(value.clone())
+    });
+    (heard, hearing)
+}
+
+#[test]
+fn parent_and_child_each_hear_one_change_once() {
+    let owner = Shared::new(1);
+    let child = owner.clone();
+    let (by_owner, _a) = notebook(&owner);
+    let (by_child, b) = notebook(&child);
+    assert_eq!(child.set(2), Ok(true));
+    assert_eq!(owner.set(2), Ok(false), "the same again is no change");
+    assert_eq!((by_owner.borrow().as_slice(), by_child.borrow().as_slice()), (&[2][..], &[2][..]));
+    drop(b);
+    owner.set(3).unwrap();
+    assert_eq!(
+        (by_owner.borrow().len(), by_child.borrow().len()),
+        (2, 1),
+        "who stopped hears no more"
+    );
+}
+
+#[test]
+fn a_listener_may_set_the_value_again() {
+    let weight = Shared::new(0);
+    let (before, _a) = notebook(&weight);
+    // Holds the value to ten, from inside a change.
+    let _hold = weight.hear({
+        let weight = weight.clone();
+        move |value| {
+            if *value > 10 {
+                weight.set(10).unwrap();
+            }
+        }
+    });
+    let (after, _b) = notebook(&weight);
+    assert_eq!(weight.set(99), Ok(true));
+    assert_eq!(
+        (weight.get(), before.borrow().clone(), after.borrow().clone()),
+        (10, vec![99, 10], vec![10])
+    );
+}
+
+#[test]
+fn a_quarrel_ends_and_is_told() {
+    let value = Shared::new(0_u64);
+    let up = value.clone();
+    let quarrel = value.hear(move |now| {
+        let _ = up.set(now + 1);
+    });
+    assert_eq!(value.set(1), Err(BindingError::Unsettled));
+    drop(quarrel);
+    assert_eq!(value.set(0), Ok(true), "and it works again");
+}
+
+#[test]
+fn what_cannot_be_set_says_so() {
+    let feeder = Shared::constant(true);
+    assert_eq!(feeder.set(false), Err(BindingError::Constant));
+    let weight = Shared::new(dec!(20));
+    let text = weight.shown_as(|weight| format!("{weight} kg"));
+    assert_eq!(text.set("21 kg".into()), Err(BindingError::OneWay));
+    assert!(text.audit().unwrap().to_string().contains("give the binding a conversion back"));
+    weight.set(dec!(21)).unwrap();
+    assert_eq!(text.get(), "21 kg");
+    let strict = weight.linked(
+        |w| *w,
+        |w| if *w < dec!(0) { Err(Refusal::BelowMin { min: dec!(0) }) } else { Ok(*w) },
+    );
+    let refused = strict.set(dec!(-1)).unwrap_err();
+    assert_eq!(refused.to_string(), "the value it follows does not take this: below the minimum 0");
+    assert_eq!((weight.get(), strict.get()), (dec!(21), dec!(21)));
+}
+
+#[test]
+fn a_slider_and_a_field_share_one_value_and_typing_is_left_alone() {
+    let notches = Notches::new(dec!(0), dec!(40), dec!(0.1)).unwrap();
+    let weight = Shared::new(Some(dec!(20)));
+    let slider =
+        Rc::new(RefCell::new(Slider::new(notches).unwrap().starting_at(dec!(20)).unwrap()));
+    let field =
+        Rc::new(RefCell::new(Stepper::new(notches).unwrap().starting_at(dec!(20)).unwrap()));
+    let _a = weight.hear({
+        let (slider, field) = (slider.clone(), field.clone());
+        move |value| {
+            if let Some(value) = value {
+                slider.borrow_mut().set_value(*value).unwrap();
+            }
+            field.borrow_mut().set_value(*value).unwrap();
+        }
+    });
+    let turn: Turn<Option<Decimal>> = slider.borrow_mut().handle(Intent::Key(Key::Right)).map(Some);
+    weight.take(&turn).unwrap();
+    assert_eq!(field.borrow().text(), "20.1");
+    for typed in ["1", "1.", "1.5"] {
+        let turn = field.borrow_mut().handle(Intent::Type(typed));
+        weight.take(&turn).unwrap();
+        assert_eq!(field.borrow().text(), typed, "no keystroke is lost");
+    }
+    assert_eq!(slider.borrow().value(), dec!(1.5));
+}
+
+proptest! {
+    /// A percentage and a rating in halves: whoever is moved, the other agrees, and nothing drifts.
+    #[test]
+    fn linked_controls_agree_and_never_drift(moves in proptest::collection::vec((any::<bool>(), 0_i64..=100), 1..50)) {
+        let percents = Notches::new(dec!(0), dec!(100), dec!(1)).unwrap();
+        let mut rating = Rating::new(5).unwrap().by(dec!(0.5)).unwrap().at_least(dec!(0)).unwrap();
+        let mut slider = Slider::new(percents).unwrap();
+        let halves = *rating.notches();
+        let percent = Shared::new(slider.value());
+        let rated = percent.linked(
+            move |percent| Some(halves.snap(percent * dec!(0.05))),
+            |rated| rated.map(|rated| rated * dec!(20)).ok_or(Refusal::NeverEmpty),
+        );
+        let (heard, _hearing) = notebook(&percent);
+        for (by_slider, to) in moves {
+            let before = percent.get();
+            let to = if by_slider {
+                let to = Decimal::from(to);
+                percent.take(&slider.handle(Intent::Choose(to))).unwrap();
+                to
+            } else {
+                let to = halves.snap(Decimal::new(to, 2) * dec!(5));
+                rated.take(&rating.handle(Intent::Choose(to))).unwrap();
+                // Choosing what is shown already is refused, and then nothing moves.
+                if rated.get() == Some(to) { percent.get() } else { to * dec!(20) }
+            };
+            slider.set_value(percent.get()).unwrap();
+            rating.set_value(rated.get()).unwrap();
+            prop_assert_eq!(percent.get(), to);
+            prop_assert_eq!(rated.get(), Some(halves.snap(percent.get() * dec!(0.05))));
+            let told = heard.borrow_mut().drain(..).collect::<Vec<_>>();
+            prop_assert_eq!(told, if before == to { vec![] } else { vec![to] });
+        }
+    }
+}
