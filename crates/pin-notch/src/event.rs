@@ -39,6 +39,12 @@ pub enum Event<V> {
     Draft,
     /// Keys now mean this thumb of a span.
     Taken(Thumb),
+    /// The list opened.
+    Opened,
+    /// The list closed.
+    Closed,
+    /// Keys are now on this row of an open list, counted from 0.
+    Active(usize),
 }
 
 /// The events of one turn, in order: one to four, kept in place.
@@ -95,6 +101,8 @@ pub enum Refusal {
         /// The largest number of chosen ones.
         max: usize,
     },
+    /// Nothing that is offered, or chosen, is like that.
+    NoMatch,
     /// This control has no use for such an intent or such a key.
     NotForThis,
 }
@@ -162,6 +170,9 @@ impl<V: Clone> Turn<V> {
                     Event::PreviewEnd => Event::PreviewEnd,
                     Event::Draft => Event::Draft,
                     Event::Taken(thumb) => Event::Taken(thumb),
+                    Event::Opened => Event::Opened,
+                    Event::Closed => Event::Closed,
+                    Event::Active(row) => Event::Active(row),
                 })
             }))),
             Self::Refused(refusal) => Turn::Refused(refusal),
@@ -235,6 +246,9 @@ impl<V: Shown> fmt::Display for Event<V> {
             Self::Preview(value) => write!(f, "preview {}", value.shown()),
             Self::PreviewEnd => f.write_str("preview end"),
             Self::Draft => f.write_str("draft"),
+            Self::Opened => f.write_str("open"),
+            Self::Closed => f.write_str("close"),
+            Self::Active(row) => write!(f, "active {row}"),
             Self::Taken(Thumb::Low) => f.write_str("take low"),
             Self::Taken(Thumb::High) => f.write_str("take high"),
         }
@@ -267,6 +281,7 @@ impl fmt::Display for Refusal {
             Self::NotGrabbed => "not being dragged",
             Self::NotANumber => "not a number",
             Self::TooMany { max } => return write!(f, "no more than {max} can be chosen"),
+            Self::NoMatch => "there is no such option",
             Self::NotForThis => "not for this control",
         })
     }

@@ -42,6 +42,21 @@ pub enum Intent<'a> {
     Step(i32),
     /// From now on keys mean this thumb of a span.
     Take(Thumb),
+    /// Open what can be opened: a list, a calendar.
+    Open,
+    /// Close it again.
+    Close,
+    /// Choose the option with this value, or let it go where several are chosen.
+    Pick(&'a str),
+    /// Take this value out of those that are chosen.
+    Remove(&'a str),
+    /// Find what begins with what is typed: this character, at this time in milliseconds from any origin.
+    Find {
+        /// The character.
+        typed: char,
+        /// When it was typed.
+        at: u64,
+    },
 }
 
 /// One of a span's two thumbs.
@@ -73,6 +88,11 @@ impl Intent<'_> {
             Self::Settle => "settle",
             Self::Step(_) => "step",
             Self::Take(_) => "take",
+            Self::Open => "open",
+            Self::Close => "close",
+            Self::Pick(_) => "pick",
+            Self::Remove(_) => "remove",
+            Self::Find { .. } => "find",
         }
     }
 }
@@ -86,7 +106,8 @@ impl fmt::Display for Intent<'_> {
                 write!(f, " at {} {}", thousandths(place.x), thousandths(place.y))
             }
             Self::Choose(value) => write!(f, " {}", value.normalize()),
-            Self::Type(text) => write!(f, " {text:?}"),
+            Self::Type(text) | Self::Pick(text) | Self::Remove(text) => write!(f, " {text:?}"),
+            Self::Find { typed, .. } => write!(f, " {typed:?}"),
             Self::Step(steps) => write!(f, " {steps}"),
             Self::Take(Thumb::Low) => f.write_str(" low"),
             Self::Take(Thumb::High) => f.write_str(" high"),
@@ -95,7 +116,9 @@ impl fmt::Display for Intent<'_> {
             | Self::Cancel
             | Self::Flip
             | Self::Clear
-            | Self::Settle => Ok(()),
+            | Self::Settle
+            | Self::Open
+            | Self::Close => Ok(()),
         }
     }
 }

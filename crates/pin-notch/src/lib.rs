@@ -21,7 +21,7 @@
 //! | [`Notches`] | which values are allowed, and the way from any value to one |
 //! | [`NotchesOf`] | the same for [`Date`], [`Month`], [`Week`], [`Time`] and [`DateTime`] |
 //! | [`Slider`], [`Rating`], [`Switch`] | controls that forms and faces know; [`Control`] is any of them |
-//! | [`Checkbox`], [`CheckGroup`], [`Stepper`], [`ItemStepper`], [`SpanSlider`] | controls of the core alone, so far |
+//! | [`Checkbox`], [`CheckGroup`], [`Stepper`], [`ItemStepper`], [`SpanSlider`], [`Select`] | controls of the core alone, so far |
 //! | [`Intent`], [`Turn`] | what somebody tried, and what came of it |
 //! | [`View`], [`Semantics`] | what a face draws, and what assistive technology is told |
 //! | [`Invalid`] | why a value is not acceptable |
@@ -51,9 +51,10 @@ pub use calendar::{
     CalendarError, Date, DateTime, GridWeek, LAST_YEAR, Month, MonthGrid, Time, Week, Weekday,
 };
 pub use control::{
-    CheckGroup, Checkbox, CheckboxView, Conditions, Control, ControlError, Direction, ItemStepper,
-    Lit, MAX_ICONS, Meeting, Rating, RatingView, Slider, SliderView, Span, SpanSlider, SpanView,
-    Stepper, StepperView, Switch, SwitchView, Value, View, steps_held,
+    CheckGroup, Checkbox, CheckboxView, Choice, Conditions, Control, ControlError, Direction,
+    ItemStepper, Listing, Lit, MAX_ICONS, Meeting, Rating, RatingView, Row, Select, Slider,
+    SliderView, Span, SpanSlider, SpanView, Stepper, StepperView, Switch, SwitchView, Token, Value,
+    View, steps_held,
 };
 pub use event::{Event, Events, Refusal, Shown, Turn};
 pub use form::{Field, Form, FormError, MAX_REPORTED, Problem, Problems, Values};

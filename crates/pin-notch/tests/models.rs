@@ -6,8 +6,9 @@
 //! - the value is empty or allowed, and the view's figures are in range.
 
 use pin_notch::{
-    CheckGroup, Checkbox, Checked, Decimal, Event, Intent, ItemStepper, Key, Lit, Meeting, Notches,
-    Place, Rating, Semantics, Slider, Span, SpanSlider, Stepper, Switch, Thumb, Turn, dec,
+    CheckGroup, Checkbox, Checked, Choice, Decimal, Event, Intent, ItemStepper, Key, Lit, Meeting,
+    Notches, Place, Rating, Select, Semantics, Slider, Span, SpanSlider, Stepper, Switch, Thumb,
+    Turn, dec,
 };
 use proptest::prelude::*;
 use std::fmt::Debug;
@@ -17,6 +18,8 @@ use std::fmt::Debug;
 enum Attempt {
     Plain(Intent<'static>),
     Type(String),
+    Pick(String),
+    Remove(String),
 }
 
 fn attempts() -> impl Strategy<Value = Vec<Attempt>> {
@@ -30,14 +33,22 @@ fn attempts() -> impl Strategy<Value = Vec<Attempt>> {
         2 => Just(Intent::Release),
         1 => proptest::sample::select(vec![
             Intent::Cancel, Intent::Leave, Intent::Flip, Intent::Clear, Intent::Settle,
-            Intent::Take(Thumb::Low), Intent::Take(Thumb::High), Intent::Move(Place::across(f64::NAN)),
+            Intent::Open, Intent::Close, Intent::Take(Thumb::Low), Intent::Take(Thumb::High), Intent::Move(Place::across(f64::NAN)),
         ]),
         2 => (-12_i32..12).prop_map(Intent::Step),
         2 => (-300_i64..900, 0_u32..3).prop_map(|(n, scale)| Intent::Choose(Decimal::new(n, scale))),
     ];
     let typed = prop_oneof!["-?[0-9]{0,3}(\\.[0-9]{0,2})?", "[-.e,x ]{0,3}"];
-    let attempt =
-        prop_oneof![6 => plain.prop_map(Attempt::Plain), 2 => typed.prop_map(Attempt::Type)];
+    let find = ("[a-d]", 0_u64..3000)
+        .prop_map(|(typed, at)| Intent::Find { typed: typed.chars().next().unwrap(), at });
+    let attempt = prop_oneof![
+        6 => plain.prop_map(Attempt::Plain),
+        1 => find.prop_map(Attempt::Plain),
+        2 => typed.prop_map(Attempt::Type),
+        1 => "[a-d]".prop_map(Attempt::Type),
+        2 => "[a-f]".prop_map(Attempt::Pick),
+        1 => "[a-f]".prop_map(Attempt::Remove),
+    ];
     proptest::collection::vec(attempt, 1..60)
 }
 
@@ -55,6 +66,8 @@ fn play<C: Clone + Debug, V: Clone + PartialEq + Debug>(
         let turn = match attempt {
             Attempt::Plain(intent) => handle(&mut control, *intent),
             Attempt::Type(text) => handle(&mut control, Intent::Type(text)),
+            Attempt::Pick(value) => handle(&mut control, Intent::Pick(value)),
+            Attempt::Remove(value) => handle(&mut control, Intent::Remove(value)),
         };
         if turn.refusal().is_some() {
             assert_eq!(format!("{control:?}"), format!("{before:?}"), "{attempt:?} was refused");
@@ -226,6 +239,30 @@ proptest! {
             assert!(view.thumbs.iter().all(|at| (0.0..=1.0).contains(at)));
             assert!(view.filled.0 <= view.filled.1);
             view.semantics.iter().for_each(in_range);
+        });
+    }
+
+    #[test]
+    fn a_select_keeps_its_word(
+        multiple: bool, required: bool, most in 0_usize..4, start in "[a-f]{0,2}",
+        texts in proptest::collection::vec("[a-d]{1,2}", 0..6), attempts in attempts()
+    ) {
+        let choice = |(value, text): (char, &String)| match value {
+            'c' => Choice::new(value, text).disabled(),
+            _ => Choice::new(value, text).in_group(&text[..1]),
+        };
+        let offered: Vec<Choice> = ('a'..='e').zip(&texts).map(choice).collect();
+        let start: Vec<String> = start.chars().map(String::from).collect();
+        let select = if multiple { Select::many().at_most(most.max(start.len())) } else { Select::single() };
+        let mut select = select.offering(offered.clone()).starting_with(start.clone());
+        select.set_required(required);
+        play(select, &attempts, Select::handle, |select| select.value().to_vec(), |select| {
+            let value = select.value();
+            assert!(value.iter().all(|v| start.contains(v) || offered.iter().any(|o| o.value == *v && !o.disabled)));
+            assert!(value.len() <= if multiple { most.max(start.len()) } else { 1 });
+            assert!(select.active_row().is_none_or(|row| select.is_open() && row < select.rows()));
+            assert!((0..select.rows()).all(|row| select.row(row).is_some()));
+            assert!(select.is_open() || select.filter().is_empty());
         });
     }
 }

@@ -1,0 +1,200 @@
+//! A select, each attempt with what came of it, and lists that come late, fail, or are long.
+
+use pin_notch::{Choice, Intent, Key, Listing, Select};
+
+fn treatments() -> Vec<Choice> {
+    vec![
+        Choice::new("fa", "Formic acid").in_group("Acids"),
+        Choice::new("la", "Lactic acid").in_group("Acids"),
+        Choice::new("oa", "Oxalic acid").in_group("Acids").disabled(),
+        Choice::new("th", "Thymol").in_group("Oils"),
+        Choice::new("ém", "Émulsion d’été"),
+        Choice::new("st", "Große Straße"),
+    ]
+}
+
+fn play(select: &mut Select, moves: &[(Intent, &str)]) {
+    for (at, (intent, expected)) in moves.iter().enumerate() {
+        let before = format!("{select:?}");
+        let turn = select.handle(*intent);
+        assert_eq!(turn.to_string(), *expected, "move {at}: {intent}");
+        assert!(
+            turn.refusal().is_none() || format!("{select:?}") == before,
+            "refused, yet changed"
+        );
+    }
+}
+
+fn shown(select: &Select) -> String {
+    let rows = (0..select.rows()).filter_map(|row| select.row(row));
+    rows.map(|row| row.choice.text.clone()).collect::<Vec<_>>().join(", ")
+}
+
+#[test]
+fn a_single_select_opens_moves_chooses_and_closes() {
+    use Key::*;
+    let key = Intent::Key;
+    let mut select = Select::single().prompting("none yet").offering(treatments());
+    assert_eq!(select.readout(), "none yet");
+    play(
+        &mut select,
+        &[
+            (key(Escape), "refused: nothing would change"),
+            (key(Down), "open"),
+            (key(Down), "active 1"),
+            (key(Down), "active 3"), // over the disabled one
+            (key(End), "active 5"),
+            (key(Down), "refused: already at the highest value"),
+            (key(PageUp), "active 0"),
+            (key(Up), "refused: already at the lowest value"),
+            (key(Escape), "close"),
+            (key(End), "open"),
+            (key(Enter), "input st, change st, close"),
+            (key(Space), "open"),
+            (key(Enter), "close"), // the same again: nothing changed, the list closes
+            (Intent::Pick("oa"), "refused: disabled"),
+            (Intent::Pick("??"), "refused: there is no such option"),
+            (Intent::Pick("fa"), "input fa, change fa"),
+            (Intent::Pick("fa"), "refused: nothing would change"),
+            (Intent::Clear, "input none, change none"),
+            (Intent::Clear, "refused: already empty"),
+        ],
+    );
+    let groups: Vec<bool> = (0..6).map(|row| select.row(row).unwrap().begins_group).collect();
+    assert_eq!(groups, [true, false, false, true, false, false]);
+}
+
+#[test]
+fn typing_ahead_finds_by_beginning_and_goes_round() {
+    let find = |typed, at| Intent::Find { typed, at };
+    let mut select = Select::single().offering(treatments());
+    play(
+        &mut select,
+        &[
+            (find('t', 0), "input th, change th"),
+            (find('f', 2000), "input fa, change fa"),
+            (find('o', 2100), "refused: nothing would change"), // "fo" is Formic acid still
+            (find('x', 9000), "refused: there is no such option"),
+            (find('o', 20_000), "refused: there is no such option"), // it is disabled
+            (find('e', 30_000), "input ém, change ém"),              // accents do not count
+        ],
+    );
+    let mut same =
+        Select::single().offering(["Ash", "Alder", "Apple"].map(|tree| Choice::new(tree, tree)));
+    play(
+        &mut same,
+        &[
+            (Intent::Open, "open"),
+            (find('a', 0), "active 1"),
+            (find('a', 100), "active 2"),
+            (find('a', 200), "active 0"),
+            (find('l', 5000), "refused: there is no such option"),
+            (find('A', 9000), "active 1"),
+            (find('p', 9100), "active 2"),
+        ],
+    );
+}
+
+#[test]
+fn a_filter_knows_neither_case_nor_accents() {
+    let mut select = Select::single().offering(treatments());
+    assert_eq!(select.handle(Intent::Type("ACID")).to_string(), "draft, open");
+    assert_eq!(shown(&select), "Formic acid, Lactic acid, Oxalic acid");
+    let _ = select.handle(Intent::Type("ete"));
+    assert_eq!(shown(&select), "Émulsion d’été");
+    let _ = select.handle(Intent::Type("STRASSE"));
+    assert_eq!(shown(&select), "Große Straße");
+    let _ = select.handle(Intent::Type("  grosse   s"));
+    assert_eq!(shown(&select), "Große Straße");
+    let _ = select.handle(Intent::Type("nothing of the kind"));
+    assert_eq!((select.rows(), select.active_row()), (0, None));
+    assert_eq!(select.handle(Intent::Key(Key::Enter)).to_string(), "refused: already empty");
+    assert_eq!(select.handle(Intent::Leave).to_string(), "close");
+    assert_eq!((select.rows(), select.filter()), (6, ""), "the filter goes with the list");
+}
+
+#[test]
+fn a_select_of_many_keeps_order_limits_and_tokens() {
+    let mut select = Select::many().at_least(1).at_most(2).offering(treatments());
+    assert_eq!(select.validity()[0].to_string(), "Choose at least 1.");
+    play(
+        &mut select,
+        &[
+            (Intent::Pick("th"), "input th, change th"),
+            (Intent::Pick("fa"), "input fa + th, change fa + th"), // in the list's order
+            (Intent::Pick("la"), "refused: no more than 2 can be chosen"),
+            (Intent::Pick("th"), "input fa, change fa"), // picked again, let go
+            (Intent::Remove("th"), "refused: there is no such option"),
+            (Intent::Pick("st"), "input fa + st, change fa + st"),
+            (Intent::Key(Key::Backspace), "input fa, change fa"),
+            (Intent::Remove("fa"), "input none, change none"),
+        ],
+    );
+    select.set_value_text(" th, fa ,, th", ',');
+    assert_eq!(select.value(), ["fa", "th"]);
+    assert_eq!(select.readout(), "Formic acid, Thymol");
+    select.set_required(true);
+    select.set_value(["fa"]);
+    assert_eq!(
+        select.handle(Intent::Remove("fa")).to_string(),
+        "refused: a value is required, so it cannot be cleared"
+    );
+}
+
+#[test]
+fn a_value_that_comes_before_its_options_survives() {
+    let mut select = Select::single().starting_with(["th"]);
+    select.set_loading();
+    let tokens = |select: &Select| {
+        select.tokens().map(|t| (t.text.to_owned(), t.pending)).collect::<Vec<_>>()
+    };
+    assert_eq!(tokens(&select), [("th".to_owned(), true)]);
+    assert!(select.validity().is_empty(), "nobody can say yet whether it is right");
+    select.set_failed("the service is away");
+    assert_eq!(select.listing(), &Listing::Failed("the service is away".into()));
+    assert_eq!(select.value(), ["th"]);
+    select.set_choices(treatments());
+    assert_eq!(tokens(&select), [("Thymol".to_owned(), false)]);
+    select.set_choices([]);
+    assert_eq!((select.listing(), select.value()), (&Listing::Loaded, &["th".to_owned()][..]));
+    assert_eq!(select.validity()[0].to_string(), "\"th\" is not offered.");
+    select.set_value(["oa"]);
+    select.set_choices(treatments());
+    assert_eq!(
+        select.validity()[0].to_string(),
+        "\"oa\" is not offered.",
+        "what is disabled is not either"
+    );
+    select.reset();
+    assert_eq!(select.value(), ["th"]);
+}
+
+#[test]
+fn disabled_and_read_only_selects_can_still_be_closed() {
+    let mut select = Select::single().offering(treatments());
+    let _ = select.handle(Intent::Open);
+    select.set_disabled(true);
+    assert_eq!(select.handle(Intent::Key(Key::Down)).to_string(), "refused: disabled");
+    assert_eq!(select.handle(Intent::Key(Key::Escape)).to_string(), "close");
+    assert_eq!(select.handle(Intent::Open).to_string(), "refused: disabled");
+}
+
+/// The same rows as by the plain definition, whichever way the filter grew or shrank.
+#[test]
+fn filters_agree_with_a_plain_search() {
+    let texts: Vec<String> =
+        (0..3000).map(|n| format!("Hive {} row {}", n * 7 % 1000, n % 13)).collect();
+    let mut select = Select::single().offering(texts.iter().map(|text| Choice::new(text, text)));
+    for filter in ["1", "12", "12 r", "12", "hive 9", "e 99", "", "row 12", "w 1", "zzz", "w"] {
+        let _ = select.handle(Intent::Type(filter));
+        let plain: Vec<&String> =
+            texts.iter().filter(|t| t.to_lowercase().contains(filter.trim())).collect();
+        assert_eq!(select.rows(), plain.len(), "{filter:?}");
+        assert!(
+            plain
+                .iter()
+                .enumerate()
+                .all(|(row, text)| select.row(row).unwrap().choice.text == **text)
+        );
+    }
+}
