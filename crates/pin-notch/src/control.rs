@@ -5,6 +5,8 @@
 
 mod checkbox;
 mod conditions;
+mod date;
+mod draft;
 mod items;
 mod rating;
 mod select;
@@ -16,6 +18,7 @@ mod track;
 
 pub use checkbox::{CheckGroup, Checkbox, CheckboxView};
 pub use conditions::Conditions;
+pub use date::{Blocked, DatePicker, DateView, Sheet, SheetDay};
 pub use items::ItemStepper;
 pub use rating::{Lit, MAX_ICONS, Rating, RatingView};
 pub use select::{Choice, Listing, Row, Select, Token};

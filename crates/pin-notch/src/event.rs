@@ -1,5 +1,6 @@
 //! What one intent did: the events in their order, or the reason why nothing happened.
 
+use crate::calendar::Date;
 use crate::intent::Thumb;
 use crate::number::number_text;
 use core::fmt;
@@ -45,6 +46,8 @@ pub enum Event<V> {
     Closed,
     /// Keys are now on this row of an open list, counted from 0.
     Active(usize),
+    /// Keys are now on this day of an open calendar sheet.
+    ActiveDay(Date),
 }
 
 /// The events of one turn, in order: one to four, kept in place.
@@ -96,6 +99,25 @@ pub enum Refusal {
     NotGrabbed,
     /// What was typed is not a number.
     NotANumber,
+    /// What was typed is not a date.
+    NotADate,
+    /// The day is before the first that can be chosen.
+    TooEarly {
+        /// The first day that can be chosen.
+        first: Date,
+    },
+    /// The day is after the last that can be chosen.
+    TooLate {
+        /// The last day that can be chosen.
+        last: Date,
+    },
+    /// The day is between two that can be chosen.
+    OffDays {
+        /// The nearest day that can be chosen.
+        nearest: Date,
+    },
+    /// The day is blocked; the control knows why.
+    Blocked,
     /// As many are chosen as may be.
     TooMany {
         /// The largest number of chosen ones.
@@ -173,6 +195,7 @@ impl<V: Clone> Turn<V> {
                     Event::Opened => Event::Opened,
                     Event::Closed => Event::Closed,
                     Event::Active(row) => Event::Active(row),
+                    Event::ActiveDay(day) => Event::ActiveDay(day),
                 })
             }))),
             Self::Refused(refusal) => Turn::Refused(refusal),
@@ -249,6 +272,7 @@ impl<V: Shown> fmt::Display for Event<V> {
             Self::Opened => f.write_str("open"),
             Self::Closed => f.write_str("close"),
             Self::Active(row) => write!(f, "active {row}"),
+            Self::ActiveDay(day) => write!(f, "active {day}"),
             Self::Taken(Thumb::Low) => f.write_str("take low"),
             Self::Taken(Thumb::High) => f.write_str("take high"),
         }
@@ -280,6 +304,13 @@ impl fmt::Display for Refusal {
             Self::Grabbed => "being dragged",
             Self::NotGrabbed => "not being dragged",
             Self::NotANumber => "not a number",
+            Self::NotADate => "not a date",
+            Self::TooEarly { first } => return write!(f, "before the first day, {first}"),
+            Self::TooLate { last } => return write!(f, "after the last day, {last}"),
+            Self::OffDays { nearest } => {
+                return write!(f, "not one of the days to choose; the nearest is {nearest}");
+            }
+            Self::Blocked => "that day is blocked",
             Self::TooMany { max } => return write!(f, "no more than {max} can be chosen"),
             Self::NoMatch => "there is no such option",
             Self::NotForThis => "not for this control",

@@ -1,5 +1,6 @@
 //! What somebody tried to do to a control, free of the device they did it with.
 
+use crate::calendar::Date;
 use core::fmt;
 use rust_decimal::Decimal;
 
@@ -48,6 +49,8 @@ pub enum Intent<'a> {
     Close,
     /// Choose the option with this value, or let it go where several are chosen.
     Pick(&'a str),
+    /// Choose this day.
+    PickDay(Date),
     /// Take this value out of those that are chosen.
     Remove(&'a str),
     /// Find what begins with what is typed: this character, at this time in milliseconds from any origin.
@@ -90,7 +93,7 @@ impl Intent<'_> {
             Self::Take(_) => "take",
             Self::Open => "open",
             Self::Close => "close",
-            Self::Pick(_) => "pick",
+            Self::Pick(_) | Self::PickDay(_) => "pick",
             Self::Remove(_) => "remove",
             Self::Find { .. } => "find",
         }
@@ -108,6 +111,7 @@ impl fmt::Display for Intent<'_> {
             Self::Choose(value) => write!(f, " {}", value.normalize()),
             Self::Type(text) | Self::Pick(text) | Self::Remove(text) => write!(f, " {text:?}"),
             Self::Find { typed, .. } => write!(f, " {typed:?}"),
+            Self::PickDay(day) => write!(f, " {day}"),
             Self::Step(steps) => write!(f, " {steps}"),
             Self::Take(Thumb::Low) => f.write_str(" low"),
             Self::Take(Thumb::High) => f.write_str(" high"),
@@ -163,6 +167,10 @@ pub enum Key {
     Down,
     PageUp,
     PageDown,
+    /// With the Shift key.
+    ShiftPageUp,
+    /// With the Shift key.
+    ShiftPageDown,
     Home,
     End,
     Space,
@@ -172,14 +180,17 @@ pub enum Key {
     Backspace,
 }
 
-/// Each key with its value in the UI Events standard.
-const NAMES: [(Key, &str); 13] = [
+/// Each key with its value in the UI Events standard, with Shift in front where that makes another key of
+/// it.
+const NAMES: [(Key, &str); 15] = [
     (Key::Left, "ArrowLeft"),
     (Key::Right, "ArrowRight"),
     (Key::Up, "ArrowUp"),
     (Key::Down, "ArrowDown"),
     (Key::PageUp, "PageUp"),
     (Key::PageDown, "PageDown"),
+    (Key::ShiftPageUp, "Shift+PageUp"),
+    (Key::ShiftPageDown, "Shift+PageDown"),
     (Key::Home, "Home"),
     (Key::End, "End"),
     (Key::Space, " "),
@@ -193,6 +204,15 @@ impl Key {
     /// Every key, in a fixed order.
     pub fn all() -> impl Iterator<Item = Key> {
         NAMES.iter().map(|(key, _)| *key)
+    }
+
+    /// This key while the Shift key is held. That makes another key of a page key, and of no other.
+    pub fn with_shift(self) -> Self {
+        match self {
+            Self::PageUp => Self::ShiftPageUp,
+            Self::PageDown => Self::ShiftPageDown,
+            other => other,
+        }
     }
 
     /// The key with this [named key attribute value][keys], as a keyboard event's `key` holds it.

@@ -21,10 +21,11 @@
 //! | [`Notches`] | which values are allowed, and the way from any value to one |
 //! | [`NotchesOf`] | the same for [`Date`], [`Month`], [`Week`], [`Time`] and [`DateTime`] |
 //! | [`Slider`], [`Rating`], [`Switch`] | controls that forms and faces know; [`Control`] is any of them |
-//! | [`Checkbox`], [`CheckGroup`], [`Stepper`], [`ItemStepper`], [`SpanSlider`], [`Select`] | controls of the core alone, so far |
+//! | [`Checkbox`], [`CheckGroup`], [`Stepper`], [`ItemStepper`], [`SpanSlider`], [`Select`], [`DatePicker`] | controls of the core alone, so far |
 //! | [`Intent`], [`Turn`] | what somebody tried, and what came of it |
 //! | [`View`], [`Semantics`] | what a face draws, and what assistive technology is told |
 //! | [`Invalid`] | why a value is not acceptable |
+//! | [`World`] | how numbers and dates are written where the reader lives |
 //! | [`Shared`] | a value that several owners hold, and other views of it |
 //! | [`Form`] | named controls together: what they send, and re-checking what comes back |
 //!
@@ -45,16 +46,17 @@ mod notches;
 pub mod number;
 mod semantics;
 mod validity;
+mod world;
 
 pub use binding::{BindingError, Hearing, Shared};
 pub use calendar::{
     CalendarError, Date, DateTime, GridWeek, LAST_YEAR, Month, MonthGrid, Time, Week, Weekday,
 };
 pub use control::{
-    CheckGroup, Checkbox, CheckboxView, Choice, Conditions, Control, ControlError, Direction,
-    ItemStepper, Listing, Lit, MAX_ICONS, Meeting, Rating, RatingView, Row, Select, Slider,
-    SliderView, Span, SpanSlider, SpanView, Stepper, StepperView, Switch, SwitchView, Token, Value,
-    View, steps_held,
+    Blocked, CheckGroup, Checkbox, CheckboxView, Choice, Conditions, Control, ControlError,
+    DatePicker, DateView, Direction, ItemStepper, Listing, Lit, MAX_ICONS, Meeting, Rating,
+    RatingView, Row, Select, Sheet, SheetDay, Slider, SliderView, Span, SpanSlider, SpanView,
+    Stepper, StepperView, Switch, SwitchView, Token, Value, View, steps_held,
 };
 pub use event::{Event, Events, Refusal, Shown, Turn};
 pub use form::{Field, Form, FormError, MAX_REPORTED, Problem, Problems, Values};
@@ -66,3 +68,4 @@ pub use number::{NumberError, number_text, parse_number};
 pub use rust_decimal::Decimal;
 pub use semantics::{Checked, Orientation, Range, Role, Semantics};
 pub use validity::Invalid;
+pub use world::{DatePattern, English, PatternError, World, read_number, show_number};

@@ -6,9 +6,9 @@
 //! - the value is empty or allowed, and the view's figures are in range.
 
 use pin_notch::{
-    CheckGroup, Checkbox, Checked, Choice, Decimal, Event, Intent, ItemStepper, Key, Lit, Meeting,
-    Notches, Place, Rating, Select, Semantics, Slider, Span, SpanSlider, Stepper, Switch, Thumb,
-    Turn, dec,
+    Blocked, CheckGroup, Checkbox, Checked, Choice, Date, DatePicker, Decimal, Event, Intent,
+    ItemStepper, Key, Lit, Meeting, Notches, NotchesOf, Place, Rating, Select, Semantics, Slider,
+    Span, SpanSlider, Stepper, Switch, Thumb, Turn, Weekday, dec,
 };
 use proptest::prelude::*;
 use std::fmt::Debug;
@@ -263,6 +263,49 @@ proptest! {
             assert!(select.active_row().is_none_or(|row| select.is_open() && row < select.rows()));
             assert!((0..select.rows()).all(|row| select.row(row).is_some()));
             assert!(select.is_open() || select.filter().is_empty());
+        });
+    }
+
+    #[test]
+    fn a_date_picker_keeps_its_word(
+        from in 0_i32..400, length in 0_i32..90, every in 1_u32..9, today in 0_i32..500,
+        bounded: bool, always_open: bool, required: bool, attempts in attempts(),
+        picks in proptest::collection::vec(0_i32..500, 8), typed in "2026-0[1-9]-[0-2][0-9]"
+    ) {
+        let start = Date::from_days(20_454).unwrap(); // 2026-01-01
+        let day = |days| start.plus_days(days).unwrap();
+        let notches = match bounded {
+            true => NotchesOf::new(Some(day(from)), Some(day(from + length)), every).unwrap(),
+            false => NotchesOf::all(),
+        };
+        let picker = DatePicker::new(day(today)).within(notches).blocking([
+            Blocked::weekday(Weekday::Sunday, "closed"),
+            Blocked::days(day(from + 3), day(from + 5), "away"),
+        ]);
+        let mut picker = if always_open { picker.always_open() } else { picker };
+        picker.set_required(required);
+        let turns = std::cell::Cell::new(0);
+        // Among the attempts that know nothing of dates, some that do.
+        let handle = |picker: &mut DatePicker, intent: Intent| {
+            let turn = turns.replace(turns.get() + 1);
+            match intent {
+                Intent::Choose(_) => picker.handle(Intent::PickDay(day(picks[turn % picks.len()]))),
+                Intent::Pick(_) => picker.handle(Intent::Type(&typed)),
+                other => picker.handle(other),
+            }
+        };
+        play(picker, &attempts, handle, DatePicker::value, |picker| {
+            if let Some(value) = picker.value() {
+                assert!(picker.notches().contains(value) && picker.why_not(value).is_none(), "{value}");
+            }
+            assert!(!always_open || picker.is_open());
+            let view = picker.view();
+            if let (Some(sheet), Some(active)) = (&view.sheet, picker.active_day()) {
+                let days = || sheet.weeks.iter().flat_map(|(_, days)| days);
+                assert_eq!(days().filter(|day| day.active).count(), 1);
+                assert!(days().any(|day| day.date == Some(active) && day.inside));
+            }
+            assert_eq!(view.problem.is_empty(), picker.validity().is_empty());
         });
     }
 }

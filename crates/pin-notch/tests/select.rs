@@ -149,6 +149,12 @@ fn a_value_that_comes_before_its_options_survives() {
         select.tokens().map(|t| (t.text.to_owned(), t.pending)).collect::<Vec<_>>()
     };
     assert_eq!(tokens(&select), [("th".to_owned(), true)]);
+    assert_eq!(select.handle(Intent::Type("thy")).to_string(), "draft, open");
+    assert_eq!(
+        select.handle(Intent::Key(Key::Down)).to_string(),
+        "refused: already at the highest value"
+    );
+    let _ = select.handle(Intent::Close);
     assert!(select.validity().is_empty(), "nobody can say yet whether it is right");
     select.set_failed("the service is away");
     assert_eq!(select.listing(), &Listing::Failed("the service is away".into()));

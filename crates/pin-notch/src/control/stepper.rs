@@ -6,6 +6,7 @@
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/spinbutton/
 
 use super::conditions::condition_methods;
+use super::draft::{Draft, cancelled, settled};
 use super::{Conditions, ControlError, admit, admit_default};
 use crate::event::{Event, Refusal, Turn};
 use crate::intent::{Intent, Key};
@@ -38,15 +39,7 @@ pub struct Stepper {
     conditions: Conditions,
     unit: String,
     wraps: bool,
-    draft: Option<Draft>,
-}
-
-/// A text that somebody is typing.
-#[derive(Clone, Debug)]
-struct Draft {
-    text: String,
-    /// The value to compare with when typing is over.
-    origin: Option<Decimal>,
+    draft: Option<Draft<Option<Decimal>>>,
 }
 
 /// All that a face needs to draw a stepper.
@@ -237,43 +230,27 @@ impl Stepper {
                 Some(admit(&self.notches, number)?)
             }
         };
-        let origin = draft.origin;
-        self.draft = None;
-        let moved = value != self.value;
-        self.value = value;
-        // Typing may have moved the value already; the change is told against where typing began.
-        match (moved, value != origin) {
-            (true, true) => Ok(Turn::settled(value)),
-            (true, false) => Ok(Turn::one(Event::Input(value))),
-            (false, true) => Ok(Turn::one(Event::Change(value))),
-            (false, false) => Ok(Turn::one(Event::Draft)),
-        }
+        Ok(self.end_with(value))
     }
 
     fn drop_draft(&mut self) -> Result<Turn<Option<Decimal>>, Refusal> {
-        let Some(draft) = self.draft.take() else { return Err(Refusal::Unchanged) };
-        if self.value == draft.origin {
-            return Ok(Turn::one(Event::Cancelled));
-        }
-        self.value = draft.origin;
-        Ok(Turn::one(Event::Input(self.value)).and(Event::Cancelled))
+        let draft = self.draft.take().ok_or(Refusal::Unchanged)?;
+        let before = core::mem::replace(&mut self.value, draft.origin);
+        Ok(cancelled(draft.origin, &before))
     }
 
     /// Takes a value at once; a draft is over.
     fn take(&mut self, value: Option<Decimal>) -> Result<Turn<Option<Decimal>>, Refusal> {
-        let origin = self.draft.as_ref().map_or(self.value, |draft| draft.origin);
         if value == self.value && self.draft.is_none() {
             return Err(Refusal::Unchanged);
         }
-        self.draft = None;
-        let moved = value != self.value;
-        self.value = value;
-        match (moved, value != origin) {
-            (true, true) => Ok(Turn::settled(value)),
-            (true, false) => Ok(Turn::one(Event::Input(value))),
-            (false, true) => Ok(Turn::one(Event::Change(value))),
-            (false, false) => Ok(Turn::one(Event::Draft)),
-        }
+        Ok(self.end_with(value))
+    }
+
+    fn end_with(&mut self, value: Option<Decimal>) -> Turn<Option<Decimal>> {
+        let before = core::mem::replace(&mut self.value, value);
+        let origin = self.draft.take().map_or(before, |draft| draft.origin);
+        settled(&origin, &before, value)
     }
 
     fn step(&mut self, steps: i128) -> Result<Turn<Option<Decimal>>, Refusal> {

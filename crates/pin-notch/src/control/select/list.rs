@@ -1,5 +1,6 @@
 //! The options of a select, and which of them match what was typed.
 
+use memchr::memmem::Finder;
 use std::collections::HashMap;
 use unicode_normalization::UnicodeNormalization;
 use unicode_normalization::char::is_combining_mark;
@@ -106,15 +107,19 @@ impl List {
     }
 
     fn all_matching(&self, filter: &str) -> Vec<usize> {
-        if filter.is_empty() {
+        if filter.is_empty() || self.choices.is_empty() {
             return (0..self.choices.len()).collect();
         }
         // One search through the one long text: far quicker than one for each option.
-        let (mut found, mut from) = (Vec::new(), 0);
-        while let Some(at) = self.folded[from..].find(filter) {
-            let option = self.starts.partition_point(|start| *start <= from + at) - 1;
+        let finder = Finder::new(filter);
+        let (mut found, mut option) = (Vec::new(), 0);
+        while let Some(at) = finder.find(&self.folded.as_bytes()[self.starts[option]..]) {
+            let at = self.starts[option] + at;
+            while self.starts[option + 1] <= at {
+                option += 1;
+            }
             found.push(option);
-            from = self.starts[option + 1];
+            option += 1;
         }
         found
     }

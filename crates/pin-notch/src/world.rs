@@ -1,0 +1,165 @@
+//! How numbers and dates are written where the reader lives.
+//!
+//! The core holds no such data. A [`World`] brings it: a browser face fills one from `Intl`, a command
+//! from a library of locales. What is shown can be read back: `read(show(v)) == v`.
+
+mod pattern;
+
+pub use pattern::{DatePattern, PatternError};
+
+use crate::calendar::Weekday;
+use crate::control::Direction;
+use crate::number::{NumberError, number_text, parse_number};
+use rust_decimal::Decimal;
+
+/// Digits, separators, names and directions. Every method has the built-in [`English`] answer, so an
+/// implementation writes down only what differs.
+pub trait World {
+    /// The ten digits, from zero.
+    fn digits(&self) -> [char; 10] {
+        ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9']
+    }
+
+    /// What stands between whole and fraction.
+    fn decimal_separator(&self) -> char {
+        '.'
+    }
+
+    /// What stands between groups of three digits; `None` where they are not set apart.
+    fn group_separator(&self) -> Option<char> {
+        None
+    }
+
+    /// The minus sign. The hyphen-minus is read as well, wherever.
+    fn minus(&self) -> char {
+        '-'
+    }
+
+    /// The name of a month, 1 to 12, as it stands alone.
+    fn month_name(&self, month: u8) -> String {
+        let names = [
+            "January",
+            "February",
+            "March",
+            "April",
+            "May",
+            "June",
+            "July",
+            "August",
+            "September",
+            "October",
+            "November",
+            "December",
+        ];
+        names.get(usize::from(month).wrapping_sub(1)).copied().unwrap_or_default().to_owned()
+    }
+
+    /// The short name of a month, 1 to 12. The twelve have to differ.
+    fn short_month_name(&self, month: u8) -> String {
+        self.month_name(month).chars().take(3).collect()
+    }
+
+    /// The name of a day of the week.
+    fn weekday_name(&self, day: Weekday) -> String {
+        format!("{day:?}")
+    }
+
+    /// The short name of a day of the week, for the head of a month grid.
+    fn short_weekday_name(&self, day: Weekday) -> String {
+        self.weekday_name(day).chars().take(2).collect()
+    }
+
+    /// The day on which a week begins.
+    fn first_day(&self) -> Weekday {
+        Weekday::Monday
+    }
+
+    /// Which way text runs.
+    fn direction(&self) -> Direction {
+        Direction::LeftToRight
+    }
+}
+
+/// The built-in world: English names, ISO dates, weeks from Monday, no data but a few words.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub struct English;
+
+impl World for English {}
+
+/// `value` with at least so many decimal places, as this world writes it.
+///
+/// ```
+/// use pin_notch::{dec, read_number, show_number, World};
+/// struct Somewhere;
+/// impl World for Somewhere {
+///     fn decimal_separator(&self) -> char { ',' }
+///     fn group_separator(&self) -> Option<char> { Some('.') }
+/// }
+/// assert_eq!(show_number(&Somewhere, dec!(-1234.5), 2), "-1.234,50");
+/// assert_eq!(read_number(&Somewhere, "1,5"), Ok(dec!(1.5)));
+/// assert!(read_number(&Somewhere, "1.5").is_err()); // a group has three digits
+/// ```
+pub fn show_number(world: &dyn World, value: Decimal, places: u32) -> String {
+    let text = number_text(value);
+    let (sign, text) = match text.strip_prefix('-') {
+        Some(rest) => (Some(world.minus()), rest),
+        None => (None, text.as_str()),
+    };
+    let (whole, fraction) = text.split_once('.').unwrap_or((text, ""));
+    let digits = world.digits();
+    let digit = |c: char| c.to_digit(10).map_or(c, |digit| digits[digit as usize]);
+    let mut shown: String = sign.into_iter().collect();
+    for (at, c) in whole.chars().enumerate() {
+        let group = at > 0 && (whole.len() - at).is_multiple_of(3);
+        shown.extend(world.group_separator().filter(|_| group));
+        shown.push(digit(c));
+    }
+    let missing = (places as usize).saturating_sub(fraction.len());
+    if fraction.len() + missing > 0 {
+        shown.push(world.decimal_separator());
+        shown.extend(fraction.chars().chain(std::iter::repeat_n('0', missing)).map(digit));
+    }
+    shown
+}
+
+/// Reads a number as this world writes it. ASCII digits and the hyphen-minus are read everywhere; groups
+/// may be set apart, and then have three digits each.
+///
+/// # Errors
+/// As [`parse_number`].
+pub fn read_number(world: &dyn World, text: &str) -> Result<Decimal, NumberError> {
+    let wrong = || NumberError::NotANumber(text.chars().take(40).collect());
+    let digits = world.digits();
+    let (mut plain, mut group, mut groups, mut point) = (String::new(), 0, false, false);
+    for c in text.trim().chars() {
+        let digit =
+            digits.iter().position(|d| *d == c).map(|d| d as u32).or_else(|| c.to_digit(10));
+        if let Some(digit) = digit {
+            plain.extend(char::from_digit(digit, 10));
+            group += 1;
+        } else if c == world.decimal_separator() && !point {
+            if groups && group != 3 {
+                return Err(wrong());
+            }
+            plain.push('.');
+            point = true;
+        } else if (c == world.minus() || c == '-') && plain.is_empty() {
+            plain.push('-');
+        } else if Some(c) == world.group_separator()
+            && !point
+            && (1..=3).contains(&group)
+            && (!groups || group == 3)
+        {
+            (groups, group) = (true, 0);
+        } else {
+            return Err(wrong());
+        }
+    }
+    if groups && !point && group != 3 {
+        return Err(wrong());
+    }
+    parse_number(&plain).map_err(|error| match error {
+        NumberError::NotANumber(_) => wrong(),
+        other => other,
+    })
+}

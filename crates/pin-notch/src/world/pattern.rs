@@ -1,0 +1,285 @@
+//! The developer's own way to write a date, in the field symbols of Unicode's [date format patterns][ldml].
+//!
+//! [ldml]: https://www.unicode.org/reports/tr35/tr35-dates.html#Date_Format_Patterns
+
+use super::World;
+use crate::calendar::{CalendarError, Date, Weekday};
+use core::fmt;
+use core::str::FromStr;
+
+/// A way to write a date, which can be read back.
+///
+/// | symbol | is written as |
+/// |---|---|
+/// | `y`, `yyyy` | the year; with at least four digits |
+/// | `M`, `MM`, `MMM`, `MMMM` | the month: number, with two digits, short name, name |
+/// | `d`, `dd` | the day of the month; with two digits |
+/// | `EEE`, `EEEE` | the day of the week: short name, name; optional, and has to be right when read |
+/// | `'…'` | these letters themselves; `''` is one apostrophe |
+///
+/// Anything that is no letter stands for itself. Year, month and day each have to be there once.
+///
+/// ```
+/// use pin_notch::{DatePattern, English};
+/// let pattern: DatePattern = "d. MMMM y".parse().unwrap();
+/// let day = "2026-05-14".parse().unwrap();
+/// assert_eq!(pattern.show(&English, day), "14. May 2026");
+/// assert_eq!(pattern.read(&English, "1. june 2026").unwrap().to_string(), "2026-06-01");
+/// ```
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct DatePattern(Vec<Piece>);
+
+#[derive(Clone, Debug, PartialEq, Eq)]
+enum Piece {
+    Literal(String),
+    Year(usize),
+    Month(usize),
+    MonthName { short: bool },
+    Day(usize),
+    Weekday { short: bool },
+}
+
+/// Why a text is no pattern that can be read back.
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub enum PatternError {
+    /// A letter, or so many of it, has no meaning.
+    Symbol(String),
+    /// Year, month or day is missing, or there twice.
+    Count(&'static str),
+    /// Two numbers of any length stand side by side; nobody could tell where one ends.
+    RunTogether,
+    /// A quotation is not ended.
+    OpenQuote,
+}
+
+impl fmt::Display for PatternError {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        match self {
+            Self::Symbol(symbol) => write!(
+                f,
+                "{symbol:?} has no meaning in a date pattern: use y, yyyy, M, MM, MMM, MMMM, d, dd, EEE, EEEE, or put letters in '…'"
+            ),
+            Self::Count(part) => write!(f, "a date pattern has to hold the {part} exactly once"),
+            Self::RunTogether => f.write_str(
+                "two numbers stand side by side: put something between them, or write yyyyMMdd",
+            ),
+            Self::OpenQuote => f.write_str("a quotation is not ended: put one ' at its end, too"),
+        }
+    }
+}
+
+impl std::error::Error for PatternError {}
+
+impl Default for DatePattern {
+    /// ISO 8601: `yyyy-MM-dd`.
+    fn default() -> Self {
+        let dash = || Piece::Literal("-".to_owned());
+        Self(vec![Piece::Year(4), dash(), Piece::Month(2), dash(), Piece::Day(2)])
+    }
+}
+
+impl FromStr for DatePattern {
+    type Err = PatternError;
+
+    fn from_str(pattern: &str) -> Result<Self, PatternError> {
+        let mut pieces = Vec::new();
+        let mut rest = pattern;
+        while let Some(first) = rest.chars().next() {
+            let run = rest.len() - rest.trim_start_matches(first).len();
+            if first == '\'' {
+                let (text, after) = quoted(&rest[1..])?;
+                push_literal(&mut pieces, &text);
+                rest = after;
+                continue;
+            }
+            let run_text = &rest[..run];
+            let piece = match run_text {
+                "y" => Piece::Year(1),
+                "yyyy" => Piece::Year(4),
+                "M" | "MM" => Piece::Month(run),
+                "MMM" | "MMMM" => Piece::MonthName { short: run == 3 },
+                "d" | "dd" => Piece::Day(run),
+                "EEE" | "EEEE" => Piece::Weekday { short: run == 3 },
+                _ if first.is_alphabetic() => {
+                    return Err(PatternError::Symbol(run_text.to_owned()));
+                }
+                literal => {
+                    push_literal(&mut pieces, literal);
+                    rest = &rest[run..];
+                    continue;
+                }
+            };
+            pieces.push(piece);
+            rest = &rest[run..];
+        }
+        Self::checked(pieces)
+    }
+}
+
+/// The text of a quotation up to its end, and what comes after it.
+fn quoted(text: &str) -> Result<(String, &str), PatternError> {
+    if let Some(after) = text.strip_prefix('\'') {
+        return Ok(("'".to_owned(), after));
+    }
+    let (mut inside, mut rest) = (String::new(), text);
+    loop {
+        let (before, after) = rest.split_once('\'').ok_or(PatternError::OpenQuote)?;
+        inside.push_str(before);
+        match after.strip_prefix('\'') {
+            Some(after) => {
+                inside.push('\'');
+                rest = after;
+            }
+            None => return Ok((inside, after)),
+        }
+    }
+}
+
+fn push_literal(pieces: &mut Vec<Piece>, text: &str) {
+    match pieces.last_mut() {
+        Some(Piece::Literal(before)) => before.push_str(text),
+        _ => pieces.push(Piece::Literal(text.to_owned())),
+    }
+}
+
+impl DatePattern {
+    fn checked(pieces: Vec<Piece>) -> Result<Self, PatternError> {
+        let once = |part, is: fn(&Piece) -> bool| match pieces.iter().filter(|p| is(p)).count() {
+            1 => Ok(()),
+            _ => Err(PatternError::Count(part)),
+        };
+        once("year", |piece| matches!(piece, Piece::Year(_)))?;
+        once("month", |piece| matches!(piece, Piece::Month(_) | Piece::MonthName { .. }))?;
+        once("day", |piece| matches!(piece, Piece::Day(_)))?;
+        // A number of any length may only stand before something that is no digit.
+        let loose =
+            |piece: &Piece| matches!(piece, Piece::Year(1) | Piece::Month(1) | Piece::Day(1));
+        let digits_first = |piece: &Piece| match piece {
+            Piece::Literal(text) => text.starts_with(char::is_numeric),
+            Piece::Year(_) | Piece::Month(_) | Piece::Day(_) => true,
+            Piece::MonthName { .. } | Piece::Weekday { .. } => false,
+        };
+        let together = pieces.windows(2).any(|pair| loose(&pair[0]) && digits_first(&pair[1]));
+        if together { Err(PatternError::RunTogether) } else { Ok(Self(pieces)) }
+    }
+
+    /// The date, written so.
+    pub fn show(&self, world: &dyn World, date: Date) -> String {
+        let digits = world.digits();
+        let number = |value: u32, places: usize| -> String {
+            let plain = format!("{value:0places$}");
+            plain.chars().filter_map(|c| c.to_digit(10)).map(|d| digits[d as usize]).collect()
+        };
+        let mut text = String::new();
+        for piece in &self.0 {
+            let month = date.month().number();
+            text.push_str(&match piece {
+                Piece::Literal(literal) => literal.clone(),
+                Piece::Year(places) => number(date.year().into(), *places),
+                Piece::Month(places) => number(month.into(), *places),
+                Piece::MonthName { short: false } => world.month_name(month),
+                Piece::MonthName { short: true } => world.short_month_name(month),
+                Piece::Day(places) => number(date.day().into(), *places),
+                Piece::Weekday { short: false } => world.weekday_name(date.weekday()),
+                Piece::Weekday { short: true } => world.short_weekday_name(date.weekday()),
+            });
+        }
+        text
+    }
+
+    /// Reads a date written so. The case of names does not count, nor leading zeros.
+    ///
+    /// # Errors
+    /// [`CalendarError`]: the text is not written so, or there is no such date.
+    pub fn read(&self, world: &dyn World, text: &str) -> Result<Date, CalendarError> {
+        let wrong = || CalendarError::Form {
+            text: text.chars().take(40).collect(),
+            like: "the pattern of the field",
+        };
+        let mut rest = text.trim();
+        let (mut year, mut month, mut day, mut weekday) = (0, 0, 0, None);
+        for (at, piece) in self.0.iter().enumerate() {
+            let tight = matches!(
+                self.0.get(at + 1),
+                Some(Piece::Year(_) | Piece::Month(_) | Piece::Day(_))
+            );
+            let mut number = |least: usize, most: usize| {
+                let (value, after) = leading_number(world, rest, if tight { least } else { most })?;
+                rest = after;
+                Some(value)
+            };
+            match piece {
+                Piece::Year(places) => year = number(*places, 4).ok_or_else(wrong)?,
+                Piece::Month(places) => month = number(*places, 2).ok_or_else(wrong)?,
+                Piece::Day(places) => day = number(*places, 2).ok_or_else(wrong)?,
+                Piece::Literal(literal) => {
+                    // At the very start and end, blanks were trimmed from the text.
+                    let literal = if at == 0 { literal.trim_start() } else { literal };
+                    let literal = if at + 1 == self.0.len() { literal.trim_end() } else { literal };
+                    rest = rest.strip_prefix(literal).ok_or_else(wrong)?;
+                }
+                Piece::MonthName { short } => {
+                    let name = |month: u8| match short {
+                        true => world.short_month_name(month),
+                        false => world.month_name(month),
+                    };
+                    let (found, after) =
+                        leading_name(rest, (1..=12).map(|m| (m, name(m)))).ok_or_else(wrong)?;
+                    (month, rest) = (found.into(), after);
+                }
+                Piece::Weekday { short } => {
+                    let name = |day: Weekday| match short {
+                        true => world.short_weekday_name(day),
+                        false => world.weekday_name(day),
+                    };
+                    let names = Weekday::ALL.into_iter().map(|day| (day, name(day)));
+                    let (found, after) = leading_name(rest, names).ok_or_else(wrong)?;
+                    (weekday, rest) = (Some(found), after);
+                }
+            }
+        }
+        let in_range = year <= 9999 && month <= 99 && day <= 99;
+        if !rest.is_empty() || !in_range {
+            return Err(wrong());
+        }
+        let date = Date::new(year as u16, month as u8, day as u8)?;
+        match weekday.is_none_or(|weekday| weekday == date.weekday()) {
+            true => Ok(date),
+            false => Err(wrong()),
+        }
+    }
+}
+
+/// The number at the start of a text, of at most so many digits, and the rest.
+fn leading_number<'t>(world: &dyn World, text: &'t str, most: usize) -> Option<(u32, &'t str)> {
+    let digits = world.digits();
+    let (mut value, mut count, mut end) = (0, 0, 0);
+    for (at, c) in text.char_indices() {
+        let digit =
+            digits.iter().position(|d| *d == c).map(|d| d as u32).or_else(|| c.to_digit(10));
+        let Some(digit) = digit.filter(|_| count < most) else { break };
+        value = value * 10 + digit;
+        count += 1;
+        end = at + c.len_utf8();
+    }
+    (count > 0).then(|| (value, &text[end..]))
+}
+
+/// The longest of these names that a text begins with, whatever its case, and the rest.
+fn leading_name<T: Copy>(
+    text: &str,
+    names: impl Iterator<Item = (T, String)>,
+) -> Option<(T, &str)> {
+    let fits = |name: &str| {
+        let mut rest = text.chars();
+        for wanted in name.chars() {
+            let same = rest.next()?.to_lowercase().eq(wanted.to_lowercase());
+            same.then_some(())?;
+        }
+        Some(rest.as_str())
+    };
+    let found = names.filter(|(_, name)| !name.is_empty());
+    let found = found.filter_map(|(what, name)| fits(&name).map(|rest| (what, rest)));
+    found.min_by_key(|(_, rest)| rest.len())
+}

@@ -1,0 +1,215 @@
+//! A date picker: typed, picked, blocked and bounded.
+
+use pin_notch::{
+    Blocked, Date, DatePicker, Direction, Intent, Key, NotchesOf, Turn, Weekday, World,
+};
+
+fn day(text: &str) -> Date {
+    text.parse().unwrap_or_else(|error| panic!("{text}: {error}"))
+}
+
+fn picker() -> DatePicker {
+    let season = NotchesOf::new(Some(day("2026-03-15")), Some(day("2026-10-10")), 1).unwrap();
+    DatePicker::new(day("2026-05-14")).within(season).blocking([
+        Blocked::weekday(Weekday::Sunday, "The apiary rests on Sundays."),
+        Blocked::days(day("2026-06-01"), day("2026-06-05"), "The bees are at the linden trees."),
+    ])
+}
+
+fn play<W: World + Clone>(picker: &mut DatePicker<W>, moves: &[(Intent, &str)])
+where
+    DatePicker<W>: std::fmt::Debug,
+{
+    for (at, (intent, expected)) in moves.iter().enumerate() {
+        let before = format!("{picker:?}");
+        let turn: Turn<Option<Date>> = picker.handle(*intent);
+        assert_eq!(turn.to_string(), *expected, "move {at}: {intent}");
+        assert!(
+            turn.refusal().is_none() || format!("{picker:?}") == before,
+            "refused, yet changed"
+        );
+    }
+}
+
+#[test]
+fn keys_go_about_the_sheet_as_the_aria_practices_have_it() {
+    use Key::*;
+    let key = Intent::Key;
+    let mut picker = picker();
+    play(
+        &mut picker,
+        &[
+            (key(Right), "refused: not for this control"),
+            (key(Down), "open"), // on today, a Thursday
+            (Intent::Open, "refused: nothing would change"),
+            (key(Right), "active 2026-05-15"),
+            (key(Down), "active 2026-05-22"),
+            (key(Home), "active 2026-05-18"),
+            (key(Home), "refused: already at the lowest value"),
+            (key(Left), "active 2026-05-17"), // a Sunday: keys go there, a choice does not
+            (key(Enter), "refused: that day is blocked"),
+            (key(End), "refused: already at the highest value"),
+            (key(PageDown), "active 2026-06-17"),
+            (key(Up), "active 2026-06-10"),
+            (key(ShiftPageDown), "active 2026-10-10"), // as far as the season goes
+            (key(PageDown), "refused: already at the highest value"),
+            (key(ShiftPageUp), "active 2026-03-15"),
+            (key(Escape), "close"),
+            (key(Escape), "refused: nothing would change"),
+            (Intent::Open, "open"),
+            (key(Space), "input 2026-05-14, change 2026-05-14, close"),
+            (Intent::Open, "open"),
+            (key(Enter), "close"), // the same again
+            (Intent::Clear, "input empty, change empty"),
+            (Intent::Clear, "refused: already empty"),
+        ],
+    );
+    // The end of a long month finds the end of a short one.
+    let mut any = DatePicker::new(day("2026-01-31"));
+    play(&mut any, &[(Intent::Open, "open"), (key(PageDown), "active 2026-02-28")]);
+}
+
+#[test]
+fn typed_dates_settle_or_say_why() {
+    use Intent::*;
+    let mut picker = picker().written("d. MMMM y".parse().unwrap());
+    play(
+        &mut picker,
+        &[
+            (Type("2"), "draft"),
+            (Settle, "refused: not a date"),
+            (Type("2. May 2026"), "input 2026-05-02"),
+            (Settle, "change 2026-05-02"),
+            (Type("2026-05-04"), "input 2026-05-04"), // ISO is read everywhere
+            (Settle, "change 2026-05-04"),
+            (Type("3. May 2026"), "draft"),
+            (Settle, "refused: that day is blocked"),
+        ],
+    );
+    assert_eq!(picker.validity()[0].to_string(), "The apiary rests on Sundays.");
+    assert_eq!((picker.text().as_str(), picker.value()), ("3. May 2026", Some(day("2026-05-04"))));
+    play(
+        &mut picker,
+        &[
+            (Type("1. January 2026"), "draft"),
+            (Settle, "refused: before the first day, 2026-03-15"),
+            (Type("2027-01-01"), "draft"),
+            (Settle, "refused: after the last day, 2026-10-10"),
+            (Type("soon"), "draft"),
+        ],
+    );
+    assert_eq!(
+        picker.validity()[0].to_string(),
+        "\"soon\" is no date; write it like 14. May 2026."
+    );
+    play(
+        &mut picker,
+        &[
+            (Key(pin_notch::Key::Escape), "cancel"),
+            (Type(""), "input empty"),
+            (Settle, "change empty"),
+        ],
+    );
+    picker.set_required(true);
+    assert_eq!(picker.validity()[0].state(), "valueMissing");
+}
+
+#[test]
+fn the_sheet_shows_the_month_and_why_days_cannot_be_chosen() {
+    let mut picker = picker().starting_at(Some(day("2026-05-30"))).unwrap();
+    let _ = picker.handle(Intent::Open);
+    let sheet = picker.view().sheet.expect("an open sheet");
+    assert_eq!(sheet.title, "May 2026");
+    assert_eq!(sheet.heads[0], ("Mo".to_owned(), "Monday".to_owned()));
+    let rows: Vec<String> = sheet
+        .weeks
+        .iter()
+        .map(|(week, days)| {
+            let days = days.iter().map(|day| {
+                let number = day.date.map_or(0, Date::day);
+                match day {
+                    day if day.active && day.chosen => format!("[{number}]"),
+                    day if day.today => format!("<{number}>"),
+                    day if day.why_not.is_some() => format!("x{number}"),
+                    day if !day.inside => format!("({number})"),
+                    _ => number.to_string(),
+                }
+            });
+            format!("{} {}", week.unwrap(), days.collect::<Vec<_>>().join(" "))
+        })
+        .collect();
+    assert_eq!(
+        rows,
+        [
+            "2026-W18 (27) (28) (29) (30) 1 2 x3",
+            "2026-W19 4 5 6 7 8 9 x10",
+            "2026-W20 11 12 13 <14> 15 16 x17",
+            "2026-W21 18 19 20 21 22 23 x24",
+            "2026-W22 25 26 27 28 29 [30] x31",
+        ]
+    );
+    let _ = picker.handle(Intent::Key(Key::PageDown));
+    let june = picker.view().sheet.unwrap();
+    let first = &june.weeks[0].1[0];
+    assert_eq!(first.why_not.as_deref(), Some("The bees are at the linden trees."));
+    let _ = picker.handle(Intent::Key(Key::ShiftPageUp));
+    let march = picker.view().sheet.unwrap();
+    assert_eq!(march.weeks[0].1[6].why_not.as_deref(), Some("before the first day, 2026-03-15"));
+}
+
+#[test]
+fn an_always_open_sheet_stays_and_every_other_world_turns_it() {
+    #[derive(Clone, Debug)]
+    struct Mirrored;
+    impl World for Mirrored {
+        fn direction(&self) -> Direction {
+            Direction::RightToLeft
+        }
+        fn first_day(&self) -> Weekday {
+            Weekday::Sunday
+        }
+    }
+    let mut picker = picker().in_world(Mirrored).always_open();
+    play(
+        &mut picker,
+        &[
+            (Intent::Key(Key::Left), "active 2026-05-15"),
+            (Intent::Key(Key::Home), "active 2026-05-10"), // a Sunday
+            (Intent::Key(Key::Escape), "refused: nothing would change"),
+            (Intent::Close, "refused: nothing would change"),
+            (Intent::PickDay(day("2026-05-20")), "input 2026-05-20, change 2026-05-20"),
+            (Intent::PickDay(day("2026-05-20")), "refused: nothing would change"),
+            (Intent::PickDay(day("2026-06-02")), "refused: that day is blocked"),
+        ],
+    );
+    assert_eq!(picker.active_day(), Some(day("2026-05-20")));
+    assert_eq!(picker.view().sheet.unwrap().heads[0].1, "Sunday");
+    let monday = picker.clone().weeks_from(Weekday::Monday);
+    assert_eq!(monday.view().sheet.unwrap().heads[0].1, "Monday");
+    picker.set_disabled(true);
+    assert_eq!(picker.handle(Intent::PickDay(day("2026-05-21"))).to_string(), "refused: disabled");
+}
+
+#[test]
+fn definitions_without_a_day_open_nothing() {
+    let none = NotchesOf::new(Some(day("2026-06-01")), Some(day("2026-05-01")), 1).unwrap();
+    let mut picker = DatePicker::new(day("2026-05-14")).within(none);
+    assert_eq!(picker.handle(Intent::Open).to_string(), "refused: no value is allowed");
+    assert_eq!(
+        picker.handle(Intent::PickDay(day("2026-05-14"))).to_string(),
+        "refused: no value is allowed"
+    );
+    let mondays = NotchesOf::new(Some(day("2026-05-04")), None, 7).unwrap();
+    let mondays = DatePicker::new(day("2026-05-14")).within(mondays);
+    assert_eq!(
+        mondays.clone().starting_at(Some(day("2026-05-14"))).unwrap_err().to_string(),
+        "not one of the days to choose; the nearest is 2026-05-11"
+    );
+    assert!(mondays.starting_at(Some(day("2026-05-18"))).is_ok());
+    let early = picker_error("2026-01-01");
+    assert_eq!(early, "before the first day, 2026-03-15");
+}
+
+fn picker_error(text: &str) -> String {
+    picker().starting_at(Some(day(text))).unwrap_err().to_string()
+}
