@@ -251,6 +251,34 @@ impl Control {
         }
     }
 
+    /// The value it starts with.
+    pub fn default_value(&self) -> Value {
+        match self {
+            Self::Slider(slider) => slider.default_value().into(),
+            Self::Rating(rating) => rating.default_value().into(),
+            Self::Switch(switch) => switch.default_on().into(),
+        }
+    }
+
+    /// Sets the value. The program does this, so no event comes of it.
+    ///
+    /// # Errors
+    /// Why it cannot take this very value; it is then as it was. A value of another kind, such as a number
+    /// for a switch, is refused with [`Refusal::WrongKind`].
+    pub fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
+        match (self, value) {
+            (Self::Slider(slider), Value::Number(number)) => slider.set_value(number),
+            (Self::Slider(_), Value::Empty) => Err(Refusal::NeverEmpty),
+            (Self::Rating(rating), Value::Number(number)) => rating.set_value(Some(number)),
+            (Self::Rating(rating), Value::Empty) => rating.set_value(None),
+            (Self::Switch(switch), Value::On(on)) => {
+                switch.set_on(on);
+                Ok(())
+            }
+            _ => Err(Refusal::WrongKind),
+        }
+    }
+
     /// Puts the value back to the default and drops whatever gesture is under way. The program does
     /// this, so no event comes of it.
     pub fn reset(&mut self) {

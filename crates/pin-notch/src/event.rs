@@ -123,6 +123,8 @@ pub enum Refusal {
         /// The largest number of chosen ones.
         max: usize,
     },
+    /// The value is of a kind that this control does not hold.
+    WrongKind,
     /// Nothing that is offered, or chosen, is like that.
     NoMatch,
     /// This control has no use for such an intent or such a key.
@@ -312,6 +314,7 @@ impl fmt::Display for Refusal {
             }
             Self::Blocked => "that day is blocked",
             Self::TooMany { max } => return write!(f, "no more than {max} can be chosen"),
+            Self::WrongKind => "not a value of this control's kind",
             Self::NoMatch => "there is no such option",
             Self::NotForThis => "not for this control",
         })

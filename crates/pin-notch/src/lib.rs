@@ -59,7 +59,9 @@ pub use control::{
     Stepper, StepperView, Switch, SwitchView, Token, Value, View, steps_held,
 };
 pub use event::{Event, Events, Refusal, Shown, Turn};
-pub use form::{Field, Form, FormError, MAX_REPORTED, Problem, Problems, Values};
+pub use form::{
+    Field, Followed, Form, FormError, FormTurn, MAX_REPORTED, Problem, Problems, Values,
+};
 pub use intent::{Intent, Key, Place, Thumb};
 pub use measure::{Measure, NotchesOf};
 pub use notches::{Notches, NotchesBuilder, NotchesError, Remark};

@@ -14,11 +14,22 @@ pub const MAX_REPORTED: usize = 80;
 pub struct Values {
     values: Vec<(String, Value)>,
     unknown: Vec<String>,
+    warnings: Vec<Problem>,
 }
 
 impl Values {
     pub(super) fn new(values: Vec<(String, Value)>, unknown: Vec<String>) -> Self {
-        Self { values, unknown }
+        Self { values, unknown, warnings: Vec::new() }
+    }
+
+    pub(super) fn with_warnings(mut self, warnings: Vec<Problem>) -> Self {
+        self.warnings = warnings;
+        self
+    }
+
+    /// What the form's own rules warn of, which is no reason to refuse it.
+    pub fn warnings(&self) -> &[Problem] {
+        &self.warnings
     }
 
     /// The value of the control of this name.
@@ -78,6 +89,13 @@ impl fmt::Display for Problem {
 /// All that is wrong with a form's values, in field order; never empty. Its text has a line for each.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Problems(pub Vec<Problem>);
+
+impl Problems {
+    /// The name of the field to lead the person to: the first that has a problem.
+    pub fn first(&self) -> Option<&str> {
+        self.0.first().map(|problem| problem.name.as_str())
+    }
+}
 
 impl fmt::Display for Problems {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {

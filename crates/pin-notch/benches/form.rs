@@ -1,0 +1,72 @@
+//! A turn in forms of 10, 1,000 and 10,000 fields: its cost must not grow with the form. The baseline is
+//! the same turn on the control alone.
+
+#![allow(missing_docs, reason = "criterion's macros write public items")]
+
+use criterion::{BenchmarkId, Criterion, criterion_group, criterion_main};
+use pin_notch::{Form, Intent, Key, Notches, Slider, dec};
+use std::hint::black_box;
+
+fn slider() -> Slider {
+    Slider::new(Notches::new(dec!(0), dec!(40), dec!(0.1)).expect("valid")).expect("bounded")
+}
+
+/// Each field of an even place drives the next one, and is driven by it.
+fn form(fields: usize) -> Form {
+    let mut form = Form::new();
+    for at in 0..fields {
+        form = form.with(&format!("hive-{at}"), "Hive", slider()).expect("a name of its own");
+    }
+    for at in (0..fields).step_by(2) {
+        let (one, other) = (format!("hive-{at}"), format!("hive-{}", at + 1));
+        form = form.with_link(&one, &other, |value| value).expect("both are there");
+        form = form.with_link(&other, &one, |value| value).expect("both are there");
+    }
+    form
+}
+
+fn turn(c: &mut Criterion) {
+    let mut group = c.benchmark_group("a key, there and back");
+    let mut alone = slider();
+    group.bench_function("baseline: the control alone", |b| {
+        b.iter(|| {
+            let _ = black_box(alone.handle(Intent::Key(Key::Right)));
+            black_box(alone.handle(Intent::Key(Key::Left)))
+        });
+    });
+    for fields in [10, 1000, 10_000] {
+        let mut form = form(fields);
+        let name = format!("hive-{}", fields / 2);
+        group.bench_with_input(
+            BenchmarkId::new("linked, in a form of", fields),
+            &name,
+            |b, name| {
+                b.iter(|| {
+                    let _ = black_box(form.handle(name, Intent::Key(Key::Right)));
+                    black_box(form.handle(name, Intent::Key(Key::Left)))
+                });
+            },
+        );
+    }
+    group.finish();
+}
+
+fn reading(c: &mut Criterion) {
+    let form = form(10_000);
+    let body: String =
+        (0..10_000).map(|at| format!("hive-{at}=12.5&padding-{at}={}&", "x".repeat(70))).collect();
+    let mut group = c.benchmark_group(format!("a body of {} bytes", body.len()));
+    group.sample_size(20);
+    group.bench_function("baseline: splitting and decoding alone", |b| {
+        b.iter(|| {
+            form_urlencoded::parse(black_box(body.as_bytes())).map(|(_, v)| v.len()).sum::<usize>()
+        });
+    });
+    group.bench_function("read and checked by 10,000 controls", |b| {
+        b.iter(|| form.read(black_box(body.as_bytes())).is_ok());
+    });
+    group.finish();
+}
+
+criterion_group!(benches, turn, reading);
+criterion_main!(benches);

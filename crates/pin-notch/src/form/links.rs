@@ -1,0 +1,87 @@
+//! Values kept in step: what one field's value makes of another's.
+
+use super::Field;
+use crate::control::Value;
+use crate::event::{Refusal, Shown};
+use core::fmt;
+use std::collections::{HashMap, HashSet, VecDeque};
+use std::sync::Arc;
+
+/// A field follows another one through a conversion.
+#[derive(Clone)]
+pub(super) struct Link {
+    pub to: usize,
+    pub convert: Arc<dyn Fn(Value) -> Value + Send + Sync>,
+}
+
+impl fmt::Debug for Link {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        f.debug_struct("Link").field("to", &self.to).finish_non_exhaustive()
+    }
+}
+
+/// What a link did when the field it follows was moved.
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct Followed {
+    /// The name of the field that follows.
+    pub name: String,
+    /// The value it has now, or why it could not take the one it should.
+    pub outcome: Result<Value, Refusal>,
+}
+
+impl fmt::Display for Followed {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        match &self.outcome {
+            Ok(value) => write!(f, "{} follows: {}", self.name, value.shown()),
+            Err(refusal) => write!(f, "{} cannot follow: {refusal}", self.name),
+        }
+    }
+}
+
+/// The links of a form, by the field they follow.
+pub(super) type Links = HashMap<usize, Vec<Link>>;
+
+/// A field that was moved by a link, and the value it had before.
+pub(super) type Moved = (usize, Value);
+
+/// Lets all fields follow that hang on this one, each at most once, so that links may run in circles:
+/// whatever was moved first is not moved again by its own echo.
+pub(super) fn settle(
+    fields: &mut [Field],
+    links: &Links,
+    start: usize,
+) -> (Vec<Moved>, Vec<Followed>) {
+    let (mut moved, mut told) = (Vec::new(), Vec::new());
+    let (mut seen, mut queue) = (HashSet::from([start]), VecDeque::from([start]));
+    while let Some(from) = queue.pop_front() {
+        for link in links.get(&from).into_iter().flatten() {
+            let before = fields[link.to].control.value();
+            let wanted = (link.convert)(fields[from].control.value());
+            if wanted == before || seen.contains(&link.to) {
+                continue;
+            }
+            let follower = &mut fields[link.to];
+            let outcome = follower.control.set_value(wanted).map(|()| follower.control.value());
+            if outcome.is_ok() {
+                seen.insert(link.to);
+                queue.push_back(link.to);
+                moved.push((link.to, before));
+            }
+            told.push(Followed { name: follower.name.clone(), outcome });
+        }
+    }
+    (moved, told)
+}
+
+/// All fields that can move with this one, and itself.
+pub(super) fn reach(links: &Links, start: usize) -> Vec<usize> {
+    let (mut seen, mut queue) = (HashSet::from([start]), vec![start]);
+    let mut at = 0;
+    while let Some(from) = queue.get(at).copied() {
+        let next = links.get(&from).into_iter().flatten().map(|link| link.to);
+        queue.extend(next.filter(|to| seen.insert(*to)));
+        at += 1;
+    }
+    queue
+}

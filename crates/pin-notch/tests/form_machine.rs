@@ -1,0 +1,217 @@
+//! A form as a machine: links, rules, what is touched and dirty, and changes taken back.
+
+use pin_notch::{
+    Decimal, Form, FormError, FormTurn, Intent, Key, Notches, Place, Rating, Slider, Switch, Value,
+    dec,
+};
+use proptest::prelude::*;
+
+fn number(value: Value) -> Decimal {
+    match value {
+        Value::Number(number) => number,
+        other => panic!("{other} is no number"),
+    }
+}
+
+/// A percentage and a rating in halves that drive each other, and two fields under a rule.
+fn inspection() -> Form {
+    let percent = Slider::new(Notches::new(dec!(0), dec!(100), dec!(1)).unwrap()).unwrap();
+    let rating = Rating::new(5).unwrap().by(dec!(0.5)).unwrap().at_least(dec!(0)).unwrap();
+    let rating = rating.starting_at(dec!(2.5)).unwrap();
+    let halves = *rating.notches();
+    let frames = || Slider::new(Notches::new(dec!(0), dec!(11), dec!(1)).unwrap()).unwrap();
+    let build = || -> Result<Form, FormError> {
+        Form::new()
+            .with("percent", "Strength", percent)?
+            .with("rating", "Rating", rating)?
+            .with("brood", "Frames of brood", frames().starting_at(dec!(4)).unwrap())?
+            .with("all", "Frames in all", frames().starting_at(dec!(9)).unwrap())?
+            .with("feeder", "Feeder", Switch::new())?
+            .with_link("percent", "rating", move |v| halves.snap(number(v) * dec!(0.05)).into())?
+            .with_link("rating", "percent", |value| match value {
+                Value::Number(rating) => (rating * dec!(20)).into(),
+                other => other,
+            })?
+            .with_rule(&["brood", "all"], |values| {
+                let get = |name| values.get(name).map(number);
+                (get("brood") > get("all")).then(|| "More frames of brood than frames.".to_owned())
+            })?
+            .with_warning(&["percent"], |values| {
+                let weak = values.get("percent").map(number) < Some(dec!(20));
+                weak.then(|| "A colony this weak may not last.".to_owned())
+            })
+    };
+    build().unwrap()
+}
+
+fn handle(form: &mut Form, name: &str, intent: Intent) -> String {
+    let turn: FormTurn = form.handle(name, intent).unwrap();
+    turn.to_string()
+}
+
+fn values(form: &Form) -> String {
+    form.fields()
+        .map(|field| format!("{}={}", field.name, field.control.value()))
+        .collect::<Vec<_>>()
+        .join(" ")
+}
+
+#[test]
+fn linked_fields_follow_in_one_pass_and_say_so() {
+    let mut form = inspection();
+    assert_eq!(
+        handle(&mut form, "percent", Intent::Choose(dec!(70))),
+        "input 70, change 70; rating follows: 3.5"
+    );
+    // 71 is 3.55, which rounds to what is there already: nothing follows, and nothing drifts back.
+    assert_eq!(handle(&mut form, "percent", Intent::Key(Key::Right)), "input 71, change 71");
+    assert_eq!(
+        handle(&mut form, "rating", Intent::Key(Key::Right)),
+        "input 4, change 4; percent follows: 80"
+    );
+    assert_eq!(
+        handle(&mut form, "rating", Intent::Clear),
+        "input empty, change empty; percent cannot follow: this control is never empty"
+    );
+    assert_eq!(values(&form), "percent=80 rating=empty brood=4 all=9 feeder=off");
+}
+
+#[test]
+fn rules_speak_at_their_first_field_and_warnings_do_not_block() {
+    let mut form = inspection();
+    let _ = handle(&mut form, "brood", Intent::Key(Key::End));
+    let _ = handle(&mut form, "percent", Intent::Key(Key::Home));
+    let problems = form.submit().unwrap_err();
+    assert_eq!(problems.to_string(), "Frames of brood: More frames of brood than frames.");
+    assert_eq!(problems.first(), Some("brood"));
+    assert!(form.fields().all(|field| field.touched), "who tries to send has seen them all");
+    let _ = handle(&mut form, "all", Intent::Key(Key::End));
+    let accepted = form.submit().unwrap();
+    assert_eq!(accepted.warnings()[0].to_string(), "Strength: A colony this weak may not last.");
+    assert_eq!(accepted.get("brood"), Some(Value::Number(dec!(11))));
+
+    // The same rules where it is received; a rule waits until its fields are sound.
+    let read = |body: &str| form.read(body.as_bytes()).map_err(|problems| problems.to_string());
+    assert_eq!(
+        read("percent=50&brood=7&all=6"),
+        Err("Frames of brood: More frames of brood than frames.".into())
+    );
+    assert_eq!(
+        read("percent=50&brood=7&all=60"),
+        Err("Frames in all: The value must be 11 or less. (received \"60\")".into())
+    );
+    assert_eq!(read("percent=5&brood=6&all=6").unwrap().warnings().len(), 1);
+
+    let nowhere = Form::new().with_rule(&["hive"], |_| None).unwrap_err();
+    assert_eq!(nowhere, FormError::NoSuchField("hive".into()));
+    assert_eq!(Form::new().with_rule(&[], |_| None).unwrap_err(), FormError::RuleWithoutField);
+    assert!(Form::new().with_link("a", "b", |value| value).is_err());
+}
+
+#[test]
+fn touched_dirty_clear_and_reset_are_different_things() {
+    let mut form = inspection();
+    let touched = |form: &Form| {
+        form.fields().filter(|f| f.touched).map(|f| f.name.clone()).collect::<Vec<_>>().join(" ")
+    };
+    assert!(!form.is_dirty() && touched(&form).is_empty());
+    let _ = handle(&mut form, "feeder", Intent::Flip);
+    let _ = handle(&mut form, "brood", Intent::Key(Key::Enter)); // refused
+    assert_eq!(touched(&form), "feeder");
+    assert!(form.is_dirty());
+    let _ = handle(&mut form, "feeder", Intent::Flip);
+    assert!(!form.is_dirty(), "back at its default");
+    form.clear();
+    assert_eq!(
+        values(&form),
+        "percent=50 rating=empty brood=4 all=9 feeder=off",
+        "empty where that can be"
+    );
+    assert_eq!(form.undo(), Some(vec!["rating"]));
+    form.reset();
+    assert_eq!(
+        (values(&form), form.undo()),
+        ("percent=50 rating=2.5 brood=4 all=9 feeder=off".into(), None)
+    );
+}
+
+#[test]
+fn a_whole_drag_is_undone_in_one_with_all_that_followed() {
+    let mut form = inspection();
+    let across = Place::across;
+    for intent in [Intent::Press(across(0.6)), Intent::Move(across(0.7)), Intent::Move(across(0.9))]
+    {
+        let _ = handle(&mut form, "percent", intent);
+        assert_eq!(form.undo(), None, "nothing has settled yet");
+    }
+    let _ = handle(&mut form, "percent", Intent::Release);
+    assert_eq!(values(&form), "percent=90 rating=4.5 brood=4 all=9 feeder=off");
+    let _ = handle(&mut form, "percent", Intent::Press(across(0.1)));
+    let _ = handle(&mut form, "percent", Intent::Cancel);
+    let _ = handle(&mut form, "feeder", Intent::Flip);
+    assert_eq!(form.undo(), Some(vec!["feeder"]));
+    assert_eq!(form.undo(), Some(vec!["percent", "rating"]), "what was cancelled never happened");
+    assert_eq!(values(&form), "percent=50 rating=2.5 brood=4 all=9 feeder=off");
+    assert_eq!(form.redo(), Some(vec!["percent", "rating"]));
+    assert_eq!(form.redo(), Some(vec!["feeder"]));
+    assert_eq!(form.redo(), None);
+    let _ = form.undo();
+    let _ = handle(&mut form, "brood", Intent::Key(Key::Home));
+    assert_eq!(form.redo(), None, "a new change leaves no way forward");
+}
+
+fn any_move() -> impl Strategy<Value = (&'static str, Intent<'static>)> {
+    let name = proptest::sample::select(vec!["percent", "rating", "brood", "all", "feeder"]);
+    let place = (0.0_f64..1.0).prop_map(Place::across);
+    let intent = prop_oneof![
+        proptest::sample::select(Key::all().collect::<Vec<_>>()).prop_map(Intent::Key),
+        place.clone().prop_map(Intent::Press),
+        place.clone().prop_map(Intent::Move),
+        place.prop_map(Intent::Point),
+        proptest::sample::select(vec![
+            Intent::Release,
+            Intent::Cancel,
+            Intent::Leave,
+            Intent::Flip,
+            Intent::Clear
+        ]),
+        (0_i64..12).prop_map(|n| Intent::Choose(Decimal::from(n))),
+    ];
+    (name, intent)
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(1500))]
+
+    #[test]
+    fn a_form_keeps_its_word(moves in proptest::collection::vec(any_move(), 1..50), undos in 0_usize..8) {
+        let mut form = inspection();
+        let start = values(&form);
+        for (name, intent) in moves {
+            let before = values(&form);
+            let turn = form.handle(name, intent).unwrap();
+            if turn.turn.refusal().is_some() {
+                prop_assert_eq!(values(&form), before);
+                prop_assert!(turn.followed.is_empty());
+            }
+            // The linked two agree, unless a field was cleared, which a slider cannot follow.
+            let (percent, rating) = (form.control("percent").unwrap().value(), form.control("rating").unwrap().value());
+            if let Value::Number(rating) = rating {
+                prop_assert!((number(percent) * dec!(0.05) - rating).abs() <= dec!(0.25), "{percent} and {rating}");
+            }
+            prop_assert_eq!(form.submit().is_ok(), form.problems().is_empty());
+        }
+        // Whatever gesture is under way ends; then all changes are taken back, done again, taken back.
+        for name in ["percent", "rating", "brood", "all"] {
+            let _ = form.handle(name, Intent::Release);
+        }
+        let end = values(&form);
+        for _ in 0..undos {
+            let _ = form.undo();
+        }
+        while form.redo().is_some() {}
+        prop_assert_eq!(values(&form), end);
+        while form.undo().is_some() {}
+        prop_assert_eq!(values(&form), start);
+    }
+}
