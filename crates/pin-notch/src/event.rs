@@ -141,6 +141,17 @@ impl<V: Clone> Turn<V> {
         Self::one(Event::Input(value.clone())).and(Event::Change(value))
     }
 
+    /// A gesture was taken back: the value, which was `before`, is its origin again.
+    pub(crate) fn cancelled(origin: V, before: &V) -> Self
+    where
+        V: PartialEq,
+    {
+        match origin == *before {
+            true => Self::one(Event::Cancelled),
+            false => Self::one(Event::Input(origin)).and(Event::Cancelled),
+        }
+    }
+
     /// This turn and one more event.
     pub(crate) fn and(mut self, event: Event<V>) -> Self {
         if let Self::Done(events) = &mut self

@@ -10,7 +10,7 @@ mod blocked;
 pub use blocked::Blocked;
 
 use super::conditions::condition_methods;
-use super::draft::{Draft, cancelled, settled};
+use super::draft::Typed;
 use super::{Conditions, Direction};
 use crate::calendar::{Date, Month, MonthGrid, Week, Weekday};
 use crate::event::{Event, Refusal, Shown, Turn};
@@ -41,9 +41,8 @@ use crate::world::{DatePattern, English, World};
 pub struct DatePicker<W = English> {
     notches: NotchesOf<Date>,
     blocked: Vec<Blocked>,
-    value: Option<Date>,
+    held: Typed<Date>,
     default: Option<Date>,
-    draft: Option<Draft<Option<Date>>>,
     pattern: DatePattern,
     world: W,
     first_day: Option<Weekday>,
@@ -111,9 +110,8 @@ impl DatePicker {
         Self {
             notches: NotchesOf::all(),
             blocked: Vec::new(),
-            value: None,
+            held: Typed::new(None),
             default: None,
-            draft: None,
             pattern: DatePattern::default(),
             world: English,
             first_day: None,
@@ -131,9 +129,8 @@ impl<W: World> DatePicker<W> {
         DatePicker {
             notches: self.notches,
             blocked: self.blocked,
-            value: self.value,
+            held: self.held,
             default: self.default,
-            draft: self.draft,
             pattern: self.pattern,
             world,
             first_day: self.first_day,
@@ -197,7 +194,7 @@ impl<W: World> DatePicker<W> {
 
     /// The value, if there is one.
     pub fn value(&self) -> Option<Date> {
-        self.value
+        self.held.value
     }
 
     /// Whether the sheet is open.
@@ -212,8 +209,8 @@ impl<W: World> DatePicker<W> {
 
     /// What stands in the field.
     pub fn text(&self) -> String {
-        match (&self.draft, self.value) {
-            (Some(draft), _) => draft.text.clone(),
+        match (self.held.draft(), self.held.value) {
+            (Some(draft), _) => draft.to_owned(),
             (None, Some(day)) => self.pattern.show(&self.world, day),
             (None, None) => String::new(),
         }
@@ -243,21 +240,19 @@ impl<W: World> DatePicker<W> {
     /// # Errors
     /// Why that day cannot be chosen; the value is then as it was.
     pub fn set_value(&mut self, day: Option<Date>) -> Result<(), Refusal> {
-        self.value = day.map(|day| self.admit(day)).transpose()?;
+        self.held.value = day.map(|day| self.admit(day)).transpose()?;
         Ok(())
     }
 
     /// Back to the default value; a draft is dropped, and the sheet closes unless it is always open.
     pub fn reset(&mut self) {
-        self.value = self.default;
-        self.draft = None;
+        self.held.reset(self.default);
         self.active = self.always_open.then(|| self.start_day());
     }
 
     /// Why what it holds is not acceptable: a draft that cannot be taken counts before the value.
     pub fn validity(&self) -> Vec<Invalid> {
-        let drafted =
-            self.draft.as_ref().map(|draft| draft.text.trim()).filter(|text| !text.is_empty());
+        let drafted = self.held.drafted();
         let wrong = drafted.and_then(|text| match self.read(text) {
             None => {
                 let like = self.pattern.show(&self.world, self.today);
@@ -268,7 +263,7 @@ impl<W: World> DatePicker<W> {
                 _ => Invalid::BadInput(format!("This day cannot be chosen: {refusal}.")),
             }),
         });
-        let missing = drafted.is_none() && self.value.is_none();
+        let missing = drafted.is_none() && self.held.value.is_none();
         self.conditions.validity(missing, wrong.into_iter().collect())
     }
 
@@ -306,16 +301,10 @@ impl<W: World> DatePicker<W> {
             (Intent::PickDay(day), _) => self.choose(day),
             (Intent::Type(text), _) => self.type_text(text),
             (Intent::Settle, _) | (Intent::Key(Key::Enter), None) => self.settle_draft(),
-            (Intent::Key(Key::Escape), _) => {
-                let draft = self.draft.take().ok_or(Refusal::Unchanged)?;
-                let before = core::mem::replace(&mut self.value, draft.origin);
-                Ok(cancelled(draft.origin, &before))
-            }
-            (Intent::Clear, _) if self.value.is_none() && self.draft.is_none() => {
-                Err(Refusal::Empty)
-            }
+            (Intent::Key(Key::Escape), _) => self.held.cancel(),
+            (Intent::Clear, _) if self.held.is_empty() => Err(Refusal::Empty),
             (Intent::Clear, _) if self.conditions.required => Err(Refusal::Required),
-            (Intent::Clear, _) => Ok(self.take(None)),
+            (Intent::Clear, _) => Ok(self.held.take(None)),
             (Intent::Key(Key::Enter | Key::Space), Some(day)) => self.choose(day),
             (Intent::Key(key), Some(day)) => self.go(day, key),
             _ => Err(Refusal::NotForThis),
@@ -324,7 +313,7 @@ impl<W: World> DatePicker<W> {
 
     /// Where a sheet opens: on the value, else on today, else on the nearest day there is.
     fn start_day(&self) -> Date {
-        self.notches.snap(self.value.unwrap_or(self.today))
+        self.notches.snap(self.held.value.unwrap_or(self.today))
     }
 
     fn go(&mut self, day: Date, key: Key) -> Result<Turn<Option<Date>>, Refusal> {
@@ -361,7 +350,7 @@ impl<W: World> DatePicker<W> {
     fn choose(&mut self, day: Date) -> Result<Turn<Option<Date>>, Refusal> {
         let day = self.admit(day)?;
         let closes = self.is_open() && !self.always_open;
-        if self.value == Some(day) && self.draft.is_none() && !closes {
+        if self.held.value == Some(day) && self.held.draft().is_none() && !closes {
             return Err(Refusal::Unchanged);
         }
         if closes {
@@ -369,44 +358,24 @@ impl<W: World> DatePicker<W> {
         } else if self.is_open() {
             self.active = Some(day);
         }
-        if self.value == Some(day) && self.draft.is_none() {
+        if self.held.value == Some(day) && self.held.draft().is_none() {
             return Ok(Turn::one(Event::Closed));
         }
-        Ok(self.take(Some(day)).and_if(closes, Event::Closed))
-    }
-
-    fn take(&mut self, value: Option<Date>) -> Turn<Option<Date>> {
-        let before = core::mem::replace(&mut self.value, value);
-        let origin = self.draft.take().map_or(before, |draft| draft.origin);
-        settled(&origin, &before, value)
+        Ok(self.held.take(Some(day)).and_if(closes, Event::Closed))
     }
 
     fn type_text(&mut self, text: &str) -> Result<Turn<Option<Date>>, Refusal> {
         if self.text() == text {
             return Err(Refusal::Unchanged);
         }
-        let origin = self.draft.take().map_or(self.value, |draft| draft.origin);
-        self.draft = Some(Draft { text: text.to_owned(), origin });
-        let read = match text.trim() {
-            "" => Some(None),
-            text => self.read(text).filter(|day| self.admit(*day).is_ok()).map(Some),
-        };
-        match read {
-            Some(value) if value != self.value => {
-                self.value = value;
-                Ok(Turn::one(Event::Input(value)))
-            }
-            _ => Ok(Turn::one(Event::Draft)),
-        }
+        let read = self.read(text.trim()).filter(|day| self.admit(*day).is_ok());
+        Ok(self.held.type_text(text, |_| read))
     }
 
     fn settle_draft(&mut self) -> Result<Turn<Option<Date>>, Refusal> {
-        let draft = self.draft.as_ref().ok_or(Refusal::Unchanged)?;
-        let value = match draft.text.trim() {
-            "" => None,
-            text => Some(self.admit(self.read(text).ok_or(Refusal::NotADate)?)?),
-        };
-        Ok(self.take(value))
+        let read = |text| self.admit(self.read(text).ok_or(Refusal::NotADate)?);
+        let read = self.held.drafted().map_or(Err(Refusal::NotADate), read);
+        self.held.settle(|_| read)
     }
 
     fn rows_from(&self) -> Weekday {
@@ -416,7 +385,7 @@ impl<W: World> DatePicker<W> {
     /// All that a face needs to draw it.
     pub fn view(&self) -> DateView {
         DateView {
-            value: self.value,
+            value: self.held.value,
             text: self.text(),
             sheet: self.active.map(|active| self.sheet(active)),
             problem: self.validity().first().map(ToString::to_string).unwrap_or_default(),
@@ -446,7 +415,7 @@ impl<W: World> DatePicker<W> {
         SheetDay {
             date,
             inside: date.is_some_and(|day| day.month() == month),
-            chosen: date.is_some() && date == self.value,
+            chosen: date.is_some() && date == self.held.value,
             today: date == Some(self.today),
             active: date == Some(active),
             why_not: date.and_then(refusal),

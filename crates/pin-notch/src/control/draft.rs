@@ -1,32 +1,95 @@
-//! What is being typed, kept apart from the value.
+//! A value that is typed: what is being typed, the draft, is kept apart from it.
 
-use crate::event::{Event, Turn};
+use crate::event::{Event, Refusal, Turn};
 
-/// A text that somebody is typing.
+/// A value, and the text that somebody may be typing in its place.
 #[derive(Clone, Debug)]
-pub(super) struct Draft<V> {
-    pub text: String,
+pub(super) struct Typed<V> {
+    pub value: Option<V>,
+    draft: Option<Draft<V>>,
+}
+
+#[derive(Clone, Debug)]
+struct Draft<V> {
+    text: String,
     /// The value when typing began: what Escape goes back to, and what a change is told against.
-    pub origin: V,
+    origin: Option<V>,
 }
 
-/// The turn in which typing is over and the value, which was `before`, is `now`.
-///
-/// Typing may have moved the value already; then only the change is left to tell. What ends where it
-/// began changes nothing, and only the draft is gone.
-pub(super) fn settled<V: Clone + PartialEq>(origin: &V, before: &V, now: V) -> Turn<V> {
-    match (now != *before, now != *origin) {
-        (true, true) => Turn::settled(now),
-        (true, false) => Turn::one(Event::Input(now)),
-        (false, true) => Turn::one(Event::Change(now)),
-        (false, false) => Turn::one(Event::Draft),
+impl<V: Copy + PartialEq> Typed<V> {
+    pub(super) fn new(value: Option<V>) -> Self {
+        Self { value, draft: None }
     }
-}
 
-/// The turn in which typing is taken back and the value, which was `before`, is the origin again.
-pub(super) fn cancelled<V: Clone + PartialEq>(origin: V, before: &V) -> Turn<V> {
-    match origin == *before {
-        true => Turn::one(Event::Cancelled),
-        false => Turn::one(Event::Input(origin)).and(Event::Cancelled),
+    /// The text being typed, if any is, as it was typed.
+    pub(super) fn draft(&self) -> Option<&str> {
+        self.draft.as_ref().map(|draft| draft.text.as_str())
+    }
+
+    /// The same, if there is anything in it to be read.
+    pub(super) fn drafted(&self) -> Option<&str> {
+        self.draft().map(str::trim).filter(|text| !text.is_empty())
+    }
+
+    pub(super) fn is_empty(&self) -> bool {
+        self.value.is_none() && self.draft.is_none()
+    }
+
+    /// The text is now this. `read` makes an allowed value of one that is not blank, or nothing; then the
+    /// value stays as it is. A blank text empties it.
+    pub(super) fn type_text(
+        &mut self,
+        text: &str,
+        read: impl FnOnce(&str) -> Option<V>,
+    ) -> Turn<Option<V>> {
+        let origin = self.draft.take().map_or(self.value, |draft| draft.origin);
+        self.draft = Some(Draft { text: text.to_owned(), origin });
+        let value = match text.trim() {
+            "" => None,
+            text => match read(text) {
+                None => return Turn::one(Event::Draft),
+                some => some,
+            },
+        };
+        if value == self.value {
+            return Turn::one(Event::Draft);
+        }
+        self.value = value;
+        Turn::one(Event::Input(value))
+    }
+
+    /// Typing is over: takes what `read` makes of the draft, or keeps it and says why not.
+    pub(super) fn settle(
+        &mut self,
+        read: impl FnOnce(&str) -> Result<V, Refusal>,
+    ) -> Result<Turn<Option<V>>, Refusal> {
+        self.draft.as_ref().ok_or(Refusal::Unchanged)?;
+        let value = self.drafted().map(read).transpose()?;
+        Ok(self.take(value))
+    }
+
+    /// Takes a value at once; a draft is over. Typing may have moved the value already: then only the
+    /// change is left to tell, and where it all ends as it began, only the draft is gone.
+    pub(super) fn take(&mut self, value: Option<V>) -> Turn<Option<V>> {
+        let before = core::mem::replace(&mut self.value, value);
+        let origin = self.draft.take().map_or(before, |draft| draft.origin);
+        match (value != before, value != origin) {
+            (true, true) => Turn::settled(value),
+            (true, false) => Turn::one(Event::Input(value)),
+            (false, true) => Turn::one(Event::Change(value)),
+            (false, false) => Turn::one(Event::Draft),
+        }
+    }
+
+    /// Takes the draft back, and whatever it moved.
+    pub(super) fn cancel(&mut self) -> Result<Turn<Option<V>>, Refusal> {
+        let draft = self.draft.take().ok_or(Refusal::Unchanged)?;
+        let before = core::mem::replace(&mut self.value, draft.origin);
+        Ok(Turn::cancelled(draft.origin, &before))
+    }
+
+    /// The program puts a value in, and drops what is being typed.
+    pub(super) fn reset(&mut self, value: Option<V>) {
+        *self = Self::new(value);
     }
 }

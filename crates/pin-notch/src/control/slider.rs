@@ -6,7 +6,7 @@
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/slider/
 
 use super::conditions::condition_methods;
-use super::track::Track;
+use super::track::{Drag, Track};
 use super::{Conditions, ControlError, Direction, admit, admit_default};
 use crate::event::{Event, Refusal, Turn};
 use crate::intent::{Intent, Key, Place};
@@ -43,16 +43,7 @@ pub struct Slider {
     conditions: Conditions,
     track: Track,
     unit: String,
-    drag: Option<Drag>,
-}
-
-/// A thumb in somebody's hand.
-#[derive(Clone, Copy, Debug)]
-struct Drag {
-    /// The value to go back to when the gesture is cancelled, and to compare with when it ends.
-    origin: Decimal,
-    /// How far from the thumb's middle it was taken, so that it does not jump under the pointer.
-    offset: f64,
+    drag: Option<Drag<Decimal>>,
 }
 
 /// All that a face needs to draw a slider.
@@ -235,8 +226,15 @@ impl Slider {
 
     fn carry_out(&mut self, intent: Intent) -> Result<Turn<Decimal>, Refusal> {
         match (intent, self.drag) {
-            (Intent::Release, Some(drag)) => return Ok(self.release(drag)),
-            (Intent::Cancel | Intent::Key(Key::Escape), Some(drag)) => return Ok(self.cancel(drag)),
+            (Intent::Release, Some(drag)) => {
+                self.drag = None;
+                return Ok(drag.released(self.value));
+            }
+            (Intent::Cancel | Intent::Key(Key::Escape), Some(drag)) => {
+                self.drag = None;
+                let before = core::mem::replace(&mut self.value, drag.origin);
+                return Ok(Turn::cancelled(drag.origin, &before));
+            }
             (Intent::Release | Intent::Cancel | Intent::Move(_), None) => {
                 return Err(Refusal::NotGrabbed);
             }
@@ -278,22 +276,6 @@ impl Slider {
         let origin = self.value;
         self.drag = Some(Drag { origin, offset });
         Turn::one(Event::Grabbed)
-    }
-
-    fn release(&mut self, drag: Drag) -> Turn<Decimal> {
-        self.drag = None;
-        let changed = self.value != drag.origin;
-        Turn::one(Event::Released).and_if(changed, Event::Change(self.value))
-    }
-
-    fn cancel(&mut self, drag: Drag) -> Turn<Decimal> {
-        self.drag = None;
-        let cancelled = Event::Cancelled;
-        if self.value == drag.origin {
-            return Turn::one(cancelled);
-        }
-        self.value = drag.origin;
-        Turn::one(Event::Input(self.value)).and(cancelled)
     }
 
     fn settle(&mut self, value: Decimal) -> Result<Turn<Decimal>, Refusal> {

@@ -3,7 +3,7 @@
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/slider-multithumb/
 
 use super::conditions::condition_methods;
-use super::track::Track;
+use super::track::{Drag, Track};
 use super::{Conditions, ControlError, Direction, admit};
 use crate::event::{Event, Refusal, Shown, Turn};
 use crate::intent::{Intent, Key, Place, Thumb};
@@ -77,13 +77,7 @@ pub struct SpanSlider {
     track: Track,
     unit: String,
     conditions: Conditions,
-    drag: Option<Drag>,
-}
-
-#[derive(Clone, Copy, Debug)]
-struct Drag {
-    origin: Span,
-    offset: f64,
+    drag: Option<Drag<Span>>,
 }
 
 /// All that a face needs to draw a span slider.
@@ -233,16 +227,12 @@ impl SpanSlider {
         match (intent, self.drag) {
             (Intent::Release, Some(drag)) => {
                 self.drag = None;
-                let changed = self.value != drag.origin;
-                return Ok(Turn::one(Event::Released).and_if(changed, Event::Change(self.value)));
+                return Ok(drag.released(self.value));
             }
             (Intent::Cancel | Intent::Key(Key::Escape), Some(drag)) => {
                 self.drag = None;
-                if self.value == drag.origin {
-                    return Ok(Turn::one(Event::Cancelled));
-                }
-                self.value = drag.origin;
-                return Ok(Turn::one(Event::Input(self.value)).and(Event::Cancelled));
+                let before = core::mem::replace(&mut self.value, drag.origin);
+                return Ok(Turn::cancelled(drag.origin, &before));
             }
             (Intent::Release | Intent::Cancel | Intent::Move(_), None) => {
                 return Err(Refusal::NotGrabbed);

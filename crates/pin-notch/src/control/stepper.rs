@@ -6,9 +6,9 @@
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/spinbutton/
 
 use super::conditions::condition_methods;
-use super::draft::{Draft, cancelled, settled};
+use super::draft::Typed;
 use super::{Conditions, ControlError, admit, admit_default};
-use crate::event::{Event, Refusal, Turn};
+use crate::event::{Refusal, Turn};
 use crate::intent::{Intent, Key};
 use crate::notches::{Notches, Remark};
 use crate::number::{number_text, parse_number};
@@ -33,13 +33,12 @@ use rust_decimal::Decimal;
 #[derive(Clone, Debug)]
 pub struct Stepper {
     notches: Notches,
-    value: Option<Decimal>,
+    held: Typed<Decimal>,
     default: Option<Decimal>,
     given_default: Option<Decimal>,
     conditions: Conditions,
     unit: String,
     wraps: bool,
-    draft: Option<Draft<Option<Decimal>>>,
 }
 
 /// All that a face needs to draw a stepper.
@@ -70,13 +69,12 @@ impl Stepper {
     pub fn new(notches: Notches) -> Result<Self, ControlError> {
         let stepper = Self {
             notches,
-            value: None,
+            held: Typed::new(None),
             default: None,
             given_default: None,
             conditions: Conditions::default(),
             unit: String::new(),
             wraps: false,
-            draft: None,
         };
         match notches.default_value() {
             Some(value) => stepper.starting_at(value),
@@ -91,7 +89,7 @@ impl Stepper {
     /// [`ControlError::Default`] when the value is out of bounds.
     pub fn starting_at(mut self, value: Decimal) -> Result<Self, ControlError> {
         self.default = Some(admit_default(&self.notches, value)?);
-        self.value = self.default;
+        self.held = Typed::new(self.default);
         self.given_default = Some(value);
         Ok(self)
     }
@@ -117,13 +115,13 @@ impl Stepper {
 
     /// The value, if there is one.
     pub fn value(&self) -> Option<Decimal> {
-        self.value
+        self.held.value
     }
 
     /// What stands in the field: the draft, else the value with all its decimal places.
     pub fn text(&self) -> String {
-        match (&self.draft, self.value) {
-            (Some(draft), _) => draft.text.clone(),
+        match (self.held.draft(), self.held.value) {
+            (Some(draft), _) => draft.to_owned(),
             (None, Some(value)) => self.notches.fixed_text(value),
             (None, None) => String::new(),
         }
@@ -136,27 +134,25 @@ impl Stepper {
     /// # Errors
     /// Why it cannot take this very value; it is then as it was.
     pub fn set_value(&mut self, value: Option<Decimal>) -> Result<(), Refusal> {
-        self.value = value.map(|value| admit(&self.notches, value)).transpose()?;
+        self.held.value = value.map(|value| admit(&self.notches, value)).transpose()?;
         Ok(())
     }
 
     /// Back to the default value, which may be none; a draft is dropped.
     pub fn reset(&mut self) {
-        self.value = self.default;
-        self.draft = None;
+        self.held.reset(self.default);
     }
 
     /// Why what it holds is not acceptable: a draft that cannot be taken counts before the value.
     pub fn validity(&self) -> Vec<Invalid> {
-        let drafted =
-            self.draft.as_ref().map(|draft| draft.text.trim()).filter(|text| !text.is_empty());
-        let found = match (drafted.map(parse_number), self.value) {
+        let drafted = self.held.drafted();
+        let found = match (drafted.map(parse_number), self.held.value) {
             (Some(Err(error)), _) => vec![Invalid::BadInput(format!("{error}."))],
             (Some(Ok(number)), _) => against(&self.notches, number),
             (None, Some(value)) => against(&self.notches, value),
             (None, None) => Vec::new(),
         };
-        self.conditions.validity(drafted.is_none() && self.value.is_none(), found)
+        self.conditions.validity(drafted.is_none() && self.held.value.is_none(), found)
     }
 
     /// What is legal in the definition and will surprise somebody.
@@ -179,12 +175,12 @@ impl Stepper {
         match intent {
             Intent::Type(text) => self.type_text(text),
             Intent::Settle | Intent::Key(Key::Enter) => self.settle_draft(),
-            Intent::Key(Key::Escape) => self.drop_draft(),
+            Intent::Key(Key::Escape) => self.held.cancel(),
             Intent::Choose(value) => {
                 let value = admit(&self.notches, value)?;
                 self.take(Some(value))
             }
-            Intent::Clear if self.value.is_none() && self.draft.is_none() => Err(Refusal::Empty),
+            Intent::Clear if self.held.is_empty() => Err(Refusal::Empty),
             Intent::Clear if self.conditions.required => Err(Refusal::Required),
             Intent::Clear => self.take(None),
             Intent::Step(steps) => self.step(steps.into()),
@@ -206,58 +202,30 @@ impl Stepper {
         if self.text() == text {
             return Err(Refusal::Unchanged);
         }
-        let origin = self.draft.take().map_or(self.value, |draft| draft.origin);
-        self.draft = Some(Draft { text: text.to_owned(), origin });
-        let read = match text.trim() {
-            "" => Some(None),
-            text => parse_number(text).ok().filter(|n| self.notches.contains(*n)).map(Some),
-        };
-        match read {
-            Some(value) if value != self.value => {
-                self.value = value;
-                Ok(Turn::one(Event::Input(value)))
-            }
-            _ => Ok(Turn::one(Event::Draft)),
-        }
+        let notches = &self.notches;
+        let read = |text: &str| parse_number(text).ok().filter(|number| notches.contains(*number));
+        Ok(self.held.type_text(text, read))
     }
 
     fn settle_draft(&mut self) -> Result<Turn<Option<Decimal>>, Refusal> {
-        let Some(draft) = &self.draft else { return Err(Refusal::Unchanged) };
-        let value = match draft.text.trim() {
-            "" => None,
-            text => {
-                let number = parse_number(text).map_err(|_| Refusal::NotANumber)?;
-                Some(admit(&self.notches, number)?)
-            }
-        };
-        Ok(self.end_with(value))
+        let notches = &self.notches;
+        self.held
+            .settle(|text| admit(notches, parse_number(text).map_err(|_| Refusal::NotANumber)?))
     }
 
-    fn drop_draft(&mut self) -> Result<Turn<Option<Decimal>>, Refusal> {
-        let draft = self.draft.take().ok_or(Refusal::Unchanged)?;
-        let before = core::mem::replace(&mut self.value, draft.origin);
-        Ok(cancelled(draft.origin, &before))
-    }
-
-    /// Takes a value at once; a draft is over.
+    /// Takes a value at once, unless that changes nothing; a draft is over.
     fn take(&mut self, value: Option<Decimal>) -> Result<Turn<Option<Decimal>>, Refusal> {
-        if value == self.value && self.draft.is_none() {
-            return Err(Refusal::Unchanged);
+        match value == self.held.value && self.held.draft().is_none() {
+            true => Err(Refusal::Unchanged),
+            false => Ok(self.held.take(value)),
         }
-        Ok(self.end_with(value))
-    }
-
-    fn end_with(&mut self, value: Option<Decimal>) -> Turn<Option<Decimal>> {
-        let before = core::mem::replace(&mut self.value, value);
-        let origin = self.draft.take().map_or(before, |draft| draft.origin);
-        settled(&origin, &before, value)
     }
 
     fn step(&mut self, steps: i128) -> Result<Turn<Option<Decimal>>, Refusal> {
         if self.notches.is_empty() {
             return Err(Refusal::NoValue);
         }
-        let to = match self.value {
+        let to = match self.held.value {
             Some(value) => self.notches.stepped(value, steps).or_else(|| self.around(steps)),
             // From empty, as from HTML's 0: to the nearest end, else to the step base.
             None if steps > 0 => self.notches.first().or(Some(self.notches.snap(Decimal::ZERO))),
@@ -282,20 +250,20 @@ impl Stepper {
         let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
         let stuck = |steps| {
             let none = |value| self.notches.stepped(value, steps).is_none();
-            self.value.is_some_and(none) && self.around(steps).is_none()
+            self.held.value.is_some_and(none) && self.around(steps).is_none()
         };
         let number = |value: Decimal| match self.unit.as_str() {
             "" => number_text(value),
             unit => format!("{} {unit}", number_text(value)),
         };
-        let range = self.value.map(|now| Range {
+        let range = self.held.value.map(|now| Range {
             now,
             min: self.notches.min().unwrap_or(Decimal::MIN),
             max: self.notches.max().unwrap_or(Decimal::MAX),
             text: number(now),
         });
         StepperView {
-            value: self.value,
+            value: self.held.value,
             text: self.text(),
             unit: self.unit.clone(),
             at_first: stuck(-1),

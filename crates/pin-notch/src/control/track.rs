@@ -2,8 +2,26 @@
 //! arrow keys to steps. One for all controls that have a track.
 
 use super::Direction;
+use crate::event::{Event, Turn};
 use crate::intent::{Key, Place};
 use crate::semantics::Orientation;
+
+/// A thumb in somebody's hand.
+#[derive(Clone, Copy, Debug)]
+pub(super) struct Drag<V> {
+    /// The value to go back to when the gesture is cancelled, and to compare with when it ends.
+    pub origin: V,
+    /// How far from the thumb's middle it was taken, so that it does not jump under the pointer.
+    pub offset: f64,
+}
+
+impl<V: Clone + PartialEq> Drag<V> {
+    /// The thumb is let go where the value is now.
+    pub(super) fn released(&self, now: V) -> Turn<V> {
+        let changed = now != self.origin;
+        Turn::one(Event::Released).and_if(changed, Event::Change(now))
+    }
+}
 
 #[derive(Clone, Copy, Debug, Default)]
 pub(super) struct Track {
