@@ -7,10 +7,12 @@
 //! [entries]: https://html.spec.whatwg.org/multipage/form-control-infrastructure.html#constructing-the-form-data-set
 //! [url]: https://url.spec.whatwg.org/#application/x-www-form-urlencoded
 
+mod define;
 mod history;
 mod links;
 mod received;
 mod rules;
+mod send;
 
 pub use links::Followed;
 pub use received::{MAX_REPORTED, Problem, Problems, Values};
@@ -18,13 +20,11 @@ pub use received::{MAX_REPORTED, Problem, Problems, Values};
 use crate::control::{Control, Value};
 use crate::event::{Event, Turn};
 use crate::intent::Intent;
-use crate::validity::Invalid;
 use core::fmt;
 use history::{Change, History};
-use links::{Link, Links};
+use links::Links;
 use rules::Rule;
 use std::collections::HashMap;
-use std::sync::Arc;
 
 /// Named controls in the order in which they were added.
 ///
@@ -138,34 +138,6 @@ impl Form {
         Self::default()
     }
 
-    /// Adds a control at the end.
-    ///
-    /// # Errors
-    /// [`FormError::NameTaken`], [`FormError::Unnamed`].
-    pub fn with(
-        mut self,
-        name: &str,
-        label: &str,
-        control: impl Into<Control>,
-    ) -> Result<Self, FormError> {
-        if name.is_empty() {
-            return Err(FormError::Unnamed);
-        }
-        if self.places.insert(name.to_owned(), self.fields.len()).is_some() {
-            return Err(FormError::NameTaken(name.to_owned()));
-        }
-        let control = control.into();
-        self.fields.push(Field {
-            name: name.to_owned(),
-            label: label.to_owned(),
-            settled: control.value(),
-            control,
-            touched: false,
-            moving: false,
-        });
-        Ok(self)
-    }
-
     /// The fields in order.
     pub fn fields(&self) -> impl Iterator<Item = &Field> {
         self.fields.iter()
@@ -183,84 +155,6 @@ impl Form {
 
     fn place(&self, name: &str) -> Option<usize> {
         self.places.get(name).copied()
-    }
-
-    /// Adds a rule over these fields: what it says is a problem, told at the first of them. It is asked
-    /// once each of them has an acceptable value, here and where the form is received.
-    ///
-    /// ```
-    /// # use pin_notch::{dec, Form, Notches, Slider, Value};
-    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-    /// let frames = Notches::new(dec!(0), dec!(11), dec!(1))?;
-    /// let form = Form::new()
-    ///     .with("brood", "Frames of brood", Slider::new(frames)?)?
-    ///     .with("all", "Frames in all", Slider::new(frames)?)?
-    ///     .with_rule(&["brood", "all"], |values| match (values.get("brood"), values.get("all")) {
-    ///         (Some(Value::Number(brood)), Some(Value::Number(all))) if brood > all => {
-    ///             Some("There cannot be more frames of brood than frames.".into())
-    ///         }
-    ///         _ => None,
-    ///     })?;
-    /// assert!(form.read(b"brood=7&all=6").is_err());
-    /// # Ok(()) }
-    /// ```
-    ///
-    /// # Errors
-    /// [`FormError::NoSuchField`], [`FormError::RuleWithoutField`].
-    pub fn with_rule(
-        self,
-        fields: &[&str],
-        check: impl Fn(&Values) -> Option<String> + Send + Sync + 'static,
-    ) -> Result<Self, FormError> {
-        self.with_check(fields, false, check)
-    }
-
-    /// Adds a rule that only warns: see [`warnings`](Self::warnings).
-    ///
-    /// # Errors
-    /// As [`with_rule`](Self::with_rule).
-    pub fn with_warning(
-        self,
-        fields: &[&str],
-        check: impl Fn(&Values) -> Option<String> + Send + Sync + 'static,
-    ) -> Result<Self, FormError> {
-        self.with_check(fields, true, check)
-    }
-
-    fn with_check(
-        mut self,
-        fields: &[&str],
-        warns: bool,
-        check: impl Fn(&Values) -> Option<String> + Send + Sync + 'static,
-    ) -> Result<Self, FormError> {
-        let fields: Vec<usize> =
-            fields.iter().map(|name| self.known(name)).collect::<Result<_, _>>()?;
-        if fields.is_empty() {
-            return Err(FormError::RuleWithoutField);
-        }
-        self.rules.push(Rule { fields, warns, check: Arc::new(check) });
-        Ok(self)
-    }
-
-    /// Lets the field `to` follow the field `from`: whenever somebody moves that, this is set to what
-    /// `convert` makes of it. Links may run both ways and in circles; in one turn each field is set at
-    /// most once, and none by its own echo.
-    ///
-    /// # Errors
-    /// [`FormError::NoSuchField`].
-    pub fn with_link(
-        mut self,
-        from: &str,
-        to: &str,
-        convert: impl Fn(Value) -> Value + Send + Sync + 'static,
-    ) -> Result<Self, FormError> {
-        let (from, to) = (self.known(from)?, self.known(to)?);
-        self.links.entry(from).or_default().push(Link { to, convert: Arc::new(convert) });
-        Ok(self)
-    }
-
-    fn known(&self, name: &str) -> Result<usize, FormError> {
-        self.place(name).ok_or_else(|| FormError::NoSuchField(name.to_owned()))
     }
 
     /// Carries out an intent on the control of this name, and lets follow what is linked with it. The cost
@@ -375,112 +269,5 @@ impl Form {
     /// Whether any value is another than its default.
     pub fn is_dirty(&self) -> bool {
         self.fields.iter().any(Field::is_dirty)
-    }
-
-    /// The values as they stand, those of fields with a problem left out.
-    fn values(&self) -> Values {
-        let sound = self.fields.iter().filter(|field| field.control.validity().is_empty());
-        let values = sound.map(|field| (field.name.clone(), field.control.value()));
-        Values::new(values.collect(), Vec::new())
-    }
-
-    /// What is wrong with the values as they stand, in field order; empty when the form can be sent.
-    pub fn problems(&self) -> Vec<Problem> {
-        let wrong = |field: &Field| -> Vec<Problem> {
-            let found = field.control.validity().into_iter();
-            found.map(|invalid| Problem::of(field, None, invalid)).collect()
-        };
-        let mut problems: Vec<Problem> = self.fields.iter().flat_map(wrong).collect();
-        problems.extend(rules::found(&self.rules, &self.fields, &self.values(), false));
-        self.in_field_order(problems)
-    }
-
-    /// What the rules warn of in the values as they stand.
-    pub fn warnings(&self) -> Vec<Problem> {
-        self.in_field_order(rules::found(&self.rules, &self.fields, &self.values(), true))
-    }
-
-    fn in_field_order(&self, mut problems: Vec<Problem>) -> Vec<Problem> {
-        problems.sort_by_key(|problem| self.place(&problem.name));
-        problems
-    }
-
-    /// What the person who presses "send" gets: the typed values with their warnings, or the problems.
-    /// All fields are touched after it.
-    ///
-    /// # Errors
-    /// Everything that is wrong; [`Problems::first`] is the field to lead to.
-    pub fn submit(&mut self) -> Result<Values, Problems> {
-        self.fields.iter_mut().for_each(|field| field.touched = true);
-        let problems = self.problems();
-        match problems.is_empty() {
-            true => Ok(self.values().with_warnings(self.warnings())),
-            false => Err(Problems(problems)),
-        }
-    }
-
-    /// The entry list as a plain HTML form would build it: in field order, without disabled controls,
-    /// switches that are off and ratings without a value.
-    pub fn entries(&self) -> impl Iterator<Item = (&str, String)> {
-        self.fields.iter().filter_map(|field| {
-            let enabled = !field.control.conditions().disabled;
-            let value = enabled.then(|| field.control.submission_value())??;
-            Some((field.name.as_str(), value))
-        })
-    }
-
-    /// The entry list, urlencoded: the body of a POST, or the query of a GET.
-    pub fn urlencoded(&self) -> String {
-        form_urlencoded::Serializer::new(String::new()).extend_pairs(self.entries()).finish()
-    }
-
-    /// Reads an urlencoded body and has every control re-check its own value. The form itself stays as
-    /// it is. The work grows with the body; bounding its length is the caller's part.
-    ///
-    /// Unknown names are left aside and told by [`Values::unknown`]. So are names of disabled controls,
-    /// which a browser does not send: they keep the value they have here. A name that is missing stands
-    /// for off or empty where that is possible. Bytes that are not UTF-8 become U+FFFD, as the URL
-    /// standard has it.
-    ///
-    /// # Errors
-    /// Everything that is wrong, in field order; a name sent twice among it.
-    pub fn read(&self, body: &[u8]) -> Result<Values, Problems> {
-        let mut sent: Vec<Vec<String>> = vec![Vec::new(); self.fields.len()];
-        let mut unknown = Vec::new();
-        for (name, value) in form_urlencoded::parse(body) {
-            match self.place(&name) {
-                Some(at) if !self.fields[at].control.conditions().disabled => {
-                    sent[at].push(value.into_owned());
-                }
-                _ if unknown.len() < MAX_REPORTED => unknown.push(name.into_owned()),
-                _ => {}
-            }
-        }
-        let (mut values, mut problems) = (Vec::new(), Vec::new());
-        for (field, sent) in self.fields.iter().zip(&sent) {
-            let checked = match sent.as_slice() {
-                _ if field.control.conditions().disabled => Ok(field.control.value()),
-                [] => field.control.check(None),
-                [one] => field.control.check(Some(one)),
-                many => Err(vec![Invalid::BadInput(format!(
-                    "This was sent {} times; send it once.",
-                    many.len()
-                ))]),
-            };
-            match checked {
-                Ok(value) => values.push((field.name.clone(), value)),
-                Err(invalid) => problems.extend(
-                    invalid.into_iter().map(|invalid| Problem::of(field, sent.first(), invalid)),
-                ),
-            }
-        }
-        let values = Values::new(values, unknown);
-        problems.extend(rules::found(&self.rules, &self.fields, &values, false));
-        let problems = self.in_field_order(problems);
-        if !problems.is_empty() {
-            return Err(Problems(problems));
-        }
-        let warnings = rules::found(&self.rules, &self.fields, &values, true);
-        Ok(values.with_warnings(self.in_field_order(warnings)))
     }
 }

@@ -131,7 +131,13 @@ pub fn read_number(world: &dyn World, text: &str) -> Result<Decimal, NumberError
     let wrong = || NumberError::NotANumber(text.chars().take(40).collect());
     let digits = world.digits();
     let (mut plain, mut group, mut groups, mut point) = (String::new(), 0, false, false);
-    for c in text.trim().chars() {
+    // An exponent is written alike everywhere.
+    let text = text.trim();
+    let (text_before, exponent) = match text.find(['e', 'E']) {
+        Some(at) => text.split_at(at),
+        None => (text, ""),
+    };
+    for c in text_before.chars() {
         let digit =
             digits.iter().position(|d| *d == c).map(|d| d as u32).or_else(|| c.to_digit(10));
         if let Some(digit) = digit {
@@ -158,6 +164,7 @@ pub fn read_number(world: &dyn World, text: &str) -> Result<Decimal, NumberError
     if groups && !point && group != 3 {
         return Err(wrong());
     }
+    plain.push_str(exponent);
     parse_number(&plain).map_err(|error| match error {
         NumberError::NotANumber(_) => wrong(),
         other => other,

@@ -55,6 +55,7 @@ fn numbers_are_written_as_the_world_writes_them() {
         ("-٧", Some(dec!(-7))),
         ("1\u{a0}234,5", Some(dec!(1234.5))),
         ("1234", Some(dec!(1234))),
+        ("2,5e-1", Some(dec!(0.25))),
         ("1.5", None),
         ("12\u{a0}34", None), // a group of two
         ("1\u{a0}2345", None),

@@ -11,9 +11,9 @@ use super::{Conditions, ControlError, admit, admit_default};
 use crate::event::{Refusal, Turn};
 use crate::intent::{Intent, Key};
 use crate::notches::{Notches, Remark};
-use crate::number::{number_text, parse_number};
 use crate::semantics::{Range, Role, Semantics};
 use crate::validity::{Invalid, against};
+use crate::world::{English, World, read_number, show_number};
 use rust_decimal::Decimal;
 
 /// A number stepper.
@@ -31,7 +31,7 @@ use rust_decimal::Decimal;
 /// # Ok(()) }
 /// ```
 #[derive(Clone, Debug)]
-pub struct Stepper {
+pub struct Stepper<W = English> {
     notches: Notches,
     held: Typed<Decimal>,
     default: Option<Decimal>,
@@ -39,6 +39,7 @@ pub struct Stepper {
     conditions: Conditions,
     unit: String,
     wraps: bool,
+    world: W,
 }
 
 /// All that a face needs to draw a stepper.
@@ -75,10 +76,43 @@ impl Stepper {
             conditions: Conditions::default(),
             unit: String::new(),
             wraps: false,
+            world: English,
         };
         match notches.default_value() {
             Some(value) => stepper.starting_at(value),
             None => Ok(stepper),
+        }
+    }
+}
+
+impl<W: World> Stepper<W> {
+    /// Writes and reads numbers as this world does.
+    ///
+    /// ```
+    /// use pin_notch::{dec, Intent, Notches, Stepper, World};
+    /// #[derive(Clone)]
+    /// struct Comma;
+    /// impl World for Comma {
+    ///     fn decimal_separator(&self) -> char { ',' }
+    /// }
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let frames = Notches::new(dec!(0), dec!(11), dec!(0.25))?;
+    /// let mut brood = Stepper::new(frames)?.in_world(Comma);
+    /// assert_eq!(brood.handle(Intent::Type("1,5")).to_string(), "input 1.5");
+    /// let _ = brood.handle(Intent::Settle);
+    /// assert_eq!(brood.text(), "1,50");
+    /// # Ok(()) }
+    /// ```
+    pub fn in_world<V: World>(self, world: V) -> Stepper<V> {
+        Stepper {
+            notches: self.notches,
+            held: self.held,
+            default: self.default,
+            given_default: self.given_default,
+            conditions: self.conditions,
+            unit: self.unit,
+            wraps: self.wraps,
+            world,
         }
     }
 
@@ -122,7 +156,7 @@ impl Stepper {
     pub fn text(&self) -> String {
         match (self.held.draft(), self.held.value) {
             (Some(draft), _) => draft.to_owned(),
-            (None, Some(value)) => self.notches.fixed_text(value),
+            (None, Some(value)) => show_number(&self.world, value, self.notches.places()),
             (None, None) => String::new(),
         }
     }
@@ -146,7 +180,7 @@ impl Stepper {
     /// Why what it holds is not acceptable: a draft that cannot be taken counts before the value.
     pub fn validity(&self) -> Vec<Invalid> {
         let drafted = self.held.drafted();
-        let found = match (drafted.map(parse_number), self.held.value) {
+        let found = match (drafted.map(|text| read_number(&self.world, text)), self.held.value) {
             (Some(Err(error)), _) => vec![Invalid::BadInput(format!("{error}."))],
             (Some(Ok(number)), _) => against(&self.notches, number),
             (None, Some(value)) => against(&self.notches, value),
@@ -202,15 +236,15 @@ impl Stepper {
         if self.text() == text {
             return Err(Refusal::Unchanged);
         }
-        let notches = &self.notches;
-        let read = |text: &str| parse_number(text).ok().filter(|number| notches.contains(*number));
+        let (notches, world) = (&self.notches, &self.world);
+        let read = |text: &str| read_number(world, text).ok().filter(|n| notches.contains(*n));
         Ok(self.held.type_text(text, read))
     }
 
     fn settle_draft(&mut self) -> Result<Turn<Option<Decimal>>, Refusal> {
-        let notches = &self.notches;
-        self.held
-            .settle(|text| admit(notches, parse_number(text).map_err(|_| Refusal::NotANumber)?))
+        let (notches, world) = (&self.notches, &self.world);
+        let read = |text: &str| read_number(world, text).map_err(|_| Refusal::NotANumber);
+        self.held.settle(|text| admit(notches, read(text)?))
     }
 
     /// Takes a value at once, unless that changes nothing; a draft is over.
@@ -253,8 +287,8 @@ impl Stepper {
             self.held.value.is_some_and(none) && self.around(steps).is_none()
         };
         let number = |value: Decimal| match self.unit.as_str() {
-            "" => number_text(value),
-            unit => format!("{} {unit}", number_text(value)),
+            "" => show_number(&self.world, value, 0),
+            unit => format!("{} {unit}", show_number(&self.world, value, 0)),
         };
         let range = self.held.value.map(|now| Range {
             now,

@@ -1,0 +1,115 @@
+//! What a form is made of: its controls, the rules over them and the links between them.
+
+use super::links::Link;
+use super::rules::Rule;
+use super::{Field, Form, FormError, Values};
+use crate::control::{Control, Value};
+use std::sync::Arc;
+
+impl Form {
+    /// Adds a control at the end.
+    ///
+    /// # Errors
+    /// [`FormError::NameTaken`], [`FormError::Unnamed`].
+    pub fn with(
+        mut self,
+        name: &str,
+        label: &str,
+        control: impl Into<Control>,
+    ) -> Result<Self, FormError> {
+        if name.is_empty() {
+            return Err(FormError::Unnamed);
+        }
+        if self.places.insert(name.to_owned(), self.fields.len()).is_some() {
+            return Err(FormError::NameTaken(name.to_owned()));
+        }
+        let control = control.into();
+        self.fields.push(Field {
+            name: name.to_owned(),
+            label: label.to_owned(),
+            settled: control.value(),
+            control,
+            touched: false,
+            moving: false,
+        });
+        Ok(self)
+    }
+
+    /// Adds a rule over these fields: what it says is a problem, told at the first of them. It is asked
+    /// once each of them has an acceptable value, here and where the form is received.
+    ///
+    /// ```
+    /// # use pin_notch::{dec, Form, Notches, Slider, Value};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let frames = Notches::new(dec!(0), dec!(11), dec!(1))?;
+    /// let form = Form::new()
+    ///     .with("brood", "Frames of brood", Slider::new(frames)?)?
+    ///     .with("all", "Frames in all", Slider::new(frames)?)?
+    ///     .with_rule(&["brood", "all"], |values| match (values.get("brood"), values.get("all")) {
+    ///         (Some(Value::Number(brood)), Some(Value::Number(all))) if brood > all => {
+    ///             Some("There cannot be more frames of brood than frames.".into())
+    ///         }
+    ///         _ => None,
+    ///     })?;
+    /// assert!(form.read(b"brood=7&all=6").is_err());
+    /// # Ok(()) }
+    /// ```
+    ///
+    /// # Errors
+    /// [`FormError::NoSuchField`], [`FormError::RuleWithoutField`].
+    pub fn with_rule(
+        self,
+        fields: &[&str],
+        check: impl Fn(&Values) -> Option<String> + Send + Sync + 'static,
+    ) -> Result<Self, FormError> {
+        self.with_check(fields, false, check)
+    }
+
+    /// Adds a rule that only warns: see [`warnings`](Self::warnings).
+    ///
+    /// # Errors
+    /// As [`with_rule`](Self::with_rule).
+    pub fn with_warning(
+        self,
+        fields: &[&str],
+        check: impl Fn(&Values) -> Option<String> + Send + Sync + 'static,
+    ) -> Result<Self, FormError> {
+        self.with_check(fields, true, check)
+    }
+
+    fn with_check(
+        mut self,
+        fields: &[&str],
+        warns: bool,
+        check: impl Fn(&Values) -> Option<String> + Send + Sync + 'static,
+    ) -> Result<Self, FormError> {
+        let fields: Vec<usize> =
+            fields.iter().map(|name| self.known(name)).collect::<Result<_, _>>()?;
+        if fields.is_empty() {
+            return Err(FormError::RuleWithoutField);
+        }
+        self.rules.push(Rule { fields, warns, check: Arc::new(check) });
+        Ok(self)
+    }
+
+    /// Lets the field `to` follow the field `from`: whenever somebody moves that, this is set to what
+    /// `convert` makes of it. Links may run both ways and in circles; in one turn each field is set at
+    /// most once, and none by its own echo.
+    ///
+    /// # Errors
+    /// [`FormError::NoSuchField`].
+    pub fn with_link(
+        mut self,
+        from: &str,
+        to: &str,
+        convert: impl Fn(Value) -> Value + Send + Sync + 'static,
+    ) -> Result<Self, FormError> {
+        let (from, to) = (self.known(from)?, self.known(to)?);
+        self.links.entry(from).or_default().push(Link { to, convert: Arc::new(convert) });
+        Ok(self)
+    }
+
+    pub(super) fn known(&self, name: &str) -> Result<usize, FormError> {
+        self.place(name).ok_or_else(|| FormError::NoSuchField(name.to_owned()))
+    }
+}
