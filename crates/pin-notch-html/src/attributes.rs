@@ -236,8 +236,8 @@ impl Reader<'_> {
     }
 
     fn rating(&mut self) -> Rating {
-        let icons = self.number("max").unwrap_or(Decimal::from(5));
-        let whole = u32::try_from(icons).ok().filter(|_| icons.fract().is_zero());
+        let icons = self.number("max").unwrap_or(Decimal::from(5)).normalize();
+        let whole = u32::try_from(icons.mantissa()).ok().filter(|_| icons.scale() == 0);
         let rating = whole.and_then(|icons| Rating::new(icons).ok()).or_else(|| {
             self.leave_out("max", "a rating has a whole number of icons, 1 to 1000");
             Rating::new(5).ok()
