@@ -18,7 +18,7 @@ mod track;
 
 pub use checkbox::{CheckGroup, Checkbox, CheckboxView};
 pub use conditions::Conditions;
-pub use date::{Blocked, DatePicker, DateView, Sheet, SheetDay};
+pub use date::{Blocked, DateGrid, DatePicker, DateView, GridDay};
 pub use items::ItemStepper;
 pub use rating::{Lit, MAX_ICONS, Rating, RatingView};
 pub use select::{Choice, Listing, Row, Select, Token};

@@ -46,7 +46,7 @@ pub enum Event<V> {
     Closed,
     /// Keys are now on this row of an open list, counted from 0.
     Active(usize),
-    /// Keys are now on this day of an open calendar sheet.
+    /// Keys are now on this day of an open month grid.
     ActiveDay(Date),
 }
 

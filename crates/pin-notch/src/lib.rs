@@ -54,8 +54,8 @@ pub use calendar::{
 };
 pub use control::{
     Blocked, CheckGroup, Checkbox, CheckboxView, Choice, Conditions, Control, ControlError,
-    DatePicker, DateView, Direction, ItemStepper, Listing, Lit, MAX_ICONS, Meeting, Rating,
-    RatingView, Row, Select, Sheet, SheetDay, Slider, SliderView, Span, SpanSlider, SpanView,
+    DateGrid, DatePicker, DateView, Direction, GridDay, ItemStepper, Listing, Lit, MAX_ICONS,
+    Meeting, Rating, RatingView, Row, Select, Slider, SliderView, Span, SpanSlider, SpanView,
     Stepper, StepperView, Switch, SwitchView, Token, Value, View, steps_held,
 };
 pub use event::{Event, Events, Refusal, Shown, Turn};

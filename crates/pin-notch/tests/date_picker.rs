@@ -32,7 +32,7 @@ where
 }
 
 #[test]
-fn keys_go_about_the_sheet_as_the_aria_practices_have_it() {
+fn keys_go_about_the_grid_as_the_aria_practices_have_it() {
     use Key::*;
     let key = Intent::Key;
     let mut picker = picker();
@@ -115,13 +115,13 @@ fn typed_dates_settle_or_say_why() {
 }
 
 #[test]
-fn the_sheet_shows_the_month_and_why_days_cannot_be_chosen() {
+fn the_grid_shows_the_month_and_why_days_cannot_be_chosen() {
     let mut picker = picker().starting_at(Some(day("2026-05-30"))).unwrap();
     let _ = picker.handle(Intent::Open);
-    let sheet = picker.view().sheet.expect("an open sheet");
-    assert_eq!(sheet.title, "May 2026");
-    assert_eq!(sheet.heads[0], ("Mo".to_owned(), "Monday".to_owned()));
-    let rows: Vec<String> = sheet
+    let grid = picker.view().grid.expect("an open grid");
+    assert_eq!(grid.title, "May 2026");
+    assert_eq!(grid.heads[0], ("Mo".to_owned(), "Monday".to_owned()));
+    let rows: Vec<String> = grid
         .weeks
         .iter()
         .map(|(week, days)| {
@@ -149,16 +149,16 @@ fn the_sheet_shows_the_month_and_why_days_cannot_be_chosen() {
         ]
     );
     let _ = picker.handle(Intent::Key(Key::PageDown));
-    let june = picker.view().sheet.unwrap();
+    let june = picker.view().grid.unwrap();
     let first = &june.weeks[0].1[0];
     assert_eq!(first.why_not.as_deref(), Some("The bees are at the linden trees."));
     let _ = picker.handle(Intent::Key(Key::ShiftPageUp));
-    let march = picker.view().sheet.unwrap();
+    let march = picker.view().grid.unwrap();
     assert_eq!(march.weeks[0].1[6].why_not.as_deref(), Some("before the first day, 2026-03-15"));
 }
 
 #[test]
-fn an_always_open_sheet_stays_and_every_other_world_turns_it() {
+fn an_always_open_grid_stays_and_every_other_world_turns_it() {
     #[derive(Clone, Debug)]
     struct Mirrored;
     impl World for Mirrored {
@@ -183,9 +183,9 @@ fn an_always_open_sheet_stays_and_every_other_world_turns_it() {
         ],
     );
     assert_eq!(picker.active_day(), Some(day("2026-05-20")));
-    assert_eq!(picker.view().sheet.unwrap().heads[0].1, "Sunday");
+    assert_eq!(picker.view().grid.unwrap().heads[0].1, "Sunday");
     let monday = picker.clone().weeks_from(Weekday::Monday);
-    assert_eq!(monday.view().sheet.unwrap().heads[0].1, "Monday");
+    assert_eq!(monday.view().grid.unwrap().heads[0].1, "Monday");
     picker.set_disabled(true);
     assert_eq!(picker.handle(Intent::PickDay(day("2026-05-21"))).to_string(), "refused: disabled");
 }

@@ -300,8 +300,8 @@ proptest! {
             }
             assert!(!always_open || picker.is_open());
             let view = picker.view();
-            if let (Some(sheet), Some(active)) = (&view.sheet, picker.active_day()) {
-                let days = || sheet.weeks.iter().flat_map(|(_, days)| days);
+            if let (Some(grid), Some(active)) = (&view.grid, picker.active_day()) {
+                let days = || grid.weeks.iter().flat_map(|(_, days)| days);
                 assert_eq!(days().filter(|day| day.active).count(), 1);
                 assert!(days().any(|day| day.date == Some(active) && day.inside));
             }

@@ -364,3 +364,54 @@ fn hostile_text_stays_text() {
         assert_eq!(page.get("String(window.struck)").await, "undefined");
     });
 }
+
+#[test]
+fn removed_elements_leave_nothing_behind() {
+    with_page(async |page| {
+        page.show("<form></form>").await;
+        page.run(
+            "window.freed = 0;
+             const registry = new FinalizationRegistry(() => { window.freed += 1; });
+             window.registry = registry;
+             for (const tag of ['notch-slider', 'notch-rating', 'notch-switch'])
+               for (let n = 0; n < 100; n++) {
+                 const element = document.createElement(tag);
+                 registry.register(element);
+                 document.forms[0].append(element);
+                 element.value = '3';
+                 element.remove();
+               }",
+        )
+        .await;
+        for _ in 0..20 {
+            page.run("gc(); await new Promise((done) => setTimeout(done, 50));").await;
+            if page.get("freed").await == "300" {
+                return;
+            }
+        }
+        panic!("only {} of 300 were freed", page.get("freed").await);
+    });
+}
+
+#[test]
+fn a_moved_element_keeps_its_value_and_follows_its_new_surroundings() {
+    with_page(async |page| {
+        page.show(
+            "<form id=one><notch-slider name=weight value=25></notch-slider></form>\
+             <form id=other dir=rtl></form>",
+        )
+        .await;
+        page.run(
+            "const slider = document.querySelector('notch-slider');
+             slider.value = 30;
+             document.querySelector('#other').append(slider);",
+        )
+        .await;
+        let data = "new URLSearchParams(new FormData(document.querySelector('#other'))).toString()";
+        assert_eq!(page.get(data).await, "weight=30");
+        let thumb = "document.querySelector('notch-slider').shadowRoot.querySelector('[part=thumb]').style.left";
+        assert_eq!(page.get(thumb).await, "70%");
+        page.run("document.querySelector('#other').reset()").await;
+        assert_eq!(page.get(data).await, "weight=25");
+    });
+}

@@ -77,6 +77,8 @@ where
         "--disable-background-networking",
         "--disable-component-update",
         "--disable-sync",
+        // So that a test can see what is left of elements that were removed.
+        "--js-flags=--expose-gc",
         "--window-size=1280,900",
     ];
     let mut args: Vec<String> = flags.map(str::to_owned).to_vec();

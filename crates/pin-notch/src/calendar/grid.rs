@@ -1,4 +1,4 @@
-//! A month as rows of weeks: the data of a calendar sheet.
+//! A month as rows of weeks: the data of a calendar page.
 
 use super::{Date, Month, Week, Weekday};
 

@@ -1,4 +1,4 @@
-//! A day, typed or picked from a calendar sheet: the ARIA practices' [date picker dialog][apg].
+//! A day, typed or picked from a month grid: the ARIA practices' [date picker dialog][apg].
 //!
 //! Today is told from outside; the core has no clock. How a date is written is the developer's pattern,
 //! in the world it is given; ISO 8601 is read everywhere.
@@ -47,7 +47,7 @@ pub struct DatePicker<W = English> {
     world: W,
     first_day: Option<Weekday>,
     today: Date,
-    /// The day that keys are on while the sheet is open.
+    /// The day that keys are on while the grid is open.
     active: Option<Date>,
     always_open: bool,
     conditions: Conditions,
@@ -61,31 +61,31 @@ pub struct DateView {
     pub value: Option<Date>,
     /// What stands in the field: the draft, else the value by the pattern.
     pub text: String,
-    /// The open sheet; none while it is closed.
-    pub sheet: Option<Sheet>,
+    /// The open grid; none while it is closed.
+    pub grid: Option<DateGrid>,
     /// What is wrong, in words for the person; empty when nothing is.
     pub problem: String,
 }
 
-/// An open calendar sheet.
+/// An open month grid.
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
-pub struct Sheet {
+pub struct DateGrid {
     /// Month and year in words.
     pub title: String,
     /// Short names of the days, and long ones for those who hear them, in the order of the columns.
     pub heads: Vec<(String, String)>,
     /// The rows: number of the ISO week, and seven days.
-    pub weeks: Vec<(Option<Week>, Vec<SheetDay>)>,
+    pub weeks: Vec<(Option<Week>, Vec<GridDay>)>,
 }
 
-/// A day on a sheet.
+/// A day on a grid.
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
-pub struct SheetDay {
+pub struct GridDay {
     /// The day; none where the calendar ends.
     pub date: Option<Date>,
-    /// Whether it belongs to the month of the sheet.
+    /// Whether it belongs to the month of the grid.
     pub inside: bool,
     /// Whether it is the value.
     pub chosen: bool,
@@ -105,7 +105,7 @@ impl Shown for Date {
 
 impl DatePicker {
     /// A picker of any day of the calendar, empty at the start. `today` is marked, and where an empty
-    /// picker's sheet opens.
+    /// picker's grid opens.
     pub fn new(today: Date) -> Self {
         Self {
             notches: NotchesOf::all(),
@@ -172,13 +172,13 @@ impl<W: World> DatePicker<W> {
         self
     }
 
-    /// Begins the rows of the sheet on this day, whatever the world says.
+    /// Begins the rows of the grid on this day, whatever the world says.
     pub fn weeks_from(mut self, first_day: Weekday) -> Self {
         self.first_day = Some(first_day);
         self
     }
 
-    /// Keeps the sheet open, as part of the page.
+    /// Keeps the grid open, as part of the page.
     pub fn always_open(mut self) -> Self {
         self.always_open = true;
         self.active = Some(self.start_day());
@@ -197,12 +197,12 @@ impl<W: World> DatePicker<W> {
         self.held.value
     }
 
-    /// Whether the sheet is open.
+    /// Whether the grid is open.
     pub fn is_open(&self) -> bool {
         self.active.is_some()
     }
 
-    /// The day that keys are on while the sheet is open.
+    /// The day that keys are on while the grid is open.
     pub fn active_day(&self) -> Option<Date> {
         self.active
     }
@@ -244,7 +244,7 @@ impl<W: World> DatePicker<W> {
         Ok(())
     }
 
-    /// Back to the default value; a draft is dropped, and the sheet closes unless it is always open.
+    /// Back to the default value; a draft is dropped, and the grid closes unless it is always open.
     pub fn reset(&mut self) {
         self.held.reset(self.default);
         self.active = self.always_open.then(|| self.start_day());
@@ -273,9 +273,9 @@ impl<W: World> DatePicker<W> {
 
     /// Carries out an intent.
     ///
-    /// Typing and settling are as in a [`Stepper`](super::Stepper). While the sheet is open, arrows go by
+    /// Typing and settling are as in a [`Stepper`](super::Stepper). While the grid is open, arrows go by
     /// days and weeks, Home and End to the ends of the week, page keys by months, with Shift by years;
-    /// never past the outermost days. Enter and Space choose the day they are on, and close the sheet;
+    /// never past the outermost days. Enter and Space choose the day they are on, and close the grid;
     /// Escape closes it and chooses nothing.
     pub fn handle(&mut self, intent: Intent) -> Turn<Option<Date>> {
         self.carry_out(intent).unwrap_or_else(Turn::Refused)
@@ -311,7 +311,7 @@ impl<W: World> DatePicker<W> {
         }
     }
 
-    /// Where a sheet opens: on the value, else on today, else on the nearest day there is.
+    /// Where a grid opens: on the value, else on today, else on the nearest day there is.
     fn start_day(&self) -> Date {
         self.notches.snap(self.held.value.unwrap_or(self.today))
     }
@@ -387,32 +387,32 @@ impl<W: World> DatePicker<W> {
         DateView {
             value: self.held.value,
             text: self.text(),
-            sheet: self.active.map(|active| self.sheet(active)),
+            grid: self.active.map(|active| self.grid(active)),
             problem: self.validity().first().map(ToString::to_string).unwrap_or_default(),
         }
     }
 
-    fn sheet(&self, active: Date) -> Sheet {
+    fn grid(&self, active: Date) -> DateGrid {
         let month = active.month();
-        let grid = MonthGrid::new(month, self.rows_from());
+        let rows = MonthGrid::new(month, self.rows_from());
         let head = |day| (self.world.short_weekday_name(day), self.world.weekday_name(day));
         let row = |week: crate::calendar::GridWeek| {
-            (week.week, week.days.map(|date| self.sheet_day(month, active, date)).into())
+            (week.week, week.days.map(|date| self.grid_day(month, active, date)).into())
         };
-        Sheet {
+        DateGrid {
             title: format!("{} {}", self.world.month_name(month.number()), month.year()),
-            heads: grid.weekdays().map(head).into(),
-            weeks: grid.weeks().map(row).collect(),
+            heads: rows.weekdays().map(head).into(),
+            weeks: rows.weeks().map(row).collect(),
         }
     }
 
-    fn sheet_day(&self, month: Month, active: Date, date: Option<Date>) -> SheetDay {
+    fn grid_day(&self, month: Month, active: Date, date: Option<Date>) -> GridDay {
         let refusal = |day| match self.admit(day) {
             Ok(_) => None,
             Err(Refusal::Blocked) => self.why_not(day).map(str::to_owned),
             Err(refusal) => Some(refusal.to_string()),
         };
-        SheetDay {
+        GridDay {
             date,
             inside: date.is_some_and(|day| day.month() == month),
             chosen: date.is_some() && date == self.held.value,
