@@ -88,7 +88,7 @@ pub struct Field {
     pub label: String,
     /// The control.
     pub control: Control,
-    /// Whether somebody has tried to change it, or to send the form.
+    /// Whether somebody has begun to change it, or tried to send the form. Pointing at it is neither.
     pub touched: bool,
     /// What its value was when it had settled last.
     settled: Value,
@@ -170,7 +170,8 @@ impl Form {
         }
         let before = field.control.value();
         let turn = field.control.handle(intent);
-        field.touched |= turn.refusal().is_none();
+        let looks = |event| matches!(event, Event::Preview(_) | Event::PreviewEnd);
+        field.touched |= turn.events().any(|event| !looks(event));
         let moved = field.control.value() != before;
         let ends = |event| matches!(event, Event::Change(_) | Event::Released | Event::Cancelled);
         field.moving = (field.moving || moved) && !turn.events().any(ends);

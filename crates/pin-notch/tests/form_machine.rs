@@ -117,6 +117,7 @@ fn touched_dirty_clear_and_reset_are_different_things() {
     assert!(!form.is_dirty() && touched(&form).is_empty());
     let _ = handle(&mut form, "feeder", Intent::Flip);
     let _ = handle(&mut form, "brood", Intent::Key(Key::Enter)); // refused
+    let _ = handle(&mut form, "rating", Intent::Point(Place::across(0.1))); // only looked at
     assert_eq!(touched(&form), "feeder");
     assert!(form.is_dirty());
     let _ = handle(&mut form, "feeder", Intent::Flip);
