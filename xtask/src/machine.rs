@@ -28,7 +28,7 @@ pub(crate) fn run(command: &mut Command) -> Result<()> {
     if status.success() { Ok(()) } else { Err(format!("{line}: {status}").into()) }
 }
 
-/// Sees to it that these programs are there, from these Debian packages if need be.
+/// Sees to it that these programs (or files, by their paths) are there, from these Debian packages if need be.
 pub(crate) fn need(programs: &[&str], packages: &[&str]) -> Result<()> {
     let missing = |program: &&&str| !has(program);
     let Some(program) = programs.iter().find(missing) else { return Ok(()) };

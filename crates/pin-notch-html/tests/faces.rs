@@ -193,7 +193,7 @@ proptest! {
             attributes.iter().find(|(found, _)| *found == name).map(|(_, value)| value.clone())
         });
         prop_assert_eq!(read.control.view(), control.view());
-        prop_assert_eq!(read.control.submission_value(), control.submission_value());
+        prop_assert_eq!(read.control.entries(), control.entries());
         prop_assert_eq!(read.control.conditions(), control.conditions());
         prop_assert_eq!(attributes_of(&read.control, &looks), attributes);
     }

@@ -94,7 +94,7 @@ impl Machine {
             conditions.disabled = ports.disabled();
             conditions.custom_error = before.conditions().custom_error.clone();
             if state.dirty {
-                put_nearest(&mut state.control, before.value());
+                let _ = state.control.set_nearest(before.value());
             }
         }
         self.show(ports);
@@ -153,7 +153,7 @@ impl Machine {
     pub fn value(&self) -> String {
         match &self.state.borrow().control {
             Control::Switch(switch) => switch.submission_value().to_owned(),
-            control => control.submission_value().unwrap_or_default(),
+            control => control.entries().into_iter().next().unwrap_or_default(),
         }
     }
 
@@ -205,10 +205,10 @@ impl Machine {
         let taken = {
             let state = &mut *self.state.borrow_mut();
             state.dirty = true;
-            put_nearest(&mut state.control, value);
+            let _ = state.control.set_nearest(value.clone());
             state.control.value()
         };
-        if let (Value::Number(_) | Value::Empty, false) = (value, taken == value) {
+        if let (Value::Number(_) | Value::Empty, false) = (&value, taken == value) {
             ports.note(&format!("value \"{text}\" is not allowed: the nearest is {taken}"));
         }
         self.show(ports);
@@ -229,11 +229,11 @@ impl Machine {
         if turn.refusal().is_none() {
             self.show(ports);
         }
-        self.tell(ports, intent, turn);
+        self.tell(ports, intent, &turn);
         turn.refusal()
     }
 
-    fn tell(&self, ports: &Ports, intent: Intent, turn: Turn<Value>) {
+    fn tell(&self, ports: &Ports, intent: Intent, turn: &Turn<Value>) {
         if ports.is_heard() {
             ports.turn(&intent.to_string(), &turn.to_string(), turn.refusal().is_some());
         }
@@ -250,22 +250,5 @@ impl Machine {
         let state = &mut *self.state.borrow_mut();
         let face = Face::of(&state.control.view(), &state.looks, state.reporting);
         state.drawn.show(ports, face, &state.control);
-    }
-}
-
-/// Gives the control the allowed value nearest to `value`; one of another kind changes nothing.
-fn put_nearest(control: &mut Control, value: Value) {
-    match (control, value) {
-        (Control::Slider(slider), Value::Number(number)) => {
-            slider.set_nearest(number);
-        }
-        (Control::Rating(rating), Value::Number(number)) => {
-            rating.set_nearest(Some(number));
-        }
-        (Control::Rating(rating), Value::Empty) => {
-            rating.set_nearest(None);
-        }
-        (Control::Switch(switch), Value::On(on)) => switch.set_on(on),
-        _ => {}
     }
 }

@@ -30,7 +30,7 @@ impl Drawn {
     }
 
     fn send(&mut self, ports: &Ports, control: &Control) {
-        let value = control.submission_value();
+        let value = control.entries().into_iter().next();
         let kept = match control.value() {
             Value::On(on) => if on { "on" } else { "off" }.to_owned(),
             _ => value.clone().unwrap_or_default(),

@@ -19,8 +19,8 @@ fn form(fields: usize) -> Form {
     }
     for at in (0..fields).step_by(2) {
         let (one, other) = (format!("hive-{at}"), format!("hive-{}", at + 1));
-        form = form.with_link(&one, &other, |value| value).expect("both are there");
-        form = form.with_link(&other, &one, |value| value).expect("both are there");
+        form = form.with_link(&one, &other, |value| value.clone()).expect("both are there");
+        form = form.with_link(&other, &one, |value| value.clone()).expect("both are there");
     }
     form
 }
@@ -64,6 +64,15 @@ fn reading(c: &mut Criterion) {
     });
     group.bench_function("read and checked by 10,000 controls", |b| {
         b.iter(|| form.read(black_box(body.as_bytes())).is_ok());
+    });
+    let members =
+        (0..10_000).map(|at| format!("\"hive-{at}\":12.5,\"padding-{at}\":\"{}\"", "x".repeat(70)));
+    let json = format!("{{{}}}", members.collect::<Vec<_>>().join(","));
+    group.bench_function("baseline: the same as JSON, parsed alone", |b| {
+        b.iter(|| serde_json::from_slice::<serde_json::Value>(black_box(json.as_bytes())).is_ok());
+    });
+    group.bench_function("the same as JSON, read and checked", |b| {
+        b.iter(|| form.read_json(black_box(json.as_bytes())).is_ok());
     });
     group.finish();
 }

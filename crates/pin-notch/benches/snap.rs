@@ -6,8 +6,12 @@
 
 #![allow(missing_docs, reason = "criterion's macros write public items")]
 
-use criterion::{BenchmarkId, Criterion, criterion_group, criterion_main};
-use pin_notch::{Decimal, Intent, Notches, Place, Slider, dec};
+use criterion::measurement::WallTime;
+use criterion::{BenchmarkGroup, BenchmarkId, Criterion, criterion_group, criterion_main};
+use pin_notch::{
+    Blocked, Date, DatePicker, DateTime, Decimal, Intent, Measure, Month, MonthGrid, Notches,
+    NotchesOf, Place, Slider, Time, Week, Weekday, dec,
+};
 use std::hint::black_box;
 
 fn float_recipe(value: f64, min: f64, max: f64, step: f64) -> f64 {
@@ -56,6 +60,60 @@ fn snap(c: &mut Criterion) {
     group.finish();
 }
 
+/// The same quantizer for dates, months, weeks and times, beside plain numbers of as many notches.
+fn measures(c: &mut Criterion) {
+    fn snaps<M: Measure>(c: &mut BenchmarkGroup<'_, WallTime>, notches: &NotchesOf<M>) {
+        let count = notches.count() as i64;
+        let values: Vec<M> = (0..1000)
+            .filter_map(|n| M::from_line(M::FIRST + n * (M::LAST - M::FIRST) / 1000))
+            .collect();
+        let what = format!("{} ({count} notches) x{}", M::STEP_UNIT, values.len());
+        c.bench_with_input(BenchmarkId::new("snap", what), &values, |b, values| {
+            b.iter(|| {
+                for value in values {
+                    black_box(black_box(notches).snap(black_box(*value)));
+                }
+            });
+        });
+    }
+    let mut group = c.benchmark_group("snap per measure");
+    let numbers = Notches::new(dec!(-719162), dec!(2932896), dec!(7)).expect("a valid definition");
+    let values: Vec<Decimal> = (0..1000).map(|n| Decimal::from(n * 3652 - 719_162)).collect();
+    group.bench_function("baseline: numbers x1000", |b| {
+        b.iter(|| {
+            for value in &values {
+                black_box(black_box(&numbers).snap(black_box(*value)));
+            }
+        });
+    });
+    snaps(&mut group, &NotchesOf::<Date>::new(None, None, 7).expect("valid"));
+    snaps(&mut group, &NotchesOf::<Month>::new(None, None, 3).expect("valid"));
+    snaps(&mut group, &NotchesOf::<Week>::new(None, None, 2).expect("valid"));
+    snaps(&mut group, &NotchesOf::<Time>::new(None, None, 900).expect("valid"));
+    snaps(&mut group, &NotchesOf::<DateTime>::new(None, None, 900).expect("valid"));
+    group.finish();
+}
+
+/// A month laid out, and a picker's whole view of it, beside one day of it made from its number.
+fn month_grid(c: &mut Criterion) {
+    let mut group = c.benchmark_group("month grid");
+    let days: Vec<i32> = (20_454..20_496).collect();
+    group.bench_function("baseline: 42 days from their numbers", |b| {
+        b.iter(|| {
+            days.iter().filter_map(|day| Date::from_days(black_box(*day))).map(Date::day).max()
+        });
+    });
+    let month = "2026-05".parse().expect("a month");
+    group.bench_function("the grid with its weeks", |b| {
+        b.iter(|| MonthGrid::new(black_box(month), Weekday::Monday).weeks().count());
+    });
+    let mut picker = DatePicker::new("2026-05-14".parse().expect("a day"))
+        .blocking([Blocked::weekday(Weekday::Sunday, "closed")]);
+    let _ = picker.handle(Intent::Open);
+    group.bench_function("a picker's view, with names and reasons", |b| b.iter(|| picker.view()));
+    group.finish();
+}
+
 fn drag(c: &mut Criterion) {
     let weight = Notches::new(dec!(0), dec!(40), dec!(0.1)).expect("a valid definition");
     let mut slider = Slider::new(weight).expect("bounded");
@@ -69,5 +127,5 @@ fn drag(c: &mut Criterion) {
     });
 }
 
-criterion_group!(benches, snap, drag);
+criterion_group!(benches, snap, measures, month_grid, drag);
 criterion_main!(benches);

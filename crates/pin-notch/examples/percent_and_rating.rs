@@ -1,17 +1,18 @@
 //! A percentage slider that drives a rating in halves, and is driven by it.
 
-use pin_notch::{Intent, Notches, Rating, Refusal, Shared, Slider, dec};
+use pin_notch::{Conversion, Intent, Notches, Rating, Refusal, Shared, Slider, dec};
 use std::error::Error;
 
 fn main() -> Result<(), Box<dyn Error>> {
     let mut slider = Slider::new(Notches::new(dec!(0), dec!(100), dec!(1))?)?;
     let mut rating = Rating::new(5)?.by(dec!(0.5))?.at_least(dec!(0))?;
 
-    let halves = *rating.notches();
+    let line = Conversion::between((dec!(0), dec!(100)), (dec!(0), dec!(5)))?;
+    let (there, back) = (line.onto(*rating.notches()), line.reversed()?);
     let percent = Shared::new(slider.value());
     let rated = percent.linked(
-        move |percent| Some(halves.snap(percent * dec!(0.05))),
-        |rated| rated.map(|rated| rated * dec!(20)).ok_or(Refusal::NeverEmpty),
+        move |percent| Some(there.convert(*percent)),
+        move |rated| rated.map(|rated| back.convert(rated)).ok_or(Refusal::NeverEmpty),
     );
     for to in [dec!(70), dec!(72), dec!(73)] {
         percent.take(&slider.handle(Intent::Choose(to)))?;

@@ -3,38 +3,54 @@
 //! The types in this folder are what a program uses when it knows which control it has. [`Control`] is
 //! any of them, for what does not: a form, or a face that builds controls from markup.
 
+mod check_group;
 mod checkbox;
 mod conditions;
 mod date;
 mod draft;
+mod fields;
 mod items;
 mod rating;
+mod scale;
 mod select;
 mod slider;
 mod span;
 mod stepper;
 mod switch;
 mod track;
+pub(crate) mod uniform;
+mod value;
+mod wording;
 
-pub use checkbox::{CheckGroup, Checkbox, CheckboxView};
+pub use check_group::{CheckGroup, CheckGroupView};
+pub use checkbox::{Checkbox, CheckboxView};
 pub use conditions::Conditions;
-pub use date::{Blocked, DateGrid, DatePicker, DateView, GridDay};
-pub use items::ItemStepper;
+pub use date::{
+    Blocked, DateGrid, DatePicker, DateSpan, DateSpanPicker, DateSpanView, DateView, GridDay,
+};
+pub use fields::{FieldKind, FieldStepper, FieldView, Fielded, FieldsView};
+pub use items::{ItemStepper, ItemView};
 pub use rating::{Lit, MAX_ICONS, Rating, RatingView};
-pub use select::{Choice, Listing, Row, Select, Token};
-pub use slider::{Slider, SliderView};
+pub use scale::Scale;
+pub use select::{Choice, Listing, Row, RowView, Select, SelectView, Token, TokenView};
+pub use slider::{MarkView, Slider, SliderView};
 pub use span::{Meeting, Span, SpanSlider, SpanView};
 pub use stepper::{Stepper, StepperView, steps_held};
 pub use switch::{Switch, SwitchView};
+pub use value::{Value, ValueKind};
+pub use wording::{Wording, WordingError};
 
-use crate::event::{Refusal, Shown, Turn};
+use crate::calendar::{DateTime, Month, Time, Week};
+use crate::event::{Refusal, Turn};
 use crate::intent::Intent;
 use crate::notches::{Notches, NotchesError, Remark};
-use crate::number::{number_text, parse_number};
+use crate::number::number_text;
 use crate::semantics::Semantics;
-use crate::validity::{Invalid, against};
+use crate::validity::Invalid;
+use crate::world::AnyWorld;
 use core::fmt;
 use rust_decimal::Decimal;
+use uniform::Uniform;
 
 /// Which way a line of text runs; a control beside it runs the same way.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
@@ -44,52 +60,6 @@ pub enum Direction {
     LeftToRight,
     /// Right to left.
     RightToLeft,
-}
-
-/// The value of any control.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
-#[non_exhaustive]
-pub enum Value {
-    /// Nothing is chosen. This is neither zero nor the minimum.
-    Empty,
-    /// A number.
-    Number(Decimal),
-    /// On or off.
-    On(bool),
-}
-
-impl From<Decimal> for Value {
-    fn from(value: Decimal) -> Self {
-        Self::Number(value)
-    }
-}
-
-impl From<Option<Decimal>> for Value {
-    fn from(value: Option<Decimal>) -> Self {
-        value.map_or(Self::Empty, Self::Number)
-    }
-}
-
-impl From<bool> for Value {
-    fn from(value: bool) -> Self {
-        Self::On(value)
-    }
-}
-
-impl Shown for Value {
-    fn shown(&self) -> String {
-        match self {
-            Self::Empty => None::<bool>.shown(),
-            Self::Number(value) => value.shown(),
-            Self::On(value) => value.shown(),
-        }
-    }
-}
-
-impl fmt::Display for Value {
-    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        f.write_str(&self.shown())
-    }
 }
 
 /// Why a control cannot be built.
@@ -119,6 +89,13 @@ pub enum ControlError {
         /// The greatest.
         greatest: Decimal,
     },
+    /// A mark stands outside the bounds.
+    Mark {
+        /// The value it was given.
+        value: Decimal,
+    },
+    /// A track's scale does not fit its bounds; holds what is wrong, and what would be right.
+    Scale(&'static str),
     /// A rating has no icons, or more than [`MAX_ICONS`].
     Icons {
         /// The number that was given.
@@ -150,6 +127,10 @@ impl fmt::Display for ControlError {
                 number_text(*least),
                 number_text(*greatest)
             ),
+            Self::Mark { value } => {
+                write!(f, "a mark at {} stands outside the bounds", number_text(*value))
+            }
+            Self::Scale(what) => f.write_str(what),
             Self::Icons { icons } => {
                 write!(f, "{icons} icons are not allowed: a rating has 1 to {MAX_ICONS}")
             }
@@ -170,94 +151,113 @@ impl From<NotchesError> for ControlError {
     }
 }
 
-/// Any control.
-#[derive(Clone, Debug)]
-#[non_exhaustive]
-pub enum Control {
-    /// A number on a track.
-    Slider(Slider),
-    /// A number shown as a row of icons; may be empty.
-    Rating(Rating),
-    /// On or off.
-    Switch(Switch),
-}
-
-/// The view of any control: all that a face needs to draw it.
-#[derive(Clone, Debug, PartialEq)]
-#[non_exhaustive]
-pub enum View {
-    /// See [`SliderView`].
-    Slider(SliderView),
-    /// See [`RatingView`].
-    Rating(RatingView),
-    /// See [`SwitchView`].
-    Switch(SwitchView),
-}
-
-impl View {
-    /// What assistive technology is told.
-    pub fn semantics(&self) -> &Semantics {
-        match self {
-            Self::Slider(view) => &view.semantics,
-            Self::Rating(view) => &view.semantics,
-            Self::Switch(view) => &view.semantics,
+/// Defines [`Control`] and [`View`], and the way from a control to what it shares with all others.
+macro_rules! controls {
+    ($($(#[$doc:meta])* $kind:ident($control:ty, $view:ty),)+) => {
+        /// Any control.
+        #[derive(Clone, Debug)]
+        #[non_exhaustive]
+        pub enum Control {
+            $($(#[$doc])* $kind($control),)+
         }
-    }
+
+        /// The view of any control: all that a face needs to draw it.
+        #[derive(Clone, Debug, PartialEq)]
+        #[non_exhaustive]
+        #[expect(missing_docs, reason = "each is the view of a control")]
+        pub enum View {
+            $($kind($view),)+
+        }
+
+        impl View {
+            /// What assistive technology is told of the control as a whole.
+            pub fn semantics(&self) -> &Semantics {
+                match self {
+                    $(Self::$kind(view) => &view.semantics,)+
+                }
+            }
+
+            /// What is wrong with the value, in words for the person; empty when nothing is.
+            pub fn problem(&self) -> &str {
+                match self {
+                    $(Self::$kind(view) => &view.problem,)+
+                }
+            }
+        }
+
+        impl Control {
+            fn shared(&self) -> &dyn Uniform {
+                match self {
+                    $(Self::$kind(control) => control,)+
+                }
+            }
+
+            fn shared_mut(&mut self) -> &mut dyn Uniform {
+                match self {
+                    $(Self::$kind(control) => control,)+
+                }
+            }
+        }
+    };
 }
 
-impl From<Slider> for Control {
-    fn from(slider: Slider) -> Self {
-        Self::Slider(slider)
-    }
-}
-
-impl From<Rating> for Control {
-    fn from(rating: Rating) -> Self {
-        Self::Rating(rating)
-    }
-}
-
-impl From<Switch> for Control {
-    fn from(switch: Switch) -> Self {
-        Self::Switch(switch)
-    }
+controls! {
+    /// A number on a track.
+    Slider(Slider, SliderView),
+    /// Two numbers on one track.
+    SpanSlider(SpanSlider, SpanView),
+    /// A number shown as a row of icons; may be empty.
+    Rating(Rating, RatingView),
+    /// On or off.
+    Switch(Switch, SwitchView),
+    /// On, off or mixed.
+    Checkbox(Checkbox, CheckboxView),
+    /// Checkboxes under a parent.
+    CheckGroup(CheckGroup, CheckGroupView),
+    /// A number, typed or stepped.
+    Stepper(Stepper, StepperView),
+    /// Back and next over a list.
+    Items(ItemStepper<Choice>, ItemView),
+    /// One or several out of a list.
+    Select(Select, SelectView),
+    /// A day, typed or picked.
+    Date(DatePicker, DateView),
+    /// Two days, typed or picked.
+    Dates(DateSpanPicker, DateSpanView),
+    /// A month, by its fields.
+    Month(FieldStepper<Month>, FieldsView),
+    /// A week, by its fields.
+    Week(FieldStepper<Week>, FieldsView),
+    /// A time of day, by its fields.
+    Time(FieldStepper<Time>, FieldsView),
+    /// A day and a time on it, by their fields.
+    DateTime(FieldStepper<DateTime>, FieldsView),
 }
 
 impl Control {
     /// Carries out an intent.
     pub fn handle(&mut self, intent: Intent) -> Turn<Value> {
-        match self {
-            Self::Slider(slider) => slider.handle(intent).map(Value::from),
-            Self::Rating(rating) => rating.handle(intent).map(Value::from),
-            Self::Switch(switch) => switch.handle(intent).map(Value::from),
-        }
+        self.shared_mut().handle(intent)
     }
 
     /// All that a face needs to draw it.
     pub fn view(&self) -> View {
-        match self {
-            Self::Slider(slider) => View::Slider(slider.view()),
-            Self::Rating(rating) => View::Rating(rating.view()),
-            Self::Switch(switch) => View::Switch(switch.view()),
-        }
+        self.shared().view()
+    }
+
+    /// Of what kind its values are.
+    pub fn kind(&self) -> ValueKind {
+        self.shared().kind()
     }
 
     /// The value now.
     pub fn value(&self) -> Value {
-        match self {
-            Self::Slider(slider) => slider.value().into(),
-            Self::Rating(rating) => rating.value().into(),
-            Self::Switch(switch) => switch.is_on().into(),
-        }
+        self.shared().value()
     }
 
     /// The value it starts with.
     pub fn default_value(&self) -> Value {
-        match self {
-            Self::Slider(slider) => slider.default_value().into(),
-            Self::Rating(rating) => rating.default_value().into(),
-            Self::Switch(switch) => switch.default_on().into(),
-        }
+        self.shared().default_value()
     }
 
     /// Sets the value. The program does this, so no event comes of it.
@@ -266,128 +266,137 @@ impl Control {
     /// Why it cannot take this very value; it is then as it was. A value of another kind, such as a number
     /// for a switch, is refused with [`Refusal::WrongKind`].
     pub fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
-        match (self, value) {
-            (Self::Slider(slider), Value::Number(number)) => slider.set_value(number),
-            (Self::Slider(_), Value::Empty) => Err(Refusal::NeverEmpty),
-            (Self::Rating(rating), Value::Number(number)) => rating.set_value(Some(number)),
-            (Self::Rating(rating), Value::Empty) => rating.set_value(None),
-            (Self::Switch(switch), Value::On(on)) => {
-                switch.set_on(on);
-                Ok(())
-            }
-            _ => Err(Refusal::WrongKind),
-        }
+        self.shared_mut().set_value(value)
+    }
+
+    /// Sets the value to the allowed one nearest to it, as HTML does when a script sets it, and gives what
+    /// it is then.
+    ///
+    /// ```
+    /// use pin_notch::{Control, Notches, Slider, Value, dec};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let mut slider = Control::from(Slider::new(Notches::new(dec!(0), dec!(40), dec!(0.1))?)?);
+    /// assert_eq!(slider.set_nearest(Value::Number(dec!(99.99))), Ok(Value::Number(dec!(40))));
+    /// # Ok(()) }
+    /// ```
+    ///
+    /// # Errors
+    /// As [`set_value`](Self::set_value), where no value is near: the value is then as it was.
+    pub fn set_nearest(&mut self, value: Value) -> Result<Value, Refusal> {
+        let nearest = self.shared().nearest(value);
+        self.set_value(nearest)?;
+        Ok(self.value())
     }
 
     /// Puts the value back to the default and drops whatever gesture is under way. The program does
     /// this, so no event comes of it.
     pub fn reset(&mut self) {
-        match self {
-            Self::Slider(slider) => slider.reset(),
-            Self::Rating(rating) => rating.reset(),
-            Self::Switch(switch) => switch.reset(),
-        }
+        self.shared_mut().reset();
+    }
+
+    /// The value that is nothing to this control: empty, off, none chosen.
+    pub fn empty_value(&self) -> Value {
+        self.shared().unsent()
+    }
+
+    /// Writes and reads numbers, dates and names as this world does, where the control shows any.
+    pub fn set_world(&mut self, world: &AnyWorld) {
+        self.shared_mut().set_world(world);
     }
 
     /// Whether it is disabled, read-only, required, or objected to by the program.
     pub fn conditions(&self) -> &Conditions {
-        match self {
-            Self::Slider(slider) => slider.conditions(),
-            Self::Rating(rating) => rating.conditions(),
-            Self::Switch(switch) => switch.conditions(),
-        }
+        self.shared().conditions()
     }
 
     /// The same, to be changed.
     pub fn conditions_mut(&mut self) -> &mut Conditions {
-        match self {
-            Self::Slider(slider) => slider.conditions_mut(),
-            Self::Rating(rating) => rating.conditions_mut(),
-            Self::Switch(switch) => switch.conditions_mut(),
-        }
+        self.shared_mut().conditions_mut()
     }
 
     /// Why the value is not acceptable; empty when it is. A disabled or read-only control is not
     /// checked ("barred from constraint validation" in HTML).
     pub fn validity(&self) -> Vec<Invalid> {
-        match self {
-            Self::Slider(slider) => slider.validity(),
-            Self::Rating(rating) => rating.validity(),
-            Self::Switch(switch) => switch.validity(),
-        }
+        self.shared().validity()
     }
 
     /// What is legal in the definition and will surprise somebody.
     pub fn audit(&self) -> Vec<Remark> {
-        match self {
-            Self::Slider(slider) => slider.audit(),
-            Self::Rating(rating) => rating.audit(),
-            Self::Switch(_) => Vec::new(),
+        self.shared().audit()
+    }
+
+    /// The texts that a form sends for it, in order: none for what is empty or off, two for a span, one for
+    /// each of many.
+    pub fn entries(&self) -> Vec<String> {
+        match self.value() {
+            Value::On(true) => vec![self.shared().on_text().to_owned()],
+            value => value.entries(),
         }
     }
 
-    /// The value that a form sends for it; `None` when it sends nothing, as for a rating without a
-    /// value or a switch that is off.
-    pub fn submission_value(&self) -> Option<String> {
+    /// What it sends when it is on, for what can be on or off.
+    pub fn on_text(&self) -> &str {
+        self.shared().on_text()
+    }
+
+    /// The numbers it can take, for a control of numbers.
+    pub fn notches(&self) -> Option<&Notches> {
         match self {
-            Self::Slider(slider) => Some(number_text(slider.value())),
-            Self::Rating(rating) => rating.value().map(number_text),
-            Self::Switch(switch) => switch.is_on().then(|| switch.submission_value().to_owned()),
+            Self::Slider(slider) => Some(slider.notches()),
+            Self::SpanSlider(span) => Some(span.notches()),
+            Self::Rating(rating) => Some(rating.notches()),
+            Self::Stepper(stepper) => Some(stepper.notches()),
+            _ => None,
         }
     }
 
-    /// What somebody claims this control's value to be (`None`: the form did not send it), re-checked
-    /// by the control's own rules. Nothing is changed.
+    pub(crate) fn most_sent(&self) -> usize {
+        self.shared().most_sent()
+    }
+
+    /// What somebody claims this control's value to be, by the texts that were sent for it, re-checked by
+    /// the control's own rules. Nothing is changed.
     ///
     /// # Errors
     /// All that is wrong with it. A read-only control accepts only the value it has.
-    pub fn check(&self, sent: Option<&str>) -> Result<Value, Vec<Invalid>> {
-        let value = match self {
-            Self::Slider(slider) => {
-                let text = sent.ok_or_else(|| vec![Invalid::ValueMissing])?;
-                number_within(slider.notches(), text)?.into()
-            }
-            Self::Rating(rating) => match sent {
-                None | Some("") if rating.conditions().required => {
-                    return Err(vec![Invalid::ValueMissing]);
-                }
-                None | Some("") => Value::Empty,
-                Some(text) => number_within(rating.notches(), text)?.into(),
-            },
-            Self::Switch(switch) => match sent {
-                None if switch.conditions().required => return Err(vec![Invalid::ValueMissing]),
-                None => Value::On(false),
-                Some(text) if text == switch.submission_value() => Value::On(true),
-                Some(_) => {
-                    let right = switch.submission_value();
-                    let message = format!("A switch sends {right:?} when it is on, or nothing.");
-                    return Err(vec![Invalid::BadInput(message)]);
-                }
-            },
-        };
-        if self.conditions().read_only && value != self.value() {
-            let message = format!("The value is read-only and has to stay {}.", self.value());
+    pub fn check(&self, sent: &[String]) -> Result<Value, Vec<Invalid>> {
+        self.check_value(uniform::read(self.shared(), sent).map_err(|wrong| vec![wrong])?)
+    }
+
+    /// The same for a value that is typed already.
+    ///
+    /// # Errors
+    /// As [`check`](Self::check).
+    pub fn check_value(&self, value: Value) -> Result<Value, Vec<Invalid>> {
+        let control = self.shared();
+        let conditions = control.conditions();
+        let nothing = value.is_empty() || matches!(value, Value::Mixed | Value::On(false));
+        if nothing && (conditions.required || (control.never_empty() && value.is_empty())) {
+            return Err(vec![Invalid::ValueMissing]);
+        }
+        // How many are chosen counts also where none are.
+        let counted = matches!(value, Value::Texts(_));
+        let wrong = if nothing && !counted { Vec::new() } else { control.against(&value) };
+        if !wrong.is_empty() {
+            return Err(wrong);
+        }
+        if conditions.read_only && value != control.value() {
+            let message = format!("The value is read-only and has to stay {}.", control.value());
             return Err(vec![Invalid::BadInput(message)]);
         }
         Ok(value)
     }
 }
 
-fn number_within(notches: &Notches, text: &str) -> Result<Decimal, Vec<Invalid>> {
-    let value = parse_number(text).map_err(|error| vec![Invalid::BadInput(format!("{error}."))])?;
-    match against(notches, value) {
-        invalid if invalid.is_empty() => Ok(value),
-        invalid => Err(invalid),
-    }
-}
-
 /// Whether the notches hold this very value, or why not.
-fn admit(notches: &Notches, value: Decimal) -> Result<Decimal, Refusal> {
+pub(crate) fn admit(notches: &Notches, value: Decimal) -> Result<Decimal, Refusal> {
     match (notches.min(), notches.max()) {
-        (Some(min), _) if value < min => Err(Refusal::BelowMin { min }),
-        (_, Some(max)) if value > max => Err(Refusal::AboveMax { max }),
+        (Some(min), _) if value < min => Err(Refusal::BelowMin { min: min.into() }),
+        (_, Some(max)) if value > max => Err(Refusal::AboveMax { max: max.into() }),
         _ if notches.is_empty() => Err(Refusal::NoValue),
-        _ if !notches.contains(value) => Err(Refusal::OffNotches { nearest: notches.snap(value) }),
+        _ if !notches.contains(value) => {
+            Err(Refusal::OffNotches { nearest: notches.snap(value).into() })
+        }
         _ => Ok(value),
     }
 }
@@ -397,7 +406,7 @@ fn admit(notches: &Notches, value: Decimal) -> Result<Decimal, Refusal> {
 fn admit_default(notches: &Notches, value: Decimal) -> Result<Decimal, ControlError> {
     match admit(notches, value) {
         Ok(value) => Ok(value),
-        Err(Refusal::OffNotches { nearest }) => Ok(nearest),
+        Err(Refusal::OffNotches { .. }) => Ok(notches.snap(value)),
         Err(why) => Err(ControlError::Default { value, why }),
     }
 }

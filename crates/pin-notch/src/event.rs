@@ -2,6 +2,7 @@
 
 use crate::calendar::Date;
 use crate::intent::Thumb;
+use crate::limit::Limit;
 use crate::number::number_text;
 use core::fmt;
 use rust_decimal::Decimal;
@@ -44,8 +45,10 @@ pub enum Event<V> {
     Opened,
     /// The list closed.
     Closed,
-    /// Keys are now on this row of an open list, counted from 0.
+    /// Keys are now on this row of an open list, or this part of a value, counted from 0.
     Active(usize),
+    /// This is now the first row of an open list that is shown, counted from 0.
+    Scrolled(usize),
     /// Keys are now on this day of an open month grid.
     ActiveDay(Date),
 }
@@ -77,17 +80,17 @@ pub enum Refusal {
     /// The value is below the minimum.
     BelowMin {
         /// The smallest value allowed.
-        min: Decimal,
+        min: Limit,
     },
     /// The value is above the maximum.
     AboveMax {
         /// The largest value allowed.
-        max: Decimal,
+        max: Limit,
     },
     /// The value is on no notch.
     OffNotches {
         /// The nearest value allowed.
-        nearest: Decimal,
+        nearest: Limit,
     },
     /// The definition allows no value at all.
     NoValue,
@@ -101,23 +104,37 @@ pub enum Refusal {
     NotANumber,
     /// What was typed is not a date.
     NotADate,
-    /// The day is before the first that can be chosen.
-    TooEarly {
-        /// The first day that can be chosen.
-        first: Date,
-    },
-    /// The day is after the last that can be chosen.
-    TooLate {
-        /// The last day that can be chosen.
-        last: Date,
-    },
-    /// The day is between two that can be chosen.
-    OffDays {
-        /// The nearest day that can be chosen.
-        nearest: Date,
-    },
     /// The day is blocked; the control knows why.
     Blocked,
+    /// A blocked day lies between the two that were chosen.
+    AcrossBlocked {
+        /// The first such day.
+        day: Date,
+    },
+    /// The two values are too near to each other, too far apart, or the wrong way round.
+    TooFar {
+        /// The least distance.
+        least: Decimal,
+        /// The greatest.
+        greatest: Decimal,
+    },
+    /// The span has too few days.
+    TooShort {
+        /// The fewest days it may have.
+        least: u32,
+    },
+    /// The span has too many days.
+    TooLong {
+        /// The most days it may have.
+        most: u32,
+    },
+    /// Only a part of the value is there.
+    Incomplete,
+    /// What was typed is not such a value.
+    Misread {
+        /// What one is written like.
+        like: &'static str,
+    },
     /// As many are chosen as may be.
     TooMany {
         /// The largest number of chosen ones.
@@ -208,6 +225,7 @@ impl<V: Clone> Turn<V> {
                     Event::Opened => Event::Opened,
                     Event::Closed => Event::Closed,
                     Event::Active(row) => Event::Active(row),
+                    Event::Scrolled(row) => Event::Scrolled(row),
                     Event::ActiveDay(day) => Event::ActiveDay(day),
                 })
             }))),
@@ -285,6 +303,7 @@ impl<V: Shown> fmt::Display for Event<V> {
             Self::Opened => f.write_str("open"),
             Self::Closed => f.write_str("close"),
             Self::Active(row) => write!(f, "active {row}"),
+            Self::Scrolled(row) => write!(f, "scroll {row}"),
             Self::ActiveDay(day) => write!(f, "active {day}"),
             Self::Taken(Thumb::Low) => f.write_str("take low"),
             Self::Taken(Thumb::High) => f.write_str("take high"),
@@ -303,14 +322,22 @@ impl fmt::Display for Refusal {
             Self::Required => "a value is required, so it cannot be cleared",
             Self::Empty => "already empty",
             Self::NeverEmpty => "this control is never empty",
+            Self::BelowMin { min: min @ Limit::Number(_) } => {
+                return write!(f, "below the minimum {min}");
+            }
+            Self::AboveMax { max: max @ Limit::Number(_) } => {
+                return write!(f, "above the maximum {max}");
+            }
+            Self::OffNotches { nearest: nearest @ Limit::Number(_) } => {
+                return write!(f, "on no notch; the nearest is {nearest}");
+            }
             Self::BelowMin { min } => {
-                return write!(f, "below the minimum {}", number_text(*min));
+                return write!(f, "before the first {}, {min}", min.nouns().0);
             }
-            Self::AboveMax { max } => {
-                return write!(f, "above the maximum {}", number_text(*max));
-            }
+            Self::AboveMax { max } => return write!(f, "after the last {}, {max}", max.nouns().0),
             Self::OffNotches { nearest } => {
-                return write!(f, "on no notch; the nearest is {}", number_text(*nearest));
+                let things = nearest.nouns().1;
+                return write!(f, "not one of the {things} to choose; the nearest is {nearest}");
             }
             Self::NoValue => "no value is allowed",
             Self::NoPlace => "the place is not a number",
@@ -318,12 +345,19 @@ impl fmt::Display for Refusal {
             Self::NotGrabbed => "not being dragged",
             Self::NotANumber => "not a number",
             Self::NotADate => "not a date",
-            Self::TooEarly { first } => return write!(f, "before the first day, {first}"),
-            Self::TooLate { last } => return write!(f, "after the last day, {last}"),
-            Self::OffDays { nearest } => {
-                return write!(f, "not one of the days to choose; the nearest is {nearest}");
-            }
             Self::Blocked => "that day is blocked",
+            Self::AcrossBlocked { day } => return write!(f, "{day} lies between and is blocked"),
+            Self::TooFar { least, greatest } => {
+                let least = number_text(*least);
+                return match *greatest == Decimal::MAX {
+                    true => write!(f, "not at least {least} apart"),
+                    false => write!(f, "not {least} to {} apart", number_text(*greatest)),
+                };
+            }
+            Self::TooShort { least } => return write!(f, "fewer than {least} days"),
+            Self::TooLong { most } => return write!(f, "more than {most} days"),
+            Self::Incomplete => "only a part of it is there",
+            Self::Misread { like } => return write!(f, "not written like {like}"),
             Self::TooMany { max } => return write!(f, "no more than {max} can be chosen"),
             Self::WrongKind => "not a value of this control's kind",
             Self::NoMatch => "there is no such option",

@@ -7,15 +7,19 @@
 //! [entries]: https://html.spec.whatwg.org/multipage/form-control-infrastructure.html#constructing-the-form-data-set
 //! [url]: https://url.spec.whatwg.org/#application/x-www-form-urlencoded
 
+mod audit;
 mod define;
 mod history;
+#[cfg(feature = "json")]
+mod json;
 mod links;
 mod received;
 mod rules;
 mod send;
 
+pub use audit::FormRemark;
 pub use links::Followed;
-pub use received::{MAX_REPORTED, Problem, Problems, Values};
+pub use received::{MAX_BODY, MAX_REPORTED, Problem, Problems, Values};
 
 use crate::control::{Control, Value};
 use crate::event::{Event, Turn};
@@ -41,8 +45,8 @@ use std::collections::HashMap;
 /// assert_eq!(inspection.urlencoded(), "weight=18.4&temper=3.5");
 ///
 /// let values = inspection.read(b"weight=12.5&feeder=on")?;
-/// assert_eq!(values.get("weight"), Some(Value::Number(dec!(12.5))));
-/// assert_eq!(values.get("temper"), Some(Value::Empty));
+/// assert_eq!(values.get("weight"), Some(&Value::Number(dec!(12.5))));
+/// assert_eq!(values.number("temper"), None);
 ///
 /// let problems = inspection.read(b"weight=99&temper=3.3").unwrap_err();
 /// assert_eq!(problems.to_string(), "\
@@ -54,6 +58,7 @@ use std::collections::HashMap;
 pub struct Form {
     fields: Vec<Field>,
     places: HashMap<String, usize>,
+    fieldsets: Vec<Fieldset>,
     rules: Vec<Rule>,
     links: Links,
     history: History,
@@ -90,13 +95,37 @@ pub struct Field {
     pub control: Control,
     /// Whether somebody has begun to change it, or tried to send the form. Pointing at it is neither.
     pub touched: bool,
+    /// It is never sent.
+    unsent: bool,
     /// What its value was when it had settled last.
     settled: Value,
     /// A gesture is under way, so that its value may not have settled.
     moving: bool,
 }
 
+/// Fields that stand together and can be disabled together.
+#[derive(Clone, Debug)]
+#[non_exhaustive]
+pub struct Fieldset {
+    /// Its name.
+    pub name: String,
+    /// What people call it: HTML's legend.
+    pub label: String,
+    disabled: bool,
+    fields: Vec<usize>,
+}
+
 impl Field {
+    /// Whether anything that comes in for it counts: a browser sends nothing for what is disabled.
+    fn is_read(&self) -> bool {
+        !self.control.conditions().is_disabled()
+    }
+
+    /// Whether it is never sent.
+    pub fn is_unsent(&self) -> bool {
+        self.unsent
+    }
+
     /// Whether its value is another than its default.
     pub fn is_dirty(&self) -> bool {
         self.control.value() != self.control.default_value()
@@ -113,6 +142,10 @@ pub enum FormError {
     Unnamed,
     /// There is no control of this name.
     NoSuchField(String),
+    /// A field has no numbers, or a conversion no way back to it.
+    NotNumbers(String),
+    /// There is no fieldset of this name.
+    NoSuchFieldset(String),
     /// A rule looks at no field, so nobody could be told what it finds.
     RuleWithoutField,
 }
@@ -125,6 +158,13 @@ impl fmt::Display for FormError {
             }
             Self::Unnamed => f.write_str("a control has no name: it would never be sent"),
             Self::RuleWithoutField => f.write_str("a rule looks at no field: name at least one"),
+            Self::NotNumbers(name) => {
+                write!(
+                    f,
+                    "{name:?} cannot be converted: it has no numbers, or there is no way back"
+                )
+            }
+            Self::NoSuchFieldset(name) => write!(f, "no fieldset is named {name:?}"),
             Self::NoSuchField(name) => write!(f, "no control is named {name:?}"),
         }
     }
@@ -151,6 +191,36 @@ impl Form {
     /// The control of this name, to be changed by the program.
     pub fn control_mut(&mut self, name: &str) -> Option<&mut Control> {
         self.place(name).map(|place| &mut self.fields[place].control)
+    }
+
+    /// The fieldsets in order.
+    pub fn fieldsets(&self) -> impl Iterator<Item = &Fieldset> {
+        self.fieldsets.iter()
+    }
+
+    /// The fieldset of this name.
+    pub fn fieldset(&self, name: &str) -> Option<&Fieldset> {
+        self.fieldsets.iter().find(|fieldset| fieldset.name == name)
+    }
+
+    /// The fields that stand in a fieldset, in order.
+    pub fn fields_in(&self, fieldset: &Fieldset) -> impl Iterator<Item = &Field> {
+        fieldset.fields.iter().filter_map(|at| self.fields.get(*at))
+    }
+
+    /// Disables a fieldset, and with it all fields that stand in it, or enables it again.
+    ///
+    /// # Errors
+    /// [`FormError::NoSuchFieldset`].
+    pub fn set_fieldset_disabled(&mut self, name: &str, disabled: bool) -> Result<(), FormError> {
+        let found = self.fieldsets.iter_mut().find(|fieldset| fieldset.name == name);
+        let fieldset = found.ok_or_else(|| FormError::NoSuchFieldset(name.to_owned()))?;
+        fieldset.disabled = disabled;
+        for at in fieldset.fields.clone() {
+            let by_any = self.fieldsets.iter().any(|set| set.disabled && set.fields.contains(&at));
+            self.fields[at].control.conditions_mut().fieldset_disabled = by_any;
+        }
+        Ok(())
     }
 
     fn place(&self, name: &str) -> Option<usize> {
@@ -199,11 +269,13 @@ impl Form {
         for place in links::reach(&self.links, at) {
             let field = &mut self.fields[place];
             let now = field.control.value();
-            if (place == at || field.moving) && now != field.settled {
-                changed.push((place, field.settled, now));
+            if place != at && !field.moving {
+                continue;
             }
-            if place == at || field.moving {
-                (field.settled, field.moving) = (now, false);
+            field.moving = false;
+            let before = core::mem::replace(&mut field.settled, now.clone());
+            if now != before {
+                changed.push((place, before, now));
             }
         }
         if !changed.is_empty() {
@@ -215,13 +287,13 @@ impl Form {
     /// that changed; `None` when there is nothing to take back.
     pub fn undo(&mut self) -> Option<Vec<&str>> {
         let change = self.history.undo()?.clone();
-        Some(self.put(change.fields.iter().map(|(place, before, _)| (*place, *before))))
+        Some(self.put(change.fields.iter().map(|(place, before, _)| (*place, before.clone()))))
     }
 
     /// Does again what was undone last.
     pub fn redo(&mut self) -> Option<Vec<&str>> {
         let change = self.history.redo()?.clone();
-        Some(self.put(change.fields.iter().map(|(place, _, after)| (*place, *after))))
+        Some(self.put(change.fields.iter().map(|(place, _, after)| (*place, after.clone()))))
     }
 
     fn put(&mut self, values: impl Iterator<Item = (usize, Value)>) -> Vec<&str> {
@@ -230,7 +302,7 @@ impl Form {
             let field = &mut self.fields[place];
             // A value that was there can be put there, unless the program has changed the definition;
             // then the field keeps what it has.
-            if field.control.set_value(value).is_ok() {
+            if field.control.set_value(value.clone()).is_ok() {
                 (field.settled, field.moving) = (value, false);
                 places.push(place);
             }
@@ -247,18 +319,15 @@ impl Form {
         self.history.forget();
     }
 
-    /// Makes every control empty that can be: ratings without a value, switches off. (To go back to the
+    /// Makes every control empty that can be: ratings without a value, switches off, nothing chosen. (To go back to the
     /// defaults is to [`reset`](Self::reset).) It can be undone in one.
     pub fn clear(&mut self) {
         let mut changed = Vec::new();
         for (place, field) in self.fields.iter_mut().enumerate() {
             let before = field.control.value();
-            let empty = match before {
-                Value::On(_) => Value::On(false),
-                _ => Value::Empty,
-            };
-            if before != empty && field.control.set_value(empty).is_ok() {
-                (field.settled, field.moving) = (empty, false);
+            let empty = field.control.empty_value();
+            if before != empty && field.control.set_value(empty.clone()).is_ok() {
+                (field.settled, field.moving) = (empty.clone(), false);
                 changed.push((place, before, empty));
             }
         }

@@ -43,6 +43,8 @@ pub enum Intent<'a> {
     Step(i32),
     /// From now on keys mean this thumb of a span.
     Take(Thumb),
+    /// From now on keys mean this field of a value that has several, counted from 0.
+    Field(usize),
     /// Open what can be opened: a list, a calendar.
     Open,
     /// Close it again.
@@ -51,6 +53,10 @@ pub enum Intent<'a> {
     Pick(&'a str),
     /// Choose this day.
     PickDay(Date),
+    /// The pointer is over this day of an open month grid, with nothing pressed.
+    PointDay(Date),
+    /// Show the rows of an open list from this one on, counted from 0.
+    Scroll(usize),
     /// Take this value out of those that are chosen.
     Remove(&'a str),
     /// Find what begins with what is typed: this character, at this time in milliseconds from any origin.
@@ -77,7 +83,7 @@ impl Intent<'_> {
     pub fn word(&self) -> &'static str {
         match self {
             Self::Key(_) => "key",
-            Self::Point(_) => "point",
+            Self::Point(_) | Self::PointDay(_) => "point",
             Self::Leave => "leave",
             Self::Press(_) => "press",
             Self::Grab(_) => "grab",
@@ -91,9 +97,11 @@ impl Intent<'_> {
             Self::Settle => "settle",
             Self::Step(_) => "step",
             Self::Take(_) => "take",
+            Self::Field(_) => "field",
             Self::Open => "open",
             Self::Close => "close",
             Self::Pick(_) | Self::PickDay(_) => "pick",
+            Self::Scroll(_) => "scroll",
             Self::Remove(_) => "remove",
             Self::Find { .. } => "find",
         }
@@ -112,6 +120,8 @@ impl fmt::Display for Intent<'_> {
             Self::Type(text) | Self::Pick(text) | Self::Remove(text) => write!(f, " {text:?}"),
             Self::Find { typed, .. } => write!(f, " {typed:?}"),
             Self::PickDay(day) => write!(f, " {day}"),
+            Self::PointDay(day) => write!(f, " at {day}"),
+            Self::Scroll(row) | Self::Field(row) => write!(f, " {row}"),
             Self::Step(steps) => write!(f, " {steps}"),
             Self::Take(Thumb::Low) => f.write_str(" low"),
             Self::Take(Thumb::High) => f.write_str(" high"),

@@ -38,9 +38,11 @@
 mod binding;
 mod calendar;
 mod control;
+mod conversion;
 mod event;
 mod form;
 mod intent;
+mod limit;
 mod measure;
 mod notches;
 pub mod number;
@@ -53,16 +55,22 @@ pub use calendar::{
     CalendarError, Date, DateTime, GridWeek, LAST_YEAR, Month, MonthGrid, Time, Week, Weekday,
 };
 pub use control::{
-    Blocked, CheckGroup, Checkbox, CheckboxView, Choice, Conditions, Control, ControlError,
-    DateGrid, DatePicker, DateView, Direction, GridDay, ItemStepper, Listing, Lit, MAX_ICONS,
-    Meeting, Rating, RatingView, Row, Select, Slider, SliderView, Span, SpanSlider, SpanView,
-    Stepper, StepperView, Switch, SwitchView, Token, Value, View, steps_held,
+    Blocked, CheckGroup, CheckGroupView, Checkbox, CheckboxView, Choice, Conditions, Control,
+    ControlError, DateGrid, DatePicker, DateSpan, DateSpanPicker, DateSpanView, DateView,
+    Direction, FieldKind, FieldStepper, FieldView, Fielded, FieldsView, GridDay, ItemStepper,
+    ItemView, Listing, Lit, MAX_ICONS, MarkView, Meeting, Rating, RatingView, Row, RowView, Scale,
+    Select, SelectView, Slider, SliderView, Span, SpanSlider, SpanView, Stepper, StepperView,
+    Switch, SwitchView, Token, TokenView, Value, ValueKind, View, Wording, WordingError,
+    steps_held,
 };
+pub use conversion::{Conversion, NoRange};
 pub use event::{Event, Events, Refusal, Shown, Turn};
 pub use form::{
-    Field, Followed, Form, FormError, FormTurn, MAX_REPORTED, Problem, Problems, Values,
+    Field, Fieldset, Followed, Form, FormError, FormRemark, FormTurn, MAX_BODY, MAX_REPORTED,
+    Problem, Problems, Values,
 };
 pub use intent::{Intent, Key, Place, Thumb};
+pub use limit::Limit;
 pub use measure::{Measure, NotchesOf};
 pub use notches::{Notches, NotchesBuilder, NotchesError, Remark};
 #[doc(inline)]
@@ -70,4 +78,4 @@ pub use number::{NumberError, number_text, parse_number};
 pub use rust_decimal::Decimal;
 pub use semantics::{Checked, Orientation, Range, Role, Semantics};
 pub use validity::Invalid;
-pub use world::{DatePattern, English, PatternError, World, read_number, show_number};
+pub use world::{AnyWorld, DatePattern, English, PatternError, World, read_number, show_number};

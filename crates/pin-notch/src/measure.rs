@@ -11,14 +11,18 @@
 //! [datetime-local]: https://html.spec.whatwg.org/multipage/input.html#local-date-and-time-state-(type=datetime-local)
 
 use crate::calendar::{Date, DateTime, Month, Time, Week};
+use crate::control::admit;
+use crate::event::Refusal;
+use crate::limit::Limit;
 use crate::notches::{Notches, NotchesError};
+use crate::validity::{Invalid, against};
 use core::fmt;
 use core::marker::PhantomData;
 use core::str::FromStr;
 use rust_decimal::Decimal;
 
 /// A kind of value that is a whole number of units from an origin.
-pub trait Measure: Copy + Ord + fmt::Debug + fmt::Display + FromStr {
+pub trait Measure: Copy + Ord + fmt::Debug + fmt::Display + FromStr + Into<Limit> {
     /// The unit of a step, in words.
     const STEP_UNIT: &'static str;
     /// How many units of the line one unit of a step is: 1000 milliseconds to the second.
@@ -216,6 +220,62 @@ impl<M: Measure> NotchesOf<M> {
     /// The index of a notch, counted from 0.
     pub fn index_of(&self, value: M) -> Option<u128> {
         self.line.index_of(Self::place(value))
+    }
+
+    /// The distance of two notches, in units of a step: days, months, weeks or seconds.
+    pub fn step(&self) -> Decimal {
+        let units = self.line.step().unwrap_or(Decimal::ONE);
+        (units / Decimal::from(M::UNITS)).normalize()
+    }
+
+    /// Where the notches are counted from.
+    pub fn step_base(&self) -> M {
+        Self::value(self.line.step_base()).unwrap_or_else(|| Self::first_there_is())
+    }
+
+    fn first_there_is() -> M {
+        match M::from_line(M::FIRST) {
+            Some(first) => first,
+            None => unreachable!("a line begins with a value"),
+        }
+    }
+
+    /// Whether this very value is allowed, or why not.
+    pub(crate) fn admit(&self, value: M) -> Result<M, Refusal> {
+        if self.line.is_empty() {
+            return Err(Refusal::NoValue);
+        }
+        admit(&self.line, Self::place(value)).map(|_| value).map_err(|refusal| match refusal {
+            Refusal::BelowMin { min } => Refusal::BelowMin { min: Self::limit(min) },
+            Refusal::AboveMax { max } => Refusal::AboveMax { max: Self::limit(max) },
+            Refusal::OffNotches { nearest } => {
+                Refusal::OffNotches { nearest: Self::limit(nearest) }
+            }
+            other => other,
+        })
+    }
+
+    /// All reasons why `value` does not meet the bounds and the step, in HTML's order.
+    pub(crate) fn against(&self, value: M) -> Vec<Invalid> {
+        let mut found = against(&self.line, Self::place(value));
+        found.iter_mut().for_each(|invalid| match invalid {
+            Invalid::RangeUnderflow { min } => *min = Self::limit(*min),
+            Invalid::RangeOverflow { max } => *max = Self::limit(*max),
+            Invalid::StepMismatch { below, above } => {
+                *below = below.map(Self::limit);
+                *above = above.map(Self::limit);
+            }
+            _ => {}
+        });
+        found
+    }
+
+    /// A place on the line, as the value that lies there.
+    fn limit(place: Limit) -> Limit {
+        match place {
+            Limit::Number(number) => Self::value(number).map_or(place, M::into),
+            other => other,
+        }
     }
 
     fn place(value: M) -> Decimal {

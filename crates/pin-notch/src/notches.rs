@@ -374,6 +374,15 @@ impl Notches {
         Some(self.at_index((units / self.step as f64 - 1e-9).ceil()))
     }
 
+    /// The notch nearest to `amount`, held to the outermost: for tracks that are not even.
+    pub(crate) fn nearest(&self, amount: f64) -> Option<Decimal> {
+        if self.is_empty() || amount.is_nan() {
+            return None;
+        }
+        let units = amount * 10_f64.powi(self.scale as i32) - self.first as f64;
+        Some(self.at_index((units / self.step as f64 + 0.5).floor()))
+    }
+
     /// The notch with this index, held to the outermost: the one way from a float to a value.
     fn at_index(&self, index: f64) -> Decimal {
         let way = (index.max(0.0) as i128).saturating_mul(self.step);

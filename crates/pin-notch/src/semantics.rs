@@ -16,6 +16,8 @@ pub struct Semantics {
     pub checked: Option<Checked>,
     /// Which way it lies, where that matters.
     pub orientation: Option<Orientation>,
+    /// Whether what opens from it is open, for roles that have such.
+    pub expanded: Option<bool>,
     /// It cannot be used now.
     pub disabled: bool,
     /// It can be read and focused but not changed.
@@ -51,6 +53,10 @@ pub enum Role {
     Checkbox,
     /// A number, typed or stepped.
     SpinButton,
+    /// A field with a list or a calendar that opens from it.
+    Combobox,
+    /// Several controls that are one value together.
+    Group,
 }
 
 /// Whether something is on.
@@ -100,6 +106,8 @@ impl Role {
             Self::Switch => "switch",
             Self::Checkbox => "checkbox",
             Self::SpinButton => "spinbutton",
+            Self::Combobox => "combobox",
+            Self::Group => "group",
         }
     }
 }
@@ -121,6 +129,7 @@ impl Semantics {
             range: None,
             checked: None,
             orientation: None,
+            expanded: None,
             disabled: false,
             read_only: false,
             required: false,
@@ -142,6 +151,9 @@ impl Semantics {
         }
         if let Some(orientation) = self.orientation {
             all.push(("aria-orientation", orientation.token().to_owned()));
+        }
+        if let Some(expanded) = self.expanded {
+            all.push(("aria-expanded", expanded.to_string()));
         }
         let flags = [
             ("aria-disabled", self.disabled),

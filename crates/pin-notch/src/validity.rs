@@ -2,8 +2,8 @@
 //!
 //! [states]: https://html.spec.whatwg.org/multipage/form-control-infrastructure.html#validity-states
 
+use crate::limit::Limit;
 use crate::notches::Notches;
-use crate::number::number_text;
 use core::fmt;
 use rust_decimal::Decimal;
 
@@ -18,19 +18,19 @@ pub enum Invalid {
     /// The value is below the minimum (`rangeUnderflow`).
     RangeUnderflow {
         /// The smallest value allowed.
-        min: Decimal,
+        min: Limit,
     },
     /// The value is above the maximum (`rangeOverflow`).
     RangeOverflow {
         /// The largest value allowed.
-        max: Decimal,
+        max: Limit,
     },
     /// The value is on no notch (`stepMismatch`).
     StepMismatch {
         /// The nearest notch below, if there is one.
-        below: Option<Decimal>,
+        below: Option<Limit>,
         /// The nearest notch above, if there is one.
-        above: Option<Decimal>,
+        above: Option<Limit>,
     },
     /// Fewer are chosen than have to be. HTML has no state for it; as there, it is a `customError`.
     TooFew {
@@ -70,20 +70,25 @@ impl fmt::Display for Invalid {
             Self::ValueMissing => f.write_str("A value is required."),
             Self::BadInput(what) => f.write_str(what),
             Self::RangeUnderflow { min } => {
-                write!(f, "The value must be {} or more.", number_text(*min))
+                write!(
+                    f,
+                    "The {} must be {min} or {}.",
+                    min.nouns().0,
+                    if min.is_number() { "more" } else { "later" }
+                )
             }
             Self::RangeOverflow { max } => {
-                write!(f, "The value must be {} or less.", number_text(*max))
+                let way = if max.is_number() { "less" } else { "earlier" };
+                write!(f, "The {} must be {max} or {way}.", max.nouns().0)
             }
             Self::StepMismatch { below, above } => match (below, above) {
                 (Some(below), Some(above)) => write!(
                     f,
-                    "The value is between two steps: the nearest are {} and {}.",
-                    number_text(*below),
-                    number_text(*above)
+                    "The {} is between two steps: the nearest are {below} and {above}.",
+                    below.nouns().0
                 ),
                 (Some(one), None) | (None, Some(one)) => {
-                    write!(f, "The value is on no step: the nearest is {}.", number_text(*one))
+                    write!(f, "The {} is on no step: the nearest is {one}.", one.nouns().0)
                 }
                 (None, None) => f.write_str("The value is on no step."),
             },
@@ -100,11 +105,11 @@ pub(crate) fn against(notches: &Notches, value: Decimal) -> Vec<Invalid> {
     let overflow = notches.max().filter(|max| value > *max);
     let mismatch = !notches.on_step(value);
     [
-        underflow.map(|min| Invalid::RangeUnderflow { min }),
-        overflow.map(|max| Invalid::RangeOverflow { max }),
+        underflow.map(|min| Invalid::RangeUnderflow { min: min.into() }),
+        overflow.map(|max| Invalid::RangeOverflow { max: max.into() }),
         mismatch.then(|| Invalid::StepMismatch {
-            below: notches.below(value),
-            above: notches.above(value),
+            below: notches.below(value).map(Limit::from),
+            above: notches.above(value).map(Limit::from),
         }),
     ]
     .into_iter()

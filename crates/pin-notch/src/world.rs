@@ -11,6 +11,7 @@ use crate::calendar::Weekday;
 use crate::control::Direction;
 use crate::number::{NumberError, number_text, parse_number};
 use rust_decimal::Decimal;
+use std::sync::Arc;
 
 /// Digits, separators, names and directions. Every method has the built-in [`English`] answer, so an
 /// implementation writes down only what differs.
@@ -85,6 +86,42 @@ pub trait World {
 pub struct English;
 
 impl World for English {}
+
+/// Any world, shared by all controls that are written in it.
+///
+/// ```
+/// use pin_notch::{AnyWorld, English, World};
+/// let world = AnyWorld::from(English);
+/// assert_eq!(world.month_name(5), "May");
+/// ```
+#[derive(Clone)]
+pub struct AnyWorld(Arc<dyn World + Send + Sync>);
+
+impl<W: World + Send + Sync + 'static> From<W> for AnyWorld {
+    fn from(world: W) -> Self {
+        Self(Arc::new(world))
+    }
+}
+
+impl Default for AnyWorld {
+    fn default() -> Self {
+        English.into()
+    }
+}
+
+impl core::ops::Deref for AnyWorld {
+    type Target = dyn World + Send + Sync;
+
+    fn deref(&self) -> &Self::Target {
+        &*self.0
+    }
+}
+
+impl core::fmt::Debug for AnyWorld {
+    fn fmt(&self, f: &mut core::fmt::Formatter<'_>) -> core::fmt::Result {
+        f.write_str("AnyWorld")
+    }
+}
 
 /// `value` with at least so many decimal places, as this world writes it.
 ///

@@ -83,7 +83,7 @@ fn what_cannot_be_set_says_so() {
     assert_eq!(text.get(), "21 kg");
     let strict = weight.linked(
         |w| *w,
-        |w| if *w < dec!(0) { Err(Refusal::BelowMin { min: dec!(0) }) } else { Ok(*w) },
+        |w| if *w < dec!(0) { Err(Refusal::BelowMin { min: dec!(0).into() }) } else { Ok(*w) },
     );
     let refused = strict.set(dec!(-1)).unwrap_err();
     assert_eq!(refused.to_string(), "the value it follows does not take this: below the minimum 0");

@@ -16,10 +16,7 @@ fn picker() -> DatePicker {
     ])
 }
 
-fn play<W: World + Clone>(picker: &mut DatePicker<W>, moves: &[(Intent, &str)])
-where
-    DatePicker<W>: std::fmt::Debug,
-{
+fn play(picker: &mut DatePicker, moves: &[(Intent, &str)]) {
     for (at, (intent, expected)) in moves.iter().enumerate() {
         let before = format!("{picker:?}");
         let turn: Turn<Option<Date>> = picker.handle(*intent);

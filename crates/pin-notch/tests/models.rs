@@ -6,9 +6,10 @@
 //! - the value is empty or allowed, and the view's figures are in range.
 
 use pin_notch::{
-    Blocked, CheckGroup, Checkbox, Checked, Choice, Date, DatePicker, Decimal, Event, Intent,
-    ItemStepper, Key, Lit, Meeting, Notches, NotchesOf, Place, Rating, Select, Semantics, Slider,
-    Span, SpanSlider, Stepper, Switch, Thumb, Turn, Weekday, dec,
+    Blocked, CheckGroup, Checkbox, Checked, Choice, Date, DatePicker, DateSpanPicker, DateTime,
+    Decimal, Event, FieldStepper, Intent, ItemStepper, Key, Lit, Meeting, Notches, NotchesOf,
+    Place, Rating, Scale, Select, Semantics, Slider, Span, SpanSlider, Stepper, Switch, Thumb,
+    Time, Turn, Weekday, dec,
 };
 use proptest::prelude::*;
 use std::fmt::Debug;
@@ -120,8 +121,18 @@ proptest! {
     #![proptest_config(ProptestConfig::with_cases(1500))]
 
     #[test]
-    fn a_slider_keeps_its_word(notches in ladder(), reversed: bool, attempts in attempts()) {
+    fn a_slider_keeps_its_word(
+        notches in ladder(), reversed: bool, bend in 0.01_f64..0.99, bent: bool, attempts in attempts()
+    ) {
         let slider = Slider::new(notches).unwrap().reversed(reversed);
+        let (low, high) = (notches.min().unwrap(), notches.max().unwrap());
+        let middle = notches.snap((low + high) / dec!(2));
+        let scale = match low > dec!(0) {
+            true => Scale::Logarithmic,
+            false if middle > low && middle < high => Scale::Piecewise(vec![(middle, bend)]),
+            false => Scale::Even,
+        };
+        let slider = if bent { slider.scaled(scale).unwrap() } else { slider };
         play(slider, &attempts, Slider::handle, Slider::value, |slider| {
             assert!(slider.notches().contains(slider.value()));
             let view = slider.view();
@@ -164,7 +175,7 @@ proptest! {
         let turns = std::cell::Cell::new(0);
         let handle = |group: &mut CheckGroup, intent: Intent| {
             let whom = whom[turns.replace(turns.get() + 1) % whom.len()];
-            if whom == 7 { group.handle_parent(intent) } else { group.handle(whom, intent) }
+            if whom == 7 { group.handle(intent) } else { group.handle_box(whom, intent) }
         };
         play(group, &attempts, handle, CheckGroup::value, |group| {
             let value = group.value();
@@ -238,7 +249,7 @@ proptest! {
             let view = slider.view();
             assert!(view.thumbs.iter().all(|at| (0.0..=1.0).contains(at)));
             assert!(view.filled.0 <= view.filled.1);
-            view.semantics.iter().for_each(in_range);
+            view.thumb_semantics.iter().for_each(in_range);
         });
     }
 
@@ -306,6 +317,91 @@ proptest! {
                 assert!(days().any(|day| day.date == Some(active) && day.inside));
             }
             assert_eq!(view.problem.is_empty(), picker.validity().is_empty());
+        });
+    }
+
+    #[test]
+    fn a_span_of_days_keeps_its_word(
+        length in 5_i32..90, across: bool, two: bool, always_open: bool, required: bool, most in 1_u32..30,
+        attempts in attempts(), picks in proptest::collection::vec(0_i32..100, 8)
+    ) {
+        let start = Date::from_days(20_454).unwrap(); // 2026-01-01
+        let day = |days| start.plus_days(days).unwrap();
+        let picker = DateSpanPicker::new(day(20))
+            .within(NotchesOf::new(Some(day(2)), Some(day(2 + length)), 1).unwrap())
+            .blocking([Blocked::weekday(Weekday::Sunday, "closed"), Blocked::day(day(9), "away")])
+            .lasting(1..=most);
+        let picker = if across { picker.across_blocked() } else { picker };
+        let picker = if two { picker.in_two_fields() } else { picker };
+        let mut picker = if always_open { picker.always_open() } else { picker };
+        picker.set_required(required);
+        let turns = std::cell::Cell::new(0);
+        // Among the attempts that know nothing of dates, some that do.
+        let handle = |picker: &mut DateSpanPicker, intent: Intent| {
+            let turn = turns.replace(turns.get() + 1);
+            let (one, other) = (day(picks[turn % 8]), day(picks[(turn + 3) % 8]));
+            match intent {
+                Intent::Choose(_) | Intent::Press(_) => picker.handle(Intent::PickDay(one)),
+                Intent::Point(_) => picker.handle(Intent::PointDay(one)),
+                Intent::Pick(_) if two => picker.handle(Intent::Type(&one.to_string())),
+                Intent::Pick(_) => picker.handle(Intent::Type(&format!("{one} – {other}"))),
+                other => picker.handle(other),
+            }
+        };
+        play(picker, &attempts, handle, DateSpanPicker::value, |picker| {
+            if let Some(span) = picker.value() {
+                assert!(span.first <= span.last && span.days() <= most, "{span:?}");
+                let days = (span.first.days()..=span.last.days()).filter_map(Date::from_days);
+                let blocked = days.filter(|day| picker.why_not(*day).is_some()).count();
+                assert!(across || blocked == 0, "{span:?}");
+                assert!([span.first, span.last].iter().all(|day| picker.notches().contains(*day)));
+            }
+            assert!(!always_open || picker.is_open());
+            let view = picker.view();
+            assert_eq!(view.problem.is_empty(), picker.validity().is_empty());
+            assert!(view.grid.is_some() == picker.is_open());
+        });
+    }
+
+    #[test]
+    fn steppers_of_fields_keep_their_word(
+        from in 0_i64..86_000, length in 0_i64..86_000, step in 1_u32..5000, bounded: bool, required: bool,
+        attempts in attempts(), digits in "[0-9]{8}", field in 0_usize..5
+    ) {
+        let time = |seconds: i64| Time::from_milliseconds((seconds * 1000).min(86_399_000)).unwrap();
+        let times = match bounded {
+            true => NotchesOf::new(Some(time(from)), Some(time(from + length)), step).unwrap(),
+            false => NotchesOf::all(),
+        };
+        let mut stepper = FieldStepper::new(times);
+        stepper.set_required(required);
+        let moments = NotchesOf::<DateTime>::new(None, Some("2026-05-14T12:00".parse().unwrap()), step);
+        let moments = FieldStepper::new(moments.unwrap()).near("2024-02-29T23:59".parse().unwrap());
+        let turns = std::cell::Cell::new(0);
+        let digits: Vec<char> = digits.chars().collect();
+        let typed = || {
+            let turn = turns.replace(turns.get() + 1);
+            Intent::Find { typed: digits[turn % digits.len()], at: 0 }
+        };
+        let handle = |stepper: &mut FieldStepper<Time>, intent: Intent| match intent {
+            Intent::Find { .. } | Intent::Press(_) | Intent::Choose(_) => stepper.handle(typed()),
+            Intent::Point(_) => stepper.handle(Intent::Field(field)),
+            other => stepper.handle(other),
+        };
+        play(stepper, &attempts, handle, FieldStepper::value, |stepper| {
+            assert!(stepper.value().is_none_or(|value| stepper.notches().contains(value)));
+            let view = stepper.view();
+            assert_eq!(view.fields.iter().filter(|field| field.active).count(), 1);
+            view.fields.iter().for_each(|field| in_range(&field.semantics));
+            assert_eq!(view.problem.is_empty(), stepper.validity().is_empty());
+        });
+        let handle = |stepper: &mut FieldStepper<DateTime>, intent: Intent| match intent {
+            Intent::Find { .. } | Intent::Press(_) | Intent::Choose(_) => stepper.handle(typed()),
+            Intent::Point(_) => stepper.handle(Intent::Field(field)),
+            other => stepper.handle(other),
+        };
+        play(moments, &attempts, handle, FieldStepper::value, |stepper| {
+            assert!(stepper.value().is_none_or(|value| stepper.notches().contains(value)));
         });
     }
 }

@@ -10,10 +10,10 @@ pub(super) fn body(view: &SliderView) -> Vec<Element> {
         Orientation::Vertical => "top",
     };
     let (from, to) = view.filled;
-    let marks = view.marks.iter().map(|at| {
-        let lit = (from..=to).contains(at);
-        Element::new("i", if lit { "mark mark-on" } else { "mark" })
-            .with("style", format!("{side}:{}", percent(*at)))
+    let marks = view.marks.iter().map(|mark| {
+        Element::new("i", if mark.lit { "mark mark-on" } else { "mark" })
+            .with("style", format!("{side}:{}", percent(mark.at)))
+            .saying(&mark.label)
     });
     let fill = Element::new("div", "fill")
         .with("style", format!("--from:{};--to:{}", percent(from), percent(1.0 - to)));

@@ -1,10 +1,10 @@
-//! On, off or mixed: the ARIA practices' [checkbox pattern][apg], two-state and mixed-state, and a group
-//! of them under a parent.
+//! On, off or mixed: the ARIA practices' [checkbox pattern][apg], two-state and mixed-state.
 //!
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/checkbox/
 
-use super::Conditions;
 use super::conditions::condition_methods;
+use super::uniform::uniform;
+use super::{Conditions, Value, ValueKind};
 use crate::event::{Refusal, Shown, Turn};
 use crate::intent::{Intent, Key};
 use crate::semantics::{Checked, Role, Semantics};
@@ -25,6 +25,7 @@ pub struct Checkbox {
     checked: Checked,
     default: Checked,
     value: String,
+    description: String,
     conditions: Conditions,
 }
 
@@ -34,6 +35,8 @@ pub struct Checkbox {
 pub struct CheckboxView {
     /// Whether it is on.
     pub checked: Checked,
+    /// What stands below its label to explain it; empty when nothing does.
+    pub description: String,
     /// What assistive technology is told.
     pub semantics: Semantics,
     /// What is wrong with the state, in words for the person; empty when nothing is.
@@ -64,6 +67,7 @@ impl Checkbox {
             checked: Checked::Off,
             default: Checked::Off,
             value: "on".to_owned(),
+            description: String::new(),
             conditions: Conditions::default(),
         }
     }
@@ -80,16 +84,32 @@ impl Checkbox {
         self
     }
 
+    /// Explains it below its label.
+    pub fn described(mut self, description: impl Into<String>) -> Self {
+        self.description = description.into();
+        self
+    }
+
     condition_methods!();
+
+    /// What stands below its label to explain it.
+    pub fn description(&self) -> &str {
+        &self.description
+    }
 
     /// The state.
     pub fn checked(&self) -> Checked {
         self.checked
     }
 
-    /// What a form sends for it: nothing unless it is on.
-    pub fn submission_value(&self) -> Option<&str> {
-        (self.checked == Checked::On).then_some(self.value.as_str())
+    /// The state it starts in.
+    pub fn default_checked(&self) -> Checked {
+        self.default
+    }
+
+    /// What it sends when it is on.
+    pub fn submission_value(&self) -> &str {
+        &self.value
     }
 
     /// Sets the state. The program does this, so no event comes of it.
@@ -126,9 +146,10 @@ impl Checkbox {
         let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
         CheckboxView {
             checked: self.checked,
+            description: self.description.clone(),
             semantics: Semantics {
                 checked: Some(self.checked),
-                disabled: self.conditions.disabled,
+                disabled: self.conditions.is_disabled(),
                 read_only: self.conditions.read_only,
                 required: self.conditions.required,
                 invalid: !problem.is_empty(),
@@ -139,135 +160,39 @@ impl Checkbox {
     }
 }
 
-/// Checkboxes that belong together, under a parent that is mixed while they differ.
-///
-/// Its value is the list of what the checked ones send, in the group's order.
-///
-/// ```
-/// use pin_notch::{CheckGroup, Checked, Intent};
-/// let mut treatments = CheckGroup::new(["formic acid", "oxalic acid", "thymol"]).at_most(2);
-/// assert_eq!(treatments.handle(1, Intent::Flip).to_string(), "input oxalic acid, change oxalic acid");
-/// assert_eq!(treatments.parent(), Checked::Mixed);
-/// let _ = treatments.handle(0, Intent::Flip);
-/// assert_eq!(treatments.handle(2, Intent::Flip).to_string(), "refused: no more than 2 can be chosen");
-/// ```
-#[derive(Clone, Debug)]
-pub struct CheckGroup {
-    boxes: Vec<Checkbox>,
-    least: usize,
-    most: usize,
-    conditions: Conditions,
+uniform! {
+    Checkbox(Checkbox),
+    fn kind(&self) -> ValueKind {
+        ValueKind::On
+    }
+    fn value(&self) -> Value {
+        self.checked.into()
+    }
+    fn default_value(&self) -> Value {
+        self.default.into()
+    }
+    fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
+        self.checked = match value {
+            Value::On(on) => on.into(),
+            Value::Mixed => Checked::Mixed,
+            _ => return Err(Refusal::WrongKind),
+        };
+        Ok(())
+    }
+    fn against(&self, _value: &Value) -> Vec<Invalid> {
+        Vec::new()
+    }
+    fn on_text(&self) -> &str {
+        &self.value
+    }
 }
 
-impl CheckGroup {
-    /// A group of checkboxes that send these values, all off at the start.
-    pub fn new<T: Into<String>>(values: impl IntoIterator<Item = T>) -> Self {
-        Self {
-            boxes: values.into_iter().map(|value| Checkbox::new().sending(value)).collect(),
-            least: 0,
-            most: usize::MAX,
-            conditions: Conditions::default(),
+impl From<Checked> for Value {
+    fn from(checked: Checked) -> Self {
+        match checked {
+            Checked::Off => Self::On(false),
+            Checked::On => Self::On(true),
+            Checked::Mixed => Self::Mixed,
         }
-    }
-
-    /// At least so many have to be checked before the form can be sent.
-    pub fn at_least(mut self, least: usize) -> Self {
-        self.least = least;
-        self
-    }
-
-    /// No more than so many can be checked.
-    pub fn at_most(mut self, most: usize) -> Self {
-        self.most = most;
-        self
-    }
-
-    condition_methods!();
-
-    /// The checkboxes in order.
-    pub fn boxes(&self) -> &[Checkbox] {
-        &self.boxes
-    }
-
-    /// The same, to be changed by the program.
-    pub fn boxes_mut(&mut self) -> &mut [Checkbox] {
-        &mut self.boxes
-    }
-
-    /// What the checked ones send.
-    pub fn value(&self) -> Vec<String> {
-        self.boxes.iter().filter_map(Checkbox::submission_value).map(str::to_owned).collect()
-    }
-
-    fn count(&self) -> usize {
-        self.boxes.iter().filter(|one| one.checked() == Checked::On).count()
-    }
-
-    /// The state of the parent: on or off when all agree, else mixed.
-    pub fn parent(&self) -> Checked {
-        match self.count() {
-            0 => Checked::Off,
-            count if count == self.boxes.len() => Checked::On,
-            _ => Checked::Mixed,
-        }
-    }
-
-    /// All back to the states they started in.
-    pub fn reset(&mut self) {
-        self.boxes.iter_mut().for_each(Checkbox::reset);
-    }
-
-    /// Why the choice is not acceptable; empty when it is.
-    pub fn validity(&self) -> Vec<Invalid> {
-        let (count, least, most) = (self.count(), self.least, self.most);
-        let few = (count < least).then_some(Invalid::TooFew { least });
-        let many = (count > most).then_some(Invalid::TooMany { most });
-        self.conditions.validity(count == 0, few.into_iter().chain(many).collect())
-    }
-
-    /// Carries out an intent on one of the checkboxes, counted from 0.
-    pub fn handle(&mut self, index: usize, intent: Intent) -> Turn<Vec<String>> {
-        let (count, most) = (self.count(), self.most);
-        let Some(one) = self.boxes.get_mut(index) else {
-            return Turn::Refused(Refusal::NotForThis);
-        };
-        if let Err(refusal) = self.conditions.admit() {
-            return Turn::Refused(refusal);
-        }
-        let before = one.checked();
-        let turn = one.handle(intent);
-        if one.checked() == Checked::On && before != Checked::On && count >= most {
-            one.set_checked(before);
-            return Turn::Refused(Refusal::TooMany { max: most });
-        }
-        let value = self.value();
-        turn.map(|_| value.clone())
-    }
-
-    /// Carries out an intent on the parent: a flip checks all, or unchecks all when all that can be are
-    /// checked. Disabled and read-only ones stay as they are.
-    pub fn handle_parent(&mut self, intent: Intent) -> Turn<Vec<String>> {
-        if let Err(refusal) = self.conditions.admit() {
-            return Turn::Refused(refusal);
-        }
-        if !matches!(intent, Intent::Flip | Intent::Press(_) | Intent::Key(Key::Space)) {
-            return Turn::Refused(Refusal::NotForThis);
-        }
-        let open = |one: &Checkbox| one.conditions().admit().is_ok();
-        let all = self.boxes.iter().filter(|one| open(one)).all(|one| one.checked() == Checked::On);
-        let kept =
-            self.boxes.iter().filter(|one| !open(one) && one.checked() == Checked::On).count();
-        let free = self.boxes.iter().filter(|one| open(one)).count();
-        if free == 0 {
-            return Turn::Refused(Refusal::Unchanged);
-        }
-        if !all && kept + free > self.most {
-            return Turn::Refused(Refusal::TooMany { max: self.most });
-        }
-        self.boxes
-            .iter_mut()
-            .filter(|one| open(one))
-            .for_each(|one| one.set_checked((!all).into()));
-        Turn::settled(self.value())
     }
 }

@@ -9,6 +9,8 @@ use crate::validity::Invalid;
 pub struct Conditions {
     /// It cannot be used, is not sent with a form and not checked.
     pub disabled: bool,
+    /// It is the same because a fieldset it stands in is disabled.
+    pub fieldset_disabled: bool,
     /// It shows and sends its value but does not let it be changed, and is not checked.
     pub read_only: bool,
     /// A form cannot be sent while it is empty (or, for a switch, off).
@@ -18,9 +20,14 @@ pub struct Conditions {
 }
 
 impl Conditions {
+    /// Whether it is disabled, by itself or by a fieldset it stands in.
+    pub fn is_disabled(&self) -> bool {
+        self.disabled || self.fieldset_disabled
+    }
+
     /// Refuses whatever would change the value while it must not be changed.
     pub(super) fn admit(&self) -> Result<(), Refusal> {
-        match (self.disabled, self.read_only) {
+        match (self.is_disabled(), self.read_only) {
             (true, _) => Err(Refusal::Disabled),
             (_, true) => Err(Refusal::ReadOnly),
             _ => Ok(()),
@@ -30,7 +37,7 @@ impl Conditions {
     /// `found`, with `valueMissing` before it and the program's objection after it; nothing at all for
     /// a control that is barred from being checked.
     pub(super) fn validity(&self, missing: bool, found: Vec<Invalid>) -> Vec<Invalid> {
-        if self.disabled || self.read_only {
+        if self.is_disabled() || self.read_only {
             return Vec::new();
         }
         let missing = (missing && self.required).then_some(Invalid::ValueMissing);

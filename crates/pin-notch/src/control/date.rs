@@ -6,18 +6,25 @@
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/dialog-modal/examples/datepicker-dialog/
 
 mod blocked;
+mod days;
+mod span;
 
 pub use blocked::Blocked;
+pub use days::{DateGrid, GridDay};
+pub use span::{DateSpan, DateSpanPicker, DateSpanView};
 
 use super::conditions::condition_methods;
 use super::draft::Typed;
-use super::{Conditions, Direction};
-use crate::calendar::{Date, Month, MonthGrid, Week, Weekday};
+use super::uniform::uniform;
+use super::{Conditions, Value, ValueKind};
+use crate::calendar::{Date, Weekday};
 use crate::event::{Event, Refusal, Shown, Turn};
 use crate::intent::{Intent, Key};
 use crate::measure::NotchesOf;
+use crate::semantics::{Role, Semantics};
 use crate::validity::Invalid;
-use crate::world::{DatePattern, English, World};
+use crate::world::{AnyWorld, DatePattern};
+use days::{Days, days_methods};
 
 /// A date picker.
 ///
@@ -38,18 +45,11 @@ use crate::world::{DatePattern, English, World};
 /// # Ok(()) }
 /// ```
 #[derive(Clone, Debug)]
-pub struct DatePicker<W = English> {
-    notches: NotchesOf<Date>,
-    blocked: Vec<Blocked>,
+pub struct DatePicker {
+    days: Days,
     held: Typed<Date>,
     default: Option<Date>,
-    pattern: DatePattern,
-    world: W,
-    first_day: Option<Weekday>,
-    today: Date,
-    /// The day that keys are on while the grid is open.
-    active: Option<Date>,
-    always_open: bool,
+    prompt: String,
     conditions: Conditions,
 }
 
@@ -61,40 +61,18 @@ pub struct DateView {
     pub value: Option<Date>,
     /// What stands in the field: the draft, else the value by the pattern.
     pub text: String,
+    /// What stands there faintly while it is empty.
+    pub prompt: String,
     /// The open grid; none while it is closed.
     pub grid: Option<DateGrid>,
+    /// Whether the grid is part of the page, so that nothing opens.
+    pub always_open: bool,
+    /// Which day is today, and whether it can be chosen.
+    pub today: (Date, bool),
+    /// What assistive technology is told.
+    pub semantics: Semantics,
     /// What is wrong, in words for the person; empty when nothing is.
     pub problem: String,
-}
-
-/// An open month grid.
-#[derive(Clone, Debug, PartialEq)]
-#[non_exhaustive]
-pub struct DateGrid {
-    /// Month and year in words.
-    pub title: String,
-    /// Short names of the days, and long ones for those who hear them, in the order of the columns.
-    pub heads: Vec<(String, String)>,
-    /// The rows: number of the ISO week, and seven days.
-    pub weeks: Vec<(Option<Week>, Vec<GridDay>)>,
-}
-
-/// A day on a grid.
-#[derive(Clone, Debug, PartialEq)]
-#[non_exhaustive]
-pub struct GridDay {
-    /// The day; none where the calendar ends.
-    pub date: Option<Date>,
-    /// Whether it belongs to the month of the grid.
-    pub inside: bool,
-    /// Whether it is the value.
-    pub chosen: bool,
-    /// Whether it is today.
-    pub today: bool,
-    /// Whether keys are on it.
-    pub active: bool,
-    /// Why it cannot be chosen; none when it can.
-    pub why_not: Option<String>,
 }
 
 impl Shown for Date {
@@ -108,88 +86,37 @@ impl DatePicker {
     /// picker's grid opens.
     pub fn new(today: Date) -> Self {
         Self {
-            notches: NotchesOf::all(),
-            blocked: Vec::new(),
+            days: Days::new(today),
             held: Typed::new(None),
             default: None,
-            pattern: DatePattern::default(),
-            world: English,
-            first_day: None,
-            today,
-            active: None,
-            always_open: false,
+            prompt: String::new(),
             conditions: Conditions::default(),
         }
     }
-}
 
-impl<W: World> DatePicker<W> {
-    /// Writes names and digits as this world does.
-    pub fn in_world<V: World>(self, world: V) -> DatePicker<V> {
-        DatePicker {
-            notches: self.notches,
-            blocked: self.blocked,
-            held: self.held,
-            default: self.default,
-            pattern: self.pattern,
-            world,
-            first_day: self.first_day,
-            today: self.today,
-            active: self.active,
-            always_open: self.always_open,
-            conditions: self.conditions,
-        }
-    }
-
-    /// Takes only these days: bounds, and a step for every so many days.
-    pub fn within(mut self, notches: NotchesOf<Date>) -> Self {
-        self.notches = notches;
-        self.active = self.active.map(|_| self.start_day());
-        self
-    }
-
-    /// Lets none of these days be chosen.
-    pub fn blocking(mut self, blocked: impl IntoIterator<Item = Blocked>) -> Self {
-        self.blocked = blocked.into_iter().collect();
-        self
-    }
-
-    /// Starts, and after a reset starts again, on this day, or empty. Given after [`within`](Self::within)
-    /// and [`blocking`](Self::blocking).
+    /// Starts, and after a reset starts again, on this day, or empty. Given after
+    /// [`within`](Self::within) and [`blocking`](Self::blocking).
     ///
     /// # Errors
     /// Why that day cannot be chosen.
     pub fn starting_at(mut self, day: Option<Date>) -> Result<Self, Refusal> {
         self.set_value(day)?;
         self.default = day;
-        self.active = self.active.map(|_| self.start_day());
+        self.days.shut(day);
         Ok(self)
     }
 
-    /// Writes dates by this pattern.
-    pub fn written(mut self, pattern: DatePattern) -> Self {
-        self.pattern = pattern;
+    /// Shows this in the field while it is empty.
+    pub fn prompting(mut self, prompt: impl Into<String>) -> Self {
+        self.prompt = prompt.into();
         self
     }
 
-    /// Begins the rows of the grid on this day, whatever the world says.
-    pub fn weeks_from(mut self, first_day: Weekday) -> Self {
-        self.first_day = Some(first_day);
-        self
-    }
+    days_methods!();
 
-    /// Keeps the grid open, as part of the page.
-    pub fn always_open(mut self) -> Self {
-        self.always_open = true;
-        self.active = Some(self.start_day());
-        self
-    }
-
-    condition_methods!();
-
-    /// The days it can take, blocked ones left aside.
-    pub fn notches(&self) -> &NotchesOf<Date> {
-        &self.notches
+    /// Where the grid opens, if anywhere special.
+    fn start(&self) -> Option<Date> {
+        self.held.value
     }
 
     /// The value, if there is one.
@@ -197,40 +124,22 @@ impl<W: World> DatePicker<W> {
         self.held.value
     }
 
-    /// Whether the grid is open.
-    pub fn is_open(&self) -> bool {
-        self.active.is_some()
+    /// The value it starts with, if any.
+    pub fn default_value(&self) -> Option<Date> {
+        self.default
     }
 
-    /// The day that keys are on while the grid is open.
-    pub fn active_day(&self) -> Option<Date> {
-        self.active
+    /// What is shown while it is empty.
+    pub fn prompt(&self) -> &str {
+        &self.prompt
     }
 
     /// What stands in the field.
     pub fn text(&self) -> String {
         match (self.held.draft(), self.held.value) {
             (Some(draft), _) => draft.to_owned(),
-            (None, Some(day)) => self.pattern.show(&self.world, day),
+            (None, Some(day)) => self.days.show(day),
             (None, None) => String::new(),
-        }
-    }
-
-    /// Why a day is blocked, if it is.
-    pub fn why_not(&self, day: Date) -> Option<&str> {
-        self.blocked.iter().find(|blocked| blocked.holds(day)).map(Blocked::why)
-    }
-
-    fn admit(&self, day: Date) -> Result<Date, Refusal> {
-        match (self.notches.first(), self.notches.last()) {
-            (Some(first), _) if day < first => Err(Refusal::TooEarly { first }),
-            (_, Some(last)) if day > last => Err(Refusal::TooLate { last }),
-            (None, _) | (_, None) => Err(Refusal::NoValue),
-            _ if !self.notches.contains(day) => {
-                Err(Refusal::OffDays { nearest: self.notches.snap(day) })
-            }
-            _ if self.why_not(day).is_some() => Err(Refusal::Blocked),
-            _ => Ok(day),
         }
     }
 
@@ -240,35 +149,25 @@ impl<W: World> DatePicker<W> {
     /// # Errors
     /// Why that day cannot be chosen; the value is then as it was.
     pub fn set_value(&mut self, day: Option<Date>) -> Result<(), Refusal> {
-        self.held.value = day.map(|day| self.admit(day)).transpose()?;
+        self.held.value = day.map(|day| self.days.admit(day)).transpose()?;
         Ok(())
     }
 
     /// Back to the default value; a draft is dropped, and the grid closes unless it is always open.
     pub fn reset(&mut self) {
         self.held.reset(self.default);
-        self.active = self.always_open.then(|| self.start_day());
+        self.days.shut(self.default);
     }
 
     /// Why what it holds is not acceptable: a draft that cannot be taken counts before the value.
     pub fn validity(&self) -> Vec<Invalid> {
         let drafted = self.held.drafted();
-        let wrong = drafted.and_then(|text| match self.read(text) {
-            None => {
-                let like = self.pattern.show(&self.world, self.today);
-                Some(Invalid::BadInput(format!("{text:?} is no date; write it like {like}.")))
-            }
-            Some(day) => self.admit(day).err().map(|refusal| match self.why_not(day) {
-                Some(why) if refusal == Refusal::Blocked => Invalid::CustomError(why.to_owned()),
-                _ => Invalid::BadInput(format!("This day cannot be chosen: {refusal}.")),
-            }),
-        });
-        let missing = drafted.is_none() && self.held.value.is_none();
-        self.conditions.validity(missing, wrong.into_iter().collect())
-    }
-
-    fn read(&self, text: &str) -> Option<Date> {
-        text.parse().ok().or_else(|| self.pattern.read(&self.world, text).ok())
+        let wrong = match (drafted, self.held.value) {
+            (Some(text), _) => self.days.misread(text),
+            (None, Some(day)) => self.days.against(day),
+            (None, None) => Vec::new(),
+        };
+        self.conditions.validity(drafted.is_none() && self.held.value.is_none(), wrong)
     }
 
     /// Carries out an intent.
@@ -282,18 +181,14 @@ impl<W: World> DatePicker<W> {
     }
 
     fn carry_out(&mut self, intent: Intent) -> Result<Turn<Option<Date>>, Refusal> {
-        if matches!(intent, Intent::Close | Intent::Key(Key::Escape))
-            && self.is_open()
-            && !self.always_open
-        {
-            self.active = None;
+        if matches!(intent, Intent::Close | Intent::Key(Key::Escape)) && self.days.closes() {
+            self.days.active = None;
             return Ok(Turn::one(Event::Closed));
         }
         self.conditions.admit()?;
-        match (intent, self.active) {
+        match (intent, self.days.active) {
             (Intent::Open, None) | (Intent::Key(Key::Down), None) => {
-                self.notches.first().ok_or(Refusal::NoValue)?;
-                self.active = Some(self.start_day());
+                self.days.open(self.held.value)?;
                 Ok(Turn::one(Event::Opened))
             }
             (Intent::Open, Some(_)) => Err(Refusal::Unchanged),
@@ -306,59 +201,22 @@ impl<W: World> DatePicker<W> {
             (Intent::Clear, _) if self.conditions.required => Err(Refusal::Required),
             (Intent::Clear, _) => Ok(self.held.take(None)),
             (Intent::Key(Key::Enter | Key::Space), Some(day)) => self.choose(day),
-            (Intent::Key(key), Some(day)) => self.go(day, key),
+            (Intent::Key(key), Some(day)) => {
+                self.days.go(day, key).map(|to| Turn::one(Event::ActiveDay(to)))
+            }
             _ => Err(Refusal::NotForThis),
         }
     }
 
-    /// Where a grid opens: on the value, else on today, else on the nearest day there is.
-    fn start_day(&self) -> Date {
-        self.notches.snap(self.held.value.unwrap_or(self.today))
-    }
-
-    fn go(&mut self, day: Date, key: Key) -> Result<Turn<Option<Date>>, Refusal> {
-        let right = match self.world.direction() {
-            Direction::LeftToRight => 1,
-            Direction::RightToLeft => -1,
-        };
-        let past = i32::from(day.weekday().after(self.rows_from()));
-        let (to, later) = match key {
-            Key::Right => (day.plus_days(right), right > 0),
-            Key::Left => (day.plus_days(-right), right < 0),
-            Key::Down => (day.plus_days(7), true),
-            Key::Up => (day.plus_days(-7), false),
-            Key::Home => (day.plus_days(-past), false),
-            Key::End => (day.plus_days(6 - past), true),
-            Key::PageDown => (day.plus_months(1), true),
-            Key::PageUp => (day.plus_months(-1), false),
-            Key::ShiftPageDown => (day.plus_months(12), true),
-            Key::ShiftPageUp => (day.plus_months(-12), false),
-            _ => return Err(Refusal::NotForThis),
-        };
-        let (first, last) = match (self.notches.first(), self.notches.last()) {
-            (Some(first), Some(last)) => (first, last),
-            _ => return Err(Refusal::NoValue),
-        };
-        let to = to.unwrap_or(if later { last } else { first }).clamp(first, last);
-        if to == day {
-            return Err(if later { Refusal::AtLast } else { Refusal::AtFirst });
-        }
-        self.active = Some(to);
-        Ok(Turn::one(Event::ActiveDay(to)))
-    }
-
     fn choose(&mut self, day: Date) -> Result<Turn<Option<Date>>, Refusal> {
-        let day = self.admit(day)?;
-        let closes = self.is_open() && !self.always_open;
-        if self.held.value == Some(day) && self.held.draft().is_none() && !closes {
+        let day = self.days.admit(day)?;
+        let closes = self.days.closes();
+        let same = self.held.value == Some(day) && self.held.draft().is_none();
+        if same && !closes {
             return Err(Refusal::Unchanged);
         }
-        if closes {
-            self.active = None;
-        } else if self.is_open() {
-            self.active = Some(day);
-        }
-        if self.held.value == Some(day) && self.held.draft().is_none() {
+        self.days.shut(Some(day));
+        if same {
             return Ok(Turn::one(Event::Closed));
         }
         Ok(self.held.take(Some(day)).and_if(closes, Event::Closed))
@@ -368,57 +226,64 @@ impl<W: World> DatePicker<W> {
         if self.text() == text {
             return Err(Refusal::Unchanged);
         }
-        let read = self.read(text.trim()).filter(|day| self.admit(*day).is_ok());
+        let read = self.days.read(text).filter(|day| self.days.admit(*day).is_ok());
         Ok(self.held.type_text(text, |_| read))
     }
 
     fn settle_draft(&mut self) -> Result<Turn<Option<Date>>, Refusal> {
-        let read = |text| self.admit(self.read(text).ok_or(Refusal::NotADate)?);
+        let read = |text| self.days.admit(self.days.read(text).ok_or(Refusal::NotADate)?);
         let read = self.held.drafted().map_or(Err(Refusal::NotADate), read);
         self.held.settle(|_| read)
     }
 
-    fn rows_from(&self) -> Weekday {
-        self.first_day.unwrap_or_else(|| self.world.first_day())
-    }
-
     /// All that a face needs to draw it.
     pub fn view(&self) -> DateView {
+        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
         DateView {
             value: self.held.value,
             text: self.text(),
-            grid: self.active.map(|active| self.grid(active)),
-            problem: self.validity().first().map(ToString::to_string).unwrap_or_default(),
+            prompt: self.prompt.clone(),
+            grid: self.days.grid([self.held.value, None], None),
+            always_open: self.days.always_open,
+            today: (self.days.today, self.days.admit(self.days.today).is_ok()),
+            semantics: Semantics {
+                expanded: (!self.days.always_open).then_some(self.days.is_open()),
+                disabled: self.conditions.is_disabled(),
+                read_only: self.conditions.read_only,
+                required: self.conditions.required,
+                invalid: !problem.is_empty(),
+                ..Semantics::new(Role::Combobox)
+            },
+            problem,
         }
     }
+}
 
-    fn grid(&self, active: Date) -> DateGrid {
-        let month = active.month();
-        let rows = MonthGrid::new(month, self.rows_from());
-        let head = |day| (self.world.short_weekday_name(day), self.world.weekday_name(day));
-        let row = |week: crate::calendar::GridWeek| {
-            (week.week, week.days.map(|date| self.grid_day(month, active, date)).into())
-        };
-        DateGrid {
-            title: format!("{} {}", self.world.month_name(month.number()), month.year()),
-            heads: rows.weekdays().map(head).into(),
-            weeks: rows.weeks().map(row).collect(),
+uniform! {
+    Date(DatePicker),
+    fn kind(&self) -> ValueKind {
+        ValueKind::Date
+    }
+    fn value(&self) -> Value {
+        self.held.value.into()
+    }
+    fn default_value(&self) -> Value {
+        self.default.into()
+    }
+    fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
+        match value {
+            Value::Date(day) => DatePicker::set_value(self, Some(day)),
+            Value::Empty => DatePicker::set_value(self, None),
+            _ => Err(Refusal::WrongKind),
         }
     }
-
-    fn grid_day(&self, month: Month, active: Date, date: Option<Date>) -> GridDay {
-        let refusal = |day| match self.admit(day) {
-            Ok(_) => None,
-            Err(Refusal::Blocked) => self.why_not(day).map(str::to_owned),
-            Err(refusal) => Some(refusal.to_string()),
-        };
-        GridDay {
-            date,
-            inside: date.is_some_and(|day| day.month() == month),
-            chosen: date.is_some() && date == self.held.value,
-            today: date == Some(self.today),
-            active: date == Some(active),
-            why_not: date.and_then(refusal),
-        }
+    fn against(&self, value: &Value) -> Vec<Invalid> {
+        value.date().map(|day| self.days.against(day)).unwrap_or_default()
+    }
+    fn nearest(&self, value: Value) -> Value {
+        value.date().map_or(value, |day| self.days.notches.snap(day).into())
+    }
+    fn set_world(&mut self, world: &AnyWorld) {
+        self.days.world = world.clone();
     }
 }

@@ -1,8 +1,14 @@
 //! Back and next over a list of anything.
 
+use super::conditions::condition_methods;
+use super::uniform::Uniform;
+use super::{Choice, Conditions, Control, Value, ValueKind, View};
 use crate::event::{Refusal, Turn};
 use crate::intent::{Intent, Key};
+use crate::semantics::{Range, Role, Semantics};
+use crate::validity::Invalid;
 use core::cmp::Ordering;
+use rust_decimal::Decimal;
 
 /// A stepper over a list of items: texts, records, whatever they are.
 ///
@@ -22,12 +28,29 @@ pub struct ItemStepper<T> {
     index: usize,
     default: usize,
     wraps: bool,
+    conditions: Conditions,
+}
+
+/// All that a face needs to draw a stepper over a list.
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct ItemView {
+    /// The text of the item it stands on; empty in an empty list.
+    pub text: String,
+    /// Whether there is nothing before it.
+    pub at_first: bool,
+    /// Whether there is nothing after it.
+    pub at_last: bool,
+    /// What assistive technology is told.
+    pub semantics: Semantics,
+    /// What is wrong, in words for the person; empty when nothing is.
+    pub problem: String,
 }
 
 impl<T> ItemStepper<T> {
     /// A stepper over these items, on the first of them.
     pub fn new(items: Vec<T>) -> Self {
-        Self { items, index: 0, default: 0, wraps: false }
+        Self { items, index: 0, default: 0, wraps: false, conditions: Conditions::default() }
     }
 
     /// Starts, and after a reset starts again, on the item with this index; on the last, if there are
@@ -42,6 +65,18 @@ impl<T> ItemStepper<T> {
     pub fn wrapping(mut self) -> Self {
         self.wraps = true;
         self
+    }
+
+    condition_methods!();
+
+    /// Whether it goes on from the last item to the first.
+    pub fn wraps(&self) -> bool {
+        self.wraps
+    }
+
+    /// The index of the item it starts on.
+    pub fn default_index(&self) -> usize {
+        self.default
     }
 
     /// The items.
@@ -77,6 +112,9 @@ impl<T> ItemStepper<T> {
     /// Carries out an intent: steps, Left and Up for back, Right and Down for next, Home and End.
     /// Allocates nothing.
     pub fn handle(&mut self, intent: Intent) -> Turn<usize> {
+        if let Err(refusal) = self.conditions.admit() {
+            return Turn::Refused(refusal);
+        }
         let last = self.items.len().saturating_sub(1);
         let to = match intent {
             Intent::Step(steps) => self.stepped(steps),
@@ -109,5 +147,104 @@ impl<T> ItemStepper<T> {
             true => to.rem_euclid(count) as usize,
             false => to.clamp(0, (count - 1).max(0)) as usize,
         }
+    }
+}
+
+impl ItemStepper<Choice> {
+    /// Why the item is not acceptable: only where there is none at all, or by the program's objection.
+    pub fn validity(&self) -> Vec<Invalid> {
+        self.conditions.validity(self.items.is_empty(), Vec::new())
+    }
+
+    /// All that a face needs to draw it.
+    pub fn view(&self) -> ItemView {
+        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
+        let text = self.item().map(|item| item.text.clone()).unwrap_or_default();
+        let range = (!self.items.is_empty()).then(|| Range {
+            now: Decimal::from(self.index as u64 + 1),
+            min: Decimal::ONE,
+            max: Decimal::from(self.items.len() as u64),
+            text: text.clone(),
+        });
+        ItemView {
+            text,
+            at_first: self.at_first(),
+            at_last: self.at_last(),
+            semantics: Semantics {
+                range,
+                disabled: self.conditions.is_disabled(),
+                read_only: self.conditions.read_only,
+                required: self.conditions.required,
+                invalid: !problem.is_empty(),
+                ..Semantics::new(Role::SpinButton)
+            },
+            problem,
+        }
+    }
+
+    fn value_at(&self, index: usize) -> Value {
+        self.items.get(index).map(|item| item.value.clone()).into()
+    }
+}
+
+impl From<ItemStepper<Choice>> for Control {
+    fn from(items: ItemStepper<Choice>) -> Self {
+        Self::Items(items)
+    }
+}
+
+/// Its value in a form is what the item sends.
+impl Uniform for ItemStepper<Choice> {
+    fn kind(&self) -> ValueKind {
+        ValueKind::Text
+    }
+    fn handle(&mut self, intent: Intent) -> Turn<Value> {
+        let turn = ItemStepper::handle(self, intent);
+        turn.map(|index| self.value_at(index))
+    }
+    fn view(&self) -> View {
+        View::Items(ItemStepper::view(self))
+    }
+    fn value(&self) -> Value {
+        self.value_at(self.index)
+    }
+    fn default_value(&self) -> Value {
+        self.value_at(self.default)
+    }
+    fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
+        let text = match &value {
+            Value::Text(text) => text,
+            Value::Empty if self.items.is_empty() => return Ok(()),
+            Value::Empty => return Err(Refusal::NeverEmpty),
+            _ => return Err(Refusal::WrongKind),
+        };
+        let index = self.items.iter().position(|item| item.value == *text);
+        self.index = index.ok_or(Refusal::NoMatch)?;
+        Ok(())
+    }
+    fn reset(&mut self) {
+        ItemStepper::reset(self);
+    }
+    fn conditions(&self) -> &Conditions {
+        &self.conditions
+    }
+    fn conditions_mut(&mut self) -> &mut Conditions {
+        &mut self.conditions
+    }
+    fn validity(&self) -> Vec<Invalid> {
+        ItemStepper::validity(self)
+    }
+    fn against(&self, value: &Value) -> Vec<Invalid> {
+        let offered = |text| self.items.iter().any(|item| Some(item.value.as_str()) == text);
+        match value.text() {
+            text if offered(text) => Vec::new(),
+            text => {
+                let text = text.unwrap_or_default();
+                vec![Invalid::BadInput(format!("{text:?} is not offered."))]
+            }
+        }
+    }
+    fn never_empty(&self) -> bool {
+        !self.items.is_empty()
     }
 }

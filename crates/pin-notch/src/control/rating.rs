@@ -7,13 +7,15 @@
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/slider/examples/slider-rating/
 
 use super::conditions::condition_methods;
-use super::{Conditions, ControlError, Direction, admit, admit_default};
+use super::uniform::uniform;
+use super::wording::{Words, numbered};
+use super::{Conditions, ControlError, Direction, Value, ValueKind, Wording, admit, admit_default};
 use crate::event::{Event, Refusal, Turn};
 use crate::intent::{Intent, Key, Place};
 use crate::notches::{Notches, Remark};
-use crate::number::number_text;
 use crate::semantics::{Orientation, Range, Role, Semantics};
 use crate::validity::{Invalid, against};
+use crate::world::AnyWorld;
 use rust_decimal::Decimal;
 
 /// The most icons that a rating can have: a limit on the work that a definition can ask for.
@@ -57,6 +59,8 @@ pub struct Rating {
     conditions: Conditions,
     direction: Direction,
     lit: Lit,
+    words: Words,
+    empty: String,
     preview: Option<Decimal>,
     /// What was pressed last, while the pointer still rests on it: pointing at it again previews
     /// nothing, or a rating just cleared would look full until the pointer leaves.
@@ -126,6 +130,8 @@ impl Rating {
             conditions: Conditions::default(),
             direction: Direction::default(),
             lit: Lit::default(),
+            words: Words { wording: Some(Wording::out_of()), ..Words::default() },
+            empty: "not rated".to_owned(),
             preview: None,
             pressed: None,
         })
@@ -186,6 +192,34 @@ impl Rating {
         self
     }
 
+    /// Names the values 1, 2, 3 and so on: what a row of faces from sad to glad says. A named value is
+    /// shown and spoken by its name, unless [`worded`](Self::worded) says otherwise.
+    pub fn naming<T: Into<String>>(mut self, names: impl IntoIterator<Item = T>) -> Self {
+        self.words.names = numbered(names);
+        if self.words.wording == Some(Wording::out_of()) {
+            self.words.wording = None;
+        }
+        self
+    }
+
+    /// Shows and speaks the value in this sentence, instead of as "3.5 of 5".
+    pub fn worded(mut self, wording: Wording) -> Self {
+        self.words.wording = Some(wording);
+        self
+    }
+
+    /// Shows a value that is only pointed at in this sentence, instead of in that of the value.
+    pub fn previewed(mut self, wording: Wording) -> Self {
+        self.words.preview = Some(wording);
+        self
+    }
+
+    /// Shows this while nothing is chosen, instead of "not rated".
+    pub fn empty_text(mut self, text: impl Into<String>) -> Self {
+        self.empty = text.into();
+        self
+    }
+
     /// Sets which way text runs around it, and so the row of icons.
     pub fn running(mut self, direction: Direction) -> Self {
         self.direction = direction;
@@ -202,6 +236,11 @@ impl Rating {
     /// How many icons there are.
     pub fn icons(&self) -> u32 {
         self.icons
+    }
+
+    /// The names of the values, if they have any.
+    pub fn names(&self) -> impl Iterator<Item = &str> {
+        self.words.names.iter().map(|(_, name)| name.as_str())
     }
 
     /// The value, if there is one.
@@ -373,10 +412,14 @@ impl Rating {
         self.notches.reaching(amount).ok_or(Refusal::NoValue)
     }
 
-    fn text(&self, value: Option<Decimal>) -> String {
+    fn text(&self, value: Option<Decimal>, previewed: bool) -> String {
+        let bounds = [self.notches.first().unwrap_or_default(), Decimal::from(self.icons)];
+        let preview = self.words.preview.as_ref().filter(|_| previewed);
         match value {
-            Some(value) => format!("{} of {}", number_text(value), self.icons),
-            None => "not rated".to_owned(),
+            Some(value) => {
+                self.words.say(preview.or(self.words.wording.as_ref()), value, 0, bounds)
+            }
+            None => self.empty.clone(),
         }
     }
 
@@ -391,10 +434,10 @@ impl Rating {
                 now: self.value.unwrap_or_default(),
                 min: Decimal::ZERO,
                 max: Decimal::from(self.icons),
-                text: self.text(self.value),
+                text: self.text(self.value, false),
             }),
             orientation: Some(Orientation::Horizontal),
-            disabled: self.conditions.disabled,
+            disabled: self.conditions.is_disabled(),
             read_only: self.conditions.read_only,
             invalid: !problem.is_empty(),
             ..Semantics::new(Role::Slider)
@@ -406,10 +449,42 @@ impl Rating {
             pointed: self.preview.or(self.pressed).is_some(),
             icons: self.icons,
             lit: self.lit,
-            readout: self.text(shown),
+            readout: self.text(shown, self.preview.is_some()),
             direction: self.direction,
             semantics,
             problem,
         }
+    }
+}
+
+uniform! {
+    Rating(Rating),
+    fn kind(&self) -> ValueKind {
+        ValueKind::Number
+    }
+    fn value(&self) -> Value {
+        self.value.into()
+    }
+    fn default_value(&self) -> Value {
+        self.default.into()
+    }
+    fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
+        match value {
+            Value::Number(number) => Rating::set_value(self, Some(number)),
+            Value::Empty => Rating::set_value(self, None),
+            _ => Err(Refusal::WrongKind),
+        }
+    }
+    fn against(&self, value: &Value) -> Vec<Invalid> {
+        value.number().map(|number| against(&self.notches, number)).unwrap_or_default()
+    }
+    fn nearest(&self, value: Value) -> Value {
+        value.number().map_or(value, |number| self.notches.snap(number).into())
+    }
+    fn audit(&self) -> Vec<Remark> {
+        Rating::audit(self)
+    }
+    fn set_world(&mut self, world: &AnyWorld) {
+        self.words.world = world.clone();
     }
 }

@@ -13,11 +13,14 @@
 //! [listbox]: https://www.w3.org/WAI/ARIA/apg/patterns/listbox/
 
 mod list;
+mod view;
 
 pub use list::{Choice, Listing};
+pub use view::{RowView, SelectView, TokenView};
 
-use super::Conditions;
 use super::conditions::condition_methods;
+use super::uniform::uniform;
+use super::{Conditions, Value, ValueKind};
 use crate::event::{Event, Refusal, Turn};
 use crate::intent::{Intent, Key};
 use crate::validity::Invalid;
@@ -28,6 +31,10 @@ const TYPE_AHEAD: u64 = 700;
 
 /// How many options a page key passes.
 const PAGE: i64 = 10;
+
+/// How many rows of an open list a view holds: several times what is seen at once, so that a list of any
+/// length is drawn with the work of these.
+pub(crate) const WINDOW: usize = 48;
 
 /// A select.
 ///
@@ -53,7 +60,10 @@ pub struct Select {
     least: usize,
     most: usize,
     prompt: String,
+    filtering: bool,
     open: bool,
+    /// The first row that the view holds.
+    window: usize,
     /// The row that keys are on: an index into what matches the filter.
     active: Option<usize>,
     /// What was typed to find an option, and when the last character came.
@@ -107,7 +117,9 @@ impl Select {
             least: 0,
             most: if multiple { usize::MAX } else { 1 },
             prompt: String::new(),
+            filtering: false,
             open: false,
+            window: 0,
             active: None,
             find: (String::new(), 0),
             conditions: Conditions::default(),
@@ -130,6 +142,12 @@ impl Select {
     /// Shows this while nothing is chosen.
     pub fn prompting(mut self, prompt: impl Into<String>) -> Self {
         self.prompt = prompt.into();
+        self
+    }
+
+    /// Filters the options by what is typed, in a field of its own.
+    pub fn filtering(mut self) -> Self {
+        self.filtering = true;
         self
     }
 
@@ -160,9 +178,39 @@ impl Select {
     /// The options are these now. What is chosen stays chosen; what they do not offer is pending.
     pub fn set_choices(&mut self, choices: impl IntoIterator<Item = Choice>) {
         self.list.replace(choices.into_iter().collect());
-        self.active = None;
+        (self.active, self.window) = (None, 0);
         let chosen = core::mem::take(&mut self.chosen);
         self.chosen = self.in_order(chosen);
+    }
+
+    /// Whether several can be chosen.
+    pub fn is_multiple(&self) -> bool {
+        self.multiple
+    }
+
+    /// Whether it filters its options by what is typed.
+    pub fn is_filtering(&self) -> bool {
+        self.filtering
+    }
+
+    /// How many have to be chosen, and how many can be.
+    pub fn limits(&self) -> (usize, usize) {
+        (self.least, self.most)
+    }
+
+    /// What is shown while nothing is chosen.
+    pub fn prompt(&self) -> &str {
+        &self.prompt
+    }
+
+    /// The options, all of them.
+    pub fn choices(&self) -> &[Choice] {
+        self.list.choices()
+    }
+
+    /// The values it starts with.
+    pub fn default_value(&self) -> &[String] {
+        &self.default
     }
 
     /// Whether the options are there, on their way, or could not be had.
@@ -253,16 +301,22 @@ impl Select {
     /// Why the choice is not acceptable; empty when it is. What is pending while the list is on its way
     /// is given the benefit of the doubt.
     pub fn validity(&self) -> Vec<Invalid> {
-        let count = self.chosen.len();
-        let unknown =
-            self.chosen.iter().filter(|_| *self.listing() == Listing::Loaded).find_map(|value| {
-                let offered = self.list.find(value).is_some_and(|choice| !choice.disabled);
-                (!offered).then(|| Invalid::BadInput(format!("{value:?} is not offered.")))
-            });
-        let few = (count < self.least).then_some(Invalid::TooFew { least: self.least });
-        let many = (count > self.most).then_some(Invalid::TooMany { most: self.most });
-        let found = unknown.into_iter().chain(few).chain(many).collect();
-        self.conditions.validity(count == 0, found)
+        self.conditions.validity(self.chosen.is_empty(), self.against(&self.chosen))
+    }
+
+    fn against(&self, chosen: &[String]) -> Vec<Invalid> {
+        let mut wrong = twice(chosen);
+        if *self.listing() == Listing::Loaded {
+            let offered = |value: &str| self.list.find(value).is_some_and(|one| !one.disabled);
+            let unknown = chosen.iter().find(|value| !offered(value));
+            wrong.extend(
+                unknown.map(|value| Invalid::BadInput(format!("{value:?} is not offered."))),
+            );
+        }
+        let few = (chosen.len() < self.least).then_some(Invalid::TooFew { least: self.least });
+        let many = (chosen.len() > self.most).then_some(Invalid::TooMany { most: self.most });
+        wrong.extend(few.into_iter().chain(many));
+        wrong
     }
 
     /// Carries out an intent.
@@ -283,6 +337,7 @@ impl Select {
         }
         match intent {
             Intent::Open => self.open_at(self.first_chosen()),
+            Intent::Scroll(row) => self.scroll(row),
             Intent::Type(text) => self.type_filter(text),
             Intent::Find { typed, at } => self.find(typed, at),
             Intent::Pick(value) => self.pick(value),
@@ -309,7 +364,7 @@ impl Select {
             return Err(Refusal::Unchanged);
         }
         self.open = true;
-        self.active = row;
+        self.activate(row);
         Ok(Turn::one(Event::Opened))
     }
 
@@ -324,6 +379,7 @@ impl Select {
     fn shut(&mut self) {
         self.open = false;
         self.active = None;
+        self.window = 0;
         self.list.set_filter("");
     }
 
@@ -376,8 +432,34 @@ impl Select {
     }
 
     fn go_to(&mut self, row: usize) -> Result<Turn<Vec<String>>, Refusal> {
-        self.active = Some(row);
+        self.activate(Some(row));
         Ok(Turn::one(Event::Active(row)))
+    }
+
+    /// Puts keys on this row, and shows it.
+    fn activate(&mut self, row: Option<usize>) {
+        self.active = row;
+        let row = row.unwrap_or(0);
+        if !(self.window..self.window + WINDOW).contains(&row) {
+            self.window = self.held_window(row.saturating_sub(WINDOW / 2));
+        }
+    }
+
+    fn scroll(&mut self, row: usize) -> Result<Turn<Vec<String>>, Refusal> {
+        if !self.open {
+            return Err(Refusal::NotForThis);
+        }
+        let row = self.held_window(row);
+        if row == self.window {
+            return Err(Refusal::Unchanged);
+        }
+        self.window = row;
+        Ok(Turn::one(Event::Scrolled(row)))
+    }
+
+    /// The window that begins at this row, or as near to it as there are rows to fill it.
+    fn held_window(&self, row: usize) -> usize {
+        row.min(self.rows().saturating_sub(WINDOW))
     }
 
     fn type_filter(&mut self, text: &str) -> Result<Turn<Vec<String>>, Refusal> {
@@ -385,7 +467,8 @@ impl Select {
             return Err(Refusal::Unchanged);
         }
         self.list.set_filter(text);
-        self.active = self.open_row(0, 1);
+        self.window = 0;
+        self.activate(self.open_row(0, 1));
         let was_open = core::mem::replace(&mut self.open, true);
         Ok(Turn::one(Event::Draft).and_if(!was_open, Event::Opened))
     }
@@ -469,5 +552,50 @@ impl Select {
     fn in_order(&self, mut chosen: Vec<String>) -> Vec<String> {
         chosen.sort_by_key(|value| self.list.place_of(value).unwrap_or(usize::MAX));
         chosen
+    }
+}
+
+/// A value that stands twice among these, which nothing sends.
+pub(super) fn twice(values: &[String]) -> Vec<Invalid> {
+    let mut sorted: Vec<&String> = values.iter().collect();
+    sorted.sort();
+    let twice = sorted.windows(2).find(|pair| pair[0] == pair[1]);
+    let message = twice.map(|pair| format!("{:?} was sent twice; send it once.", pair[0]));
+    message.map(Invalid::BadInput).into_iter().collect()
+}
+
+uniform! {
+    Select(Select),
+    fn kind(&self) -> ValueKind {
+        if self.multiple { ValueKind::Texts } else { ValueKind::Text }
+    }
+    fn value(&self) -> Value {
+        self.shared_value(self.chosen.clone())
+    }
+    fn default_value(&self) -> Value {
+        self.shared_value(self.default.clone())
+    }
+    fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
+        if !matches!(value, Value::Empty | Value::Text(_) | Value::Texts(_)) {
+            return Err(Refusal::WrongKind);
+        }
+        Select::set_value(self, value.texts().iter().cloned());
+        Ok(())
+    }
+    fn against(&self, value: &Value) -> Vec<Invalid> {
+        Select::against(self, value.texts())
+    }
+    fn most_sent(&self) -> usize {
+        if self.multiple { self.choices().len().max(self.chosen.len()) } else { 1 }
+    }
+}
+
+impl Select {
+    /// A choice as forms have it: one text, or a list.
+    fn shared_value(&self, chosen: Vec<String>) -> Value {
+        match self.multiple {
+            true => Value::Texts(chosen),
+            false => chosen.into_iter().next().into(),
+        }
     }
 }

@@ -7,12 +7,17 @@
 
 use super::conditions::condition_methods;
 use super::track::{Drag, Track};
-use super::{Conditions, ControlError, Direction, admit, admit_default};
+use super::uniform::uniform;
+use super::wording::Words;
+use super::{
+    Conditions, ControlError, Direction, Scale, Value, ValueKind, Wording, admit, admit_default,
+};
 use crate::event::{Event, Refusal, Turn};
 use crate::intent::{Intent, Key, Place};
 use crate::notches::{Notches, Remark};
 use crate::semantics::{Orientation, Range, Role, Semantics};
 use crate::validity::{Invalid, against};
+use crate::world::AnyWorld;
 use rust_decimal::Decimal;
 
 /// The most notches that a view marks on the track; more would run together.
@@ -42,7 +47,10 @@ pub struct Slider {
     given_default: Option<Decimal>,
     conditions: Conditions,
     track: Track,
-    unit: String,
+    scale: Scale,
+    marks: Vec<(Decimal, String)>,
+    page: Option<Decimal>,
+    words: Words,
     drag: Option<Drag<Decimal>>,
 }
 
@@ -59,8 +67,9 @@ pub struct SliderView {
     pub thumb: f64,
     /// The part of the track that the value fills, as fractions like `thumb`; the smaller one first.
     pub filled: (f64, f64),
-    /// Where the notches lie, as fractions like `thumb`; empty when there are too many to draw.
-    pub marks: Vec<f64>,
+    /// What is marked along the track: the developer's own marks, else the notches, unless there are too
+    /// many to draw.
+    pub marks: Vec<MarkView>,
     /// Which way it lies.
     pub orientation: Orientation,
     /// Whether the thumb is in somebody's hand.
@@ -69,6 +78,18 @@ pub struct SliderView {
     pub semantics: Semantics,
     /// What is wrong with the value, in words for the person; empty when nothing is.
     pub problem: String,
+}
+
+/// A mark along a track.
+#[derive(Clone, Debug, PartialEq)]
+#[non_exhaustive]
+pub struct MarkView {
+    /// Where it lies: a fraction of the track, as the view's `thumb`.
+    pub at: f64,
+    /// Its text; empty when it has none.
+    pub label: String,
+    /// Whether it lies in the part that the value fills.
+    pub lit: bool,
 }
 
 impl Slider {
@@ -95,7 +116,10 @@ impl Slider {
             given_default: None,
             conditions: Conditions::default(),
             track: Track::default(),
-            unit: String::new(),
+            scale: Scale::default(),
+            marks: Vec::new(),
+            page: None,
+            words: Words::default(),
             drag: None,
         };
         match notches.default_value() {
@@ -137,8 +161,65 @@ impl Slider {
 
     /// Shows and speaks this unit after the value.
     pub fn in_unit(mut self, unit: impl Into<String>) -> Self {
-        self.unit = unit.into();
+        self.words.unit = unit.into();
         self
+    }
+
+    /// Shows and speaks the value in this sentence, instead of as a number with its unit.
+    pub fn worded(mut self, wording: Wording) -> Self {
+        self.words.wording = Some(wording);
+        self
+    }
+
+    /// Gives single values a name, which is shown and spoken instead of the number.
+    ///
+    /// ```
+    /// use pin_notch::{dec, Notches, Slider};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let entrance = Slider::new(Notches::new(dec!(0), dec!(10), dec!(1))?)?
+    ///     .naming([(dec!(0), "closed"), (dec!(10), "wide open")])
+    ///     .starting_at(dec!(0))?;
+    /// assert_eq!(entrance.view().readout, "closed");
+    /// # Ok(()) }
+    /// ```
+    pub fn naming<T: Into<String>>(
+        mut self,
+        names: impl IntoIterator<Item = (Decimal, T)>,
+    ) -> Self {
+        self.words.names = names.into_iter().map(|(value, name)| (value, name.into())).collect();
+        self
+    }
+
+    /// Marks these values along the track, each with a text, which may be empty. They need not be notches.
+    ///
+    /// # Errors
+    /// [`ControlError::Mark`] for a value outside the bounds.
+    pub fn marking<T: Into<String>>(
+        mut self,
+        marks: impl IntoIterator<Item = (Decimal, T)>,
+    ) -> Result<Self, ControlError> {
+        self.marks = marks.into_iter().map(|(value, label)| (value, label.into())).collect();
+        let (min, max) = self.ends();
+        match self.marks.iter().find(|(value, _)| *value < min || *value > max) {
+            Some((value, _)) => Err(ControlError::Mark { value: *value }),
+            None => Ok(self),
+        }
+    }
+
+    /// Lets page keys move so far, or a notch further where that is between two; without it, a tenth of
+    /// the range.
+    pub fn paging(mut self, by: Decimal) -> Self {
+        self.page = Some(by);
+        self
+    }
+
+    /// Spreads the values along the track in another way than evenly. Keys move by notches all the same.
+    ///
+    /// # Errors
+    /// [`ControlError::Scale`] when the scale does not fit the bounds.
+    pub fn scaled(mut self, scale: Scale) -> Result<Self, ControlError> {
+        self.scale = scale.checked(&self.notches)?;
+        Ok(self)
     }
 
     condition_methods!();
@@ -170,7 +251,27 @@ impl Slider {
 
     /// The unit shown and spoken after the value; empty when there is none.
     pub fn unit(&self) -> &str {
-        &self.unit
+        &self.words.unit
+    }
+
+    /// The developer's own marks.
+    pub fn marks(&self) -> &[(Decimal, String)] {
+        &self.marks
+    }
+
+    /// How far page keys move, if that was said.
+    pub fn page_step(&self) -> Option<Decimal> {
+        self.page
+    }
+
+    /// How values are spread along the track.
+    pub fn scale(&self) -> &Scale {
+        &self.scale
+    }
+
+    /// The sentence for the value, if there is one.
+    pub fn wording(&self) -> Option<&Wording> {
+        self.words.wording.as_ref()
     }
 
     /// Sets which way text runs around it, in place.
@@ -253,7 +354,7 @@ impl Slider {
             (Intent::Clear, _) => Err(Refusal::NeverEmpty),
             (_, Some(_)) => Err(Refusal::Grabbed),
             (Intent::Grab(place), None) => {
-                let offset = self.notches.position(self.value) - self.track.along(place);
+                let offset = self.position(self.value) - self.track.along(place);
                 if offset.is_nan() {
                     return Err(Refusal::NoPlace);
                 }
@@ -295,9 +396,17 @@ impl Slider {
         self.settle(self.notches.stepped(self.value, steps).ok_or(end)?)
     }
 
-    /// How many steps a page key takes: a tenth of the range, and at least one.
+    /// How many steps a page key takes: at least one.
     fn page(&self) -> i128 {
-        (self.notches.steps_across() / 10).max(1)
+        let steps = match self.page {
+            Some(by) => self.notches.strides_in(by),
+            None => self.notches.steps_across() / 10,
+        };
+        steps.max(1)
+    }
+
+    fn position(&self, value: Decimal) -> f64 {
+        self.scale.position(&self.notches, value)
     }
 
     fn value_at(&self, place: Place, offset: f64) -> Result<Decimal, Refusal> {
@@ -305,30 +414,20 @@ impl Slider {
         if along.is_nan() {
             return Err(Refusal::NoPlace);
         }
-        self.notches.at_position(along).ok_or(Refusal::NoValue)
+        self.scale.at(&self.notches, along).ok_or(Refusal::NoValue)
     }
 
     /// All that a face needs to draw it.
     pub fn view(&self) -> SliderView {
-        let position = self.notches.position(self.value);
-        let marked = self.notches.count().is_some_and(|count| (2..=MAX_MARKED).contains(&count));
-        let marks = match marked {
-            true => {
-                self.notches.iter().map(|n| self.track.drawn(self.notches.position(n))).collect()
-            }
-            false => Vec::new(),
-        };
-        let number = self.notches.fixed_text(self.value);
-        let readout = match self.unit.as_str() {
-            "" => number,
-            unit => format!("{number} {unit}"),
-        };
-        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
+        let position = self.position(self.value);
         let (min, max) = self.ends();
+        let places = self.notches.places();
+        let readout = self.words.say(self.words.wording.as_ref(), self.value, places, [min, max]);
+        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
         let semantics = Semantics {
             range: Some(Range { now: self.value, min, max, text: readout.clone() }),
             orientation: Some(self.track.orientation),
-            disabled: self.conditions.disabled,
+            disabled: self.conditions.is_disabled(),
             read_only: self.conditions.read_only,
             invalid: !problem.is_empty(),
             ..Semantics::new(Role::Slider)
@@ -338,7 +437,7 @@ impl Slider {
             readout,
             thumb: self.track.drawn(position),
             filled: self.track.drawn_between(0.0, position),
-            marks,
+            marks: self.drawn_marks(),
             orientation: self.track.orientation,
             grabbed: self.drag.is_some(),
             semantics,
@@ -346,9 +445,58 @@ impl Slider {
         }
     }
 
+    fn drawn_marks(&self) -> Vec<MarkView> {
+        let countable = self.notches.count().is_some_and(|count| (2..=MAX_MARKED).contains(&count));
+        let mark = |value: Decimal, label: &str| MarkView {
+            at: self.track.drawn(self.position(value)),
+            label: label.to_owned(),
+            lit: value <= self.value,
+        };
+        match self.marks.is_empty() {
+            false => self.marks.iter().map(|(value, label)| mark(*value, label)).collect(),
+            true if countable => self.notches.iter().map(|value| mark(value, "")).collect(),
+            true => Vec::new(),
+        }
+    }
+
     /// The ends of the track; both are there, or it would not have been built.
     fn ends(&self) -> (Decimal, Decimal) {
         let min = self.notches.min().unwrap_or(self.value);
         (min, self.notches.max().unwrap_or(self.value))
+    }
+}
+
+uniform! {
+    Slider(Slider),
+    fn kind(&self) -> ValueKind {
+        ValueKind::Number
+    }
+    fn value(&self) -> Value {
+        self.value.into()
+    }
+    fn default_value(&self) -> Value {
+        self.default.into()
+    }
+    fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
+        match value {
+            Value::Number(number) => Slider::set_value(self, number),
+            Value::Empty => Err(Refusal::NeverEmpty),
+            _ => Err(Refusal::WrongKind),
+        }
+    }
+    fn against(&self, value: &Value) -> Vec<Invalid> {
+        value.number().map(|number| against(&self.notches, number)).unwrap_or_default()
+    }
+    fn nearest(&self, value: Value) -> Value {
+        value.number().map_or(value, |number| self.notches.snap(number).into())
+    }
+    fn audit(&self) -> Vec<Remark> {
+        Slider::audit(self)
+    }
+    fn set_world(&mut self, world: &AnyWorld) {
+        self.words.world = world.clone();
+    }
+    fn never_empty(&self) -> bool {
+        true
     }
 }

@@ -4,13 +4,16 @@
 
 use super::conditions::condition_methods;
 use super::track::{Drag, Track};
-use super::{Conditions, ControlError, Direction, admit};
+use super::uniform::uniform;
+use super::wording::Words;
+use super::{Conditions, ControlError, Direction, Value, ValueKind, admit};
 use crate::event::{Event, Refusal, Shown, Turn};
 use crate::intent::{Intent, Key, Place, Thumb};
-use crate::notches::Notches;
+use crate::notches::{Notches, Remark};
 use crate::number::number_text;
 use crate::semantics::{Orientation, Range, Role, Semantics};
-use crate::validity::Invalid;
+use crate::validity::{Invalid, against};
+use crate::world::AnyWorld;
 use rust_decimal::Decimal;
 
 /// Two values, the smaller one first.
@@ -75,7 +78,7 @@ pub struct SpanSlider {
     meeting: Meeting,
     active: Thumb,
     track: Track,
-    unit: String,
+    words: Words,
     conditions: Conditions,
     drag: Option<Drag<Span>>,
 }
@@ -100,7 +103,11 @@ pub struct SpanView {
     pub orientation: Orientation,
     /// What assistive technology is told of the low and the high thumb, each a slider of its own. Their
     /// limits are those that the other thumb leaves them.
-    pub semantics: [Semantics; 2],
+    pub thumb_semantics: [Semantics; 2],
+    /// What it is told of both together.
+    pub semantics: Semantics,
+    /// What is wrong, in words for the person; empty when nothing is.
+    pub problem: String,
 }
 
 impl SpanSlider {
@@ -129,7 +136,7 @@ impl SpanSlider {
             meeting: Meeting::default(),
             active: Thumb::default(),
             track: Track::default(),
-            unit: String::new(),
+            words: Words::default(),
             conditions: Conditions::default(),
             drag: None,
         })
@@ -188,7 +195,7 @@ impl SpanSlider {
 
     /// Shows and speaks this unit after the values.
     pub fn in_unit(mut self, unit: impl Into<String>) -> Self {
-        self.unit = unit.into();
+        self.words.unit = unit.into();
         self
     }
 
@@ -202,6 +209,58 @@ impl SpanSlider {
     /// The two values.
     pub fn value(&self) -> Span {
         self.value
+    }
+
+    /// The values it starts with.
+    pub fn default_value(&self) -> Span {
+        self.default
+    }
+
+    /// How far apart the values have to be, and may be.
+    pub fn distances(&self) -> (Decimal, Option<Decimal>) {
+        (self.least, self.greatest)
+    }
+
+    /// What a thumb does when it meets the other.
+    pub fn meets(&self) -> Meeting {
+        self.meeting
+    }
+
+    /// The unit shown and spoken after the values; empty when there is none.
+    pub fn unit(&self) -> &str {
+        &self.words.unit
+    }
+
+    /// Which way it lies.
+    pub fn orientation(&self) -> Orientation {
+        self.track.orientation
+    }
+
+    /// Sets which way text runs around it, in place.
+    pub fn set_direction(&mut self, direction: Direction) {
+        self.track.direction = direction;
+    }
+
+    /// Sets both values. The program does this, so no event comes of it.
+    ///
+    /// # Errors
+    /// Why it cannot take these very values; they are then as they were.
+    pub fn set_value(&mut self, value: Span) -> Result<(), Refusal> {
+        let Span { low, high } = value;
+        admit(&self.notches, low)?;
+        admit(&self.notches, high)?;
+        let greatest = self.greatest.unwrap_or(Decimal::MAX);
+        let far = high.checked_sub(low).unwrap_or(Decimal::MAX);
+        match (self.least..=greatest).contains(&far) {
+            true => self.value = value,
+            false => return Err(Refusal::TooFar { least: self.least, greatest }),
+        }
+        Ok(())
+    }
+
+    /// What is legal in the definition and will surprise somebody.
+    pub fn audit(&self) -> Vec<Remark> {
+        self.notches.audit_with(None)
     }
 
     /// Back to the starting values; a drag under way is dropped.
@@ -281,7 +340,7 @@ impl SpanSlider {
                 let value = admit(&self.notches, value)?;
                 let span = self.moved(self.active, value);
                 if span.end(self.active) != value {
-                    return Err(Refusal::OffNotches { nearest: span.end(self.active) });
+                    return Err(Refusal::OffNotches { nearest: span.end(self.active).into() });
                 }
                 self.settle(span, Refusal::Unchanged)
             }
@@ -389,11 +448,8 @@ impl SpanSlider {
     pub fn view(&self) -> SpanView {
         let Span { low, high } = self.value;
         let positions = [low, high].map(|value| self.notches.position(value));
-        let unit = |text: String| match self.unit.as_str() {
-            "" => text,
-            unit => format!("{text} {unit}"),
-        };
-        let semantics = [Thumb::Low, Thumb::High].map(|thumb| {
+        let places = self.notches.places();
+        let thumb_semantics = [Thumb::Low, Thumb::High].map(|thumb| {
             let now = self.value.end(thumb);
             let (first, last) =
                 (self.notches.first().unwrap_or(low), self.notches.last().unwrap_or(high));
@@ -401,27 +457,83 @@ impl SpanSlider {
                 now,
                 min: self.moved(thumb, first).end(thumb),
                 max: self.moved(thumb, last).end(thumb),
-                text: unit(self.notches.fixed_text(now)),
+                text: self.words.measured(now, places),
             };
             Semantics {
                 range: Some(range),
                 orientation: Some(self.track.orientation),
-                disabled: self.conditions.disabled,
+                disabled: self.conditions.is_disabled(),
                 read_only: self.conditions.read_only,
                 invalid: !self.validity().is_empty(),
                 ..Semantics::new(Role::Slider)
             }
         });
-        let fixed = |value| self.notches.fixed_text(value);
+        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
+        let readout =
+            format!("{} to {}", self.words.number(low, places), self.words.measured(high, places));
         SpanView {
             value: self.value,
-            readout: unit(format!("{} to {}", fixed(low), fixed(high))),
+            readout,
             thumbs: positions.map(|position| self.track.drawn(position)),
             filled: self.track.drawn_between(positions[0], positions[1]),
             active: self.active,
             grabbed: self.drag.is_some(),
             orientation: self.track.orientation,
-            semantics,
+            thumb_semantics,
+            semantics: Semantics {
+                disabled: self.conditions.is_disabled(),
+                read_only: self.conditions.read_only,
+                invalid: !problem.is_empty(),
+                ..Semantics::new(Role::Group)
+            },
+            problem,
         }
+    }
+}
+
+uniform! {
+    SpanSlider(SpanSlider),
+    fn kind(&self) -> ValueKind {
+        ValueKind::Span
+    }
+    fn value(&self) -> Value {
+        self.value.into()
+    }
+    fn default_value(&self) -> Value {
+        self.default.into()
+    }
+    fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
+        match value {
+            Value::Span(span) => SpanSlider::set_value(self, span),
+            Value::Empty => Err(Refusal::NeverEmpty),
+            _ => Err(Refusal::WrongKind),
+        }
+    }
+    fn against(&self, value: &Value) -> Vec<Invalid> {
+        let Value::Span(span) = value else { return Vec::new() };
+        let mut wrong = against(&self.notches, span.low);
+        wrong.extend(against(&self.notches, span.high));
+        if let (Err(why), true) = (self.clone().set_value(*span), wrong.is_empty()) {
+            wrong.push(Invalid::BadInput(format!("These values do not go together: {why}.")));
+        }
+        wrong
+    }
+    fn nearest(&self, value: Value) -> Value {
+        match value {
+            Value::Span(Span { low, high }) => {
+                let [low, high] = [low, high].map(|end| self.notches.snap(end));
+                Value::Span(Span { low, high })
+            }
+            other => other,
+        }
+    }
+    fn audit(&self) -> Vec<Remark> {
+        SpanSlider::audit(self)
+    }
+    fn set_world(&mut self, world: &AnyWorld) {
+        self.words.world = world.clone();
+    }
+    fn never_empty(&self) -> bool {
+        true
     }
 }

@@ -7,13 +7,14 @@
 
 use super::conditions::condition_methods;
 use super::draft::Typed;
-use super::{Conditions, ControlError, admit, admit_default};
+use super::uniform::uniform;
+use super::{Conditions, ControlError, Value, ValueKind, admit, admit_default};
 use crate::event::{Refusal, Turn};
 use crate::intent::{Intent, Key};
 use crate::notches::{Notches, Remark};
 use crate::semantics::{Range, Role, Semantics};
 use crate::validity::{Invalid, against};
-use crate::world::{English, World, read_number, show_number};
+use crate::world::{AnyWorld, read_number, show_number};
 use rust_decimal::Decimal;
 
 /// A number stepper.
@@ -31,7 +32,7 @@ use rust_decimal::Decimal;
 /// # Ok(()) }
 /// ```
 #[derive(Clone, Debug)]
-pub struct Stepper<W = English> {
+pub struct Stepper {
     notches: Notches,
     held: Typed<Decimal>,
     default: Option<Decimal>,
@@ -39,7 +40,7 @@ pub struct Stepper<W = English> {
     conditions: Conditions,
     unit: String,
     wraps: bool,
-    world: W,
+    world: AnyWorld,
 }
 
 /// All that a face needs to draw a stepper.
@@ -76,21 +77,18 @@ impl Stepper {
             conditions: Conditions::default(),
             unit: String::new(),
             wraps: false,
-            world: English,
+            world: AnyWorld::default(),
         };
         match notches.default_value() {
             Some(value) => stepper.starting_at(value),
             None => Ok(stepper),
         }
     }
-}
 
-impl<W: World> Stepper<W> {
     /// Writes and reads numbers as this world does.
     ///
     /// ```
     /// use pin_notch::{dec, Intent, Notches, Stepper, World};
-    /// #[derive(Clone)]
     /// struct Comma;
     /// impl World for Comma {
     ///     fn decimal_separator(&self) -> char { ',' }
@@ -103,17 +101,9 @@ impl<W: World> Stepper<W> {
     /// assert_eq!(brood.text(), "1,50");
     /// # Ok(()) }
     /// ```
-    pub fn in_world<V: World>(self, world: V) -> Stepper<V> {
-        Stepper {
-            notches: self.notches,
-            held: self.held,
-            default: self.default,
-            given_default: self.given_default,
-            conditions: self.conditions,
-            unit: self.unit,
-            wraps: self.wraps,
-            world,
-        }
+    pub fn in_world(mut self, world: impl Into<AnyWorld>) -> Self {
+        self.world = world.into();
+        self
     }
 
     /// Starts, and after a reset starts again, on this value. One that is off the notches is snapped to
@@ -152,11 +142,26 @@ impl<W: World> Stepper<W> {
         self.held.value
     }
 
+    /// The value it starts with, if any.
+    pub fn default_value(&self) -> Option<Decimal> {
+        self.default
+    }
+
+    /// The unit shown and spoken after the value; empty when there is none.
+    pub fn unit(&self) -> &str {
+        &self.unit
+    }
+
+    /// Whether it steps from the last notch to the first.
+    pub fn wraps(&self) -> bool {
+        self.wraps
+    }
+
     /// What stands in the field: the draft, else the value with all its decimal places.
     pub fn text(&self) -> String {
         match (self.held.draft(), self.held.value) {
             (Some(draft), _) => draft.to_owned(),
-            (None, Some(value)) => show_number(&self.world, value, self.notches.places()),
+            (None, Some(value)) => show_number(&*self.world, value, self.notches.places()),
             (None, None) => String::new(),
         }
     }
@@ -180,7 +185,7 @@ impl<W: World> Stepper<W> {
     /// Why what it holds is not acceptable: a draft that cannot be taken counts before the value.
     pub fn validity(&self) -> Vec<Invalid> {
         let drafted = self.held.drafted();
-        let found = match (drafted.map(|text| read_number(&self.world, text)), self.held.value) {
+        let found = match (drafted.map(|text| read_number(&*self.world, text)), self.held.value) {
             (Some(Err(error)), _) => vec![Invalid::BadInput(format!("{error}."))],
             (Some(Ok(number)), _) => against(&self.notches, number),
             (None, Some(value)) => against(&self.notches, value),
@@ -236,13 +241,13 @@ impl<W: World> Stepper<W> {
         if self.text() == text {
             return Err(Refusal::Unchanged);
         }
-        let (notches, world) = (&self.notches, &self.world);
+        let (notches, world) = (&self.notches, &*self.world);
         let read = |text: &str| read_number(world, text).ok().filter(|n| notches.contains(*n));
         Ok(self.held.type_text(text, read))
     }
 
     fn settle_draft(&mut self) -> Result<Turn<Option<Decimal>>, Refusal> {
-        let (notches, world) = (&self.notches, &self.world);
+        let (notches, world) = (&self.notches, &*self.world);
         let read = |text: &str| read_number(world, text).map_err(|_| Refusal::NotANumber);
         self.held.settle(|text| admit(notches, read(text)?))
     }
@@ -287,8 +292,8 @@ impl<W: World> Stepper<W> {
             self.held.value.is_some_and(none) && self.around(steps).is_none()
         };
         let number = |value: Decimal| match self.unit.as_str() {
-            "" => show_number(&self.world, value, 0),
-            unit => format!("{} {unit}", show_number(&self.world, value, 0)),
+            "" => show_number(&*self.world, value, 0),
+            unit => format!("{} {unit}", show_number(&*self.world, value, 0)),
         };
         let range = self.held.value.map(|now| Range {
             now,
@@ -304,7 +309,7 @@ impl<W: World> Stepper<W> {
             at_last: stuck(1),
             semantics: Semantics {
                 range,
-                disabled: self.conditions.disabled,
+                disabled: self.conditions.is_disabled(),
                 read_only: self.conditions.read_only,
                 required: self.conditions.required,
                 invalid: !problem.is_empty(),
@@ -312,6 +317,38 @@ impl<W: World> Stepper<W> {
             },
             problem,
         }
+    }
+}
+
+uniform! {
+    Stepper(Stepper),
+    fn kind(&self) -> ValueKind {
+        ValueKind::Number
+    }
+    fn value(&self) -> Value {
+        self.held.value.into()
+    }
+    fn default_value(&self) -> Value {
+        self.default.into()
+    }
+    fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
+        match value {
+            Value::Number(number) => Stepper::set_value(self, Some(number)),
+            Value::Empty => Stepper::set_value(self, None),
+            _ => Err(Refusal::WrongKind),
+        }
+    }
+    fn against(&self, value: &Value) -> Vec<Invalid> {
+        value.number().map(|number| against(&self.notches, number)).unwrap_or_default()
+    }
+    fn nearest(&self, value: Value) -> Value {
+        value.number().map_or(value, |number| self.notches.snap(number).into())
+    }
+    fn audit(&self) -> Vec<Remark> {
+        Stepper::audit(self)
+    }
+    fn set_world(&mut self, world: &AnyWorld) {
+        self.world = world.clone();
     }
 }
 

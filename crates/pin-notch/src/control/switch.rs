@@ -2,8 +2,9 @@
 //!
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/switch/
 
-use super::Conditions;
 use super::conditions::condition_methods;
+use super::uniform::uniform;
+use super::{Conditions, Value, ValueKind};
 use crate::event::{Refusal, Turn};
 use crate::intent::{Intent, Key};
 use crate::semantics::{Role, Semantics};
@@ -138,7 +139,7 @@ impl Switch {
             caption: self.captions[usize::from(self.on)].clone(),
             semantics: Semantics {
                 checked: Some(self.on.into()),
-                disabled: self.conditions.disabled,
+                disabled: self.conditions.is_disabled(),
                 read_only: self.conditions.read_only,
                 required: self.conditions.required,
                 invalid: !problem.is_empty(),
@@ -146,5 +147,28 @@ impl Switch {
             },
             problem,
         }
+    }
+}
+
+uniform! {
+    Switch(Switch),
+    fn kind(&self) -> ValueKind {
+        ValueKind::On
+    }
+    fn value(&self) -> Value {
+        self.on.into()
+    }
+    fn default_value(&self) -> Value {
+        self.default.into()
+    }
+    fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
+        self.on = value.is_on().ok_or(Refusal::WrongKind)?;
+        Ok(())
+    }
+    fn against(&self, _value: &Value) -> Vec<Invalid> {
+        Vec::new()
+    }
+    fn on_text(&self) -> &str {
+        &self.value
     }
 }

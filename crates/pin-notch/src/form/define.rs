@@ -2,8 +2,9 @@
 
 use super::links::Link;
 use super::rules::Rule;
-use super::{Field, Form, FormError, Values};
+use super::{Field, Fieldset, Form, FormError, Values};
 use crate::control::{Control, Value};
+use crate::conversion::Conversion;
 use std::sync::Arc;
 
 impl Form {
@@ -30,6 +31,7 @@ impl Form {
             settled: control.value(),
             control,
             touched: false,
+            unsent: false,
             moving: false,
         });
         Ok(self)
@@ -102,10 +104,84 @@ impl Form {
         mut self,
         from: &str,
         to: &str,
-        convert: impl Fn(Value) -> Value + Send + Sync + 'static,
+        convert: impl Fn(&Value) -> Value + Send + Sync + 'static,
     ) -> Result<Self, FormError> {
         let (from, to) = (self.known(from)?, self.known(to)?);
         self.links.entry(from).or_default().push(Link { to, convert: Arc::new(convert) });
+        Ok(self)
+    }
+
+    /// Lets two number fields follow each other along a straight line: `from` drives `to` by this conversion,
+    /// and `to` drives `from` by the way back. Each result goes to the nearest value that the field can take,
+    /// of two as near to the upper one; what nobody moved is never moved back by that rounding.
+    ///
+    /// ```
+    /// # use pin_notch::{dec, Conversion, Form, Intent, Notches, Rating, Slider};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let percent = Slider::new(Notches::new(dec!(0), dec!(100), dec!(1))?)?;
+    /// let stores = Rating::new(5)?.at_least(dec!(0))?.by(dec!(0.5))?;
+    /// let mut form = Form::new()
+    ///     .with("percent", "Stores in percent", percent)?
+    ///     .with("stores", "Stores", stores)?
+    ///     .with_conversion(
+    ///         "percent",
+    ///         "stores",
+    ///         Conversion::between((dec!(0), dec!(100)), (dec!(0), dec!(5)))?,
+    ///     )?;
+    /// let turn = form.handle("percent", Intent::Choose(dec!(70)))?;
+    /// assert_eq!(turn.to_string(), "input 70, change 70; stores follows: 3.5");
+    /// # Ok(()) }
+    /// ```
+    ///
+    /// # Errors
+    /// [`FormError::NoSuchField`]; [`FormError::NotNumbers`] where either has no numbers, or the conversion
+    /// has no way back.
+    pub fn with_conversion(
+        self,
+        from: &str,
+        to: &str,
+        conversion: Conversion,
+    ) -> Result<Self, FormError> {
+        let numbers = |name: &str| match self.fields[self.known(name)?].control.notches() {
+            Some(notches) => Ok(*notches),
+            None => Err(FormError::NotNumbers(name.to_owned())),
+        };
+        let (here, there) = (numbers(from)?, numbers(to)?);
+        let back = conversion.reversed().map_err(|_| FormError::NotNumbers(to.to_owned()))?;
+        let (conversion, back) = (conversion.onto(there), back.onto(here));
+        let by = |conversion: Conversion| {
+            move |value: &Value| value.number().map(|number| conversion.convert(number)).into()
+        };
+        self.with_link(from, to, by(conversion))?.with_link(to, from, by(back))
+    }
+
+    /// Puts these fields into a fieldset, which can disable them together. A field may stand in several,
+    /// as when one fieldset stands in another.
+    ///
+    /// # Errors
+    /// [`FormError::NoSuchField`]; [`FormError::NameTaken`] by another fieldset.
+    pub fn with_fieldset(
+        mut self,
+        name: &str,
+        label: &str,
+        fields: &[&str],
+    ) -> Result<Self, FormError> {
+        if self.fieldset(name).is_some() {
+            return Err(FormError::NameTaken(name.to_owned()));
+        }
+        let fields = fields.iter().map(|name| self.known(name)).collect::<Result<_, _>>()?;
+        let (name, label) = (name.to_owned(), label.to_owned());
+        self.fieldsets.push(Fieldset { name, label, disabled: false, fields });
+        Ok(self)
+    }
+
+    /// Never sends this field: in HTML, a control without a name. It is checked all the same.
+    ///
+    /// # Errors
+    /// [`FormError::NoSuchField`].
+    pub fn unsent(mut self, name: &str) -> Result<Self, FormError> {
+        let at = self.known(name)?;
+        self.fields[at].unsent = true;
         Ok(self)
     }
 

@@ -11,7 +11,7 @@ use std::sync::Arc;
 #[derive(Clone)]
 pub(super) struct Link {
     pub to: usize,
-    pub convert: Arc<dyn Fn(Value) -> Value + Send + Sync>,
+    pub convert: Arc<dyn Fn(&Value) -> Value + Send + Sync>,
 }
 
 impl fmt::Debug for Link {
@@ -57,7 +57,7 @@ pub(super) fn settle(
     while let Some(from) = queue.pop_front() {
         for link in links.get(&from).into_iter().flatten() {
             let before = fields[link.to].control.value();
-            let wanted = (link.convert)(fields[from].control.value());
+            let wanted = (link.convert)(&fields[from].control.value());
             if wanted == before || seen.contains(&link.to) {
                 continue;
             }

@@ -1,25 +1,33 @@
 //! What came back: typed values, or what is wrong with them.
 
 use super::Field;
+use crate::calendar::Date;
 use crate::control::Value;
 use crate::validity::Invalid;
 use core::fmt;
+use rust_decimal::Decimal;
+use std::collections::HashMap;
 
 /// The most unknown names that are told, and the most characters of a received text that are shown: a
 /// hostile body must not be echoed in full.
 pub const MAX_REPORTED: usize = 80;
 
+/// The longest body that is read, in bytes.
+pub const MAX_BODY: usize = 8 << 20;
+
 /// A form's values, accepted by its controls.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Values {
     values: Vec<(String, Value)>,
+    places: HashMap<String, usize>,
     unknown: Vec<String>,
     warnings: Vec<Problem>,
 }
 
 impl Values {
     pub(super) fn new(values: Vec<(String, Value)>, unknown: Vec<String>) -> Self {
-        Self { values, unknown, warnings: Vec::new() }
+        let places = values.iter().enumerate().map(|(at, (name, _))| (name.clone(), at)).collect();
+        Self { values, places, unknown, warnings: Vec::new() }
     }
 
     pub(super) fn with_warnings(mut self, warnings: Vec<Problem>) -> Self {
@@ -33,13 +41,46 @@ impl Values {
     }
 
     /// The value of the control of this name.
-    pub fn get(&self, name: &str) -> Option<Value> {
-        self.iter().find(|(found, _)| *found == name).map(|(_, value)| value)
+    pub fn get(&self, name: &str) -> Option<&Value> {
+        self.places.get(name).map(|at| &self.values[*at].1)
+    }
+
+    /// The number of this name; `None` also where it is empty or no number.
+    ///
+    /// ```
+    /// # use pin_notch::{dec, Form, Rating};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let form = Form::new().with("temper", "Temper", Rating::new(5)?)?;
+    /// assert_eq!(form.read(b"temper=4")?.number("temper"), Some(dec!(4)));
+    /// # Ok(()) }
+    /// ```
+    pub fn number(&self, name: &str) -> Option<Decimal> {
+        self.get(name)?.number()
+    }
+
+    /// Whether the switch or checkbox of this name is on.
+    pub fn is_on(&self, name: &str) -> bool {
+        self.get(name).and_then(Value::is_on).unwrap_or(false)
+    }
+
+    /// The text that was chosen under this name.
+    pub fn text(&self, name: &str) -> Option<&str> {
+        self.get(name)?.text()
+    }
+
+    /// The texts that were chosen under this name.
+    pub fn texts(&self, name: &str) -> &[String] {
+        self.get(name).map(Value::texts).unwrap_or_default()
+    }
+
+    /// The day of this name.
+    pub fn date(&self, name: &str) -> Option<Date> {
+        self.get(name)?.date()
     }
 
     /// Names and values in field order.
-    pub fn iter(&self) -> impl Iterator<Item = (&str, Value)> {
-        self.values.iter().map(|(name, value)| (name.as_str(), *value))
+    pub fn iter(&self) -> impl Iterator<Item = (&str, &Value)> {
+        self.values.iter().map(|(name, value)| (name.as_str(), value))
     }
 
     /// Names that came in and were left aside, because no enabled control has them; the first
@@ -53,7 +94,7 @@ impl Values {
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct Problem {
-    /// The control's name.
+    /// The control's name; empty for a problem of the form as a whole.
     pub name: String,
     /// Its label.
     pub label: String,
@@ -64,6 +105,12 @@ pub struct Problem {
 }
 
 impl Problem {
+    /// A problem of the form as a whole.
+    pub(super) fn of_form(message: String) -> Self {
+        let (name, label) = Default::default();
+        Self { name, label, received: None, invalid: Invalid::BadInput(message) }
+    }
+
     pub(super) fn of(field: &Field, received: Option<&String>, invalid: Invalid) -> Self {
         Self {
             name: field.name.clone(),
@@ -78,7 +125,10 @@ impl Problem {
 
 impl fmt::Display for Problem {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        write!(f, "{}: {}", self.label, self.invalid)?;
+        if !self.name.is_empty() {
+            write!(f, "{}: ", self.label)?;
+        }
+        self.invalid.fmt(f)?;
         match &self.received {
             Some(text) => write!(f, " (received {text:?})"),
             None => Ok(()),
@@ -93,7 +143,7 @@ pub struct Problems(pub Vec<Problem>);
 impl Problems {
     /// The name of the field to lead the person to: the first that has a problem.
     pub fn first(&self) -> Option<&str> {
-        self.0.first().map(|problem| problem.name.as_str())
+        self.0.iter().map(|problem| problem.name.as_str()).find(|name| !name.is_empty())
     }
 }
 

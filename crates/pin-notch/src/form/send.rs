@@ -1,11 +1,16 @@
 //! What a form sends, and the same controls re-checking what comes back.
 
-use super::{Field, Form, MAX_REPORTED, Problem, Problems, Values, rules};
+use super::{Field, Form, MAX_BODY, MAX_REPORTED, Problem, Problems, Values, rules};
+use crate::control::Value;
 use crate::validity::Invalid;
+use std::borrow::Cow;
+
+/// What came in for one field: its value or what is wrong with it, and a text to show with that.
+pub(super) type Received = (Result<Value, Vec<Invalid>>, Option<String>);
 
 impl Form {
     /// The values as they stand, those of fields with a problem left out.
-    fn values(&self) -> Values {
+    pub fn values(&self) -> Values {
         let sound = self.fields.iter().filter(|field| field.control.validity().is_empty());
         let values = sound.map(|field| (field.name.clone(), field.control.value()));
         Values::new(values.collect(), Vec::new())
@@ -46,58 +51,91 @@ impl Form {
         }
     }
 
-    /// The entry list as a plain HTML form would build it: in field order, without disabled controls,
-    /// switches that are off and ratings without a value.
+    /// The entry list as a plain HTML form would [build it][entries]: in field order; nothing for disabled
+    /// controls, those in a disabled fieldset, [unsent](Self::unsent) ones, and for what is off or empty;
+    /// two entries for a span, one for each of many, in the order of the options.
+    ///
+    /// [entries]: https://html.spec.whatwg.org/multipage/form-control-infrastructure.html#constructing-the-form-data-set
     pub fn entries(&self) -> impl Iterator<Item = (&str, String)> {
-        self.fields.iter().filter_map(|field| {
-            let enabled = !field.control.conditions().disabled;
-            let value = enabled.then(|| field.control.submission_value())??;
-            Some((field.name.as_str(), value))
+        let sends = |field: &&Field| !field.unsent && !field.control.conditions().is_disabled();
+        self.fields.iter().filter(sends).flat_map(|field| {
+            let values = field.control.entries().into_iter();
+            values.map(|value| (field.name.as_str(), value))
         })
     }
 
-    /// The entry list, urlencoded: the body of a POST, or the query of a GET.
+    /// The entry list, urlencoded: the body of a POST, or the query of a GET. Every line break in a name or
+    /// value becomes a carriage return and a line feed, as HTML's [name-value pairs][pairs] have it.
+    ///
+    /// [pairs]: https://html.spec.whatwg.org/multipage/form-control-infrastructure.html#convert-to-a-list-of-name-value-pairs
     pub fn urlencoded(&self) -> String {
-        form_urlencoded::Serializer::new(String::new()).extend_pairs(self.entries()).finish()
+        let mut body = form_urlencoded::Serializer::new(String::new());
+        for (name, value) in self.entries() {
+            body.append_pair(&with_line_breaks(name), &with_line_breaks(&value));
+        }
+        body.finish()
     }
 
     /// Reads an urlencoded body and has every control re-check its own value. The form itself stays as
-    /// it is. The work grows with the body; bounding its length is the caller's part.
+    /// it is. The work grows with the body, of which at most [`MAX_BODY`] bytes are read, and what is kept
+    /// with what the form itself could send.
     ///
     /// Unknown names are left aside and told by [`Values::unknown`]. So are names of disabled controls,
     /// which a browser does not send: they keep the value they have here. A name that is missing stands
-    /// for off or empty where that is possible. Bytes that are not UTF-8 become U+FFFD, as the URL
-    /// standard has it.
+    /// for off or empty where that is possible. A name sent more often than the control sends it is a
+    /// problem. Bytes that are not UTF-8 become U+FFFD, as the URL standard has it; line breaks count alike
+    /// however they are written.
     ///
     /// # Errors
-    /// Everything that is wrong, in field order; a name sent twice among it.
+    /// Everything that is wrong, in field order.
     pub fn read(&self, body: &[u8]) -> Result<Values, Problems> {
-        let mut sent: Vec<Vec<String>> = vec![Vec::new(); self.fields.len()];
+        if body.len() > MAX_BODY {
+            return Err(too_long(body.len()));
+        }
+        // Of each name, one text more than could be sent is kept: enough to say that it was too often.
+        let mut sent: Vec<(Vec<String>, usize)> = vec![Default::default(); self.fields.len()];
         let mut unknown = Vec::new();
         for (name, value) in form_urlencoded::parse(body) {
+            let name = without_returns(name);
             match self.place(&name) {
-                Some(at) if !self.fields[at].control.conditions().disabled => {
-                    sent[at].push(value.into_owned());
+                Some(at) if self.fields[at].is_read() => {
+                    let (kept, count) = &mut sent[at];
+                    *count += 1;
+                    if kept.len() <= self.fields[at].control.most_sent() {
+                        kept.push(without_returns(value).into_owned());
+                    }
                 }
                 _ if unknown.len() < MAX_REPORTED => unknown.push(name.into_owned()),
                 _ => {}
             }
         }
+        self.received(unknown, |at, field| {
+            let (texts, count) = &sent[at];
+            let first = texts.first().cloned();
+            if *count > texts.len() {
+                let message = format!("This was sent {count} times, which is too often.");
+                return (Err(vec![Invalid::BadInput(message)]), first);
+            }
+            (field.control.check(texts), first)
+        })
+    }
+
+    /// Puts together what came in for each field.
+    pub(super) fn received(
+        &self,
+        unknown: Vec<String>,
+        mut take: impl FnMut(usize, &Field) -> Received,
+    ) -> Result<Values, Problems> {
         let (mut values, mut problems) = (Vec::new(), Vec::new());
-        for (field, sent) in self.fields.iter().zip(&sent) {
-            let checked = match sent.as_slice() {
-                _ if field.control.conditions().disabled => Ok(field.control.value()),
-                [] => field.control.check(None),
-                [one] => field.control.check(Some(one)),
-                many => Err(vec![Invalid::BadInput(format!(
-                    "This was sent {} times; send it once.",
-                    many.len()
-                ))]),
+        for (at, field) in self.fields.iter().enumerate() {
+            let (checked, text) = match field.is_read() {
+                true => take(at, field),
+                false => (Ok(field.control.value()), None),
             };
             match checked {
                 Ok(value) => values.push((field.name.clone(), value)),
                 Err(invalid) => problems.extend(
-                    invalid.into_iter().map(|invalid| Problem::of(field, sent.first(), invalid)),
+                    invalid.into_iter().map(|invalid| Problem::of(field, text.as_ref(), invalid)),
                 ),
             }
         }
@@ -109,5 +147,27 @@ impl Form {
         }
         let warnings = rules::found(&self.rules, &self.fields, &values, true);
         Ok(values.with_warnings(self.in_field_order(warnings)))
+    }
+}
+
+/// A body past what is read at all.
+pub(super) fn too_long(length: usize) -> Problems {
+    let message = format!("What was sent has {length} bytes; at most {MAX_BODY} are read.");
+    Problems(vec![Problem::of_form(message)])
+}
+
+/// A text with every line break as a carriage return and a line feed.
+fn with_line_breaks(text: &str) -> Cow<'_, str> {
+    match text.contains(['\r', '\n']) {
+        false => text.into(),
+        true => without_returns(text.into()).replace('\n', "\r\n").into(),
+    }
+}
+
+/// A text with every line break as a line feed alone, as texts are in definitions.
+fn without_returns(text: Cow<'_, str>) -> Cow<'_, str> {
+    match text.contains('\r') {
+        false => text,
+        true => text.replace("\r\n", "\n").replace('\r', "\n").into(),
     }
 }

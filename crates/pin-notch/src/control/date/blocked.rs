@@ -1,18 +1,39 @@
 //! Days that cannot be chosen, and why.
 
 use crate::calendar::{Date, Weekday};
+use core::fmt;
+use std::sync::Arc;
 
 /// A rule by which days cannot be chosen, with the reason that people are told.
-#[derive(Clone, Debug, PartialEq, Eq)]
+///
+/// ```
+/// use pin_notch::{Blocked, Weekday};
+/// let rests = Blocked::weekday(Weekday::Sunday, "The apiary rests on Sundays.");
+/// assert!(rests.holds("2026-05-17".parse().unwrap()));
+/// let odd = Blocked::when(|day| day.day() % 2 == 1, "Only on even days.");
+/// assert!(!odd.holds("2026-05-14".parse().unwrap()));
+/// ```
+#[derive(Clone, Debug)]
 pub struct Blocked {
     rule: Rule,
     why: String,
 }
 
-#[derive(Clone, Debug, PartialEq, Eq)]
+#[derive(Clone)]
 enum Rule {
     Weekday(Weekday),
     Days(Date, Date),
+    When(Arc<dyn Fn(Date) -> bool + Send + Sync>),
+}
+
+impl fmt::Debug for Rule {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        match self {
+            Self::Weekday(day) => write!(f, "{day:?}"),
+            Self::Days(first, last) => write!(f, "{first} to {last}"),
+            Self::When(_) => f.write_str("a rule"),
+        }
+    }
 }
 
 impl Blocked {
@@ -31,16 +52,38 @@ impl Blocked {
         Self { rule: Rule::Days(first, last), why: why.into() }
     }
 
+    /// Every day of which this is true. It is asked for each day that is shown.
+    pub fn when(
+        rule: impl Fn(Date) -> bool + Send + Sync + 'static,
+        why: impl Into<String>,
+    ) -> Self {
+        Self { rule: Rule::When(Arc::new(rule)), why: why.into() }
+    }
+
     /// Whether the rule holds this day.
     pub fn holds(&self, day: Date) -> bool {
-        match self.rule {
-            Rule::Weekday(weekday) => day.weekday() == weekday,
-            Rule::Days(first, last) => (first..=last).contains(&day),
+        match &self.rule {
+            Rule::Weekday(weekday) => day.weekday() == *weekday,
+            Rule::Days(first, last) => (*first..=*last).contains(&day),
+            Rule::When(rule) => rule(day),
         }
     }
 
     /// The reason.
     pub fn why(&self) -> &str {
         &self.why
+    }
+
+    /// The first day from `first` to `last` that any of these rules holds, for spans that must not run
+    /// across one. Ranges and weekdays are found without looking at each day.
+    pub(super) fn first_between(rules: &[Self], first: Date, last: Date) -> Option<Date> {
+        let found = rules.iter().filter_map(|blocked| match &blocked.rule {
+            Rule::Weekday(weekday) => first.plus_days(weekday.after(first.weekday()).into()),
+            Rule::Days(from, to) => Some(first.max(*from)).filter(|day| day <= to),
+            Rule::When(rule) => {
+                (first.days()..=last.days()).filter_map(Date::from_days).find(|day| rule(*day))
+            }
+        });
+        found.filter(|day| *day <= last).min()
     }
 }

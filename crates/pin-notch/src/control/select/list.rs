@@ -38,6 +38,14 @@ impl Choice {
     }
 }
 
+/// An option that sends what it shows.
+impl<T: Into<String>> From<T> for Choice {
+    fn from(text: T) -> Self {
+        let text = text.into();
+        Self::new(text.clone(), text)
+    }
+}
+
 /// Whether the options are there. A list that is there may be empty.
 #[derive(Clone, Debug, Default, PartialEq, Eq)]
 #[non_exhaustive]
@@ -67,6 +75,10 @@ pub(super) struct List {
 impl List {
     pub(super) fn state(&self) -> &Listing {
         &self.state
+    }
+
+    pub(super) fn choices(&self) -> &[Choice] {
+        &self.choices
     }
 
     pub(super) fn set_state(&mut self, state: Listing) {

@@ -1,0 +1,174 @@
+//! Which fields months, weeks and times are made of.
+
+use super::MOST;
+use crate::calendar::{CalendarError, Date, DateTime, LAST_YEAR, Month, Time, Week};
+use crate::measure::Measure;
+use rust_decimal::Decimal;
+
+/// A field: its name, its range, and how it is written.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct FieldKind {
+    /// What it is called.
+    pub name: &'static str,
+    /// The least it can be.
+    pub least: u32,
+    /// The most it can be.
+    pub most: u32,
+    /// How many digits it is written with.
+    pub places: u32,
+    /// What stands before it.
+    pub before: &'static str,
+    /// Whether it goes on from the most to the least, as hours do and years do not.
+    pub wraps: bool,
+}
+
+const fn field(
+    name: &'static str,
+    range: (u32, u32),
+    places: u32,
+    before: &'static str,
+) -> FieldKind {
+    FieldKind { name, least: range.0, most: range.1, places, before, wraps: true }
+}
+
+const YEAR: FieldKind = FieldKind { wraps: false, ..field("year", (1, LAST_YEAR as u32), 4, "") };
+const MONTH: FieldKind = field("month", (1, 12), 2, "-");
+const HOUR: FieldKind = field("hour", (0, 23), 2, "");
+const MINUTE: FieldKind = field("minute", (0, 59), 2, ":");
+const SECOND: FieldKind = field("second", (0, 59), 2, ":");
+const MILLISECOND: FieldKind = field("millisecond", (0, 999), 3, ".");
+
+/// A value that is made of fields.
+pub trait Fielded: Measure {
+    /// Its fields, the largest first.
+    const FIELDS: &'static [FieldKind];
+    /// What such a value is written like.
+    const LIKE: &'static str;
+
+    /// What its fields are.
+    fn to_fields(self) -> [u32; MOST];
+
+    /// The value with these fields.
+    ///
+    /// # Errors
+    /// Which of them is out of range.
+    fn from_fields(fields: &[u32; MOST]) -> Result<Self, CalendarError>;
+
+    /// How many fields are needed for values of this step from this base.
+    fn shown_fields(_step: Decimal, _base: Self) -> usize {
+        Self::FIELDS.len()
+    }
+
+    /// Makes the fields after the one that was changed fit to it: the 31st of a month that has 30 days.
+    fn fit(_fields: &mut [Option<u32>; MOST], _changed: usize) {}
+}
+
+impl Fielded for Month {
+    const FIELDS: &'static [FieldKind] = &[YEAR, MONTH];
+    const LIKE: &'static str = "2026-05";
+
+    fn to_fields(self) -> [u32; MOST] {
+        [self.year().into(), self.number().into(), 0, 0, 0, 0, 0]
+    }
+
+    fn from_fields(fields: &[u32; MOST]) -> Result<Self, CalendarError> {
+        Self::new(short(fields[0]), byte(fields[1]))
+    }
+}
+
+impl Fielded for Week {
+    const FIELDS: &'static [FieldKind] = &[YEAR, field("week", (1, 53), 2, "-W")];
+    const LIKE: &'static str = "2026-W20";
+
+    fn to_fields(self) -> [u32; MOST] {
+        [self.year().into(), self.number().into(), 0, 0, 0, 0, 0]
+    }
+
+    fn from_fields(fields: &[u32; MOST]) -> Result<Self, CalendarError> {
+        Self::new(short(fields[0]), byte(fields[1]))
+    }
+
+    fn fit(fields: &mut [Option<u32>; MOST], changed: usize) {
+        if let ([Some(year), Some(53), ..], 0) = (&fields, changed)
+            && Self::new(short(*year), 53).is_err()
+        {
+            fields[1] = Some(52);
+        }
+    }
+}
+
+impl Fielded for Time {
+    const FIELDS: &'static [FieldKind] = &[HOUR, MINUTE, SECOND, MILLISECOND];
+    const LIKE: &'static str = "07:30";
+
+    fn to_fields(self) -> [u32; MOST] {
+        let (hour, minute, second, millisecond) = self.parts();
+        [hour.into(), minute.into(), second.into(), millisecond.into(), 0, 0, 0]
+    }
+
+    fn from_fields(fields: &[u32; MOST]) -> Result<Self, CalendarError> {
+        let [hour, minute, second, millisecond, ..] = *fields;
+        Self::new(byte(hour), byte(minute), byte(second), short(millisecond))
+    }
+
+    fn shown_fields(step: Decimal, base: Self) -> usize {
+        2 + seconds_shown(step, base)
+    }
+}
+
+impl Fielded for DateTime {
+    const FIELDS: &'static [FieldKind] = &[
+        YEAR,
+        MONTH,
+        field("day", (1, 31), 2, "-"),
+        FieldKind { before: " ", ..HOUR },
+        MINUTE,
+        SECOND,
+        MILLISECOND,
+    ];
+    const LIKE: &'static str = "2026-05-14T07:30";
+
+    fn to_fields(self) -> [u32; MOST] {
+        let [year, month, ..] = self.date.month().to_fields();
+        let [hour, minute, second, millisecond, ..] = self.time.to_fields();
+        [year, month, self.date.day().into(), hour, minute, second, millisecond]
+    }
+
+    fn from_fields(fields: &[u32; MOST]) -> Result<Self, CalendarError> {
+        let [year, month, day, hour, minute, second, millisecond] = *fields;
+        let date = Date::new(short(year), byte(month), byte(day))?;
+        let time = Time::new(byte(hour), byte(minute), byte(second), short(millisecond))?;
+        Ok(Self { date, time })
+    }
+
+    fn shown_fields(step: Decimal, base: Self) -> usize {
+        5 + seconds_shown(step, base.time)
+    }
+
+    fn fit(fields: &mut [Option<u32>; MOST], changed: usize) {
+        let ([Some(year), Some(month), Some(day), ..], 0 | 1) = (&fields, changed) else { return };
+        if let Ok(month) = Month::new(short(*year), byte(*month)) {
+            fields[2] = Some((*day).min(month.days().into()));
+        }
+    }
+}
+
+/// How many of seconds and milliseconds times of this step need: HTML leaves out what is always zero.
+fn seconds_shown(step: Decimal, base: Time) -> usize {
+    let whole = |of: u32| (step % Decimal::from(of)).is_zero();
+    let (_, _, second, millisecond) = base.parts();
+    match (whole(60) && second == 0, whole(1) && millisecond == 0) {
+        (_, false) => 2,
+        (false, true) => 1,
+        (true, true) => 0,
+    }
+}
+
+fn byte(number: u32) -> u8 {
+    number.try_into().unwrap_or(u8::MAX)
+}
+
+fn short(number: u32) -> u16 {
+    number.try_into().unwrap_or(u16::MAX)
+}

@@ -1,0 +1,98 @@
+//! What a stepper of fields looks like, as plain data.
+
+use super::{FieldKind, FieldStepper, Fielded};
+use crate::event::Shown;
+use crate::semantics::{Range, Role, Semantics};
+use rust_decimal::Decimal;
+
+/// All that a face needs to draw a stepper of fields.
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct FieldsView {
+    /// The value as text; empty while there is none.
+    pub text: String,
+    /// The fields in order.
+    pub fields: Vec<FieldView>,
+    /// What assistive technology is told of all of them together.
+    pub semantics: Semantics,
+    /// What is wrong, in words for the person; empty when nothing is.
+    pub problem: String,
+}
+
+/// A field.
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct FieldView {
+    /// What it is called.
+    pub name: &'static str,
+    /// What stands before it.
+    pub before: &'static str,
+    /// What stands in it: digits, or dashes while it is empty.
+    pub text: String,
+    /// Whether anything is filled in.
+    pub filled: bool,
+    /// Whether keys are on it.
+    pub active: bool,
+    /// What assistive technology is told of it.
+    pub semantics: Semantics,
+}
+
+impl<M: Fielded + Shown> FieldStepper<M> {
+    /// All that a face needs to draw it.
+    pub fn view(&self) -> FieldsView {
+        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
+        let whole = Semantics {
+            disabled: self.conditions.is_disabled(),
+            read_only: self.conditions.read_only,
+            required: self.conditions.required,
+            invalid: !problem.is_empty(),
+            ..Semantics::new(Role::Group)
+        };
+        let fields = M::FIELDS[..self.shown].iter().enumerate();
+        FieldsView {
+            text: self.value.as_ref().map(Shown::shown).unwrap_or_default(),
+            fields: fields.map(|(at, kind)| self.field(at, kind, &whole)).collect(),
+            semantics: whole,
+            problem,
+        }
+    }
+
+    fn field(&self, at: usize, kind: &FieldKind, whole: &Semantics) -> FieldView {
+        let places = kind.places as usize;
+        let number = self.fields[at];
+        let text = match number {
+            Some(number) => self.written(&format!("{number:0places$}")),
+            None => "-".repeat(places),
+        };
+        let spoken = match number {
+            Some(month @ 1..=12) if kind.name == "month" => self.world.month_name(month as u8),
+            Some(number) => self.written(&number.to_string()),
+            None => "empty".to_owned(),
+        };
+        let range = Range {
+            now: Decimal::from(number.unwrap_or(kind.least)),
+            min: Decimal::from(kind.least.min(number.unwrap_or(kind.least))),
+            max: Decimal::from(kind.most),
+            text: spoken,
+        };
+        FieldView {
+            name: kind.name,
+            before: kind.before,
+            text,
+            filled: number.is_some(),
+            active: at == self.active,
+            semantics: Semantics {
+                role: Role::SpinButton,
+                range: Some(range),
+                required: false,
+                ..whole.clone()
+            },
+        }
+    }
+
+    /// Digits as the world writes them.
+    fn written(&self, digits: &str) -> String {
+        let native = self.world.digits();
+        digits.chars().filter_map(|c| c.to_digit(10)).map(|d| native[d as usize]).collect()
+    }
+}

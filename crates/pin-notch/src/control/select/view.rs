@@ -1,0 +1,112 @@
+//! What a select looks like, as plain data: its text or tokens, and the rows of its list that are shown.
+
+use super::{Listing, Select, WINDOW};
+use crate::semantics::{Role, Semantics};
+
+/// All that a face needs to draw a select.
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct SelectView {
+    /// What the closed select shows: the chosen texts, or the prompt.
+    pub readout: String,
+    /// Whether that is the prompt.
+    pub prompting: bool,
+    /// Whether several can be chosen, so that they are shown as tokens.
+    pub multiple: bool,
+    /// Whether a field to filter by belongs to it.
+    pub filtering: bool,
+    /// What the options are filtered by.
+    pub filter: String,
+    /// What is chosen.
+    pub tokens: Vec<TokenView>,
+    /// Whether the list is open.
+    pub open: bool,
+    /// Whether the options are there.
+    pub listing: Listing,
+    /// How many rows the open list has in all.
+    pub row_count: usize,
+    /// The place of the first of `rows` among them, from 0.
+    pub first_row: usize,
+    /// The rows around what is seen of the open list; none while it is closed.
+    pub rows: Vec<RowView>,
+    /// The row that keys are on, counted from 0.
+    pub active: Option<usize>,
+    /// What assistive technology is told.
+    pub semantics: Semantics,
+    /// What is wrong, in words for the person; empty when nothing is.
+    pub problem: String,
+}
+
+/// A chosen value.
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct TokenView {
+    /// The value.
+    pub value: String,
+    /// The option's text; the value itself while no option has it.
+    pub text: String,
+    /// Whether no option has it: the list is still to come, or came without it.
+    pub pending: bool,
+}
+
+/// A row of an open list.
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct RowView {
+    /// The option's value.
+    pub value: String,
+    /// Its text.
+    pub text: String,
+    /// The name of the group that begins with it, if one does.
+    pub group: Option<String>,
+    /// Whether it is chosen.
+    pub chosen: bool,
+    /// Whether keys are on it.
+    pub active: bool,
+    /// Whether it cannot be chosen.
+    pub disabled: bool,
+}
+
+impl Select {
+    /// All that a face needs to draw it. The cost grows with what is chosen and seen, not with the list.
+    pub fn view(&self) -> SelectView {
+        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
+        let shown = if self.open { self.window..self.window + WINDOW } else { 0..0 };
+        let rows = shown.map_while(|row| self.row(row)).map(|row| RowView {
+            value: row.choice.value.clone(),
+            text: row.choice.text.clone(),
+            group: row.choice.group.clone().filter(|_| row.begins_group),
+            chosen: row.chosen,
+            active: row.active,
+            disabled: row.choice.disabled,
+        });
+        let tokens = self.tokens().map(|token| TokenView {
+            value: token.value.to_owned(),
+            text: token.text.to_owned(),
+            pending: token.pending,
+        });
+        SelectView {
+            readout: self.readout(),
+            prompting: self.chosen.is_empty(),
+            multiple: self.multiple,
+            filtering: self.filtering,
+            filter: self.filter().to_owned(),
+            tokens: tokens.collect(),
+            open: self.open,
+            listing: self.listing().clone(),
+            row_count: self.rows(),
+            first_row: self.window,
+            rows: rows.collect(),
+            active: self.active,
+            semantics: Semantics {
+                expanded: Some(self.open),
+                disabled: self.conditions.is_disabled(),
+                read_only: self.conditions.read_only,
+                required: self.conditions.required,
+                invalid: !problem.is_empty(),
+                ..Semantics::new(Role::Combobox)
+            },
+            problem,
+        }
+    }
+}

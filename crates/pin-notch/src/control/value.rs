@@ -1,0 +1,182 @@
+//! The value of any control, for whoever does not know which control it has.
+
+use super::{DateSpan, Span};
+use crate::calendar::{Date, DateTime, Month, Time, Week};
+use crate::event::Shown;
+use crate::number::number_text;
+use core::fmt;
+use rust_decimal::Decimal;
+
+/// The value of any control.
+///
+/// ```
+/// use pin_notch::{Value, dec};
+/// assert_eq!(Value::from(dec!(3.50)).to_string(), "3.5");
+/// assert_eq!(Value::from(None::<pin_notch::Decimal>), Value::Empty);
+/// assert!(Value::Texts(Vec::new()).is_empty());
+/// ```
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub enum Value {
+    /// Nothing is chosen. This is neither zero nor the minimum.
+    Empty,
+    /// A number.
+    Number(Decimal),
+    /// On or off.
+    On(bool),
+    /// Neither on nor off: a checkbox in its mixed state.
+    Mixed,
+    /// One of a list, by what it sends.
+    Text(String),
+    /// Any number of a list, in the list's order.
+    Texts(Vec<String>),
+    /// Two numbers, the smaller one first.
+    Span(Span),
+    /// A day.
+    Date(Date),
+    /// Two days, the earlier one first.
+    Dates(DateSpan),
+    /// A month of a year.
+    Month(Month),
+    /// A week of a year.
+    Week(Week),
+    /// A time of day.
+    Time(Time),
+    /// A day and a time on it.
+    DateTime(DateTime),
+}
+
+/// The kinds of values. A control always has values of one kind, or is empty.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+#[non_exhaustive]
+#[expect(missing_docs, reason = "they are the kinds of Value")]
+pub enum ValueKind {
+    Number,
+    On,
+    Text,
+    Texts,
+    Span,
+    Date,
+    Dates,
+    Month,
+    Week,
+    Time,
+    DateTime,
+}
+
+impl Value {
+    /// Whether nothing is chosen. Zero, off and mixed are something.
+    pub fn is_empty(&self) -> bool {
+        match self {
+            Self::Empty => true,
+            Self::Texts(texts) => texts.is_empty(),
+            _ => false,
+        }
+    }
+
+    /// The number, if it is one.
+    pub fn number(&self) -> Option<Decimal> {
+        match self {
+            Self::Number(number) => Some(*number),
+            _ => None,
+        }
+    }
+
+    /// Whether it is on; `None` for what can be neither on nor off.
+    pub fn is_on(&self) -> Option<bool> {
+        match self {
+            Self::On(on) => Some(*on),
+            _ => None,
+        }
+    }
+
+    /// The text that was chosen, if it is one.
+    pub fn text(&self) -> Option<&str> {
+        match self {
+            Self::Text(text) => Some(text),
+            _ => None,
+        }
+    }
+
+    /// The texts that were chosen: none, one or several.
+    pub fn texts(&self) -> &[String] {
+        match self {
+            Self::Text(text) => core::slice::from_ref(text),
+            Self::Texts(texts) => texts,
+            _ => &[],
+        }
+    }
+
+    /// The day, if it is one.
+    pub fn date(&self) -> Option<Date> {
+        match self {
+            Self::Date(date) => Some(*date),
+            _ => None,
+        }
+    }
+
+    /// The two days, if it is such.
+    pub fn dates(&self) -> Option<DateSpan> {
+        match self {
+            Self::Dates(dates) => Some(*dates),
+            _ => None,
+        }
+    }
+
+    /// The texts under which a form sends it: none when it is empty, off or mixed, two for a span, one for
+    /// each of many. (What is on sends the control's own text, "on" unless it was given another.)
+    pub fn entries(&self) -> Vec<String> {
+        match self {
+            Self::Empty | Self::Mixed | Self::On(false) => Vec::new(),
+            Self::On(true) => vec!["on".to_owned()],
+            Self::Texts(texts) => texts.clone(),
+            Self::Span(span) => [span.low, span.high].map(number_text).into(),
+            Self::Dates(span) => [span.first, span.last].map(|day| day.to_string()).into(),
+            one => vec![one.shown()],
+        }
+    }
+}
+
+macro_rules! values {
+    ($($kind:ident($value:ty)),+) => {
+        $(impl From<$value> for Value {
+            fn from(value: $value) -> Self {
+                Self::$kind(value)
+            }
+        }
+
+        impl From<Option<$value>> for Value {
+            fn from(value: Option<$value>) -> Self {
+                value.map_or(Self::Empty, Self::$kind)
+            }
+        })+
+    };
+}
+values!(Number(Decimal), On(bool), Text(String), Texts(Vec<String>), Span(Span), Date(Date));
+values!(Dates(DateSpan), Month(Month), Week(Week), Time(Time), DateTime(DateTime));
+
+impl Shown for Value {
+    fn shown(&self) -> String {
+        match self {
+            Self::Empty => None::<bool>.shown(),
+            Self::Number(value) => value.shown(),
+            Self::On(value) => value.shown(),
+            Self::Mixed => "mixed".to_owned(),
+            Self::Text(text) => text.clone(),
+            Self::Texts(texts) => texts.shown(),
+            Self::Span(span) => span.shown(),
+            Self::Date(date) => date.shown(),
+            Self::Dates(span) => span.shown(),
+            Self::Month(month) => month.to_string(),
+            Self::Week(week) => week.to_string(),
+            Self::Time(time) => time.to_string(),
+            Self::DateTime(moment) => moment.to_string(),
+        }
+    }
+}
+
+impl fmt::Display for Value {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        f.write_str(&self.shown())
+    }
+}

@@ -1,0 +1,185 @@
+//! How a value is put into words: the developer's own sentence around it, and names for single values.
+
+use crate::world::{AnyWorld, show_number};
+use core::fmt;
+use core::str::FromStr;
+use rust_decimal::Decimal;
+
+/// A sentence with places to fill in.
+///
+/// | place | is filled with |
+/// |---|---|
+/// | `{value}` | the number |
+/// | `{name}` | the name that this value was given, else the number |
+/// | `{min}`, `{max}` | the bounds; of a rating, its lowest value and its number of icons |
+///
+/// `{{` and `}}` stand for the braces themselves.
+///
+/// ```
+/// use pin_notch::{Rating, Wording, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let temper = Rating::new(3)?
+///     .naming(["furious", "restless", "calm"])
+///     .worded("{name}, {value} of {max}".parse()?)
+///     .starting_at(dec!(3))?;
+/// assert_eq!(temper.view().readout, "calm, 3 of 3");
+/// assert!("{valu}".parse::<Wording>().is_err());
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Wording(Vec<Piece>);
+
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+enum Place {
+    Value,
+    Name,
+    Min,
+    Max,
+}
+
+#[derive(Clone, Debug, PartialEq, Eq)]
+enum Piece {
+    Text(String),
+    Place(Place),
+}
+
+const PLACES: [(&str, Place); 4] =
+    [("value", Place::Value), ("name", Place::Name), ("min", Place::Min), ("max", Place::Max)];
+
+/// Why a text is no wording.
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub enum WordingError {
+    /// No place has this name.
+    Unknown(String),
+    /// A brace is not matched.
+    Brace,
+}
+
+impl fmt::Display for WordingError {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        match self {
+            Self::Unknown(name) => {
+                write!(f, "{{{name}}} is no place: use {{value}}, {{name}}, {{min}} or {{max}}")
+            }
+            Self::Brace => f.write_str("a brace stands alone: write {{ or }} for the brace itself"),
+        }
+    }
+}
+
+impl std::error::Error for WordingError {}
+
+impl FromStr for Wording {
+    type Err = WordingError;
+
+    fn from_str(text: &str) -> Result<Self, WordingError> {
+        let (mut pieces, mut plain, mut rest) = (Vec::new(), String::new(), text);
+        while let Some(at) = rest.find(['{', '}']) {
+            plain.push_str(&rest[..at]);
+            let (brace, after) = rest[at..].split_at(1);
+            if let Some(after) = after.strip_prefix(brace) {
+                plain.push_str(brace);
+                rest = after;
+                continue;
+            }
+            let inside = after.split_once('}').filter(|_| brace == "{");
+            let (name, after) = inside.ok_or(WordingError::Brace)?;
+            let place = PLACES.iter().find(|(known, _)| *known == name);
+            let (_, place) = place.ok_or_else(|| WordingError::Unknown(name.to_owned()))?;
+            pieces.push(Piece::Text(core::mem::take(&mut plain)));
+            pieces.push(Piece::Place(*place));
+            rest = after;
+        }
+        plain.push_str(rest);
+        pieces.push(Piece::Text(plain));
+        pieces.retain(|piece| !matches!(piece, Piece::Text(text) if text.is_empty()));
+        Ok(Self(pieces))
+    }
+}
+
+impl fmt::Display for Wording {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        self.0.iter().try_for_each(|piece| match piece {
+            Piece::Text(text) => f.write_str(&text.replace('{', "{{").replace('}', "}}")),
+            Piece::Place(place) => {
+                let name = PLACES.iter().find(|(_, known)| known == place).map_or("", |(n, _)| n);
+                write!(f, "{{{name}}}")
+            }
+        })
+    }
+}
+
+/// All the words that a control has for its values.
+#[derive(Clone, Debug, Default)]
+pub(super) struct Words {
+    pub wording: Option<Wording>,
+    /// The sentence for a value that is only pointed at.
+    pub preview: Option<Wording>,
+    pub names: Vec<(Decimal, String)>,
+    pub unit: String,
+    pub world: AnyWorld,
+}
+
+impl Words {
+    /// The name that this value was given.
+    pub(super) fn name(&self, value: Decimal) -> Option<&str> {
+        self.names.iter().find(|(named, _)| *named == value).map(|(_, name)| name.as_str())
+    }
+
+    /// A number with so many decimal places, as this world writes it.
+    pub(super) fn number(&self, value: Decimal, places: u32) -> String {
+        show_number(&*self.world, value, places)
+    }
+
+    /// A number with its unit.
+    pub(super) fn measured(&self, value: Decimal, places: u32) -> String {
+        let number = self.number(value, places);
+        match self.unit.as_str() {
+            "" => number,
+            unit => format!("{number} {unit}"),
+        }
+    }
+
+    /// The sentence for a value; its name or its number with the unit, where there is no sentence.
+    pub(super) fn say(
+        &self,
+        wording: Option<&Wording>,
+        value: Decimal,
+        places: u32,
+        bounds: [Decimal; 2],
+    ) -> String {
+        let Some(Wording(pieces)) = wording else {
+            return self.name(value).map_or_else(|| self.measured(value, places), str::to_owned);
+        };
+        let mut said = String::new();
+        for piece in pieces {
+            match piece {
+                Piece::Text(text) => said.push_str(text),
+                Piece::Place(Place::Value) => said.push_str(&self.number(value, places)),
+                Piece::Place(Place::Min) => said.push_str(&self.number(bounds[0], 0)),
+                Piece::Place(Place::Max) => said.push_str(&self.number(bounds[1], 0)),
+                Piece::Place(Place::Name) => match self.name(value) {
+                    Some(name) => said.push_str(name),
+                    None => said.push_str(&self.number(value, places)),
+                },
+            }
+        }
+        said
+    }
+}
+
+/// The names for 1, 2, 3 and so on.
+pub(super) fn numbered<T: Into<String>>(
+    names: impl IntoIterator<Item = T>,
+) -> Vec<(Decimal, String)> {
+    let numbered = names.into_iter().enumerate();
+    numbered.map(|(at, name)| (Decimal::from(at as u64 + 1), name.into())).collect()
+}
+
+impl Wording {
+    /// The wording "{value} of {max}", which ratings have where they are given none.
+    pub(super) fn out_of() -> Self {
+        let of = Piece::Text(" of ".to_owned());
+        Self(vec![Piece::Place(Place::Value), of, Piece::Place(Place::Max)])
+    }
+}

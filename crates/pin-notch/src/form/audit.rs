@@ -1,0 +1,123 @@
+//! What is legal in a form's definition and will surprise somebody.
+
+use super::Form;
+use crate::notches::Remark;
+use core::fmt;
+
+/// A remark on a form's definition, and the field it speaks of.
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub enum FormRemark {
+    /// A remark on a field's control.
+    Control {
+        /// The field's name.
+        name: String,
+        /// The remark.
+        remark: Remark,
+    },
+    /// A field has no label, so nobody is told what it is.
+    Unlabelled {
+        /// The field's name.
+        name: String,
+    },
+    /// A field follows another one that does not follow it: what somebody enters here is overwritten as
+    /// soon as the other moves.
+    OneWay {
+        /// The field that follows.
+        name: String,
+        /// The field it follows.
+        follows: String,
+    },
+    /// The value that a link makes of a default cannot be taken by the field that follows.
+    CannotFollow {
+        /// The field that follows.
+        name: String,
+        /// The field it follows.
+        follows: String,
+        /// Why not.
+        why: String,
+    },
+}
+
+impl FormRemark {
+    /// A short fixed name for programs, such as `one-way`.
+    pub fn code(&self) -> &'static str {
+        match self {
+            Self::Control { remark, .. } => remark.code(),
+            Self::Unlabelled { .. } => "unlabelled",
+            Self::OneWay { .. } => "one-way",
+            Self::CannotFollow { .. } => "cannot-follow",
+        }
+    }
+
+    /// The name of the field it speaks of.
+    pub fn name(&self) -> &str {
+        match self {
+            Self::Control { name, .. } | Self::Unlabelled { name } => name,
+            Self::OneWay { name, .. } | Self::CannotFollow { name, .. } => name,
+        }
+    }
+}
+
+impl fmt::Display for FormRemark {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        match self {
+            Self::Control { name, remark } => write!(f, "{name}: {remark}"),
+            Self::Unlabelled { name } => {
+                write!(f, "{name}: there is no label, so nobody is told what it is")
+            }
+            Self::OneWay { name, follows } => write!(
+                f,
+                "{name}: it follows {follows} and has no way back, so it will look frozen: what is entered \
+                 here is lost when {follows} moves; link both ways, or make it read-only"
+            ),
+            Self::CannotFollow { name, follows, why } => {
+                write!(f, "{name}: it cannot follow the default of {follows}: {why}")
+            }
+        }
+    }
+}
+
+impl Form {
+    /// What is legal in the definition and will surprise somebody, in field order.
+    ///
+    /// ```
+    /// # use pin_notch::{dec, Form, Notches, Slider};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let percent = Slider::new(Notches::new(dec!(0), dec!(100), dec!(1))?)?;
+    /// let form = Form::new()
+    ///     .with("full", "Stores", percent.clone())?
+    ///     .with("empty", "Room left", percent)?
+    ///     .with_link("full", "empty", |full| full.clone())?;
+    /// assert_eq!(form.audit()[0].code(), "one-way");
+    /// # Ok(()) }
+    /// ```
+    pub fn audit(&self) -> Vec<FormRemark> {
+        let mut remarks = Vec::new();
+        for (at, field) in self.fields.iter().enumerate() {
+            let name = || field.name.clone();
+            let own = field.control.audit().into_iter();
+            remarks.extend(own.map(|remark| FormRemark::Control { name: name(), remark }));
+            if field.label.trim().is_empty() {
+                remarks.push(FormRemark::Unlabelled { name: name() });
+            }
+            for (from, link) in self.links.iter().flat_map(|(from, links)| {
+                links.iter().filter(|link| link.to == at).map(move |link| (*from, link))
+            }) {
+                let follows = self.fields[from].name.clone();
+                let back =
+                    self.links.get(&at).is_some_and(|links| links.iter().any(|l| l.to == from));
+                let conditions = field.control.conditions();
+                if !back && !conditions.read_only && !conditions.is_disabled() {
+                    remarks.push(FormRemark::OneWay { name: name(), follows: follows.clone() });
+                }
+                let wanted = (link.convert)(&self.fields[from].control.default_value());
+                if let Err(why) = field.control.clone().set_value(wanted) {
+                    let why = why.to_string();
+                    remarks.push(FormRemark::CannotFollow { name: name(), follows, why });
+                }
+            }
+        }
+        remarks
+    }
+}

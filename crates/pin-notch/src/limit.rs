@@ -1,0 +1,61 @@
+//! A bound, or the nearest allowed value, of whatever is ordered: what refusals and problems speak of.
+
+use crate::calendar::{Date, DateTime, Month, Time, Week};
+use crate::number::number_text;
+use core::fmt;
+use rust_decimal::Decimal;
+
+/// A value of something ordered. Its text is the value's own: `40`, or `2026-05-14`.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+#[expect(missing_docs, reason = "each is its name")]
+pub enum Limit {
+    Number(Decimal),
+    Date(Date),
+    Month(Month),
+    Week(Week),
+    Time(Time),
+    DateTime(DateTime),
+}
+
+impl Limit {
+    /// What such values are called, and what they are when more of them are spoken of.
+    pub(crate) fn nouns(self) -> (&'static str, &'static str) {
+        match self {
+            Self::Number(_) => ("value", "values"),
+            Self::Date(_) => ("day", "days"),
+            Self::Month(_) => ("month", "months"),
+            Self::Week(_) => ("week", "weeks"),
+            Self::Time(_) => ("time", "times"),
+            Self::DateTime(_) => ("date and time", "dates and times"),
+        }
+    }
+
+    pub(crate) fn is_number(self) -> bool {
+        matches!(self, Self::Number(_))
+    }
+}
+
+impl fmt::Display for Limit {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        match self {
+            Self::Number(number) => f.write_str(&number_text(*number)),
+            Self::Date(date) => date.fmt(f),
+            Self::Month(month) => month.fmt(f),
+            Self::Week(week) => week.fmt(f),
+            Self::Time(time) => time.fmt(f),
+            Self::DateTime(moment) => moment.fmt(f),
+        }
+    }
+}
+
+macro_rules! limits {
+    ($($kind:ident($value:ty)),+) => {
+        $(impl From<$value> for Limit {
+            fn from(value: $value) -> Self {
+                Self::$kind(value)
+            }
+        })+
+    };
+}
+limits!(Number(Decimal), Date(Date), Month(Month), Week(Week), Time(Time), DateTime(DateTime));

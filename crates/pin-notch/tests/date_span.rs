@@ -1,0 +1,159 @@
+//! Two days, picked one after the other, or typed in one field or two.
+
+use pin_notch::{
+    Blocked, Control, Date, DateSpan, DateSpanPicker, Intent, Key, NotchesOf, Refusal, Thumb,
+    Value, Weekday,
+};
+
+fn day(text: &str) -> Date {
+    text.parse().unwrap()
+}
+
+fn away() -> DateSpanPicker {
+    let season = NotchesOf::new(Some(day("2026-03-01")), Some(day("2026-10-31")), 1).unwrap();
+    DateSpanPicker::new(day("2026-05-14")).within(season).blocking([
+        Blocked::weekday(Weekday::Sunday, "The apiary rests on Sundays."),
+        Blocked::days(day("2026-06-01"), day("2026-06-03"), "The extractor is lent out."),
+    ])
+}
+
+fn play(picker: &mut DateSpanPicker, moves: &[(Intent, &str)]) {
+    for (at, (intent, expected)) in moves.iter().enumerate() {
+        assert_eq!(picker.handle(*intent).to_string(), *expected, "move {at}: {intent}");
+    }
+}
+
+#[test]
+fn the_first_pick_begins_a_span_and_the_second_ends_it() {
+    use Intent::{Leave, Open, PickDay, PointDay};
+    let mut picker = away();
+    play(
+        &mut picker,
+        &[
+            (PointDay(day("2026-05-12")), "refused: nothing would change"),
+            (Open, "open"),
+            (PickDay(day("2026-05-17")), "refused: that day is blocked"),
+            (PickDay(day("2026-05-16")), "draft"),
+            (PointDay(day("2026-05-11")), "preview 2026-05-11 to 2026-05-16"),
+        ],
+    );
+    let view = picker.view();
+    let spanned: Vec<String> = view
+        .grid
+        .iter()
+        .flat_map(|grid| grid.weeks.iter().flat_map(|(_, days)| days))
+        .filter(|day| day.spanned)
+        .map(|day| day.number.clone())
+        .collect();
+    assert_eq!(spanned, ["11", "12", "13", "14", "15", "16"]);
+    assert_eq!((view.begun, view.problem.as_str()), (true, "The last day is missing."));
+    play(
+        &mut picker,
+        &[
+            (Leave, "preview end"),
+            (PickDay(day("2026-05-18")), "refused: 2026-05-17 lies between and is blocked"),
+            (PointDay(day("2026-05-12")), "preview 2026-05-12 to 2026-05-16"),
+            (
+                PickDay(day("2026-05-12")),
+                "preview end, input 2026-05-12 to 2026-05-16, change 2026-05-12 to 2026-05-16, close",
+            ),
+        ],
+    );
+    assert_eq!(picker.value().unwrap().days(), 5);
+    // By keys: what is begun is taken back first, then the grid closes.
+    play(
+        &mut picker,
+        &[
+            (Intent::Key(Key::Down), "open"),
+            (Intent::Key(Key::Enter), "draft"),
+            (Intent::Key(Key::Right), "active 2026-05-13, preview 2026-05-12 to 2026-05-13"),
+            (Intent::Key(Key::Escape), "cancel"),
+            (Intent::Key(Key::Escape), "close"),
+        ],
+    );
+    assert_eq!(picker.value().unwrap().days(), 5, "nothing was chosen");
+    picker.reset();
+    assert_eq!(picker.value(), None);
+}
+
+#[test]
+fn one_field_holds_both_days_and_two_fields_one_each() {
+    use Intent::{Settle, Take, Type};
+    let mut one = away();
+    play(
+        &mut one,
+        &[
+            (Type("2026-05-12"), "draft"),
+            (Settle, "refused: only a part of it is there"),
+            (Type("2026-05-12 - 2026-05-15"), "input 2026-05-12 to 2026-05-15"),
+            (Settle, "change 2026-05-12 to 2026-05-15"),
+            (Type("2026-05-12 – soon"), "draft"),
+            (Settle, "refused: not a date"),
+            (Intent::Key(Key::Escape), "cancel"),
+            (Take(Thumb::High), "refused: not for this control"),
+        ],
+    );
+    assert_eq!(one.texts()[0], "2026-05-12 – 2026-05-15");
+    let mut two = away().in_two_fields();
+    play(
+        &mut two,
+        &[
+            (Type("2026-05-12"), "draft"),
+            (Take(Thumb::High), "take high"),
+            (Type("2026-05-15"), "input 2026-05-12 to 2026-05-15"),
+            (Settle, "change 2026-05-12 to 2026-05-15"),
+            (Type("2026-05-11"), "draft"),
+            (Settle, "refused: fewer than 1 days"),
+        ],
+    );
+    assert_eq!(two.texts(), ["2026-05-12", "2026-05-11"]);
+    assert_eq!(
+        two.validity()[0].to_string(),
+        "These days cannot be chosen together: fewer than 1 days."
+    );
+    play(&mut two, &[(Type(""), "draft"), (Intent::Clear, "input empty, change empty")]);
+}
+
+#[test]
+fn spans_may_run_across_blocked_days_and_last_so_long() {
+    let span = |first, last| DateSpan { first: day(first), last: day(last) };
+    let over = span("2026-05-29", "2026-06-05");
+    assert_eq!(
+        away().set_value(Some(over)),
+        Err(Refusal::AcrossBlocked { day: day("2026-05-31") })
+    );
+    let mut across = away().across_blocked().lasting(3..=10);
+    assert_eq!(across.set_value(Some(over)), Ok(()));
+    let refused = |span| across.clone().set_value(Some(span)).unwrap_err().to_string();
+    assert_eq!(refused(span("2026-05-29", "2026-05-30")), "fewer than 3 days");
+    assert_eq!(refused(span("2026-05-20", "2026-05-30")), "more than 10 days");
+    assert_eq!(refused(span("2026-05-29", "2026-06-02")), "that day is blocked");
+    assert_eq!(refused(span("2026-02-27", "2026-03-02")), "before the first day, 2026-03-01");
+    // A rule of the developer's own is asked day by day.
+    let odd = DateSpanPicker::new(day("2026-05-14"))
+        .blocking([Blocked::when(|day| day.day() == 13, "Unlucky.")]);
+    let found = odd.clone().set_value(Some(span("2026-05-10", "2026-05-20"))).unwrap_err();
+    assert_eq!(found, Refusal::AcrossBlocked { day: day("2026-05-13") });
+}
+
+#[test]
+fn received_spans_are_re_checked() {
+    let control = Control::from(away());
+    let check = |sent: &[&str]| {
+        let sent: Vec<String> = sent.iter().map(|text| (*text).to_owned()).collect();
+        control.check(&sent).map_err(|wrong| wrong[0].to_string())
+    };
+    let both = check(&["2026-05-12", "2026-05-15"]).unwrap();
+    assert_eq!(both.entries(), ["2026-05-12", "2026-05-15"]);
+    assert_eq!(check(&[]), Ok(Value::Empty));
+    let wrong = |sent: &[&str]| check(sent).unwrap_err();
+    assert_eq!(wrong(&["2026-05-12"]), "This is sent twice: where it begins and where it ends.");
+    assert_eq!(wrong(&["2026-05-12", "x"]), "\"x\" is not written like 2026-05-14.");
+    assert_eq!(wrong(&["2026-05-17", "2026-05-18"]), "The apiary rests on Sundays.");
+    assert_eq!(
+        wrong(&["2026-05-16", "2026-05-18"]),
+        "These days cannot be chosen together: 2026-05-17 lies between and is blocked."
+    );
+    assert_eq!(wrong(&["2026-01-05", "2026-05-18"]), "The day must be 2026-03-01 or later.");
+    assert_eq!(wrong(&["a", "b", "c"]), "This was sent 3 times; send it twice.");
+}

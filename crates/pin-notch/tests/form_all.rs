@@ -1,0 +1,299 @@
+//! A form of every kind of control: what it sends, what it reads back, as a body and as JSON.
+
+use pin_notch::{
+    Blocked, CheckGroup, Checkbox, Checked, Choice, DatePicker, DateSpan, DateSpanPicker,
+    FieldStepper, Form, FormError, Intent, ItemStepper, Key, MAX_BODY, Notches, NotchesOf, Place,
+    Rating, Select, Slider, Span, SpanSlider, Stepper, Switch, Thumb, Value, Weekday, dec,
+};
+use proptest::prelude::*;
+use std::error::Error;
+
+fn build() -> Result<Form, Box<dyn Error>> {
+    let weight = Notches::new(dec!(0), dec!(40), dec!(0.1))?;
+    let degrees = Notches::new(dec!(-20), dec!(40), dec!(0.5))?;
+    let today = "2026-05-14".parse()?;
+    let hives = ["Linden", "Orchard", "Heath"].map(|name| Choice::new(name.to_lowercase(), name));
+    let treatments = [
+        Choice::new("oa", "Oxalic acid"),
+        Choice::new("fa", "Formic acid"),
+        Choice::new("th", "Thymol").disabled(),
+        Choice::new("two\nlines", "Both at once"),
+    ];
+    let rests = || [Blocked::weekday(Weekday::Sunday, "The apiary rests on Sundays.")];
+    let form = Form::new()
+        .with("weight", "Hive weight", Slider::new(weight)?.starting_at(dec!(18.4))?)?
+        .with(
+            "flying",
+            "Flying weather",
+            SpanSlider::new(degrees)?.starting_at(dec!(10), dec!(30))?,
+        )?
+        .with("temper", "Temper", Rating::new(5)?.by(dec!(0.5))?)?
+        .with("feeder", "Feeder", Switch::new())?
+        .with("queen", "Queen seen", Checkbox::new().sending("seen"))?
+        .with("seen", "Seen", CheckGroup::new(["eggs", "larvae", "drones"]).at_most(2))?
+        .with("mites", "Mites", Stepper::new(Notches::builder().min(dec!(0)).build()?)?)?
+        .with("hive", "Hive", ItemStepper::new(hives.to_vec()))?
+        .with("treatment", "Treatment", Select::single().offering(treatments.clone()))?
+        .with("given", "Given", Select::many().offering(treatments).at_most(2))?
+        .with("visited", "Visited", DatePicker::new(today).blocking(rests()))?
+        .with("away", "Away", DateSpanPicker::new(today).blocking(rests()))?
+        .with("swarmed", "Swarmed", FieldStepper::new(NotchesOf::<pin_notch::Month>::all()))?
+        .with("extracted", "Extracted", FieldStepper::new(NotchesOf::<pin_notch::Week>::all()))?
+        .with("opened", "Opened", FieldStepper::new(NotchesOf::<pin_notch::Time>::all()))?
+        .with("closed", "Closed", FieldStepper::new(NotchesOf::<pin_notch::DateTime>::all()))?
+        .with_fieldset("measured", "Measured", &["weight", "flying", "mites"])?
+        .with_fieldset("outside", "Outside", &["flying"])?;
+    Ok(form)
+}
+
+fn inspection() -> Form {
+    build().unwrap()
+}
+
+fn filled() -> Form {
+    let mut form = inspection();
+    let day = |text: &str| text.parse().unwrap();
+    let mut put = |name: &str, value: Value| {
+        form.control_mut(name).unwrap().set_value(value).unwrap();
+    };
+    put("weight", dec!(12.50).into());
+    put("flying", Value::Span(Span { low: dec!(-2.5), high: dec!(31) }));
+    put("temper", dec!(3.5).into());
+    put("feeder", true.into());
+    put("queen", true.into());
+    put("seen", Value::Texts(vec!["drones".into(), "eggs".into()]));
+    put("mites", dec!(12345678901234567890).into());
+    put("hive", Value::Text("heath".into()));
+    put("treatment", Value::Text("two\nlines".into()));
+    put("given", Value::Texts(vec!["two\nlines".into(), "oa".into()]));
+    put("visited", Value::Date(day("2026-05-13")));
+    put("away", Value::Dates(DateSpan::between(day("2026-05-13"), day("2026-05-11"))));
+    put("swarmed", Value::Month("2026-06".parse().unwrap()));
+    put("extracted", Value::Week("2026-W28".parse().unwrap()));
+    put("opened", Value::Time("07:30".parse().unwrap()));
+    put("closed", Value::DateTime("2026-05-14T19:00".parse().unwrap()));
+    form
+}
+
+fn refused(body: &str) -> String {
+    inspection().read(body.as_bytes()).unwrap_err().to_string()
+}
+
+#[test]
+fn a_form_sends_what_a_plain_html_form_would() {
+    assert_eq!(inspection().urlencoded(), "weight=18.4&flying=10&flying=30&hive=linden");
+    assert_eq!(
+        filled().urlencoded(),
+        "weight=12.5&flying=-2.5&flying=31&temper=3.5&feeder=on&queen=seen&seen=eggs&seen=drones\
+         &mites=12345678901234567890&hive=heath&treatment=two%0D%0Alines&given=oa&given=two%0D%0Alines\
+         &visited=2026-05-13&away=2026-05-11&away=2026-05-13&swarmed=2026-06&extracted=2026-W28\
+         &opened=07%3A30&closed=2026-05-14T19%3A00"
+    );
+    // Disabled by itself, by its fieldset, by the fieldset around; unsent; mixed.
+    let mut form = filled().unsent("hive").unwrap();
+    form.control_mut("temper").unwrap().conditions_mut().disabled = true;
+    form.control_mut("queen").unwrap().set_value(Value::Mixed).unwrap();
+    form.set_fieldset_disabled("measured", true).unwrap();
+    form.set_fieldset_disabled("outside", true).unwrap();
+    form.set_fieldset_disabled("measured", false).unwrap();
+    let names: Vec<String> = form.entries().map(|(name, _)| name.to_owned()).collect();
+    assert_eq!(names[..4], ["weight", "feeder", "seen", "seen"], "{names:?}");
+    assert!(!names.iter().any(|name| name == "hive"));
+    assert_eq!(
+        form.set_fieldset_disabled("inside", true).unwrap_err(),
+        FormError::NoSuchFieldset("inside".into())
+    );
+}
+
+#[test]
+fn a_body_is_read_back_by_the_same_definition() {
+    let sent = filled();
+    let values = inspection().read(sent.urlencoded().as_bytes()).unwrap();
+    for field in sent.fields() {
+        assert_eq!(values.get(&field.name), Some(&field.control.value()), "{}", field.name);
+    }
+    let base = "weight=1&flying=1&flying=2&hive=heath";
+    assert_eq!(
+        refused(&format!("{base}&seen=eggs&seen=eggs&given=th&treatment=honey&feeder=yes")),
+        "Feeder: This sends \"on\" when it is on, or nothing. (received \"yes\")\n\
+         Seen: \"eggs\" was sent twice; send it once. (received \"eggs\")\n\
+         Treatment: \"honey\" is not offered. (received \"honey\")\n\
+         Given: \"th\" is not offered. (received \"th\")"
+    );
+    assert_eq!(
+        refused(&format!(
+            "{base}&seen=eggs&seen=larvae&seen=drones&given=oa&given=fa&given=two%0Alines"
+        )),
+        "Seen: Choose no more than 2. (received \"eggs\")\n\
+         Given: Choose no more than 2. (received \"oa\")"
+    );
+    assert_eq!(
+        refused(
+            "weight=1&flying=9&hive=&opened=7.30&extracted=2025-W53&swarmed=2026-13&visited=2026-05-17"
+        ),
+        "Flying weather: This is sent twice: where it begins and where it ends. (received \"9\")\n\
+         Hive: \"\" is not offered.\n\
+         Visited: The apiary rests on Sundays. (received \"2026-05-17\")\n\
+         Swarmed: month 13 is out of range: a year has months 1 to 12. (received \"2026-13\")\n\
+         Extracted: week 53 is out of range: 2025 has weeks 1 to 52. (received \"2025-W53\")\n\
+         Opened: \"7.30\" is not written like 07:30 or 07:30:05.125. (received \"7.30\")"
+    );
+    let backwards = refused("weight=1&flying=9&flying=3&hive=heath");
+    assert_eq!(
+        backwards,
+        "Flying weather: These values do not go together: not at least 0 apart. (received \"9\")"
+    );
+}
+
+#[test]
+fn the_work_of_reading_is_bounded() {
+    let long = vec![b'&'; MAX_BODY + 1];
+    let problems = inspection().read(&long).unwrap_err();
+    assert_eq!((problems.0.len(), problems.first()), (1, None));
+    assert!(problems.to_string().starts_with("What was sent has 8388609 bytes"), "{problems}");
+    // A name repeated without end is counted, not kept.
+    let many = "seen=eggs&".repeat(100_000);
+    let message = inspection().read(many.as_bytes()).unwrap_err().to_string();
+    assert!(message.contains("Seen: This was sent 100000 times, which is too often."), "{message}");
+    let deep = format!("{{\"weight\":{}{}}}", "[".repeat(5000), "]".repeat(5000));
+    assert!(inspection().read_json(deep.as_bytes()).unwrap_err().to_string().contains("recursion"));
+}
+
+#[test]
+fn values_are_json_without_the_loss_of_a_digit() {
+    let json = r#"{"weight":12.5,"flying":[-2.5,31],"temper":3.5,"feeder":true,"queen":true,"seen":["eggs","drones"],"mites":12345678901234567890,"hive":"heath","treatment":"two\nlines","given":["oa","two\nlines"],"visited":"2026-05-13","away":["2026-05-11","2026-05-13"],"swarmed":"2026-06","extracted":"2026-W28","opened":"07:30","closed":"2026-05-14T19:00"}"#;
+    let values = filled().submit().unwrap();
+    assert_eq!(serde_json::to_string(&values).unwrap(), json);
+    let back = inspection().read_json(json.as_bytes()).unwrap();
+    assert!(back.iter().eq(values.iter()));
+    let empty = inspection().read_json(
+        br#"{"weight":0.30,"flying":[1,2],"hive":"heath","temper":null,"feeder":null,"extra":1}"#,
+    );
+    let empty = empty.unwrap();
+    assert_eq!(
+        (empty.number("weight"), empty.get("temper")),
+        (Some(dec!(0.3)), Some(&Value::Empty))
+    );
+    assert_eq!(empty.get("feeder"), Some(&Value::On(false)));
+    assert_eq!(empty.unknown(), ["extra"]);
+}
+
+#[test]
+fn json_that_is_not_right_says_where_and_what_would_be() {
+    let refused = |json: &str| inspection().read_json(json.as_bytes()).unwrap_err().to_string();
+    assert_eq!(
+        refused(
+            r#"{"weight":"12","flying":[1],"temper":0.3,"feeder":1,"seen":"eggs","mites":1.5,"hive":2,"given":[1],"visited":20260513,"away":["2026-05-13"],"mites":2}"#
+        ),
+        "Hive weight: This has to be a number, or null. (received \"\\\"12\\\"\")\n\
+         Flying weather: This has to be an array of two numbers, or null. (received \"[1]\")\n\
+         Temper: The value must be 0.5 or more. (received \"0.3\")\n\
+         Temper: The value is on no step: the nearest is 0.5. (received \"0.3\")\n\
+         Feeder: This has to be true or false, or null. (received \"1\")\n\
+         Seen: This has to be an array of strings, or null. (received \"\\\"eggs\\\"\")\n\
+         Mites: This was sent 2 times; send it once. (received \"1.5\")\n\
+         Hive: This has to be a string, or null. (received \"2\")\n\
+         Given: This has to be an array of strings, or null. (received \"[1]\")\n\
+         Visited: This has to be a date like \"2026-05-14\", or null. (received \"20260513\")\n\
+         Away: This has to be an array of two dates like \"2026-05-14\", or null. (received \"[\\\"2026-05-13\\\"]\")"
+    );
+    assert_eq!(
+        refused("{\"weight\":1,}"),
+        "What was sent is not a JSON object: trailing comma at line 1 column 13."
+    );
+    assert!(
+        refused("[1]").starts_with("What was sent is not a JSON object: invalid type: sequence")
+    );
+    assert!(refused("{\"weight\":1e99}").contains("has more digits than a number holds"));
+}
+
+fn attempts() -> impl Strategy<Value = Vec<(usize, Intent<'static>)>> {
+    let place = (0.0_f64..1.0).prop_map(Place::across);
+    let day = (20_580_i32..20_620).prop_map(|days| pin_notch::Date::from_days(days).unwrap());
+    let typed = vec![
+        "1",
+        "12.5",
+        "-",
+        "2026-05-13",
+        "2026-05-12 – 2026-05-15",
+        "2026-06",
+        "2026-W28",
+        "07:30",
+        "",
+        "o",
+        "form",
+    ];
+    let texts = vec!["eggs", "larvae", "drones", "oa", "fa", "two\nlines", "th"];
+    let intent = prop_oneof![
+        3 => proptest::sample::select(Key::all().collect::<Vec<_>>()).prop_map(Intent::Key),
+        1 => place.clone().prop_map(Intent::Press),
+        2 => place.clone().prop_map(Intent::Move),
+        1 => place.prop_map(Intent::Point),
+        2 => proptest::sample::select(vec![
+            Intent::Release, Intent::Cancel, Intent::Leave, Intent::Flip, Intent::Clear, Intent::Settle,
+            Intent::Open, Intent::Close, Intent::Take(Thumb::Low), Intent::Take(Thumb::High),
+            Intent::Field(0), Intent::Field(1), Intent::Scroll(3),
+        ]),
+        1 => (-12_i32..12).prop_map(Intent::Step),
+        2 => proptest::sample::select(typed).prop_map(Intent::Type),
+        2 => proptest::sample::select(texts.clone()).prop_map(Intent::Pick),
+        1 => proptest::sample::select(texts).prop_map(Intent::Remove),
+        2 => day.clone().prop_map(Intent::PickDay),
+        1 => day.prop_map(Intent::PointDay),
+        2 => "[0-9ofe]".prop_map(|text| Intent::Find { typed: text.chars().next().unwrap(), at: 0 }),
+    ];
+    proptest::collection::vec((0_usize..16, intent), 1..80)
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(400))]
+
+    /// Whatever people do to any control: a refused attempt changes nothing, undoing all of it leads back to
+    /// the start, and what the form then sends is read back as the values it has.
+    #[test]
+    fn a_form_of_everything_keeps_its_word(attempts in attempts()) {
+        let mut form = inspection();
+        let names: Vec<String> = form.fields().map(|field| field.name.clone()).collect();
+        let start = form.to_json();
+        for (at, intent) in &attempts {
+            let before = format!("{:?}", form.control(&names[*at]));
+            let turn = form.handle(&names[*at], *intent).unwrap();
+            if turn.turn.refusal().is_some() {
+                prop_assert_eq!(format!("{:?}", form.control(&names[*at])), before, "{}", intent);
+            }
+            let view = form.control(&names[*at]).unwrap().view();
+            prop_assert_eq!(view.problem().is_empty(), form.control(&names[*at]).unwrap().validity().is_empty());
+        }
+        if let Ok(values) = form.submit() {
+            let read = inspection().read(form.urlencoded().as_bytes());
+            prop_assert!(read.is_ok_and(|read| read.iter().eq(values.iter())));
+            let json = serde_json::to_vec(&values).unwrap();
+            let read = inspection().read_json(&json);
+            prop_assert!(read.is_ok_and(|read| read.iter().eq(values.iter())));
+        }
+        // What is still under way is let go, for only what has settled can be undone.
+        for name in &names {
+            for intent in [Intent::Cancel, Intent::Close, Intent::Key(Key::Escape), Intent::Key(Key::Escape), Intent::Key(Key::Escape)] {
+                let _ = form.handle(name, intent).unwrap();
+            }
+        }
+        while form.undo().is_some() {}
+        prop_assert_eq!(form.to_json(), start);
+    }
+
+    #[test]
+    fn no_json_upsets_the_reader(text in "\\PC{0,80}", bytes in proptest::collection::vec(any::<u8>(), 0..60)) {
+        let _ = inspection().read_json(text.as_bytes());
+        let _ = inspection().read_json(&bytes);
+        let _ = inspection().read_json(format!("{{\"weight\":{text},\"seen\":[{text}]}}").as_bytes());
+    }
+}
+
+#[test]
+fn a_mixed_checkbox_is_neither_on_nor_off() {
+    let mut form = inspection();
+    form.control_mut("queen").unwrap().set_value(Value::Mixed).unwrap();
+    assert_eq!(form.to_json()["queen"], serde_json::Value::Null);
+    assert_eq!(Value::from(Checked::Mixed), Value::Mixed);
+    assert!(!Value::Mixed.is_empty());
+}
