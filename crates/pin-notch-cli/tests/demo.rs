@@ -64,28 +64,37 @@ impl Demo {
 fn posts_are_rechecked_by_the_core() {
     let demo = demo();
     let (status, page) =
-        demo.post(b"weight=12.5&outside=-3&mites=0&temper=0.5&feeder=on&hive=%3Cb%3E");
+        demo.post(b"visited=2026-05-14&weight=12.5&outside=-3&mites=0&temper=0.5&feeder=on&hive=%3Cb%3E&seen=queen&seen=eggs");
     assert_eq!(status, 200);
     assert!(page.contains("<td><code>weight</code></td><td>12.5</td>"), "{page}");
     assert!(page.contains("<td><code>brood</code></td><td>empty</td>"));
+    assert!(page.contains("<td><code>seen</code></td><td>queen + eggs</td>"));
     assert!(page.contains("Left aside, for no control has that name: hive."));
 
-    let tampered: [(&[u8], &str); 6] = [
+    let tampered: [(&[u8], &str); 8] = [
         (
-            b"weight=400&outside=0&mites=0&temper=1",
+            b"visited=2026-05-14&weight=400&outside=0&mites=0&temper=1",
             "Hive weight: The value must be 40 or less. (received &quot;400&quot;)",
         ),
-        (b"weight=0.05&outside=0&mites=0&temper=1", "the nearest are 0 and 0.1"),
-        (b"weight=1&outside=0&mites=0", "Temper: A value is required."),
+        (b"visited=2026-05-14&weight=0.05&outside=0&mites=0&temper=1", "the nearest are 0 and 0.1"),
+        (b"visited=2026-05-14&weight=1&outside=0&mites=0", "Temper: A value is required."),
         (
-            b"weight=1&weight=2&outside=0&mites=0&temper=1",
+            b"visited=2026-05-14&weight=1&weight=2&outside=0&mites=0&temper=1",
             "Hive weight: This was sent 2 times; send it once.",
         ),
         (
-            b"weight=%3Cscript%3E&outside=0&mites=0&temper=1",
+            b"visited=2026-05-14&weight=%3Cscript%3E&outside=0&mites=0&temper=1",
             "&quot;&lt;script&gt;&quot; is not a number",
         ),
-        (b"\xff\xfe%ff%00&&&===&weight", "Hive weight: &quot;&quot; is not a number"),
+        (b"\xff\xfe%ff%00&&&===&weight", "Hive weight: A value is required."),
+        (
+            b"visited=2026-05-17&weight=1&outside=0&mites=0&temper=1",
+            "Visited: The apiary rests on Sundays.",
+        ),
+        (
+            b"visited=2026-05-14&weight=1&outside=0&mites=12&temper=1",
+            "With ten mites or more, choose a treatment.",
+        ),
     ];
     for (body, problem) in tampered {
         let (status, page) = demo.post(body);

@@ -1,57 +1,102 @@
-//! Controls from attributes, and attributes from controls.
+//! Controls from attributes and options, and the way back.
 //!
-//! The names are HTML's where HTML has one. Ours are: `unit`, `orientation`, `reversed` and `step-base`
-//! on a slider; `lit` and `icon` on a rating; `caption-on` and `caption-off` on a switch.
+//! The names are HTML's where HTML has one. The others stand, with what they mean, in the README of
+//! `pin-notch-web`.
 
-use pin_notch::{
-    Control, ControlError, Decimal, Direction, Lit, Notches, NotchesError, Orientation, Rating,
-    Slider, Switch, number_text, parse_number,
-};
+mod read;
+mod write;
+
+pub use write::{attributes_of, options_of};
+
+use pin_notch::{AnyWorld, Choice, Control, Date, Direction};
 use std::fmt;
 
 /// The elements.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 #[non_exhaustive]
+#[expect(missing_docs, reason = "each is the element of a control")]
 pub enum Tag {
-    /// `<notch-slider>`
     Slider,
-    /// `<notch-rating>`
+    SpanSlider,
     Rating,
-    /// `<notch-switch>`
     Switch,
+    Checkbox,
+    CheckGroup,
+    Stepper,
+    ItemStepper,
+    Select,
+    Date,
+    DateSpan,
+    Month,
+    Week,
+    Time,
+    DateTime,
 }
+
+const NAMES: [(Tag, &str); 15] = [
+    (Tag::Slider, "notch-slider"),
+    (Tag::SpanSlider, "notch-span-slider"),
+    (Tag::Rating, "notch-rating"),
+    (Tag::Switch, "notch-switch"),
+    (Tag::Checkbox, "notch-checkbox"),
+    (Tag::CheckGroup, "notch-check-group"),
+    (Tag::Stepper, "notch-stepper"),
+    (Tag::ItemStepper, "notch-item-stepper"),
+    (Tag::Select, "notch-select"),
+    (Tag::Date, "notch-date"),
+    (Tag::DateSpan, "notch-date-span"),
+    (Tag::Month, "notch-month"),
+    (Tag::Week, "notch-week"),
+    (Tag::Time, "notch-time"),
+    (Tag::DateTime, "notch-date-time"),
+];
 
 impl Tag {
     /// All elements.
-    pub const ALL: [Self; 3] = [Self::Slider, Self::Rating, Self::Switch];
+    pub fn all() -> impl Iterator<Item = Self> {
+        NAMES.iter().map(|(tag, _)| *tag)
+    }
 
     /// The tag's name.
     pub fn name(self) -> &'static str {
-        match self {
-            Self::Slider => "notch-slider",
-            Self::Rating => "notch-rating",
-            Self::Switch => "notch-switch",
-        }
+        NAMES.iter().find(|(tag, _)| *tag == self).map_or("", |(_, name)| name)
     }
 
     /// The tag of this name, in any case.
     pub fn from_name(name: &str) -> Option<Self> {
-        Self::ALL.into_iter().find(|tag| tag.name().eq_ignore_ascii_case(name))
+        NAMES.iter().find(|(_, known)| known.eq_ignore_ascii_case(name)).map(|(tag, _)| *tag)
     }
 
     /// The tag under which this control is written.
     pub fn of(control: &Control) -> Self {
         match control {
+            Control::SpanSlider(_) => Self::SpanSlider,
             Control::Rating(_) => Self::Rating,
             Control::Switch(_) => Self::Switch,
+            Control::Checkbox(_) => Self::Checkbox,
+            Control::CheckGroup(_) => Self::CheckGroup,
+            Control::Stepper(_) => Self::Stepper,
+            Control::Items(_) => Self::ItemStepper,
+            Control::Select(_) => Self::Select,
+            Control::Date(_) => Self::Date,
+            Control::Dates(_) => Self::DateSpan,
+            Control::Month(_) => Self::Month,
+            Control::Week(_) => Self::Week,
+            Control::Time(_) => Self::Time,
+            Control::DateTime(_) => Self::DateTime,
             _ => Self::Slider,
         }
+    }
+
+    /// Whether the element itself takes the focus, and speaks for itself. In others, parts inside do.
+    pub fn is_focusable(self) -> bool {
+        matches!(self, Self::Slider | Self::Rating | Self::Switch | Self::Checkbox)
     }
 }
 
 /// The attributes whose change makes another control of an element. (`disabled` comes to it another way:
 /// a fieldset can disable it too.)
-pub const OBSERVED: [&str; 15] = [
+pub const OBSERVED: [&str; 39] = [
     "min",
     "max",
     "step",
@@ -60,21 +105,75 @@ pub const OBSERVED: [&str; 15] = [
     "unit",
     "orientation",
     "reversed",
+    "scale",
+    "page-step",
+    "readout",
+    "preview",
+    "empty-text",
     "lit",
     "icon",
     "checked",
+    "indeterminate",
+    "description",
     "caption-on",
     "caption-off",
+    "parent",
+    "least",
+    "most",
+    "push",
+    "wrap",
+    "multiple",
+    "filter",
+    "placeholder",
+    "pattern",
+    "first-day",
+    "always-open",
+    "two-fields",
+    "across-blocked",
+    "near",
     "readonly",
     "required",
+    "aria-label",
+    "lang",
+    "dir",
 ];
 
-/// What the core knows nothing of, because it changes nothing but looks.
+/// What the core knows nothing of, because it changes nothing but looks and names.
 #[derive(Clone, Debug, Default, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct Looks {
     /// The icon of a rating, as text; a cell of a comb when it is empty.
     pub icon: String,
+    /// The icon of a rating as SVG markup, which is trusted as the page itself is.
+    pub svg: String,
+    /// The accessible name, for parts that take the focus in the element's stead.
+    pub label: String,
+}
+
+/// What stands around an element: all that a control depends on besides its attributes.
+#[derive(Clone, Debug)]
+#[non_exhaustive]
+pub struct Surroundings {
+    /// Which way text runs there.
+    pub direction: Direction,
+    /// How numbers and dates are written there.
+    pub world: AnyWorld,
+    /// Which day it is.
+    pub today: Date,
+    /// The options inside the element.
+    pub options: Vec<Choice>,
+    /// The accessible name that it was given.
+    pub label: String,
+    /// SVG markup inside the element, for an icon.
+    pub svg: String,
+}
+
+impl Default for Surroundings {
+    fn default() -> Self {
+        let (options, label, svg) = Default::default();
+        let (direction, world) = Default::default();
+        Self { direction, world, today: Date::FIRST, options, label, svg }
+    }
 }
 
 /// A control as read from attributes.
@@ -99,14 +198,13 @@ impl fmt::Display for Note {
     }
 }
 
-/// Reads a control from its element's attributes. As with HTML's own controls there is always one: an
-/// attribute that cannot be used is left out, and a note says so. What is legal but surprising is noted
-/// as well.
+/// Reads a control from its element's attributes and options. As with HTML's own controls there is always
+/// one: an attribute that cannot be used is left out, and a note says so. What is legal but surprising is
+/// noted as well.
 ///
 /// ```
-/// use pin_notch::Direction;
-/// use pin_notch_html::{Tag, control_from};
-/// let read = control_from(Tag::Slider, Direction::LeftToRight, |name| match name {
+/// use pin_notch_html::{Surroundings, Tag, control_from};
+/// let read = control_from(Tag::Slider, &Surroundings::default(), |name| match name {
 ///     "max" => Some("4o".into()),
 ///     _ => None,
 /// });
@@ -117,195 +215,8 @@ impl fmt::Display for Note {
 /// ```
 pub fn control_from(
     tag: Tag,
-    direction: Direction,
+    around: &Surroundings,
     attribute: impl Fn(&str) -> Option<String>,
 ) -> Attributed {
-    read(tag, direction, &attribute)
-}
-
-fn read(tag: Tag, direction: Direction, attribute: &dyn Fn(&str) -> Option<String>) -> Attributed {
-    let mut reader = Reader { attribute, notes: Vec::new() };
-    let mut control: Control = match tag {
-        Tag::Slider => reader.slider().running(direction).into(),
-        Tag::Rating => reader.rating().running(direction).into(),
-        Tag::Switch => reader.switch().into(),
-    };
-    let conditions = control.conditions_mut();
-    conditions.disabled = reader.has("disabled");
-    conditions.read_only = reader.has("readonly");
-    conditions.required = reader.has("required");
-    let looks = Looks { icon: reader.text("icon") };
-    reader.notes.extend(control.audit().iter().map(|remark| Note(remark.to_string())));
-    Attributed { control, looks, notes: reader.notes }
-}
-
-struct Reader<'a> {
-    attribute: &'a dyn Fn(&str) -> Option<String>,
-    notes: Vec<Note>,
-}
-
-impl Reader<'_> {
-    fn has(&self, name: &str) -> bool {
-        (self.attribute)(name).is_some()
-    }
-
-    fn text(&self, name: &str) -> String {
-        (self.attribute)(name).unwrap_or_default()
-    }
-
-    fn leave_out(&mut self, name: &str, why: impl fmt::Display) {
-        let value = self.text(name);
-        let shown: String = value.chars().take(40).collect();
-        self.notes.push(Note(format!("{name}=\"{shown}\" is left out: {why}")));
-    }
-
-    /// The attribute as a number, unless it is missing, empty or no number.
-    fn number(&mut self, name: &str) -> Option<Decimal> {
-        let text = (self.attribute)(name).filter(|text| !text.is_empty())?;
-        match parse_number(&text) {
-            Ok(number) => Some(number),
-            Err(error) => {
-                self.leave_out(name, error);
-                None
-            }
-        }
-    }
-
-    /// Puts the number to use, unless it cannot be.
-    fn apply<T, E: fmt::Display>(
-        &mut self,
-        to: T,
-        name: &str,
-        number: Option<Decimal>,
-        with: impl FnOnce(T, Decimal) -> Result<T, E>,
-    ) -> T
-    where
-        T: Clone,
-    {
-        let Some(number) = number else { return to };
-        match with(to.clone(), number) {
-            Ok(done) => done,
-            Err(error) => {
-                self.leave_out(name, error);
-                to
-            }
-        }
-    }
-
-    fn slider(&mut self) -> Slider {
-        let any = self.text("step").eq_ignore_ascii_case("any");
-        let mut parts = ["min", "max", "step", "step-base"].map(|name| match name {
-            "step" if any => (name, None),
-            _ => (name, self.number(name)),
-        });
-        // Whatever does not fit is left out, one part at a time; nothing at all fits in the end.
-        let slider = loop {
-            let [min, max, step, base] = parts.map(|(_, number)| number);
-            // HTML's range state: 0 to 100.
-            let mut builder = Notches::builder()
-                .min(min.unwrap_or(Decimal::ZERO))
-                .max(max.unwrap_or(Decimal::ONE_HUNDRED));
-            builder = if any { builder.step_any() } else { builder };
-            builder = step.map_or(builder, |step| builder.step(step));
-            builder = base.map_or(builder, |base| builder.step_base(base));
-            let error = match builder.build().map_err(ControlError::from).and_then(Slider::new) {
-                Ok(slider) => break slider,
-                Err(error) => error,
-            };
-            let blamed = match error {
-                ControlError::Notches(NotchesError::TooManyDigits {
-                    part: "step base", ..
-                }) => "step-base",
-                ControlError::Notches(NotchesError::TooManyDigits { part, .. }) => part,
-                _ => "step",
-            };
-            // The part that is blamed may stand at its default, which another one drives out of reach.
-            let given = |name| parts.iter().position(|(n, number)| *n == name && number.is_some());
-            let at = [blamed, "step", "step-base", "min", "max"].into_iter().find_map(given);
-            let Some(at) = at else { unreachable!("0 to 100 by 1 is a slider: {error}") };
-            parts[at].1 = None;
-            self.leave_out(parts[at].0, error);
-        };
-        let vertical = self.text("orientation").eq_ignore_ascii_case("vertical");
-        let orientation = if vertical { Orientation::Vertical } else { Orientation::Horizontal };
-        let default = self.number("value");
-        self.apply(slider, "value", default, Slider::starting_at)
-            .oriented(orientation)
-            .reversed(self.has("reversed"))
-            .in_unit(self.text("unit"))
-    }
-
-    fn rating(&mut self) -> Rating {
-        let icons = self.number("max").unwrap_or(Decimal::from(5)).normalize();
-        let whole = u32::try_from(icons.mantissa()).ok().filter(|_| icons.scale() == 0);
-        let rating = whole.and_then(|icons| Rating::new(icons).ok()).or_else(|| {
-            self.leave_out("max", "a rating has a whole number of icons, 1 to 1000");
-            Rating::new(5).ok()
-        });
-        let Some(rating) = rating else { unreachable!("a rating can have five icons") };
-        let (step, min) = (self.number("step"), self.number("min"));
-        let rating = self.apply(rating, "step", step, Rating::by);
-        let rating = self.apply(rating, "min", min, Rating::at_least);
-        let default = self.number("value");
-        let rating = self.apply(rating, "value", default, Rating::starting_at);
-        let only = self.text("lit").eq_ignore_ascii_case("only");
-        rating.lighting(if only { Lit::Only } else { Lit::UpTo })
-    }
-
-    fn switch(&mut self) -> Switch {
-        let switch = Switch::new()
-            .starting(self.has("checked"))
-            .captioned(self.text("caption-on"), self.text("caption-off"));
-        match (self.attribute)("value") {
-            Some(value) => switch.sending(value),
-            None => switch,
-        }
-    }
-}
-
-/// The attributes that make this control: the inverse of [`control_from`]. An empty value stands for an
-/// attribute that is only there or not.
-pub fn attributes_of(control: &Control, looks: &Looks) -> Vec<(&'static str, String)> {
-    let mut all = Vec::new();
-    let mut put = |name, value: Option<String>| all.extend(value.map(|value| (name, value)));
-    let flag = |on: bool| on.then(String::new);
-    let text = |text: &str| Some(text.to_owned()).filter(|text| !text.is_empty());
-    match control {
-        Control::Slider(slider) => {
-            let notches = slider.notches();
-            put("min", notches.min().map(number_text));
-            put("max", notches.max().map(number_text));
-            put("step", Some(notches.step().map_or("any".into(), number_text)));
-            let base = Some(notches.step_base()).filter(|base| Some(*base) != notches.min());
-            put("step-base", base.map(number_text));
-            put("value", Some(number_text(slider.default_value())));
-            put("unit", text(slider.unit()));
-            let vertical = slider.orientation() == Orientation::Vertical;
-            put("orientation", vertical.then(|| "vertical".into()));
-            put("reversed", flag(slider.is_reversed()));
-        }
-        Control::Rating(rating) => {
-            put("max", Some(rating.icons().to_string()));
-            let (min, step) = (rating.notches().min(), rating.notches().step());
-            put("min", min.filter(|_| min != step).map(number_text));
-            put("step", step.map(number_text));
-            put("value", rating.default_value().map(number_text));
-            put("lit", (rating.lit() == Lit::Only).then(|| "only".into()));
-        }
-        Control::Switch(switch) => {
-            put("checked", flag(switch.default_on()));
-            let value = text(switch.submission_value()).filter(|value| value != "on");
-            put("value", value);
-            let [on, off] = switch.captions();
-            put("caption-on", text(on));
-            put("caption-off", text(off));
-        }
-        _ => {}
-    }
-    put("icon", text(&looks.icon));
-    let conditions = control.conditions();
-    put("disabled", flag(conditions.disabled));
-    put("readonly", flag(conditions.read_only));
-    put("required", flag(conditions.required));
-    all
+    read::read(tag, around, &attribute)
 }

@@ -18,14 +18,18 @@
 #![forbid(unsafe_code)]
 #![deny(clippy::unwrap_used)]
 
+mod action;
 mod attributes;
 mod changes;
 mod element;
 mod face;
 mod markup;
 
-pub use attributes::{Attributed, Looks, Note, OBSERVED, Tag, attributes_of, control_from};
+pub use action::{Action, is_open};
+pub use attributes::{
+    Attributed, Looks, Note, OBSERVED, Surroundings, Tag, attributes_of, control_from, options_of,
+};
 pub use changes::{Change, changes};
-pub use element::{STYLE, element_html};
+pub use element::{STYLE, element_html, style_of};
 pub use face::Face;
 pub use markup::{Content, Element, escaped};

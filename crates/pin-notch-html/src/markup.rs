@@ -1,5 +1,6 @@
 //! A small tree of elements, and how it is written as HTML.
 
+use crate::action::Action;
 use std::borrow::Cow;
 use std::fmt::Write;
 
@@ -23,8 +24,8 @@ pub enum Content {
     Children(Vec<Element>),
     /// A text, to be escaped.
     Text(String),
-    /// Fixed markup of our own that never changes, such as an icon.
-    Fixed(&'static str),
+    /// Markup that is not ours to escape: an icon of our own, or one that the page itself holds.
+    Fixed(Cow<'static, str>),
 }
 
 impl Element {
@@ -33,9 +34,34 @@ impl Element {
         Self { tag, attributes, content: Content::Children(Vec::new()) }
     }
 
+    /// An element that is no part which a page's styles could name.
+    pub(crate) fn plain(tag: &'static str) -> Self {
+        Self { tag, attributes: Vec::new(), content: Content::Children(Vec::new()) }
+    }
+
     pub(crate) fn with(mut self, name: &'static str, value: impl Into<Cow<'static, str>>) -> Self {
         self.attributes.push((name, value.into()));
         self
+    }
+
+    /// An attribute that is only there or not.
+    pub(crate) fn flag(self, name: &'static str, on: bool) -> Self {
+        if on { self.with(name, "") } else { self }
+    }
+
+    /// All these attributes.
+    pub(crate) fn with_all(
+        mut self,
+        attributes: impl IntoIterator<Item = (&'static str, String)>,
+    ) -> Self {
+        let attributes = attributes.into_iter().map(|(name, value)| (name, value.into()));
+        self.attributes.extend(attributes);
+        self
+    }
+
+    /// What a press on it does, and with what: see [`Action`](crate::Action).
+    pub(crate) fn doing(self, action: Action, with: impl Into<Cow<'static, str>>) -> Self {
+        self.with("data-do", action.name()).with("data-with", with)
     }
 
     pub(crate) fn holding(mut self, children: Vec<Element>) -> Self {
@@ -48,8 +74,8 @@ impl Element {
         self
     }
 
-    pub(crate) fn fixed(mut self, markup: &'static str) -> Self {
-        self.content = Content::Fixed(markup);
+    pub(crate) fn fixed(mut self, markup: impl Into<Cow<'static, str>>) -> Self {
+        self.content = Content::Fixed(markup.into());
         self
     }
 
@@ -66,6 +92,9 @@ impl Element {
             let _ = write!(html, " {name}=\"{}\"", escaped(value));
         }
         html.push('>');
+        if self.tag == "input" {
+            return; // a void element
+        }
         match &self.content {
             Content::Children(children) => children.iter().for_each(|child| child.write(html)),
             Content::Text(text) => html.push_str(&escaped(text)),

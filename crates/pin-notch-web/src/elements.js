@@ -1,13 +1,16 @@
 // The class behind every <notch-…> element. It owns whatever belongs to the page and hands it to its
-// Machine (Rust) call by call; it decides nothing itself. The build appends this file to the script that
-// wasm-bindgen writes.
+// Machine (Rust) call by call; it decides nothing itself.
 
 const ARIA = {
-  role: "role", "aria-valuenow": "ariaValueNow", "aria-valuemin": "ariaValueMin",
+  "role": "role", "aria-valuenow": "ariaValueNow", "aria-valuemin": "ariaValueMin",
   "aria-valuemax": "ariaValueMax", "aria-valuetext": "ariaValueText", "aria-checked": "ariaChecked",
-  "aria-orientation": "ariaOrientation", "aria-disabled": "ariaDisabled",
-  "aria-readonly": "ariaReadOnly", "aria-required": "ariaRequired", "aria-invalid": "ariaInvalid",
+  "aria-orientation": "ariaOrientation", "aria-disabled": "ariaDisabled", "aria-readonly": "ariaReadOnly",
+  "aria-required": "ariaRequired", "aria-invalid": "ariaInvalid", "aria-description": "ariaDescription",
 };
+const FIELD = "\x1f", RECORD = "\x1e";
+const escaped = (text) => String(text).replace(/[\x1b\x1e\x1f]/g, (c) => "\x1b" + String.fromCharCode(c.charCodeAt(0) + 64));
+const unescaped = (text) => text.includes("\x1b") ? text.replace(/\x1b(.)/gs, (_, c) => String.fromCharCode(c.charCodeAt(0) - 64)) : text;
+const record = (...fields) => fields.map(escaped).join(FIELD);
 
 let listener;
 
@@ -17,65 +20,197 @@ export function hearTurns(callback) {
   listener = callback;
 }
 
+/** A text as it is compared: without case and accents. */
+export function folded(text) {
+  return text.normalize("NFD").replace(/\p{M}/gu, "").toUpperCase().toLowerCase();
+}
+
+/** How numbers and dates are written in a language, in the records that `world.rs` reads. */
+function world(language) {
+  const numbers = new Intl.NumberFormat(language, { useGrouping: true });
+  const parts = numbers.formatToParts(-12345678.9);
+  const part = (type, otherwise) => parts.find((part) => part.type === type)?.value.replace(/[\u200e\u200f\u061c]/g, "") || otherwise;
+  const bare = new Intl.NumberFormat(language, { useGrouping: false });
+  const dates = (options, days) => days.map((day) => new Intl.DateTimeFormat(language, { timeZone: "UTC", calendar: "gregory", ...options }).format(day));
+  const months = Array.from({ length: 12 }, (_, month) => new Date(Date.UTC(2026, month, 15)));
+  const weekdays = Array.from({ length: 7 }, (_, day) => new Date(Date.UTC(2026, 5, 1 + day))); // a Monday
+  const locale = new Intl.Locale(language);
+  const firstDay = (locale.getWeekInfo?.() ?? locale.weekInfo)?.firstDay ?? 1;
+  const direction = (locale.getTextInfo?.() ?? locale.textInfo)?.direction ?? "ltr";
+  return [
+    Array.from({ length: 10 }, (_, digit) => bare.format(digit)),
+    [part("decimal", "."), part("group", ""), part("minusSign", "-")],
+    dates({ month: "long" }, months),
+    dates({ month: "short" }, months),
+    dates({ weekday: "long" }, weekdays),
+    dates({ weekday: "short" }, weekdays),
+    [firstDay, direction],
+  ].map((fields) => record(...fields)).join(RECORD);
+}
+
+const templates = new Map();
+
+/** A copy of the nodes of this markup, which is parsed once. */
+function nodes(html) {
+  let template = templates.get(html);
+  if (!template) {
+    template = document.createElement("template");
+    template.innerHTML = html;
+    if (templates.size > 200) templates.clear();
+    templates.set(html, template);
+  }
+  return template.content.cloneNode(true);
+}
+
 class Ports {
   constructor(element, internals, root, sheet) {
-    Object.assign(this, { element, internals, shadow: root });
+    Object.assign(this, { element, internals, shadow: root, values: [], text: "", checked: "" });
     root.querySelector("style")?.remove(); // a server's, if it has drawn the element already
+    root.querySelector("slot")?.remove();
     root.adoptedStyleSheets = [sheet];
   }
-  /** Takes over from whatever the server wrote on the element itself. */
+  /** Takes over from whatever the server wrote on the element itself and inside it. */
   adopt() {
     for (const name of Object.keys(ARIA)) this.element.removeAttribute(name);
     this.ownTabIndex = this.element.hasAttribute("tabindex");
+    for (const native of this.element.querySelectorAll("input, select")) native.disabled = true;
   }
   get root() { return this.shadow.firstElementChild; }
-  get rightToLeft() { return this.element.matches(":dir(rtl)"); }
-  get disabled() { return this.element.matches(":disabled"); }
   get isHeard() { return Boolean(listener); }
-  attribute(name) { return this.element.getAttribute(name) ?? undefined; }
-  draw(html) {
-    if (this.root?.outerHTML !== html) this.shadow.innerHTML = html;
+  world(language) {
+    try { return world(language || "en-u-nu-latn"); } catch { return world("en"); }
   }
-  style(element, style) { element.style.cssText = style; }
-  aria(name, value) { this.internals[ARIA[name]] = value ?? null; }
-  state(name, on) { this.internals.states[on ? "add" : "delete"](name); }
-  focusable(on) {
+  at(path) {
+    let node = this.root;
+    for (let i = 0; node && i < path.length; i++) node = node.children[path.charCodeAt(i) - 32];
+    return node; // none when a script has meddled with our shadow root
+  }
+  apply(operations) {
+    const outer = this.applying;
+    this.applying = true;
+    this.hadFocus = this.shadow.activeElement;
+    for (const operation of operations.split(RECORD)) {
+      const [name, ...fields] = operation.split(FIELD);
+      this[`do_${name}`](...fields.map(unescaped));
+    }
+    // What had the focus may be gone: the field takes it.
+    if (this.hadFocus && !this.shadow.activeElement) this.do_focus();
+    this.applying = outer;
+  }
+  do_draw(html) {
+    if (this.root?.outerHTML !== html) this.shadow.replaceChildren(nodes(html));
+  }
+  do_set(path, name, value) {
+    const node = this.at(path);
+    if (!node) return;
+    if (name === "style") node.style.cssText = value; // set so, a page's policy lets it pass
+    else if (name === "value" && node.localName === "input") { if (node.value !== value) node.value = value; }
+    else node.setAttribute(name, value);
+  }
+  do_unset(path, name) { this.at(path)?.removeAttribute(name); }
+  do_text(path, text) { const node = this.at(path); if (node) node.textContent = text; }
+  do_replace(path, html) { this.at(path)?.replaceWith(nodes(html)); }
+  do_aria(name, value) { this.internals[ARIA[name]] = value ?? null; }
+  do_state(name, on) { this.internals.states[on ? "add" : "delete"](name); }
+  do_focusable(on) {
     if (this.ownTabIndex) return;
     if (on) this.element.tabIndex = 0;
     else this.element.removeAttribute("tabindex");
   }
-  submit(value, kept) { this.internals.setFormValue(value ?? null, kept); }
-  validity(states, message) {
+  do_submit(checked, text, ...values) {
+    Object.assign(this, { checked, text, values });
+    const { name } = this.element;
+    let data = values[0] ?? null;
+    if (values.length > 1) {
+      data = new FormData();
+      for (const value of values) data.append(name, value);
+      if (!name) data = null;
+    }
+    this.internals.setFormValue(data, record(checked, ...values));
+  }
+  do_validity(states, message) {
     const flags = Object.fromEntries(states.split(" ").filter(Boolean).map((state) => [state, true]));
-    this.internals.setValidity(flags, message);
+    this.internals.setValidity(flags, message, this.element.shadowRoot.querySelector("[data-focus], [part=control]") ?? undefined);
+  }
+  do_popup(open) {
+    const popup = this.shadow.querySelector("[part=popup]");
+    if (!popup) return;
+    if (!open) { popup.hidePopover(); return; }
+    popup.showPopover();
+    if (!CSS.supports("anchor-name: --a")) this.place(popup);
+    this.reveal();
+  }
+  /** Where the browser cannot place what opens by itself: below the field, or above, and never outside. */
+  place(popup) {
+    const field = this.root.getBoundingClientRect(), box = popup.getBoundingClientRect();
+    const below = field.bottom + box.height < innerHeight || field.top < box.height;
+    popup.style.left = `${Math.max(0, Math.min(field.left, innerWidth - box.width - 8))}px`;
+    popup.style.top = `${below ? Math.min(field.bottom, innerHeight - box.height - 8) : field.top - box.height - 8}px`;
+  }
+  /** Scrolls the row that keys are on into sight. */
+  reveal() {
+    const scroll = this.shadow.querySelector("[part=scroll]");
+    const row = scroll?.querySelector(".active");
+    if (!row) return;
+    const [top, bottom] = [row.offsetTop, row.offsetTop + row.offsetHeight];
+    if (top < scroll.scrollTop) scroll.scrollTop = top;
+    else if (bottom > scroll.scrollTop + scroll.clientHeight) scroll.scrollTop = bottom - scroll.clientHeight;
+  }
+  do_focus() {
+    if (!this.hadFocus) return;
+    const wanted = this.shadow.querySelector("[data-focus]");
+    if (wanted === this.shadow.activeElement) return;
+    wanted?.focus({ preventScroll: true });
   }
   fire(type) {
-    this.element.dispatchEvent(new Event(type, { bubbles: true, composed: type === "input" }));
+    const { element } = this;
+    const bubbles = type !== "toggle";
+    if (type === "toggle") {
+      const open = element.open;
+      element.dispatchEvent(new ToggleEvent(type, { oldState: open ? "closed" : "open", newState: open ? "open" : "closed" }));
+      return;
+    }
+    const detail = { value: element.value, values: element.values, checked: element.checked, text: this.text };
+    element.dispatchEvent(new CustomEvent(type, { bubbles, composed: type === "input", detail }));
   }
   turn(intent, outcome, refused) { listener?.({ element: this.element, intent, outcome, refused }); }
   note(text) {
     const { localName } = this.element;
-    const name = this.attribute("name");
+    const name = this.element.getAttribute("name");
     console.warn(`<${localName}${name ? ` name="${name}"` : ""}>: ${text}`);
   }
 }
 
-const REFLECTED = ["name", "min", "max", "step", "unit", "orientation", "icon", "lit"];
-const FLAGS = { disabled: "disabled", readOnly: "readonly", required: "required", reversed: "reversed" };
+const TEXTS = {
+  min: "min", max: "max", step: "step", unit: "unit", orientation: "orientation", icon: "icon", lit: "lit",
+  placeholder: "placeholder", least: "least", most: "most", readout: "readout", name: "name", sizing: "sizing",
+  pattern: "pattern", description: "description", pageStep: "page-step", near: "near",
+};
+const FLAGS = {
+  disabled: "disabled", readOnly: "readonly", required: "required", reversed: "reversed", multiple: "multiple",
+  filter: "filter", wrap: "wrap", push: "push", alwaysOpen: "always-open", twoFields: "two-fields",
+  acrossBlocked: "across-blocked", defaultChecked: "checked",
+};
+const HOSTS = ["notch-slider", "notch-rating", "notch-switch", "notch-checkbox"];
+const CHECKED = ["notch-switch", "notch-checkbox"];
 
-function defineElement(tag, observedAttributes, sheet) {
+function defineElement(tag, observedAttributes, sheet, make) {
+  const isHost = HOSTS.includes(tag), isChecked = CHECKED.includes(tag);
+
   class NotchElement extends HTMLElement {
     static formAssociated = true;
     static observedAttributes = observedAttributes;
-    #machine = new Machine(tag);
+    #machine = make(tag);
     #internals = this.attachInternals();
     #ports;
     #connected = false;
     #stale = true;
+    #observer;
+    #holding;
 
     constructor() {
       super();
-      const root = this.#internals.shadowRoot ?? this.attachShadow({ mode: "open" });
+      const root = this.#internals.shadowRoot ?? this.attachShadow({ mode: "open", delegatesFocus: !isHost });
       this.#ports = new Ports(this, this.#internals, root, sheet);
       this.#listen(root);
     }
@@ -84,20 +219,50 @@ function defineElement(tag, observedAttributes, sheet) {
       this.#define(); // also when it was moved: text may run another way here
       if (this.#connected) return;
       this.#connected = true;
+      this.#observer = new MutationObserver(() => this.#redefine());
+      this.#observer.observe(this, { childList: true, subtree: true, characterData: true, attributeFilter: ["value", "label", "disabled"] });
       // A property that was set before the script came hides the accessor: set it again.
-      for (const name of ["value", "checked"].filter((name) => Object.hasOwn(this, name))) {
+      for (const name of ["value", "values", "checked", "indeterminate", "options"]) {
+        if (!Object.hasOwn(this, name)) continue;
         const value = this[name];
         delete this[name];
         this[name] = value;
       }
     }
-    attributeChangedCallback() {
+    attributeChangedCallback() { this.#redefine(); }
+    #redefine() {
       this.#stale = true;
       if (this.#connected) this.#define();
     }
     #define() {
       this.#stale = false;
-      this.#machine.define(this.#ports);
+      this.#machine.define(this.#ports, this.#described());
+    }
+    #described() {
+      const now = new Date();
+      const today = `${String(now.getFullYear()).padStart(4, "0")}-${String(now.getMonth() + 1).padStart(2, "0")}-${String(now.getDate()).padStart(2, "0")}`;
+      const records = [record(this.matches(":dir(rtl)") ? "rtl" : "ltr", today, this.matches(":disabled") ? 1 : "", isHost ? "" : this.#name(), this.closest("[lang]")?.lang ?? "", this.querySelector("svg")?.outerHTML ?? "")];
+      for (const { name, value } of this.attributes) records.push(record("a", name, value));
+      if (this.firstElementChild) {
+        for (const option of this.querySelectorAll("option")) {
+          if (!option.value && !option.text) continue;
+          const group = option.closest("optgroup");
+          records.push(record("o", option.value, option.text, group?.label ?? "", option.disabled || group?.disabled ? 1 : ""));
+        }
+      }
+      return records.join(RECORD);
+    }
+    /** The accessible name, for parts inside that take the focus. */
+    #name() {
+      const by = this.getAttribute("aria-labelledby");
+      const named = by ? by.split(/\s+/).map((id) => this.getRootNode().getElementById?.(id)) : [...this.#internals.labels];
+      // Of a label around the element, only its own words.
+      const words = (label) => {
+        const copy = label.cloneNode(true);
+        copy.querySelectorAll(tag).forEach((element) => element.remove());
+        return copy.textContent.trim().replace(/\s+/g, " ");
+      };
+      return named.filter(Boolean).map(words).join(" ");
     }
     /** The machine, for scripts: outside a page it is not defined before somebody asks. */
     get #asked() {
@@ -107,50 +272,172 @@ function defineElement(tag, observedAttributes, sheet) {
     formDisabledCallback(disabled) {
       if (this.#connected) this.#machine.disable(this.#ports, disabled);
     }
+    formAssociatedCallback() {}
     formResetCallback() { this.#machine.reset(this.#ports); }
-    formStateRestoreCallback(kept) { this.#machine.restore(this.#ports, kept); }
+    formStateRestoreCallback(kept, mode) {
+      if (mode === "autocomplete") { this.value = kept; return; }
+      const [checked, ...values] = String(kept).split(FIELD).map(unescaped);
+      if (isChecked) this.#asked.check(this.#ports, checked);
+      else this.#asked.set(this.#ports, values);
+    }
 
     #listen(root) {
+      const machine = this.#machine, ports = this.#ports;
+      const inside = (event) => event.composedPath()[0];
+      const on = (type, listener, options) => this.addEventListener(type, listener, options);
       const pointer = (what, event) => {
-        const box = root.querySelector("[data-place]").getBoundingClientRect();
+        const track = root.querySelector("[data-place]");
+        if (!track) return isChecked && machine.pointer(ports, what, "", 0, 0);
+        const box = track.getBoundingClientRect();
         const x = (event.clientX - box.left) / box.width;
         const y = (event.clientY - box.top) / box.height;
-        const target = event.composedPath()[0];
-        const part = target.closest?.("[part=thumb], [data-place]")?.getAttribute("part") ?? "";
-        return this.#machine.pointer(this.#ports, what, part, x, y);
+        const part = inside(event).closest?.("[part=thumb], [data-place]")?.getAttribute("part") ?? "";
+        return machine.pointer(ports, what, part, x, y);
       };
-      this.addEventListener("pointerdown", (event) => {
+      const release = () => { clearInterval(this.#holding); this.#holding = undefined; };
+      on("pointerdown", (event) => {
         if (event.button !== 0 || !event.isPrimary) return;
+        const step = inside(event).closest?.("[data-do=step]:not([aria-disabled=true])");
+        if (step) {
+          const start = performance.now(), direction = Number(step.dataset.with);
+          machine.hold(ports, direction, 0);
+          this.#holding = setInterval(() => machine.hold(ports, direction, performance.now() - start), 40);
+        }
         if (pointer("down", event)) this.setPointerCapture(event.pointerId);
       });
-      this.addEventListener("pointermove", (event) => pointer("move", event));
-      this.addEventListener("pointerup", (event) => { if (event.button === 0) pointer("up", event); });
-      this.addEventListener("pointercancel", (event) => pointer("cancel", event));
-      this.addEventListener("lostpointercapture", (event) => pointer("cancel", event));
-      this.addEventListener("pointerleave", (event) => pointer("leave", event));
-      // Where the page's text is selected, the browser would take a drag for one of that text.
-      this.addEventListener("dragstart", (event) => event.preventDefault());
-      this.addEventListener("click", (event) => pointer("click", event));
-      this.addEventListener("keydown", (event) => {
-        if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
-        if (this.#machine.key(this.#ports, event.key)) event.preventDefault();
+      on("mousedown", (event) => {
+        // What is pressed beside a field must not take the focus from it, but give it to it.
+        if (isHost || inside(event).closest?.("input, button, [tabindex='0']")) return;
+        event.preventDefault();
+        if (!root.activeElement) root.querySelector("[data-focus]")?.focus({ preventScroll: true });
       });
-      const report = () => this.#machine.report(this.#ports);
-      this.addEventListener("blur", report);
-      this.addEventListener("invalid", report);
+      on("pointermove", (event) => pointer("move", event));
+      on("pointerup", (event) => { release(); if (event.button === 0) pointer("up", event); });
+      on("pointercancel", (event) => { release(); pointer("cancel", event); });
+      on("lostpointercapture", (event) => { pointer("cancel", event); });
+      on("pointerleave", (event) => { release(); pointer("leave", event); machine.pointDay(ports, ""); });
+      root.addEventListener("pointerover", (event) => machine.pointDay(ports, event.target.closest("[data-do=day]")?.dataset.with ?? ""));
+      // Where the page's text is selected, the browser would take a drag for one of that text.
+      on("dragstart", (event) => event.preventDefault());
+      on("click", (event) => {
+        const target = inside(event);
+        const part = target.closest?.("[data-do]");
+        if (part && root.contains(part)) {
+          if (part.dataset.do === "step") {
+            // A press with a pointer has stepped already; one by assistive technology comes as a click alone.
+            if (event.detail === 0) machine.hold(ports, Number(part.dataset.with), 0);
+          } else if (!part.matches(":disabled, [role=button][aria-disabled=true]")) machine.act(ports, part.dataset.do, part.dataset.with);
+        } else if (target.closest?.("[part=field]") && tag === "notch-select") machine.act(ports, "toggle", "");
+        else pointer("click", event);
+      });
+      on("keydown", (event) => {
+        if (event.ctrlKey || event.metaKey || event.defaultPrevented || event.isComposing) return;
+        const target = inside(event);
+        const { key } = event;
+        if (target.matches?.("[role=checkbox][data-do]")) {
+          if (key === " ") { machine.act(ports, target.dataset.do, target.dataset.with); event.preventDefault(); }
+          return;
+        }
+        if (target.localName === "button") return;
+        if (event.altKey && !(key === "ArrowDown" || key === "ArrowUp")) return;
+        const part = target === this ? "" : (target.getAttribute?.("part") ?? "").split(" ")[0];
+        const kept = target.localName === "input" ? "input" : part === "input" ? "" : part;
+        const wasOpen = this.open;
+        const paged = event.shiftKey && key.startsWith("Page") ? `Shift+${key}` : key;
+        if (machine.key(ports, kept, paged, Date.now())) {
+          if (key !== "Enter" || this.open || wasOpen) event.preventDefault();
+        }
+        ports.reveal();
+        if (key === "Enter" && kept === "input" && !wasOpen && !this.open) this.#submitImplicitly();
+      });
+      root.addEventListener("input", (event) => {
+        event.stopPropagation(); // what the field tells is not yet what the control tells
+        const field = event.target;
+        const end = field.dataset.end ?? "";
+        const text = machine.typed(ports, end, field.value);
+        if (text !== undefined && field.isConnected && field.value !== text) field.value = text;
+        ports.reveal();
+      });
+      root.addEventListener("change", (event) => event.stopPropagation());
+      root.addEventListener("focusin", (event) => {
+        const { end, do: action, with: at } = event.target.dataset;
+        machine.focused(ports, end ?? "", action === "field" ? Number(at) : -1);
+      });
+      root.addEventListener("scroll", (event) => {
+        const list = event.target.querySelector?.("[part=list]");
+        if (!list) return;
+        const height = list.querySelector("[part=option]")?.offsetHeight || 32;
+        machine.scroll(ports, Math.floor(event.target.scrollTop / height), Math.ceil(event.target.clientHeight / height));
+      }, true);
+      const outside = (event) => { if (!event.composedPath().includes(this)) machine.close(ports); };
+      on("toggle", () => {
+        const change = this.open ? "addEventListener" : "removeEventListener";
+        document[change]("pointerdown", outside, true);
+      });
+      on("focusout", (event) => {
+        // A redraw may take the focused part out of the page for a moment.
+        if (ports.applying || event.relatedTarget === this || root.contains(event.relatedTarget)) return;
+        release();
+        machine.left(ports);
+      });
+      on("invalid", () => machine.report(ports));
+    }
+    /** Enter in a field sends the form, as in HTML's own fields. */
+    #submitImplicitly() {
+      const { form } = this;
+      const button = form && [...form.elements].find((element) => element.type === "submit");
+      if (button) button.click();
     }
 
     get type() { return tag; }
-    get value() { return this.#asked.value; }
-    set value(value) {
-      if (tag === "notch-switch") this.setAttribute("value", value);
-      else this.#asked.set(this.#ports, value === null ? "" : String(value));
+    get value() {
+      if (isChecked) return this.getAttribute("value") ?? "on";
+      this.#asked;
+      const between = tag === "notch-date-span" ? "/" : ",";
+      return this.#ports.values.join(between);
     }
-    get valueText() { return this.#asked.valueText; }
-    get checked() { return this.#asked.checked; }
-    set checked(on) { this.#asked.check(this.#ports, Boolean(on)); }
+    set value(value) {
+      if (isChecked) this.setAttribute("value", value);
+      else this.#asked.set(this.#ports, value === null || value === "" ? [] : [String(value)]);
+    }
+    get values() { this.#asked; return [...this.#ports.values]; }
+    set values(values) { this.#asked.set(this.#ports, Array.from(values, String)); }
+    get valueText() { this.#asked; return this.#ports.text; }
+    get valueAsNumber() { const { value } = this; return value === "" ? NaN : Number(value); }
+    set valueAsNumber(number) { this.value = Number.isNaN(number) ? "" : String(number); }
+    get valueAsDate() { return this.value ? new Date(`${this.value}T00:00:00Z`) : null; }
+    set valueAsDate(date) { this.value = date ? date.toISOString().slice(0, 10) : ""; }
+    get checked() { this.#asked; return this.#ports.checked === "1"; }
+    set checked(on) { this.#asked.check(this.#ports, on ? "1" : ""); }
+    get indeterminate() { this.#asked; return this.#ports.checked === "mixed"; }
+    set indeterminate(on) { this.#asked.check(this.#ports, on ? "mixed" : this.checked ? "1" : ""); }
     get defaultValue() { return this.getAttribute("value") ?? ""; }
     set defaultValue(value) { this.setAttribute("value", value); }
+    get open() { return this.shadowRoot.querySelector("[part=popup]")?.hasAttribute("data-open") ?? false; }
+    /** Options: texts, or objects with `value`, `text`, `group` and `disabled`; or a promise of them. */
+    set options(options) {
+      const machine = this.#asked;
+      this.loading = options;
+      if (typeof options?.then === "function") {
+        machine.awaiting(this.#ports, undefined);
+        const current = () => this.loading === options;
+        options.then((found) => { if (current()) this.#offer(found); }, (error) => { if (current()) machine.awaiting(this.#ports, String(error?.message ?? error)); });
+      } else this.#offer(options ?? []);
+    }
+    get options() { return this.loading ?? [...this.querySelectorAll("option")]; }
+    #offer(options) {
+      const one = (option) => {
+        if (typeof option !== "object") return record("o", option, option);
+        const { value, text = value, group = "", disabled = false } = option;
+        return record("o", value, text, group, disabled ? 1 : "");
+      };
+      const described = Array.from(options, one).join(RECORD);
+      this.#machine.offer(this.#ports, described);
+      if (tag !== "notch-select") this.#define();
+    }
+    stepUp(steps = 1) { this.#asked.step(this.#ports, steps); }
+    stepDown(steps = 1) { this.#asked.step(this.#ports, -steps); }
+    showPicker() { if (!this.open) { this.focus(); this.#asked.act(this.#ports, "toggle", ""); } }
     get form() { return this.#internals.form; }
     get labels() { return this.#internals.labels; }
     get validity() { return this.#internals.validity; }
@@ -160,8 +447,8 @@ function defineElement(tag, observedAttributes, sheet) {
     reportValidity() { return this.#internals.reportValidity(); }
     setCustomValidity(message) { this.#asked.object(this.#ports, String(message)); }
   }
-  for (const name of REFLECTED) {
-    Object.defineProperty(NotchElement.prototype, name, {
+  for (const [property, name] of Object.entries(TEXTS)) {
+    Object.defineProperty(NotchElement.prototype, property, {
       get() { return this.getAttribute(name) ?? ""; },
       set(value) { this.setAttribute(name, value); },
     });
@@ -175,7 +462,9 @@ function defineElement(tag, observedAttributes, sheet) {
   customElements.define(tag, NotchElement);
 }
 
-await __wbg_init({ module_or_path: new URL("pin-notch.wasm", import.meta.url) });
-const sheet = new CSSStyleSheet();
-sheet.replaceSync(style());
-for (const tag of tags()) if (!customElements.get(tag)) defineElement(tag, observed(), sheet);
+/** Defines the elements of these tags; `make` makes a machine for one. */
+export function defineElements(make, tags, observed, style) {
+  const sheet = new CSSStyleSheet();
+  sheet.replaceSync(style);
+  for (const tag of tags) if (!customElements.get(tag)) defineElement(tag, observed, sheet, make);
+}

@@ -1,43 +1,49 @@
-//! Pin Notch controls in the browser: `<notch-slider>`, `<notch-rating>` and `<notch-switch>`.
+//! Pin Notch controls in the browser: form-associated custom elements, one for each control.
 //!
 //! A [`Machine`] stands behind each element. It holds a control and what was drawn of it last, and no
 //! reference to the page at all, so that an element that is removed is collected. The element hands its
 //! [`Ports`] into each call; the script beside this file (`elements.js`) is the class that owns them.
 //!
 //! No borrow is held while the page's own listeners run: they may call back into the machine.
+//!
+//! A page loads the built files. A program that is itself compiled for the browser calls [`register`] and
+//! has the elements in its own module.
 
 #![forbid(unsafe_code)]
 #![deny(clippy::unwrap_used)]
 
-mod gesture;
+mod keys;
 mod paint;
 mod ports;
+mod world;
 
 pub use ports::Ports;
 
-use gesture::Gesture;
 use paint::Drawn;
-use pin_notch::{Control, Direction, Event, Intent, Key, Turn, Value, parse_number};
-use pin_notch_html::{Face, Looks, OBSERVED, STYLE, Tag, control_from};
+use pin_notch::{
+    Choice, Control, Date, Direction, Event, Intent, Place, Refusal, Thumb, Turn, Value, View,
+    steps_held,
+};
+use pin_notch_html::{
+    Action, Attributed, Face, Looks, OBSERVED, STYLE, Surroundings, Tag, control_from,
+};
 use std::cell::RefCell;
+use std::collections::HashMap;
 use wasm_bindgen::prelude::*;
 
-/// The tags to define, in no order.
-#[wasm_bindgen(js_name = tags)]
-pub fn tags() -> Vec<String> {
-    Tag::ALL.map(|tag| tag.name().to_owned()).to_vec()
+#[wasm_bindgen(module = "/src/elements.js")]
+extern "C" {
+    /// Defines the elements of these tags, each with a machine that `make` makes for its tag.
+    #[wasm_bindgen(js_name = defineElements)]
+    fn define_elements(make: &JsValue, tags: Vec<String>, observed: Vec<String>, style: &str);
 }
 
-/// The attributes whose change an element reports by calling [`Machine::define`].
-#[wasm_bindgen(js_name = observed)]
-pub fn observed() -> Vec<String> {
-    OBSERVED.map(str::to_owned).to_vec()
-}
-
-/// The style sheet of all shadow roots.
-#[wasm_bindgen(js_name = style)]
-pub fn style() -> String {
-    STYLE.to_owned()
+/// Defines all elements in this page. One that is defined already is left as it is.
+#[wasm_bindgen]
+pub fn register() {
+    let make = Closure::<dyn Fn(String) -> Machine>::new(|tag: String| Machine::new(&tag));
+    let tags = Tag::all().map(|tag| tag.name().to_owned()).collect();
+    define_elements(&make.into_js_value(), tags, OBSERVED.map(str::to_owned).to_vec(), STYLE);
 }
 
 /// What stands behind one element.
@@ -55,171 +61,317 @@ struct State {
     dirty: bool,
     /// Whether to show what is wrong: once somebody has left it, or tried to send it.
     reporting: bool,
+    /// The options that a script gave it, which count before those inside the element.
+    offered: Option<Vec<Choice>>,
+    /// How many steps a button that is held has made.
+    held: u32,
     drawn: Drawn,
 }
 
 #[wasm_bindgen]
 impl Machine {
-    /// The machine behind an element of this tag, not yet defined.
-    #[wasm_bindgen(constructor)]
-    pub fn new(tag: &str) -> Self {
+    fn new(tag: &str) -> Self {
         let tag = Tag::from_name(tag).unwrap_or(Tag::Slider);
-        let read = control_from(tag, Direction::LeftToRight, |_| None);
+        let Attributed { control, looks, .. } =
+            control_from(tag, &Surroundings::default(), |_| None);
         let state = State {
-            control: read.control,
-            looks: read.looks,
+            control,
+            looks,
             dirty: false,
             reporting: false,
+            offered: None,
+            held: 0,
             drawn: Drawn::default(),
         };
         Self { tag, state: RefCell::new(state) }
     }
 
-    /// Makes the control anew from the element's attributes. A value that somebody gave it is kept as
-    /// far as the new definition allows.
-    pub fn define(&self, ports: &Ports) {
-        let direction = match ports.right_to_left() {
-            true => Direction::RightToLeft,
-            false => Direction::LeftToRight,
-        };
-        let read = control_from(self.tag, direction, |name| ports.attribute(name));
+    /// Makes the control anew from the element and its surroundings. A value that somebody gave it is kept
+    /// as far as the new definition allows.
+    ///
+    /// `described` is, in records: direction, today, whether it is disabled, accessible name, language and
+    /// SVG; then `a`, name and value for each attribute; `o`, value, text, group and `1` if it is disabled
+    /// for each option.
+    pub fn define(&self, ports: &Ports, described: &str) {
+        let mut records = ports::records(described);
+        let head = records.next().unwrap_or_default();
+        let of = |at: usize| head.get(at).map(String::as_str).unwrap_or_default();
+        let mut around = Surroundings::default();
+        if of(0) == "rtl" {
+            around.direction = Direction::RightToLeft;
+        }
+        around.today = of(1).parse().unwrap_or(Date::FIRST);
+        around.label = of(3).to_owned();
+        around.world = world::world(ports, of(4));
+        around.svg = of(5).to_owned();
+        let mut attributes = HashMap::new();
+        for mut record in records {
+            match record.first().map(String::as_str) {
+                Some("a") if record.len() > 2 => {
+                    let value = record.swap_remove(2);
+                    attributes.insert(record.swap_remove(1), value);
+                }
+                Some("o") => around.options.push(choice(&record[1..])),
+                _ => {}
+            }
+        }
+        let state = &mut *self.state.borrow_mut();
+        if let Some(offered) = &state.offered {
+            around.options.clone_from(offered);
+        }
+        let read = control_from(self.tag, &around, |name| attributes.get(name).cloned());
         for note in read.notes {
             ports.note(&note.to_string());
         }
-        {
-            let state = &mut *self.state.borrow_mut();
-            let before = std::mem::replace(&mut state.control, read.control);
-            state.looks = read.looks;
-            let conditions = state.control.conditions_mut();
-            conditions.disabled = ports.disabled();
-            conditions.custom_error = before.conditions().custom_error.clone();
-            if state.dirty {
-                let _ = state.control.set_nearest(before.value());
-            }
+        let before = std::mem::replace(&mut state.control, read.control);
+        state.looks = read.looks;
+        let conditions = state.control.conditions_mut();
+        conditions.disabled = of(2) == "1";
+        conditions.custom_error = before.conditions().custom_error.clone();
+        if state.dirty {
+            let _ = state.control.set_nearest(before.value());
         }
-        self.show(ports);
+        let operations = state.operations();
+        operations.carry_out(ports);
     }
 
     /// A pointer did something to the element: `down`, `move`, `up`, `cancel`, `leave` or `click`, on
     /// the part of this name, at this place of the track or row of icons. Says whether the element is to
     /// capture the pointer.
     pub fn pointer(&self, ports: &Ports, what: &str, part: &str, x: f64, y: f64) -> bool {
-        let gesture = Gesture { what, part, x, y };
-        let intent = gesture.intent(&self.state.borrow().control);
+        let intent = gesture(&self.state.borrow().control, what, part, Place::new(x, y));
         let Some(intent) = intent else { return false };
-        self.attempt(ports, intent);
-        matches!(intent, Intent::Press(_) | Intent::Grab(_)) && self.grabbed()
+        let refused = self.attempt(ports, intent).is_some();
+        matches!(intent, Intent::Press(_) | Intent::Grab(_))
+            && !refused
+            && is_grabbed(&self.state.borrow().control)
     }
 
-    /// A key was pressed. Says whether the control has a use for it, so that the page should not scroll.
-    pub fn key(&self, ports: &Ports, key: &str) -> bool {
-        let Some(key) = Key::from_ui_events(key) else { return false };
-        let refusal = self.attempt(ports, Intent::Key(key));
-        refusal != Some(pin_notch::Refusal::NotForThis)
+    /// A key was pressed while this part had the focus, at this time in milliseconds. Says whether the
+    /// control has a use for it, so that the page should not scroll.
+    pub fn key(&self, ports: &Ports, part: &str, key: &str, at: f64) -> bool {
+        let intent = keys::intent(&self.state.borrow().control, part, key, at as u64);
+        let Some(intent) = intent else { return false };
+        self.attempt(ports, intent) != Some(Refusal::NotForThis)
+    }
+
+    /// A part was pressed that says what that means.
+    pub fn act(&self, ports: &Ports, action: &str, with: &str) {
+        let intent = {
+            let control = &self.state.borrow().control;
+            // That a field has the focus already is no news.
+            Action::intent(action, with, control).filter(|intent| !is_taken(control, *intent))
+        };
+        if let Some(intent) = intent {
+            self.attempt(ports, intent);
+        }
+    }
+
+    /// A button that steps has been held for so many milliseconds; 0 when it is pressed.
+    pub fn hold(&self, ports: &Ports, direction: i32, milliseconds: u32) {
+        let steps = {
+            let state = &mut *self.state.borrow_mut();
+            let steps = steps_held(milliseconds);
+            let more = if milliseconds == 0 { steps } else { steps.saturating_sub(state.held) };
+            state.held = steps;
+            more
+        };
+        if steps > 0 {
+            let steps = i32::try_from(steps).unwrap_or(i32::MAX);
+            self.attempt(ports, Intent::Step(direction.saturating_mul(steps)));
+        }
+    }
+
+    /// The pointer is over this day, or over none.
+    #[wasm_bindgen(js_name = pointDay)]
+    pub fn point_day(&self, ports: &Ports, day: &str) {
+        let begun = match &self.state.borrow().control {
+            Control::Dates(dates) => dates.view().begun,
+            _ => false,
+        };
+        match (begun, day.parse()) {
+            (true, Ok(day)) => self.attempt(ports, Intent::PointDay(day)),
+            (true, Err(_)) => self.attempt(ports, Intent::Leave),
+            (false, _) => None,
+        };
+    }
+
+    /// What stands in a field is now this; gives what should stand there.
+    pub fn typed(&self, ports: &Ports, end: &str, text: &str) -> Option<String> {
+        self.attempt(ports, Intent::Type(text));
+        self.state.borrow().drawn.text(end)
+    }
+
+    /// A part with one end of a span, or with a field, got the focus.
+    pub fn focused(&self, ports: &Ports, end: &str, field: i32) {
+        let intent = match (end, usize::try_from(field)) {
+            ("from", _) => Intent::Take(Thumb::Low),
+            ("to", _) => Intent::Take(Thumb::High),
+            (_, Ok(field)) => Intent::Field(field),
+            _ => return,
+        };
+        // That it has it already is no news.
+        if !is_taken(&self.state.borrow().control, intent) {
+            self.attempt(ports, intent);
+        }
+    }
+
+    /// The focus left the element: what was typed is settled, and what is open closes.
+    pub fn left(&self, ports: &Ports) {
+        let (open, drafting) = {
+            let control = &self.state.borrow().control;
+            (pin_notch_html::is_open(control), control.is_drafting())
+        };
+        if open {
+            self.attempt(ports, Intent::Close);
+        }
+        if drafting {
+            self.attempt(ports, Intent::Settle);
+        }
+        self.report(ports);
+    }
+
+    /// Somebody pressed outside of what is open.
+    pub fn close(&self, ports: &Ports) {
+        if pin_notch_html::is_open(&self.state.borrow().control) {
+            self.attempt(ports, Intent::Close);
+        }
+    }
+
+    /// The list was scrolled so that this row is the first in sight.
+    pub fn scroll(&self, ports: &Ports, row: u32, seen: u32) {
+        let wanted = match self.state.borrow().control.view() {
+            View::Select(view) => {
+                let (row, seen) = (row as usize, seen as usize);
+                let held = view.first_row..view.first_row + view.rows.len();
+                let inside =
+                    held.contains(&row) && held.contains(&(row + seen).min(view.row_count - 1));
+                (!inside).then(|| row.saturating_sub(view.rows.len().saturating_sub(seen) / 2))
+            }
+            _ => None,
+        };
+        if let Some(row) = wanted {
+            self.attempt(ports, Intent::Scroll(row));
+        }
     }
 
     /// The form was reset.
     pub fn reset(&self, ports: &Ports) {
-        {
-            let state = &mut *self.state.borrow_mut();
+        self.change(ports, |state| {
             state.control.reset();
-            state.dirty = false;
-            state.reporting = false;
-        }
-        self.show(ports);
+            (state.dirty, state.reporting) = (false, false);
+        });
     }
 
     /// The element became disabled or enabled, by its attribute or a fieldset.
     pub fn disable(&self, ports: &Ports, disabled: bool) {
-        self.state.borrow_mut().control.conditions_mut().disabled = disabled;
-        self.show(ports);
+        self.change(ports, |state| state.control.conditions_mut().disabled = disabled);
     }
 
     /// From now on, show what is wrong with the value.
     pub fn report(&self, ports: &Ports) {
-        self.state.borrow_mut().reporting = true;
-        self.show(ports);
+        self.change(ports, |state| state.reporting = true);
     }
 
     /// The program's own objection to the value; "" takes it back.
     pub fn object(&self, ports: &Ports, message: String) {
         let objection = Some(message).filter(|message| !message.is_empty());
-        self.state.borrow_mut().control.conditions_mut().custom_error = objection;
-        self.show(ports);
+        self.change(ports, |state| state.control.conditions_mut().custom_error = objection);
     }
 
-    /// The value as a form would send it; for a switch, what it sends when it is on.
-    #[wasm_bindgen(getter)]
-    pub fn value(&self) -> String {
-        match &self.state.borrow().control {
-            Control::Switch(switch) => switch.submission_value().to_owned(),
-            control => control.entries().into_iter().next().unwrap_or_default(),
-        }
-    }
-
-    /// The value in words, as it is shown and spoken.
-    #[wasm_bindgen(getter, js_name = valueText)]
-    pub fn value_text(&self) -> String {
-        let view = self.state.borrow().control.view();
-        match &view.semantics().range {
-            Some(range) => range.text.clone(),
-            None => self.state.borrow().control.value().to_string(),
-        }
-    }
-
-    /// Whether it is on; false for what is no switch.
-    #[wasm_bindgen(getter)]
-    pub fn checked(&self) -> bool {
-        self.state.borrow().control.value() == Value::On(true)
-    }
-
-    /// A script sets the value: to the nearest allowed one, as HTML does, but not silently. A text that
-    /// is no number changes nothing.
-    pub fn set(&self, ports: &Ports, text: &str) {
-        let value = match text {
-            "" => Ok(Value::Empty),
-            text => parse_number(text).map(Value::Number),
+    /// A script sets the value, or the values: to the nearest allowed one, as HTML does, but not silently.
+    /// A text that is no such value changes nothing.
+    pub fn set(&self, ports: &Ports, texts: Vec<String>) {
+        let read = {
+            let control = &self.state.borrow().control;
+            let texts = as_entries(control, texts);
+            control.read(&texts).map(|value| (value, texts.join(", ")))
         };
-        match value {
-            Ok(value) => self.put(ports, value, text),
+        match read {
+            Ok((value, text)) => self.put(ports, value, &text),
             Err(error) => ports.note(&format!("value is left as it is: {error}")),
         }
     }
 
-    /// A script turns it on or off.
-    pub fn check(&self, ports: &Ports, on: bool) {
-        self.put(ports, Value::On(on), "");
-    }
-
-    /// The browser brings back what the element held when the page was left.
-    pub fn restore(&self, ports: &Ports, text: &str) {
-        match self.tag {
-            Tag::Switch => self.check(ports, text == "on"),
-            _ => self.set(ports, text),
-        }
-    }
-}
-
-impl Machine {
-    fn put(&self, ports: &Ports, value: Value, text: &str) {
-        let taken = {
-            let state = &mut *self.state.borrow_mut();
-            state.dirty = true;
-            let _ = state.control.set_nearest(value.clone());
-            state.control.value()
+    /// A script turns it on or off, or to neither.
+    pub fn check(&self, ports: &Ports, state: &str) {
+        let value = match state {
+            "mixed" => Value::Mixed,
+            state => Value::On(state == "1"),
         };
-        if let (Value::Number(_) | Value::Empty, false) = (&value, taken == value) {
-            ports.note(&format!("value \"{text}\" is not allowed: the nearest is {taken}"));
+        self.put(ports, value, "");
+    }
+
+    /// A script steps it: HTML's `stepUp()` and `stepDown()`, which make no event.
+    pub fn step(&self, ports: &Ports, steps: i32) {
+        let refused = {
+            let state = &mut *self.state.borrow_mut();
+            let turn = state.control.handle(Intent::Step(steps));
+            state.dirty |= turn.refusal().is_none();
+            turn.refusal()
+        };
+        if let Some(refusal) = refused {
+            ports.note(&format!("nothing is stepped: {refusal}"));
         }
         self.show(ports);
     }
 
-    fn grabbed(&self) -> bool {
-        gesture::is_grabbed(&self.state.borrow().control)
+    /// A script gives it options; `o` records as in [`define`](Self::define).
+    pub fn offer(&self, ports: &Ports, described: &str) {
+        let options: Vec<Choice> =
+            ports::records(described).map(|record| choice(&record[1..])).collect();
+        self.change(ports, |state| {
+            if let Control::Select(select) = &mut state.control {
+                select.set_choices(options.iter().cloned());
+            }
+            state.offered = Some(options);
+        });
     }
 
-    /// Carries out an intent, shows what came of it, and tells the page.
-    fn attempt(&self, ports: &Ports, intent: Intent) -> Option<pin_notch::Refusal> {
+    /// The options are on their way, or could not be had for this reason.
+    pub fn awaiting(&self, ports: &Ports, failed: Option<String>) {
+        self.change(ports, |state| {
+            if let Control::Select(select) = &mut state.control {
+                match failed {
+                    Some(why) => select.set_failed(why),
+                    None => select.set_loading(),
+                }
+            }
+        });
+    }
+}
+
+impl State {
+    fn operations(&mut self) -> ports::Operations {
+        let face = Face::of(&self.control, &self.looks, self.reporting);
+        self.drawn.operations(face, &self.control)
+    }
+}
+
+impl Machine {
+    fn change(&self, ports: &Ports, change: impl FnOnce(&mut State)) {
+        change(&mut self.state.borrow_mut());
+        self.show(ports);
+    }
+
+    fn put(&self, ports: &Ports, value: Value, text: &str) {
+        let taken = {
+            let state = &mut *self.state.borrow_mut();
+            state.dirty = true;
+            let taken = state.control.set_nearest(value.clone());
+            taken.map(|taken| (taken != value).then_some(taken))
+        };
+        match taken {
+            Ok(None) => {}
+            Ok(Some(taken)) => {
+                ports.note(&format!("value \"{text}\" is not allowed: the nearest is {taken}"));
+            }
+            Err(refusal) => ports.note(&format!("value \"{text}\" is left out: {refusal}")),
+        }
+        self.show(ports);
+    }
+
+    fn attempt(&self, ports: &Ports, intent: Intent) -> Option<Refusal> {
         let turn = {
             let state = &mut *self.state.borrow_mut();
             let turn = state.control.handle(intent);
@@ -241,14 +393,76 @@ impl Machine {
             match event {
                 Event::Input(_) => ports.fire("input"),
                 Event::Change(_) => ports.fire("change"),
+                Event::Opened | Event::Closed => ports.fire("toggle"),
                 _ => {}
             }
         }
     }
 
     fn show(&self, ports: &Ports) {
-        let state = &mut *self.state.borrow_mut();
-        let face = Face::of(&state.control.view(), &state.looks, state.reporting);
-        state.drawn.show(ports, face, &state.control);
+        let operations = self.state.borrow_mut().operations();
+        operations.carry_out(ports);
+    }
+}
+
+/// An option as a page describes it: value, text, group, and `1` if it is disabled.
+fn choice(fields: &[String]) -> Choice {
+    let of = |at: usize| fields.get(at).map(String::as_str).unwrap_or_default();
+    let choice = Choice::new(of(0), of(1));
+    let choice = if of(2).is_empty() { choice } else { choice.in_group(of(2)) };
+    if of(3) == "1" { choice.disabled() } else { choice }
+}
+
+/// A text as a script or an autofill gives it, taken apart where the control sends several.
+fn as_entries(control: &Control, texts: Vec<String>) -> Vec<String> {
+    let [one] = texts.as_slice() else { return texts };
+    let between = match control {
+        Control::CheckGroup(_) | Control::SpanSlider(_) => ',',
+        Control::Select(select) if select.is_multiple() => ',',
+        Control::Dates(_) => '/',
+        _ => return texts,
+    };
+    one.split(between).map(|part| part.trim().to_owned()).filter(|part| !part.is_empty()).collect()
+}
+
+/// What a pointer's move means; `None` when it means nothing, as a pointer that passes over a slider.
+fn gesture(control: &Control, what: &str, part: &str, place: Place) -> Option<Intent<'static>> {
+    match (control, what, part) {
+        (Control::Slider(_) | Control::SpanSlider(_), _, _) => match (what, part) {
+            ("down", "thumb") => Some(Intent::Grab(place)),
+            ("down", "track") => Some(Intent::Press(place)),
+            ("move", _) => is_grabbed(control).then_some(Intent::Move(place)),
+            ("up", _) => is_grabbed(control).then_some(Intent::Release),
+            ("cancel", _) => is_grabbed(control).then_some(Intent::Cancel),
+            _ => None,
+        },
+        (Control::Rating(_), "move" | "down", "icons") => Some(Intent::Point(place)),
+        (Control::Rating(_), "up", "icons") => Some(Intent::Press(place)),
+        (Control::Rating(rating), "leave" | "cancel" | "move", _) => {
+            rating.view().pointed.then_some(Intent::Leave)
+        }
+        (Control::Switch(_) | Control::Checkbox(_), "click", _) => Some(Intent::Flip),
+        _ => None,
+    }
+}
+
+fn is_grabbed(control: &Control) -> bool {
+    match control {
+        Control::Slider(slider) => slider.is_grabbed(),
+        Control::SpanSlider(span) => span.is_grabbed(),
+        _ => false,
+    }
+}
+
+/// Whether keys mean this end, or this field, already.
+fn is_taken(control: &Control, intent: Intent) -> bool {
+    match (control.view(), intent) {
+        (View::SpanSlider(view), Intent::Take(thumb)) => view.active == thumb,
+        (View::Dates(view), Intent::Take(thumb)) => view.active == thumb || !view.two_fields,
+        (
+            View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view),
+            Intent::Field(at),
+        ) => view.fields.get(at).is_some_and(|field| field.active),
+        _ => false,
     }
 }

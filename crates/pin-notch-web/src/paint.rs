@@ -1,114 +1,157 @@
 //! Brings the page up to date with a face, by no more than what differs from the one before.
 
-use crate::ports::Ports;
+use crate::ports::Operations;
 use pin_notch::{Control, Value};
-use pin_notch_html::{Change, Element, Face, changes};
-use wasm_bindgen::UnwrapThrowExt;
-use web_sys::Element as Node;
+use pin_notch_html::{Change, Content, Element, Face, changes, is_open};
 
 /// What the page was told last.
 #[derive(Default)]
 pub(crate) struct Drawn {
     face: Option<Face>,
-    sent: Option<(Option<String>, String)>,
+    sent: Option<Vec<String>>,
     validity: Option<(String, String)>,
+    open: bool,
 }
 
 impl Drawn {
-    pub(crate) fn show(&mut self, ports: &Ports, face: Face, control: &Control) {
+    /// What has to be done to show this face of this control.
+    pub(crate) fn operations(&mut self, face: Face, control: &Control) -> Operations {
+        let mut all = Operations::default();
         let before = self.face.take();
         match &before {
             Some(before) => {
-                changes(&before.root, &face.root).iter().for_each(|change| carry_out(ports, change))
+                changes(&before.root, &face.root).iter().for_each(|change| add(&mut all, change));
             }
-            None => ports.draw(&face.root.to_html()),
+            None => all.add("draw", &[&face.root.to_html()]),
         }
-        tell_assistive_technology(ports, before.as_ref(), &face);
+        tell_assistive_technology(&mut all, before.as_ref(), &face);
+        let open = is_open(control);
+        if open != self.open {
+            self.open = open;
+            all.add("popup", &[if open { "1" } else { "" }]);
+        }
+        let focus = |face: &Face| to_focus(&face.root, &mut Vec::new());
+        if before.is_some_and(|before| focus(&before) != focus(&face)) {
+            all.add("focus", &[]);
+        }
         self.face = Some(face);
-        self.send(ports, control);
-        self.validate(ports, control);
+        self.send(&mut all, control);
+        self.validate(&mut all, control);
+        all
     }
 
-    fn send(&mut self, ports: &Ports, control: &Control) {
-        let value = control.entries().into_iter().next();
-        let kept = match control.value() {
-            Value::On(on) => if on { "on" } else { "off" }.to_owned(),
-            _ => value.clone().unwrap_or_default(),
+    /// What the page's own field ought to hold: nothing that was typed past the control.
+    pub(crate) fn text(&self, end: &str) -> Option<String> {
+        let face = self.face.as_ref()?;
+        find(&face.root, &|element| {
+            element.tag == "input" && attribute(element, "data-end").unwrap_or("") == end
+        })
+        .and_then(|input| attribute(input, "value").map(str::to_owned))
+    }
+
+    fn send(&mut self, all: &mut Operations, control: &Control) {
+        let value = control.value();
+        let checked = match value {
+            Value::On(true) => "1",
+            Value::Mixed => "mixed",
+            _ => "",
         };
-        let sent = Some((value, kept));
-        if self.sent != sent
-            && let Some((value, kept)) = &sent
-        {
-            ports.submit(value.as_deref(), kept);
+        let mut sent = vec![checked.to_owned(), text_of(control)];
+        sent.extend(control.entries());
+        if self.sent.as_ref() != Some(&sent) {
+            let texts: Vec<&str> = sent.iter().map(String::as_str).collect();
+            all.add("submit", &texts);
+            self.sent = Some(sent);
         }
-        self.sent = sent;
     }
 
-    fn validate(&mut self, ports: &Ports, control: &Control) {
+    fn validate(&mut self, all: &mut Operations, control: &Control) {
         let found = control.validity();
         let states: Vec<_> = found.iter().map(|invalid| invalid.state()).collect();
         let message = found.first().map(ToString::to_string).unwrap_or_default();
-        let validity = Some((states.join(" "), message));
-        if self.validity != validity
-            && let Some((states, message)) = &validity
-        {
-            ports.validity(states, message);
+        let validity = (states.join(" "), message);
+        if self.validity.as_ref() != Some(&validity) {
+            all.add("validity", &[&validity.0, &validity.1]);
+            self.validity = Some(validity);
         }
-        self.validity = validity;
     }
 }
 
-fn tell_assistive_technology(ports: &Ports, before: Option<&Face>, face: &Face) {
+/// The value in words, as it is shown and spoken.
+fn text_of(control: &Control) -> String {
+    match control {
+        Control::Select(select) => select.readout(),
+        _ => match &control.view().semantics().range {
+            Some(range) => range.text.clone(),
+            None if control.value().is_empty() => String::new(),
+            None => control.value().to_string(),
+        },
+    }
+}
+
+fn attribute<'a>(element: &'a Element, name: &str) -> Option<&'a str> {
+    element.attributes.iter().find(|(found, _)| *found == name).map(|(_, value)| &**value)
+}
+
+fn find<'a>(element: &'a Element, is: &dyn Fn(&Element) -> bool) -> Option<&'a Element> {
+    if is(element) {
+        return Some(element);
+    }
+    match &element.content {
+        Content::Children(children) => children.iter().find_map(|child| find(child, is)),
+        _ => None,
+    }
+}
+
+/// The way to the part that is to have the focus when any part has it.
+fn to_focus(element: &Element, path: &mut Vec<usize>) -> Option<Vec<usize>> {
+    if attribute(element, "data-focus").is_some() {
+        return Some(path.clone());
+    }
+    let Content::Children(children) = &element.content else { return None };
+    for (at, child) in children.iter().enumerate() {
+        path.push(at);
+        if let Some(found) = to_focus(child, path) {
+            return Some(found);
+        }
+        path.pop();
+    }
+    None
+}
+
+fn tell_assistive_technology(all: &mut Operations, before: Option<&Face>, face: &Face) {
     let (aria, states) = match before {
         Some(before) => (before.aria.as_slice(), before.states.as_slice()),
         None => (&[][..], &[][..]),
     };
     for (name, value) in face.aria.iter().filter(|new| !aria.contains(new)) {
-        ports.aria(name, Some(value));
+        all.add("aria", &[name, value]);
     }
     for (name, _) in aria.iter().filter(|(old, _)| !face.aria.iter().any(|(new, _)| new == old)) {
-        ports.aria(name, None);
+        all.add("aria", &[name]);
     }
     for state in face.states.iter().filter(|state| !states.contains(state)) {
-        ports.state(state, true);
+        all.add("state", &[state, "1"]);
     }
     for state in states.iter().filter(|state| !face.states.contains(state)) {
-        ports.state(state, false);
+        all.add("state", &[state, ""]);
     }
     if before.is_none_or(|before| before.focusable != face.focusable) {
-        ports.focusable(face.focusable);
+        all.add("focusable", &[if face.focusable { "1" } else { "" }]);
     }
 }
 
-fn carry_out(ports: &Ports, change: &Change<'_>) {
+fn add(all: &mut Operations, change: &Change<'_>) {
     match change {
-        Change::Set { path, name: "style", value } => {
-            let _ = at(ports, path).map(|node| ports.style(&node, value));
-        }
-        Change::Set { path, name, value } => {
-            let set = at(ports, path).map(|node| node.set_attribute(name, value));
-            set.transpose().expect_throw("our attribute names are names");
-        }
-        Change::Unset { path, name } => {
-            let unset = at(ports, path).map(|node| node.remove_attribute(name));
-            unset.transpose().expect_throw("our attribute names are names");
-        }
-        Change::Text { path, text } => {
-            if let Some(node) = at(ports, path) {
-                node.set_text_content(Some(text));
-            }
-        }
-        Change::Replace { path, with } => {
-            if let Some(node) = at(ports, path) {
-                node.set_outer_html(&Element::to_html(with));
-            }
-        }
+        Change::Set { path, name, value } => all.add("set", &[&written(path), name, value]),
+        Change::Unset { path, name } => all.add("unset", &[&written(path), name]),
+        Change::Text { path, text } => all.add("text", &[&written(path), text]),
+        Change::Replace { path, with } => all.add("replace", &[&written(path), &with.to_html()]),
         _ => {}
     }
 }
 
-/// The live element at the end of this path; none when a script has meddled with our shadow root.
-fn at(ports: &Ports, path: &[usize]) -> Option<Node> {
-    path.iter()
-        .try_fold(ports.root()?, |node, index| node.children().item(u32::try_from(*index).ok()?))
+/// A path as the page reads it: one character for each step, which few children are enough for.
+fn written(path: &[usize]) -> String {
+    path.iter().filter_map(|at| char::from_u32(*at as u32 + 32)).collect()
 }

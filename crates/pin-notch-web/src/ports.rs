@@ -1,62 +1,26 @@
-//! What a machine may ask of its element, for the length of one call.
+//! What an element lets its machine do to the page: very little, and in few calls, for each call from here
+//! into a page costs more than what is done there.
 
 use wasm_bindgen::prelude::*;
-use web_sys::Element;
 
 #[wasm_bindgen]
 extern "C" {
-    /// The element's side of things; `class Ports` in `elements.js`.
+    /// An element with all that belongs to it, handed into each call of its machine.
     pub type Ports;
 
-    /// The value of an attribute, if it is there.
+    /// Carries out operations, as [`Operations`] writes them.
     #[wasm_bindgen(method)]
-    pub fn attribute(this: &Ports, name: &str) -> Option<String>;
+    pub fn apply(this: &Ports, operations: &str);
 
-    /// Whether text runs right to left around the element.
-    #[wasm_bindgen(method, getter, js_name = rightToLeft)]
-    pub fn right_to_left(this: &Ports) -> bool;
-
-    /// Whether the element is disabled, by its own attribute or a fieldset.
-    #[wasm_bindgen(method, getter)]
-    pub fn disabled(this: &Ports) -> bool;
-
-    /// What is drawn, if anything is: the first element of the shadow root.
-    #[wasm_bindgen(method, getter)]
-    pub fn root(this: &Ports) -> Option<Element>;
-
-    /// Draws this markup, unless exactly it is there already.
+    /// Dispatches an event of this type on the element; says whether it may go on.
     #[wasm_bindgen(method)]
-    pub fn draw(this: &Ports, html: &str);
+    pub fn fire(this: &Ports, kind: &str);
 
-    /// Gives an element inline style, in a way that content security policies allow.
+    /// The words of the language of the element: see [`world`](crate::world).
     #[wasm_bindgen(method)]
-    pub fn style(this: &Ports, element: &Element, style: &str);
+    pub fn world(this: &Ports, language: &str) -> String;
 
-    /// Tells assistive technology; `None` takes a property back.
-    #[wasm_bindgen(method)]
-    pub fn aria(this: &Ports, name: &str, value: Option<&str>);
-
-    /// Puts the element in a custom state, or takes it out.
-    #[wasm_bindgen(method)]
-    pub fn state(this: &Ports, name: &str, on: bool);
-
-    /// Makes the element reachable by keyboard, or not.
-    #[wasm_bindgen(method)]
-    pub fn focusable(this: &Ports, on: bool);
-
-    /// What the form sends, and what the browser keeps to bring back later.
-    #[wasm_bindgen(method)]
-    pub fn submit(this: &Ports, value: Option<&str>, kept: &str);
-
-    /// The validity states that hold, separated by blanks, and the message for them.
-    #[wasm_bindgen(method)]
-    pub fn validity(this: &Ports, states: &str, message: &str);
-
-    /// Dispatches an event.
-    #[wasm_bindgen(method)]
-    pub fn fire(this: &Ports, event: &str);
-
-    /// Whether anybody listens to turns.
+    /// Whether somebody listens to turns.
     #[wasm_bindgen(method, getter, js_name = isHeard)]
     pub fn is_heard(this: &Ports) -> bool;
 
@@ -67,4 +31,66 @@ extern "C" {
     /// Tells the developer, on the console.
     #[wasm_bindgen(method)]
     pub fn note(this: &Ports, text: &str);
+}
+
+/// Between the fields of a record, and between records: characters that texts hardly ever hold. Where one
+/// does, it is written as [`ESCAPE`] and a letter.
+const FIELD: char = '\u{1f}';
+const RECORD: char = '\u{1e}';
+const ESCAPE: char = '\u{1b}';
+
+/// Operations on a page, to be carried out in one call.
+#[derive(Default)]
+pub(crate) struct Operations(String);
+
+impl Operations {
+    /// Adds one: its name and what it is to be done with.
+    pub(crate) fn add(&mut self, name: &str, with: &[&str]) {
+        if !self.0.is_empty() {
+            self.0.push(RECORD);
+        }
+        self.0.push_str(name);
+        for text in with {
+            self.0.push(FIELD);
+            if text.contains([FIELD, RECORD, ESCAPE]) {
+                for c in text.chars() {
+                    match c {
+                        FIELD | RECORD | ESCAPE => {
+                            self.0.push(ESCAPE);
+                            self.0.push((c as u8 + 64) as char);
+                        }
+                        c => self.0.push(c),
+                    }
+                }
+            } else {
+                self.0.push_str(text);
+            }
+        }
+    }
+
+    pub(crate) fn carry_out(self, ports: &Ports) {
+        if !self.0.is_empty() {
+            ports.apply(&self.0);
+        }
+    }
+}
+
+/// The records of a text from the page, each as its fields.
+pub(crate) fn records(text: &str) -> impl Iterator<Item = Vec<String>> {
+    let records = text.split(RECORD).filter(|record| !record.is_empty());
+    records.map(|record| record.split(FIELD).map(unescaped).collect())
+}
+
+fn unescaped(text: &str) -> String {
+    if !text.contains(ESCAPE) {
+        return text.to_owned();
+    }
+    let (mut plain, mut chars) = (String::new(), text.chars());
+    while let Some(c) = chars.next() {
+        match c {
+            ESCAPE => plain.extend(chars.next().map(|c| ((c as u8).wrapping_sub(64)) as char)),
+            c => plain.push(c),
+        }
+    }
+    plain
 }

@@ -294,6 +294,11 @@ impl Control {
         self.shared_mut().reset();
     }
 
+    /// Whether something is typed or half filled in that is still to be settled.
+    pub fn is_drafting(&self) -> bool {
+        self.shared().is_drafting()
+    }
+
     /// The value that is nothing to this control: empty, off, none chosen.
     pub fn empty_value(&self) -> Value {
         self.shared().unsent()
@@ -354,13 +359,22 @@ impl Control {
         self.shared().most_sent()
     }
 
+    /// The value that these texts stand for, as a form sends them. Bounds are not looked at:
+    /// [`check`](Self::check) does that as well.
+    ///
+    /// # Errors
+    /// What cannot be read as a value of this control's kind.
+    pub fn read(&self, sent: &[String]) -> Result<Value, Invalid> {
+        uniform::read(self.shared(), sent)
+    }
+
     /// What somebody claims this control's value to be, by the texts that were sent for it, re-checked by
     /// the control's own rules. Nothing is changed.
     ///
     /// # Errors
     /// All that is wrong with it. A read-only control accepts only the value it has.
     pub fn check(&self, sent: &[String]) -> Result<Value, Vec<Invalid>> {
-        self.check_value(uniform::read(self.shared(), sent).map_err(|wrong| vec![wrong])?)
+        self.check_value(self.read(sent).map_err(|wrong| vec![wrong])?)
     }
 
     /// The same for a value that is typed already.

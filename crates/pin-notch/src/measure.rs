@@ -118,7 +118,7 @@ impl<M: Measure> NotchesOf<M> {
         step: impl Into<Decimal>,
     ) -> Result<Self, NotchesError> {
         let base = min.map_or(0, M::to_line);
-        Self::from_base(min, max, step, base)
+        Self::from_base(min, max, step.into(), base)
     }
 
     /// The notches of the whole calendar, a default step apart: a day, a month, a week, a minute.
@@ -139,27 +139,23 @@ impl<M: Measure> NotchesOf<M> {
         step: impl Into<Decimal>,
         base: M,
     ) -> Result<Self, NotchesError> {
-        Self::from_base(min, max, step, base.to_line())
+        Self::from_base(min, max, step.into(), base.to_line())
     }
 
     fn from_base(
         min: Option<M>,
         max: Option<M>,
-        step: impl Into<Decimal>,
+        step: Decimal,
         base: i64,
     ) -> Result<Self, NotchesError> {
-        let step: Decimal = step.into();
-        let units = step.checked_mul(Decimal::from(M::UNITS)).unwrap_or(Decimal::MAX);
-        if units > Decimal::ZERO && !units.fract().is_zero() {
-            return Err(NotchesError::StepNotWhole { step, unit: M::STEP_UNIT });
-        }
-        let line = Notches::builder()
-            .min(Decimal::from(min.map_or(M::FIRST, M::to_line)))
-            .max(Decimal::from(max.map_or(M::LAST, M::to_line)))
-            .step(units)
-            .step_base(Decimal::from(base))
-            .build()?;
+        let ends = [min.map_or(M::FIRST, M::to_line), max.map_or(M::LAST, M::to_line)];
+        let line = line(ends, step, M::UNITS, M::STEP_UNIT, base)?;
         Ok(Self { line, min: min.is_some(), max: max.is_some(), kind: PhantomData })
+    }
+
+    /// The line of whole units that the values lie on.
+    pub(crate) fn line(&self) -> &Notches {
+        &self.line
     }
 
     /// The smallest value allowed, if one was given.
@@ -224,8 +220,9 @@ impl<M: Measure> NotchesOf<M> {
 
     /// The distance of two notches, in units of a step: days, months, weeks or seconds.
     pub fn step(&self) -> Decimal {
-        let units = self.line.step().unwrap_or(Decimal::ONE);
-        (units / Decimal::from(M::UNITS)).normalize()
+        // Units are whole, and one or a thousand of them make a unit of a step.
+        let units = self.line.step().unwrap_or(Decimal::ONE).normalize().mantissa();
+        Decimal::from_i128_with_scale(units, M::UNITS.ilog10()).normalize()
     }
 
     /// Where the notches are counted from.
@@ -258,15 +255,7 @@ impl<M: Measure> NotchesOf<M> {
     /// All reasons why `value` does not meet the bounds and the step, in HTML's order.
     pub(crate) fn against(&self, value: M) -> Vec<Invalid> {
         let mut found = against(&self.line, Self::place(value));
-        found.iter_mut().for_each(|invalid| match invalid {
-            Invalid::RangeUnderflow { min } => *min = Self::limit(*min),
-            Invalid::RangeOverflow { max } => *max = Self::limit(*max),
-            Invalid::StepMismatch { below, above } => {
-                *below = below.map(Self::limit);
-                *above = above.map(Self::limit);
-            }
-            _ => {}
-        });
+        found.iter_mut().for_each(|invalid| invalid.put_limits(Self::limit));
         found
     }
 
@@ -285,4 +274,24 @@ impl<M: Measure> NotchesOf<M> {
     fn value(place: Decimal) -> Option<M> {
         M::from_line(i64::try_from(place).ok()?)
     }
+}
+
+/// The notches of a line of whole units, written once for all measures.
+fn line(
+    [first, last]: [i64; 2],
+    step: Decimal,
+    per_step: u32,
+    unit: &'static str,
+    base: i64,
+) -> Result<Notches, NotchesError> {
+    let units = step.checked_mul(Decimal::from(per_step)).unwrap_or(Decimal::MAX);
+    if units > Decimal::ZERO && !units.fract().is_zero() {
+        return Err(NotchesError::StepNotWhole { step, unit });
+    }
+    Notches::builder()
+        .min(Decimal::from(first))
+        .max(Decimal::from(last))
+        .step(units)
+        .step_base(Decimal::from(base))
+        .build()
 }

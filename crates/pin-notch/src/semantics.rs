@@ -55,6 +55,8 @@ pub enum Role {
     SpinButton,
     /// A field with a list or a calendar that opens from it.
     Combobox,
+    /// A plain field to type into.
+    TextBox,
     /// Several controls that are one value together.
     Group,
 }
@@ -107,6 +109,7 @@ impl Role {
             Self::Checkbox => "checkbox",
             Self::SpinButton => "spinbutton",
             Self::Combobox => "combobox",
+            Self::TextBox => "textbox",
             Self::Group => "group",
         }
     }

@@ -47,6 +47,20 @@ pub enum Invalid {
 }
 
 impl Invalid {
+    /// Writes the limits that it speaks of in another way.
+    pub(crate) fn put_limits(&mut self, put: impl Fn(Limit) -> Limit) {
+        match self {
+            Self::RangeUnderflow { min: limit } | Self::RangeOverflow { max: limit } => {
+                *limit = put(*limit);
+            }
+            Self::StepMismatch { below, above } => {
+                *below = below.map(&put);
+                *above = above.map(&put);
+            }
+            _ => {}
+        }
+    }
+
     /// The name that the HTML standard's `ValidityState` interface has for this state.
     ///
     /// ```

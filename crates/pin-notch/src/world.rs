@@ -75,10 +75,33 @@ pub trait World {
         Weekday::Monday
     }
 
+    /// A text as it is compared with what is typed: without case and accents. Line feeds have to stay, for
+    /// many texts are folded at once, each behind one.
+    ///
+    /// The built-in answer is Unicode's canonical decomposition and case mappings; without the crate's
+    /// feature `unicode`, only ASCII letters lose their case.
+    fn folded(&self, text: &str) -> String {
+        folded(text)
+    }
+
     /// Which way text runs.
     fn direction(&self) -> Direction {
         Direction::LeftToRight
     }
+}
+
+#[cfg(feature = "unicode")]
+fn folded(text: &str) -> String {
+    use unicode_normalization::UnicodeNormalization;
+    let bare = text.nfd().filter(|c| !unicode_normalization::char::is_combining_mark(*c));
+    // Up and then down, so that ß and SS compare equal.
+    let upper: String = bare.flat_map(char::to_uppercase).collect();
+    upper.to_lowercase()
+}
+
+#[cfg(not(feature = "unicode"))]
+fn folded(text: &str) -> String {
+    text.to_ascii_lowercase()
 }
 
 /// The built-in world: English names, ISO dates, weeks from Monday, no data but a few words.

@@ -147,6 +147,7 @@ proptest! {
     fn no_text_upsets_patterns_or_readers(pattern in "[yMdE' ./x-]{0,14}", text in "\\PC{0,16}") {
         if let Ok(pattern) = pattern.parse::<DatePattern>() {
             let _ = pattern.read(&English, &text);
+            prop_assert_eq!(pattern.to_string().parse(), Ok(pattern));
         }
         let _ = (read_number(&English, &text), read_number(&Elsewhere, &text));
     }

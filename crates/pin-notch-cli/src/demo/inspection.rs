@@ -1,9 +1,15 @@
 //! The demo's own data: what a beekeeper writes down at a hive.
 
 use pin_notch::{
-    Control, ControlError, Direction, Form, Lit, Notches, Orientation, Rating, Slider, Switch, dec,
+    Blocked, CheckGroup, Checkbox, Checked, Choice, Control, Date, DatePicker, DateSpan,
+    DateSpanPicker, DateTime, Direction, FieldStepper, Form, ItemStepper, Lit, Month, Notches,
+    NotchesOf, Orientation, Rating, Scale, Select, Slider, SpanSlider, Stepper, Switch, Time,
+    Value, Week, Weekday, dec,
 };
 use std::error::Error;
+use std::time::{SystemTime, UNIX_EPOCH};
+
+type Built<T> = Result<T, Box<dyn Error>>;
 
 /// A control on the page, with what is said about it.
 pub(super) struct Exhibit {
@@ -15,6 +21,8 @@ pub(super) struct Exhibit {
     pub control: Control,
     /// The icon of a rating; "" for the built-in one.
     pub icon: &'static str,
+    /// Attributes for looks alone.
+    pub looks: &'static [(&'static str, &'static str)],
 }
 
 /// All controls in the states that are worth trying, by kind.
@@ -23,9 +31,20 @@ pub(super) fn exhibits() -> Vec<(&'static str, Vec<Exhibit>)> {
     let all = [
         ("Sliders", sliders().unwrap_or_default()),
         ("Ratings", ratings().unwrap_or_default()),
-        ("Switches", switches()),
+        ("Switches and checkboxes", toggles()),
+        ("Steppers", steppers().unwrap_or_default()),
+        ("Selects", selects()),
+        ("Dates", dates().unwrap_or_default()),
+        ("Months, weeks and times", fields().unwrap_or_default()),
     ];
     all.into()
+}
+
+/// Today, where UTC is the time of day.
+pub(super) fn today() -> Date {
+    let now = SystemTime::now().duration_since(UNIX_EPOCH).unwrap_or_default();
+    let days = i32::try_from(now.as_secs() / 86_400).unwrap_or(0);
+    Date::from_days(days).unwrap_or(Date::FIRST)
 }
 
 fn exhibit(
@@ -34,20 +53,41 @@ fn exhibit(
     note: &'static str,
     control: impl Into<Control>,
 ) -> Exhibit {
-    Exhibit { id, label, note, control: control.into(), icon: "" }
+    Exhibit { id, label, note, control: control.into(), icon: "", looks: &[] }
 }
 
-fn sliders() -> Result<Vec<Exhibit>, ControlError> {
+fn disabled(control: impl Into<Control>) -> Control {
+    let mut control = control.into();
+    control.conditions_mut().disabled = true;
+    control
+}
+
+fn read_only(control: impl Into<Control>) -> Control {
+    let mut control = control.into();
+    control.conditions_mut().read_only = true;
+    control
+}
+
+fn required(control: impl Into<Control>) -> Control {
+    let mut control = control.into();
+    control.conditions_mut().required = true;
+    control
+}
+
+fn sliders() -> Built<Vec<Exhibit>> {
     let weight = Notches::new(dec!(0), dec!(40), dec!(0.1))?;
     let frost = Notches::new(dec!(-30), dec!(-2), dec!(0.5))?;
     let syrup = Notches::new(dec!(1), dec!(100), dec!(20))?;
     let frames = Notches::new(dec!(0), dec!(10), dec!(1))?;
+    let degrees = Notches::new(dec!(-20), dec!(40), dec!(1))?;
+    let mites = Notches::new(dec!(1), dec!(1000), dec!(1))?;
     let moisture = Notches::builder().min(dec!(15)).max(dec!(22)).step_any().build()?;
     let slider = Slider::new;
-    let mut locked = slider(weight)?.starting_at(dec!(31.7))?.in_unit("kg");
-    locked.set_disabled(true);
-    let mut shown = slider(frames)?.starting_at(dec!(8))?.in_unit("frames");
-    shown.set_read_only(true);
+    let marked = slider(frames)?.starting_at(dec!(6))?.marking([
+        (dec!(0), "empty"),
+        (dec!(5), "half"),
+        (dec!(10), "full"),
+    ])?;
     Ok(vec![
         exhibit(
             "weight",
@@ -69,6 +109,22 @@ fn sliders() -> Result<Vec<Exhibit>, ControlError> {
             slider(syrup)?.in_unit("dl"),
         ),
         exhibit("moisture", "Honey moisture", "step “any”", slider(moisture)?.in_unit("%")),
+        exhibit("stores", "Stores", "marks with labels", marked),
+        exhibit(
+            "fallen",
+            "Mites fallen",
+            "a logarithmic track",
+            slider(mites)?.starting_at(dec!(30))?.scaled(Scale::Logarithmic)?,
+        ),
+        exhibit(
+            "flying",
+            "Flying weather",
+            "two thumbs, at least 5 apart",
+            SpanSlider::new(degrees)?
+                .starting_at(dec!(10), dec!(30))?
+                .apart(dec!(5), dec!(60))?
+                .in_unit("°C"),
+        ),
         exhibit(
             "away",
             "Frames taken away",
@@ -81,27 +137,42 @@ fn sliders() -> Result<Vec<Exhibit>, ControlError> {
             "right to left",
             slider(frames)?.starting_at(dec!(3))?.running(Direction::RightToLeft),
         ),
-        exhibit("locked", "Last year’s weight", "disabled", locked),
-        exhibit("shown", "Frames in the box", "read-only", shown),
+        exhibit(
+            "locked",
+            "Last year’s weight",
+            "disabled",
+            disabled(slider(weight)?.starting_at(dec!(31.7))?.in_unit("kg")),
+        ),
+        exhibit(
+            "shown",
+            "Frames in the box",
+            "read-only",
+            read_only(slider(frames)?.starting_at(dec!(8))?.in_unit("frames")),
+        ),
     ])
 }
 
-fn ratings() -> Result<Vec<Exhibit>, ControlError> {
-    let mut required = Rating::new(7)?.starting_at(dec!(4))?;
-    required.set_required(true);
-    let mut shown = Rating::new(5)?.by(dec!(0.1))?.starting_at(dec!(3.7))?;
-    shown.set_read_only(true);
-    let mut locked = Rating::new(5)?.starting_at(dec!(2))?;
-    locked.set_disabled(true);
+fn ratings() -> Built<Vec<Exhibit>> {
     let mut moods = exhibit(
         "mood",
         "Sound of the colony",
-        "only the chosen one lit",
-        Rating::new(5)?.lighting(Lit::Only).starting_at(dec!(4))?,
+        "only the chosen one lit, each with a name",
+        Rating::new(5)?
+            .lighting(Lit::Only)
+            .naming(["roaring", "loud", "steady", "humming", "purring"])
+            .starting_at(dec!(4))?,
     );
     moods.icon = "♪";
+    let preview = "would be {value} of {max}".parse()?;
+    let mut small = exhibit("gait", "Calm on the comb", "small", Rating::new(6)?);
+    small.looks = &[("sizing", "small")];
     Ok(vec![
-        exhibit("temper", "Temper", "halves, empty at first", Rating::new(5)?.by(dec!(0.5))?),
+        exhibit(
+            "temper",
+            "Temper",
+            "halves, empty at first",
+            Rating::new(5)?.by(dec!(0.5))?.previewed(preview),
+        ),
         exhibit(
             "brood",
             "Frames of brood",
@@ -110,23 +181,256 @@ fn ratings() -> Result<Vec<Exhibit>, ControlError> {
         ),
         moods,
         exhibit("vigour", "Vigour", "at least 2", Rating::new(5)?.at_least(dec!(2))?),
-        exhibit("pattern", "Brood pattern", "required: change it, never clear it", required),
-        exhibit("average", "Average of all hives", "read-only, tenths", shown),
-        exhibit("queenless", "Calm without a queen", "disabled", locked),
+        exhibit(
+            "pattern",
+            "Brood pattern",
+            "required: change it, never clear it",
+            required(Rating::new(7)?.starting_at(dec!(4))?),
+        ),
+        exhibit(
+            "average",
+            "Average of all hives",
+            "read-only, tenths",
+            read_only(Rating::new(5)?.by(dec!(0.1))?.starting_at(dec!(3.7))?),
+        ),
+        small,
+        exhibit(
+            "queenless",
+            "Calm without a queen",
+            "disabled",
+            disabled(Rating::new(5)?.starting_at(dec!(2))?),
+        ),
     ])
 }
 
-fn switches() -> Vec<Exhibit> {
-    let mut locked = Switch::new().starting(true);
-    locked.set_disabled(true);
-    let mut shown = Switch::new().starting(true).captioned("marked", "unmarked");
-    shown.set_read_only(true);
+fn toggles() -> Vec<Exhibit> {
+    let marked = Switch::new().starting(true).captioned("marked", "unmarked");
+    let seen = CheckGroup::new(["eggs", "larvae", "sealed brood"])
+        .starting_with(["eggs"])
+        .under("All stages of brood");
+    let treated = CheckGroup::new([
+        Choice::new("oa", "Oxalic acid"),
+        Choice::new("fa", "Formic acid"),
+        Choice::new("th", "Thymol"),
+    ])
+    .at_least(1)
+    .at_most(2);
     vec![
         exhibit("feeder", "Feeder", "a caption per state", Switch::new().captioned("on", "off")),
         exhibit("guard", "Mouse guard", "starts on", Switch::new().starting(true)),
-        exhibit("marked", "Queen marked", "read-only", shown),
-        exhibit("heater", "Heater", "disabled", locked),
+        exhibit("marked", "Queen marked", "read-only", read_only(marked)),
+        exhibit("heater", "Heater", "disabled", disabled(Switch::new().starting(true))),
+        exhibit(
+            "clipped",
+            "Wing clipped",
+            "with a description",
+            Checkbox::new().described("so that she cannot fly off with a swarm"),
+        ),
+        exhibit(
+            "varroa",
+            "Varroa seen",
+            "mixed at first",
+            Checkbox::new().starting(Checked::Mixed),
+        ),
+        exhibit("insured", "Insured", "disabled", disabled(Checkbox::new().starting(Checked::On))),
+        exhibit("seen", "Seen on the comb", "a parent that is mixed while they differ", seen),
+        exhibit("treated", "Treated with", "one or two of them", treated),
     ]
+}
+
+fn steppers() -> Built<Vec<Exhibit>> {
+    let mites = Notches::builder().min(dec!(0)).max(dec!(300)).build()?;
+    let brood = Notches::new(dec!(0), dec!(11), dec!(0.25))?;
+    let hours = Notches::new(dec!(0), dec!(23), dec!(1))?;
+    let hives = ["Linden", "Orchard", "Heath", "Clover"].map(Choice::from);
+    let mut large =
+        exhibit("walk", "Next hive", "large", ItemStepper::new(hives.to_vec()).wrapping());
+    large.looks = &[("sizing", "large")];
+    Ok(vec![
+        exhibit(
+            "mites",
+            "Mites per 300 bees",
+            "type, arrow, page, hold",
+            Stepper::new(mites)?.in_unit("mites").prompting("none counted"),
+        ),
+        exhibit(
+            "frames",
+            "Brood by quarters",
+            "fractions",
+            Stepper::new(brood)?.starting_at(dec!(4.25))?.in_unit("frames"),
+        ),
+        exhibit(
+            "hour",
+            "Hour of flight",
+            "goes round",
+            Stepper::new(hours)?.starting_at(dec!(22))?.wrapping(),
+        ),
+        exhibit(
+            "sealed",
+            "Sealed weight",
+            "read-only",
+            read_only(Stepper::new(brood)?.starting_at(dec!(2.5))?.in_unit("kg")),
+        ),
+        exhibit("hive", "Hive", "back and next", ItemStepper::new(hives.to_vec())),
+        large,
+    ])
+}
+
+fn treatments() -> [Choice; 6] {
+    [
+        Choice::new("oa", "Oxalic acid").in_group("Acids"),
+        Choice::new("fa", "Formic acid").in_group("Acids"),
+        Choice::new("la", "Lactic acid").in_group("Acids"),
+        Choice::new("th", "Thymol").in_group("Others").disabled(),
+        Choice::new("bb", "Brood break").in_group("Others"),
+        Choice::new("dr", "Drone brood cut out").in_group("Others"),
+    ]
+}
+
+fn selects() -> Vec<Exhibit> {
+    let plants = [
+        "Acacia",
+        "Blackberry",
+        "Buckwheat",
+        "Chestnut",
+        "Clover",
+        "Dandelion",
+        "Fir",
+        "Heather",
+        "Lavender",
+        "Linden",
+        "Maple",
+        "Phacelia",
+        "Rapeseed",
+        "Raspberry",
+        "Sunflower",
+        "Willow",
+    ];
+    let many = Select::many().offering(plants.map(Choice::from));
+    vec![
+        exhibit(
+            "treatment",
+            "Treatment",
+            "groups, one option disabled",
+            Select::single().prompting("none yet").offering(treatments()),
+        ),
+        exhibit(
+            "forage",
+            "Forage",
+            "filtered as you type",
+            Select::single()
+                .prompting("what is in flower")
+                .filtering()
+                .offering(plants.map(Choice::from)),
+        ),
+        exhibit(
+            "honey",
+            "Honey from",
+            "several, at most 3",
+            many.clone().at_most(3).prompting("nothing chosen").starting_with(["Linden", "Clover"]),
+        ),
+        exhibit(
+            "pollen",
+            "Pollen from",
+            "several, filtered",
+            many.filtering().prompting("nothing chosen"),
+        ),
+        exhibit(
+            "keeper",
+            "Keeper",
+            "options that come later; its value is there before them",
+            Select::single().prompting("nobody").starting_with(["ida"]),
+        ),
+        exhibit(
+            "colony",
+            "Colony",
+            "100,000 options",
+            Select::single().prompting("any").filtering(),
+        ),
+        exhibit(
+            "strain",
+            "Strain",
+            "disabled",
+            disabled(Select::single().offering(treatments()).starting_with(["bb"])),
+        ),
+    ]
+}
+
+fn blocked() -> Built<Vec<Blocked>> {
+    Ok(vec![
+        Blocked::weekday(Weekday::Sunday, "The apiary rests on Sundays."),
+        Blocked::days("2026-06-01".parse()?, "2026-06-03".parse()?, "The extractor is lent out."),
+    ])
+}
+
+fn dates() -> Built<Vec<Exhibit>> {
+    let season = NotchesOf::new(Some("2026-03-01".parse()?), Some("2026-10-31".parse()?), 1)?;
+    let day: Date = "2026-05-14".parse()?;
+    let span = DateSpan { first: "2026-05-18".parse()?, last: "2026-05-22".parse()? };
+    let date = || DatePicker::new(today());
+    let dates = || DateSpanPicker::new(today());
+    Ok(vec![
+        exhibit("visited", "Visited", "any day", date().prompting("year-month-day")),
+        exhibit(
+            "next",
+            "Next visit",
+            "a season, days that are blocked, a pattern",
+            date()
+                .within(season)
+                .blocking(blocked()?)
+                .written("EEE d MMM y".parse()?)
+                .starting_at(Some(day))?,
+        ),
+        exhibit(
+            "away-days",
+            "Away",
+            "two days in one field",
+            dates().within(season).blocking(blocked()?).prompting("from – to"),
+        ),
+        exhibit(
+            "lent",
+            "Extractor lent",
+            "two fields, 2 to 14 days",
+            dates().in_two_fields().lasting(2..=14).starting_at(Some(span))?,
+        ),
+        exhibit(
+            "queen-since",
+            "Queen since",
+            "always open",
+            date().always_open().starting_at(Some(day))?,
+        ),
+        exhibit(
+            "founded",
+            "Founded",
+            "read-only",
+            read_only(date().starting_at(Some("2019-04-30".parse()?))?),
+        ),
+    ])
+}
+
+fn fields() -> Built<Vec<Exhibit>> {
+    let quarters = NotchesOf::new(Some("06:30".parse()?), Some("21:00".parse()?), 900)?;
+    Ok(vec![
+        exhibit("swarmed", "Swarmed in", "month", FieldStepper::new(NotchesOf::<Month>::all())),
+        exhibit(
+            "extracted",
+            "Extracted in",
+            "week",
+            FieldStepper::new(NotchesOf::<Week>::all()).starting_at(Some("2026-W28".parse()?))?,
+        ),
+        exhibit(
+            "opened",
+            "Opened at",
+            "quarters of an hour from 06:30",
+            FieldStepper::<Time>::new(quarters).starting_at(Some("07:30".parse()?))?,
+        ),
+        exhibit(
+            "moved",
+            "Moved on",
+            "day and time",
+            FieldStepper::new(NotchesOf::<DateTime>::all()),
+        ),
+    ])
 }
 
 /// The form that is sent. The page is made from it and what comes back is checked by it.
@@ -135,19 +439,35 @@ pub(super) fn form() -> Form {
     build_form().unwrap_or_default()
 }
 
-fn build_form() -> Result<Form, Box<dyn Error>> {
+fn build_form() -> Built<Form> {
     let weight = Notches::new(dec!(0), dec!(40), dec!(0.1))?;
     let outside = Notches::new(dec!(-20), dec!(40), dec!(0.5))?;
-    let mites = Notches::new(dec!(0), dec!(60), dec!(1))?;
+    let mites = Notches::builder().min(dec!(0)).max(dec!(300)).build()?;
+    let mut visited = DatePicker::new(today()).blocking(blocked()?);
+    visited.set_required(true);
     let mut temper = Rating::new(5)?.by(dec!(0.5))?;
     temper.set_required(true);
     let form = Form::new()
+        .with("visited", "Visited", visited)?
+        .with("opened", "Opened at", FieldStepper::new(NotchesOf::<Time>::all()))?
         .with("weight", "Hive weight", Slider::new(weight)?.starting_at(dec!(18.4))?.in_unit("kg"))?
         .with("outside", "Outside", Slider::new(outside)?.starting_at(dec!(12.5))?.in_unit("°C"))?
-        .with("mites", "Mites per 300 bees", Slider::new(mites)?.starting_at(dec!(3))?)?
+        .with("mites", "Mites per 300 bees", Stepper::new(mites)?)?
         .with("temper", "Temper", temper)?
         .with("brood", "Frames of brood", Rating::new(10)?.by(dec!(0.25))?)?
+        .with("seen", "Seen", CheckGroup::new(["queen", "eggs", "larvae"]))?
         .with("feeder", "Feeder", Switch::new().captioned("on", "off"))?
-        .with("treated", "Treated", Switch::new().sending("oxalic acid").captioned("yes", "no"))?;
+        .with("treatment", "Treatment", Select::single().prompting("none").offering(treatments()))?
+        .with_fieldset(
+            "measured",
+            "Measured",
+            &["visited", "opened", "weight", "outside", "mites"],
+        )?
+        .with_fieldset("observed", "Seen", &["temper", "brood", "seen", "feeder", "treatment"])?
+        .with_rule(&["mites", "treatment"], |values| {
+            let many = values.number("mites") > Some(dec!(9));
+            let untreated = values.get("treatment").is_some_and(Value::is_empty);
+            (many && untreated).then(|| "With ten mites or more, choose a treatment.".into())
+        })?;
     Ok(form)
 }

@@ -1,8 +1,8 @@
 //! The page "Hive inspection", drawn by the same code that draws the live controls.
 
 use super::inspection::{self, Exhibit};
-use pin_notch::{Control, Form};
-use pin_notch_html::{Looks, element_html, escaped};
+use pin_notch::Form;
+use pin_notch_html::{Looks, Tag, attributes_of, element_html, escaped, options_of};
 
 /// The whole page around this content.
 pub(super) fn framed(title: &str, content: &str) -> String {
@@ -25,44 +25,101 @@ pub(super) fn framed(title: &str, content: &str) -> String {
 }
 
 pub(super) fn page() -> String {
-    let sections: String = inspection::exhibits()
+    let exhibits = inspection::exhibits();
+    let name =
+        |kind: &str| kind.split(' ').next().unwrap_or_default().replace(',', "").to_lowercase();
+    let links: String = exhibits
+        .iter()
+        .map(|(kind, _)| format!("<a href=\"#{}\">{kind}</a> ", name(kind)))
+        .collect();
+    let sections: String = exhibits
         .iter()
         .map(|(kind, exhibits)| {
             let cards: String = exhibits.iter().map(card).collect();
-            let class = kind.to_lowercase();
-            format!("<section class=\"{class}\"><h2>{kind}</h2>\n<div class=\"cards\">{cards}</div></section>\n")
+            format!(
+                "<section id=\"{}\"><h2>{kind}</h2>\n<div class=\"cards\">{cards}</div></section>\n",
+                name(kind)
+            )
         })
         .collect();
     let form = form(&inspection::form());
     framed(
         "Hive inspection",
         &format!(
-            r#"<script type="module" src="/page.js"></script>
+            r##"<script type="module" src="/page.js"></script>
 <header><h1>Hive inspection</h1>
-<p>Every value on this page comes from one Rust core. Try the controls by pointer and by keyboard.</p></header>
+<p>Every value on this page comes from one Rust core. Try the controls by pointer and by keyboard.</p>
+<nav aria-label="Kinds of controls">{links}<a href="#send">The form</a></nav></header>
 <main>
 <div class="exhibits">
 {sections}</div>
-<aside aria-labelledby="happened"><h2 id="happened">What happened</h2>
+<div class="beside">
+<section class="panel" aria-labelledby="properties"><h2 id="properties">Properties</h2>
+<p id="chosen">Use a control, or choose one by its name, to change it here.</p>
+<div id="fields"></div></section>
+<section class="panel" aria-labelledby="happened"><h2 id="happened">What happened</h2>
 <p>Each attempt, and what came of it. Newest first.</p>
-<ol id="turns"></ol></aside>
+<ol id="turns" tabindex="0" aria-labelledby="happened"></ol></section>
+</div>
 {form}
-</main>"#
+</main>"##
         ),
     )
 }
 
-fn card(exhibit: &Exhibit) -> String {
-    let Exhibit { id, label, note, control, icon } = exhibit;
+fn looks(label: &str, icon: &str) -> Looks {
     let mut looks = Looks::default();
-    looks.icon = (*icon).to_owned();
-    let element = element_html(control, &[("id", id), ("data-name", label)], &looks);
+    (looks.label, looks.icon) = (label.to_owned(), icon.to_owned());
+    looks
+}
+
+fn card(exhibit: &Exhibit) -> String {
+    let Exhibit { id, label, note, control, icon, looks: own_looks } = exhibit;
+    let own: Vec<_> =
+        [("id", *id), ("data-name", *label)].iter().chain(own_looks.iter()).copied().collect();
+    let element = element_html(control, &own, &looks(label, icon));
     let rtl = if *id == "rtl" { " dir=\"rtl\"" } else { "" };
     let live = control.value();
+    let markup = escaped(&markup(exhibit)).into_owned();
     format!(
         "<div class=\"card\"><label for=\"{id}\">{label}</label>\
-         <output for=\"{id}\">{live}</output>\n<div{rtl}>{element}</div><small>{note}</small></div>\n"
+         <output for=\"{id}\">{live}</output>\n<div{rtl}>{element}</div>\
+         <details><summary>{note}</summary><pre><code>{markup}</code></pre></details></div>\n"
     )
+}
+
+/// The shortest markup that makes the control, as a developer would write it.
+fn markup(exhibit: &Exhibit) -> String {
+    let mut looks = Looks::default();
+    looks.icon = exhibit.icon.to_owned();
+    let tag = Tag::of(&exhibit.control).name();
+    let mut text = format!("<{tag}");
+    let attributes = attributes_of(&exhibit.control, &looks);
+    let own = exhibit.looks.iter().map(|(name, value)| (*name, (*value).to_owned()));
+    for (name, value) in attributes.into_iter().chain(own) {
+        text.push_str(&match value.as_str() {
+            "" => format!(" {name}"),
+            plain if plain.chars().all(|c| c.is_ascii_alphanumeric() || "-.:".contains(c)) => {
+                format!(" {name}={plain}")
+            }
+            value => format!(" {name}=\"{value}\""),
+        });
+    }
+    text.push('>');
+    let options = options_of(&exhibit.control);
+    for (at, option) in options.iter().enumerate() {
+        if at == 3 && options.len() > 4 {
+            text.push_str("\n  …");
+            break;
+        }
+        let value = match option.value == option.text {
+            true => String::new(),
+            false => format!(" value=\"{}\"", option.value),
+        };
+        text.push_str(&format!("\n  <option{value}>{}</option>", option.text));
+    }
+    let end = if options.is_empty() { "" } else { "\n" };
+    format!("{text}{end}</{tag}>")
 }
 
 fn form(form: &Form) -> String {
@@ -70,28 +127,30 @@ fn form(form: &Form) -> String {
         let (name, label) = (escaped(&field.name), escaped(&field.label));
         let id = format!("form-{name}");
         let own = [("id", id.as_str()), ("name", &field.name), ("data-name", &field.label)];
-        let element = element_html(&field.control, &own, &Looks::default());
+        let element = element_html(&field.control, &own, &looks(&field.label, ""));
         let required = match field.control.conditions().required {
             true => " <small>(required)</small>",
             false => "",
         };
-        format!("<div class=\"row\"><label for=\"{id}\">{label}{required}</label>{element}</div>\n")
+        format!(
+            "<div class=\"row\"><span><label for=\"{id}\">{label}</label>{required}</span>{element}</div>\n"
+        )
     };
-    let (measured, seen): (Vec<_>, Vec<_>) =
-        form.fields().partition(|field| matches!(field.control, Control::Slider(_)));
-    let rows = |fields: Vec<&pin_notch::Field>| fields.into_iter().map(row).collect::<String>();
+    let sets: String = form
+        .fieldsets()
+        .map(|set| {
+            let rows: String = form.fields_in(set).map(row).collect();
+            let (name, label) = (escaped(&set.name), escaped(&set.label));
+            format!("<fieldset id=\"{name}\"><legend>{label}</legend>\n{rows}</fieldset>\n")
+        })
+        .collect();
     format!(
         r#"<form action="/inspection" method="post" aria-labelledby="send">
 <h2 id="send">Send an inspection</h2>
 <p>The same controls check the answer again where it is received.</p>
-<div class="fieldsets"><fieldset><legend>Measured</legend>
-{}</fieldset>
-<fieldset id="seen"><legend>Seen</legend>
-{}</fieldset></div>
+<div class="fieldsets">{sets}</div>
 <p class="buttons"><button>Send</button> <button type="reset">Reset</button>
 <label><input type="checkbox" id="skip"> Nothing seen today</label></p>
-</form>"#,
-        rows(measured),
-        rows(seen)
+</form>"#
     )
 }

@@ -33,8 +33,9 @@ pub(super) fn body(view: &RatingView, looks: &Looks) -> Vec<Element> {
 
 fn glyph(part: &'static str, looks: &Looks) -> Element {
     let glyph = Element::new("span", part);
-    match looks.icon.as_str() {
-        "" => glyph.fixed(CELL),
-        icon => glyph.saying(icon),
+    match (looks.svg.as_str(), looks.icon.as_str()) {
+        ("", "") => glyph.fixed(CELL),
+        ("", icon) => glyph.saying(icon),
+        (svg, _) => glyph.fixed(svg.to_owned()),
     }
 }

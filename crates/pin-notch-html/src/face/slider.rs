@@ -1,28 +1,70 @@
-//! A slider: a ruled track, a pin that stands on it, and the value as text.
+//! A slider: a ruled track, pins that stand on it, and the value as text.
 
-use super::{percent, readout};
+use super::{Told, percent, readout};
 use crate::markup::Element;
-use pin_notch::{Orientation, SliderView};
+use pin_notch::{MarkView, Orientation, SliderView, SpanView, Thumb};
 
-pub(super) fn body(view: &SliderView) -> Vec<Element> {
-    let side = match view.orientation {
+fn side(orientation: Orientation) -> &'static str {
+    match orientation {
         Orientation::Horizontal => "left",
         Orientation::Vertical => "top",
+    }
+}
+
+fn fill((from, to): (f64, f64)) -> Element {
+    Element::new("div", "fill")
+        .with("style", format!("--from:{};--to:{}", percent(from), percent(1.0 - to)))
+}
+
+fn mark(mark: &MarkView, side: &str) -> Element {
+    Element::new("i", if mark.lit { "mark mark-on" } else { "mark" })
+        .with("style", format!("{side}:{}", percent(mark.at)))
+        .saying(&mark.label)
+}
+
+fn thumb(at: f64, side: &str, bubble: &str) -> Element {
+    let bubble = Element::new("span", "bubble").with("aria-hidden", "true").saying(bubble);
+    Element::new("div", "thumb")
+        .with("style", format!("{side}:{}", percent(at)))
+        .holding(vec![Element::new("div", "pin"), bubble])
+}
+
+fn track(marks: &[MarkView], filled: (f64, f64), side: &str, thumbs: Vec<Element>) -> Element {
+    let marks = marks.iter().map(|one| mark(one, side));
+    let marked = marks.len() > 0;
+    let labelled = marks.clone().any(|mark| mark.content != crate::Content::Text(String::new()));
+    let class = match (marked, labelled) {
+        (_, true) => "marked labelled",
+        (true, false) => "marked",
+        (false, false) => "",
     };
-    let (from, to) = view.filled;
-    let marks = view.marks.iter().map(|mark| {
-        Element::new("i", if mark.lit { "mark mark-on" } else { "mark" })
-            .with("style", format!("{side}:{}", percent(mark.at)))
-            .saying(&mark.label)
-    });
-    let fill = Element::new("div", "fill")
-        .with("style", format!("--from:{};--to:{}", percent(from), percent(1.0 - to)));
-    let bubble = Element::new("span", "bubble").with("aria-hidden", "true").saying(&view.readout);
-    let thumb = Element::new("div", "thumb")
-        .with("style", format!("{side}:{}", percent(view.thumb)))
-        .holding(vec![Element::new("div", "pin"), bubble]);
-    let track = Element::new("div", "track")
+    Element::new("div", "track")
         .with("data-place", "")
-        .holding([fill].into_iter().chain(marks).chain([thumb]).collect());
-    vec![track, readout(&view.readout)]
+        .with("class", class)
+        .holding([fill(filled)].into_iter().chain(marks).chain(thumbs).collect())
+}
+
+pub(super) fn body(view: &SliderView) -> Vec<Element> {
+    let side = side(view.orientation);
+    let thumbs = vec![thumb(view.thumb, side, &view.readout)];
+    vec![track(&view.marks, view.filled, side, thumbs), readout(&view.readout)]
+}
+
+pub(super) fn span_body(view: &SpanView, told: &Told) -> Vec<Element> {
+    let side = side(view.orientation);
+    let names = [(Thumb::Low, "from"), (Thumb::High, "to")];
+    let thumbs = names.iter().zip(view.thumbs).zip(&view.thumb_semantics).map(
+        |(((which, name), at), semantics)| {
+            let text =
+                semantics.range.as_ref().map(|range| range.text.as_str()).unwrap_or_default();
+            let mut attributes = semantics.attributes();
+            attributes.push(("aria-label", told.part(name)));
+            thumb(at, side, text)
+                .with_all(attributes)
+                .with("tabindex", if semantics.disabled { "-1" } else { "0" })
+                .with("data-end", *name)
+                .flag("data-focus", view.active == *which)
+        },
+    );
+    vec![track(&[], view.filled, side, thumbs.collect()), readout(&view.readout)]
 }

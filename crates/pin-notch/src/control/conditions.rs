@@ -49,29 +49,32 @@ impl Conditions {
 /// The methods by which every control shows and changes its conditions.
 macro_rules! condition_methods {
     () => {
+        condition_methods!(conditions);
+    };
+    ($first:ident $(. $rest:ident)*) => {
         /// Whether it is disabled, read-only, required, or objected to by the program.
         pub fn conditions(&self) -> &Conditions {
-            &self.conditions
+            &self.$first $(. $rest)*
         }
 
         /// The same, to be changed. The program does this, so no event comes of it.
         pub fn conditions_mut(&mut self) -> &mut Conditions {
-            &mut self.conditions
+            &mut self.$first $(. $rest)*
         }
 
         /// Disables it, or enables it again.
         pub fn set_disabled(&mut self, disabled: bool) {
-            self.conditions.disabled = disabled;
+            self.$first $(. $rest)*.disabled = disabled;
         }
 
         /// Makes it read-only, or lets it be changed again.
         pub fn set_read_only(&mut self, read_only: bool) {
-            self.conditions.read_only = read_only;
+            self.$first $(. $rest)*.read_only = read_only;
         }
 
         /// Makes a value required, or optional again.
         pub fn set_required(&mut self, required: bool) {
-            self.conditions.required = required;
+            self.$first $(. $rest)*.required = required;
         }
     };
 }

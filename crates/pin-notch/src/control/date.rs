@@ -283,6 +283,9 @@ uniform! {
     fn nearest(&self, value: Value) -> Value {
         value.date().map_or(value, |day| self.days.notches.snap(day).into())
     }
+    fn is_drafting(&self) -> bool {
+        self.held.draft().is_some()
+    }
     fn set_world(&mut self, world: &AnyWorld) {
         self.days.world = world.clone();
     }

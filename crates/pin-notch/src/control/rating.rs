@@ -238,6 +238,21 @@ impl Rating {
         self.icons
     }
 
+    /// The sentence for the value, where it was given one of its own.
+    pub fn own_wording(&self) -> Option<&Wording> {
+        self.words.wording.as_ref().filter(|wording| **wording != Wording::out_of())
+    }
+
+    /// The sentence for a value that is only pointed at, where it has one of its own.
+    pub fn preview_wording(&self) -> Option<&Wording> {
+        self.words.preview.as_ref()
+    }
+
+    /// What is shown while nothing is chosen.
+    pub fn text_if_empty(&self) -> &str {
+        &self.empty
+    }
+
     /// The names of the values, if they have any.
     pub fn names(&self) -> impl Iterator<Item = &str> {
         self.words.names.iter().map(|(_, name)| name.as_str())
@@ -321,6 +336,8 @@ impl Rating {
             },
             Intent::Clear | Intent::Key(Key::Delete | Key::Backspace) => self.clear(),
             Intent::Key(key) => self.key(key),
+            Intent::Step(0) => Err(Refusal::Unchanged),
+            Intent::Step(steps) => self.step(steps.into(), None),
             _ => Err(Refusal::NotForThis),
         }
     }
@@ -384,11 +401,15 @@ impl Rating {
             Key::End => i128::MAX,
             _ => return Err(Refusal::NotForThis),
         };
+        self.step(steps, Some(key))
+    }
+
+    fn step(&mut self, steps: i128, key: Option<Key>) -> Result<Turn<Option<Decimal>>, Refusal> {
         let end = if steps > 0 { Refusal::AtLast } else { Refusal::AtFirst };
         let to = match self.value {
             Some(value) => self.notches.stepped(value, steps),
-            None if key == Key::End => self.notches.last(),
-            None if steps > 0 || key == Key::Home => self.notches.first(),
+            None if key == Some(Key::End) => self.notches.last(),
+            None if steps > 0 || key == Some(Key::Home) => self.notches.first(),
             None => None,
         };
         Ok(self.settle(Some(to.ok_or(end)?)))

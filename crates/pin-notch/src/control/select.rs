@@ -24,6 +24,7 @@ use super::{Conditions, Value, ValueKind};
 use crate::event::{Event, Refusal, Turn};
 use crate::intent::{Intent, Key};
 use crate::validity::Invalid;
+use crate::world::AnyWorld;
 use list::List;
 
 /// How long after a character the next one still adds to it, in milliseconds.
@@ -160,6 +161,12 @@ impl Select {
     /// No more than so many can be chosen. (A single select stays single.)
     pub fn at_most(mut self, most: usize) -> Self {
         self.most = if self.multiple { most } else { 1 };
+        self
+    }
+
+    /// Compares texts with what is typed as this world does.
+    pub fn in_world(mut self, world: impl Into<AnyWorld>) -> Self {
+        self.list.set_world(world.into());
         self
     }
 
@@ -584,6 +591,9 @@ uniform! {
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         Select::against(self, value.texts())
+    }
+    fn set_world(&mut self, world: &AnyWorld) {
+        self.list.set_world(world.clone());
     }
     fn most_sent(&self) -> usize {
         if self.multiple { self.choices().len().max(self.chosen.len()) } else { 1 }

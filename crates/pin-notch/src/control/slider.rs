@@ -239,6 +239,11 @@ impl Slider {
         self.default
     }
 
+    /// Whether a thumb is in somebody's hand.
+    pub fn is_grabbed(&self) -> bool {
+        self.drag.is_some()
+    }
+
     /// Which way it lies.
     pub fn orientation(&self) -> Orientation {
         self.track.orientation
@@ -369,6 +374,7 @@ impl Slider {
             }
             (Intent::Choose(value), None) => self.settle(admit(&self.notches, value)?),
             (Intent::Key(key), None) => self.key(key),
+            (Intent::Step(steps), None) => self.step(steps.into()),
             _ => Err(Refusal::NotForThis),
         }
     }
@@ -391,8 +397,15 @@ impl Slider {
         if self.notches.is_empty() {
             return Err(Refusal::NoValue);
         }
-        let steps = self.track.steps(key, self.page()).ok_or(Refusal::NotForThis)?;
-        let end = if steps > 0 { Refusal::AtLast } else { Refusal::AtFirst };
+        self.step(self.track.steps(key, self.page()).ok_or(Refusal::NotForThis)?)
+    }
+
+    fn step(&mut self, steps: i128) -> Result<Turn<Decimal>, Refusal> {
+        let end = match steps {
+            0 => Refusal::Unchanged,
+            1.. => Refusal::AtLast,
+            _ => Refusal::AtFirst,
+        };
         self.settle(self.notches.stepped(self.value, steps).ok_or(end)?)
     }
 

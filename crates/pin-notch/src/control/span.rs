@@ -167,7 +167,7 @@ impl SpanSlider {
 
     fn checked(self) -> Result<Self, ControlError> {
         let greatest = self.greatest.unwrap_or(Decimal::MAX);
-        let far = self.value.high.checked_sub(self.value.low).unwrap_or(Decimal::MAX);
+        let far = sum(self.value.high, -self.value.low).unwrap_or(Decimal::MAX);
         let fits = self.least >= Decimal::ZERO && (self.least..=greatest).contains(&far);
         match fits {
             true => Ok(self),
@@ -231,6 +231,11 @@ impl SpanSlider {
         &self.words.unit
     }
 
+    /// Whether a thumb is in somebody's hand.
+    pub fn is_grabbed(&self) -> bool {
+        self.drag.is_some()
+    }
+
     /// Which way it lies.
     pub fn orientation(&self) -> Orientation {
         self.track.orientation
@@ -250,7 +255,7 @@ impl SpanSlider {
         admit(&self.notches, low)?;
         admit(&self.notches, high)?;
         let greatest = self.greatest.unwrap_or(Decimal::MAX);
-        let far = high.checked_sub(low).unwrap_or(Decimal::MAX);
+        let far = sum(high, -low).unwrap_or(Decimal::MAX);
         match (self.least..=greatest).contains(&far) {
             true => self.value = value,
             false => return Err(Refusal::TooFar { least: self.least, greatest }),
@@ -420,27 +425,27 @@ impl SpanSlider {
 
     /// The notch at or above `from` + `way`.
     fn at_or_above(&self, from: Decimal, way: Decimal) -> Option<Decimal> {
-        let to = from.checked_add(way)?;
+        let to = sum(from, way)?;
         if self.notches.contains(to) { Some(to) } else { self.notches.above(to) }
     }
 
     /// The notch at or below `from` − `way`.
     fn at_or_below(&self, from: Decimal, way: Decimal) -> Option<Decimal> {
-        let to = from.checked_sub(way)?;
+        let to = sum(from, -way)?;
         if self.notches.contains(to) { Some(to) } else { self.notches.below(to) }
     }
 
     /// The notch at or above `from` − `way`, or the first.
     fn at_or_above_less(&self, from: Decimal, way: Decimal) -> Decimal {
         let first = self.notches.first().unwrap_or(from);
-        let to = from.checked_sub(way).unwrap_or(first).max(first);
+        let to = sum(from, -way).unwrap_or(first).max(first);
         if self.notches.contains(to) { to } else { self.notches.above(to).unwrap_or(first) }
     }
 
     /// The notch at or below `from` + `way`, or the last.
     fn at_or_below_more(&self, from: Decimal, way: Decimal) -> Decimal {
         let last = self.notches.last().unwrap_or(from);
-        let to = from.checked_add(way).unwrap_or(last).min(last);
+        let to = sum(from, way).unwrap_or(last).min(last);
         if self.notches.contains(to) { to } else { self.notches.below(to).unwrap_or(last) }
     }
 
@@ -489,6 +494,13 @@ impl SpanSlider {
             problem,
         }
     }
+}
+
+/// A sum, unless it is out of reach. One for all: written out at each place it is a good part of what a
+/// browser has to load for this control.
+#[inline(never)]
+fn sum(one: Decimal, other: Decimal) -> Option<Decimal> {
+    one.checked_add(other)
 }
 
 uniform! {

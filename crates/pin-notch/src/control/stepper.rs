@@ -39,6 +39,7 @@ pub struct Stepper {
     given_default: Option<Decimal>,
     conditions: Conditions,
     unit: String,
+    prompt: String,
     wraps: bool,
     world: AnyWorld,
 }
@@ -51,6 +52,8 @@ pub struct StepperView {
     pub value: Option<Decimal>,
     /// What stands in the field: the draft, else the value; empty when there is neither.
     pub text: String,
+    /// What stands there faintly while it is empty.
+    pub prompt: String,
     /// What stands behind the field; empty when the value has no unit.
     pub unit: String,
     /// Whether there is nothing below the value, so that a button for it can be disabled.
@@ -76,6 +79,7 @@ impl Stepper {
             given_default: None,
             conditions: Conditions::default(),
             unit: String::new(),
+            prompt: String::new(),
             wraps: false,
             world: AnyWorld::default(),
         };
@@ -122,6 +126,17 @@ impl Stepper {
     pub fn in_unit(mut self, unit: impl Into<String>) -> Self {
         self.unit = unit.into();
         self
+    }
+
+    /// Shows this in the field while it is empty.
+    pub fn prompting(mut self, prompt: impl Into<String>) -> Self {
+        self.prompt = prompt.into();
+        self
+    }
+
+    /// What is shown while it is empty.
+    pub fn prompt(&self) -> &str {
+        &self.prompt
     }
 
     /// Steps from the last notch to the first and back, as hours do.
@@ -304,6 +319,7 @@ impl Stepper {
         StepperView {
             value: self.held.value,
             text: self.text(),
+            prompt: self.prompt.clone(),
             unit: self.unit.clone(),
             at_first: stuck(-1),
             at_last: stuck(1),
@@ -346,6 +362,9 @@ uniform! {
     }
     fn audit(&self) -> Vec<Remark> {
         Stepper::audit(self)
+    }
+    fn is_drafting(&self) -> bool {
+        self.held.draft().is_some()
     }
     fn set_world(&mut self, world: &AnyWorld) {
         self.world = world.clone();

@@ -37,6 +37,11 @@ pub(crate) trait Uniform {
 
     fn set_world(&mut self, _world: &AnyWorld) {}
 
+    /// Whether something is typed or half filled in that is still to be settled.
+    fn is_drafting(&self) -> bool {
+        false
+    }
+
     /// What its value is where nothing was sent for it.
     fn unsent(&self) -> Value {
         match self.kind() {

@@ -17,7 +17,7 @@ use core::str::FromStr;
 /// | `EEE`, `EEEE` | the day of the week: short name, name; optional, and has to be right when read |
 /// | `'…'` | these letters themselves; `''` is one apostrophe |
 ///
-/// Anything that is no letter stands for itself. Year, month and day each have to be there once.
+/// Anything but the letters A to Z stands for itself. Year, month and day each have to be there once.
 ///
 /// ```
 /// use pin_notch::{DatePattern, English};
@@ -79,6 +79,29 @@ impl Default for DatePattern {
     }
 }
 
+/// The pattern as it is written, with as few quotations as it needs.
+impl fmt::Display for DatePattern {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        self.0.iter().try_for_each(|piece| match piece {
+            Piece::Literal(text) => {
+                // A quotation cannot begin with an apostrophe: two of them are one, outside as inside.
+                let rest = text.trim_start_matches('\'');
+                f.write_str(&"''".repeat(text.len() - rest.len()))?;
+                match rest.contains(|c| is_letter(c) || c == '\'') {
+                    true => write!(f, "'{}'", rest.replace('\'', "''")),
+                    false => f.write_str(rest),
+                }
+            }
+            Piece::Year(1) => f.write_str("y"),
+            Piece::Year(_) => f.write_str("yyyy"),
+            Piece::Month(places) => f.write_str(if *places > 1 { "MM" } else { "M" }),
+            Piece::MonthName { short } => f.write_str(if *short { "MMM" } else { "MMMM" }),
+            Piece::Day(places) => f.write_str(if *places > 1 { "dd" } else { "d" }),
+            Piece::Weekday { short } => f.write_str(if *short { "EEE" } else { "EEEE" }),
+        })
+    }
+}
+
 impl FromStr for DatePattern {
     type Err = PatternError;
 
@@ -101,7 +124,7 @@ impl FromStr for DatePattern {
                 "MMM" | "MMMM" => Piece::MonthName { short: run == 3 },
                 "d" | "dd" => Piece::Day(run),
                 "EEE" | "EEEE" => Piece::Weekday { short: run == 3 },
-                _ if first.is_alphabetic() => {
+                _ if is_letter(first) => {
                     return Err(PatternError::Symbol(run_text.to_owned()));
                 }
                 literal => {
@@ -115,6 +138,11 @@ impl FromStr for DatePattern {
         }
         Self::checked(pieces)
     }
+}
+
+/// Whether a character has a meaning in patterns, now or later, so that it has to be quoted.
+fn is_letter(c: char) -> bool {
+    c.is_ascii_alphabetic()
 }
 
 /// The text of a quotation up to its end, and what comes after it.
@@ -156,7 +184,7 @@ impl DatePattern {
         let loose =
             |piece: &Piece| matches!(piece, Piece::Year(1) | Piece::Month(1) | Piece::Day(1));
         let digits_first = |piece: &Piece| match piece {
-            Piece::Literal(text) => text.starts_with(char::is_numeric),
+            Piece::Literal(text) => text.starts_with(|c: char| c.is_ascii_digit()),
             Piece::Year(_) | Piece::Month(_) | Piece::Day(_) => true,
             Piece::MonthName { .. } | Piece::Weekday { .. } => false,
         };
@@ -224,8 +252,8 @@ impl DatePattern {
                         true => world.short_month_name(month),
                         false => world.month_name(month),
                     };
-                    let (found, after) =
-                        leading_name(rest, (1..=12).map(|m| (m, name(m)))).ok_or_else(wrong)?;
+                    let (found, after) = leading_name(world, rest, (1..=12).map(|m| (m, name(m))))
+                        .ok_or_else(wrong)?;
                     (month, rest) = (found.into(), after);
                 }
                 Piece::Weekday { short } => {
@@ -234,7 +262,7 @@ impl DatePattern {
                         false => world.weekday_name(day),
                     };
                     let names = Weekday::ALL.into_iter().map(|day| (day, name(day)));
-                    let (found, after) = leading_name(rest, names).ok_or_else(wrong)?;
+                    let (found, after) = leading_name(world, rest, names).ok_or_else(wrong)?;
                     (weekday, rest) = (Some(found), after);
                 }
             }
@@ -267,17 +295,16 @@ fn leading_number<'t>(world: &dyn World, text: &'t str, most: usize) -> Option<(
 }
 
 /// The longest of these names that a text begins with, whatever its case, and the rest.
-fn leading_name<T: Copy>(
-    text: &str,
+fn leading_name<'t, T: Copy>(
+    world: &dyn World,
+    text: &'t str,
     names: impl Iterator<Item = (T, String)>,
-) -> Option<(T, &str)> {
+) -> Option<(T, &'t str)> {
     let fits = |name: &str| {
-        let mut rest = text.chars();
-        for wanted in name.chars() {
-            let same = rest.next()?.to_lowercase().eq(wanted.to_lowercase());
-            same.then_some(())?;
-        }
-        Some(rest.as_str())
+        let end =
+            text.char_indices().map(|(at, _)| at).chain([text.len()]).nth(name.chars().count())?;
+        let (start, rest) = text.split_at(end);
+        (start == name || world.folded(start) == world.folded(name)).then_some(rest)
     };
     let found = names.filter(|(_, name)| !name.is_empty());
     let found = found.filter_map(|(what, name)| fits(&name).map(|rest| (what, rest)));

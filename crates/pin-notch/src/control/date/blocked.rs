@@ -69,6 +69,16 @@ impl Blocked {
         }
     }
 
+    /// The days as text: `2026-06-01/2026-06-03`, or `sunday`; `None` for a rule of the developer's own.
+    pub fn days_text(&self) -> Option<String> {
+        match &self.rule {
+            Rule::Weekday(day) => Some(format!("{day:?}").to_ascii_lowercase()),
+            Rule::Days(first, last) if first == last => Some(first.to_string()),
+            Rule::Days(first, last) => Some(format!("{first}/{last}")),
+            Rule::When(_) => None,
+        }
+    }
+
     /// The reason.
     pub fn why(&self) -> &str {
         &self.why

@@ -553,6 +553,9 @@ uniform! {
     fn against(&self, value: &Value) -> Vec<Invalid> {
         value.dates().map(|span| DateSpanPicker::against(self, span)).unwrap_or_default()
     }
+    fn is_drafting(&self) -> bool {
+        self.draft.is_some()
+    }
     fn set_world(&mut self, world: &AnyWorld) {
         self.days.world = world.clone();
     }

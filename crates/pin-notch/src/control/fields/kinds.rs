@@ -3,7 +3,6 @@
 use super::MOST;
 use crate::calendar::{CalendarError, Date, DateTime, LAST_YEAR, Month, Time, Week};
 use crate::measure::Measure;
-use rust_decimal::Decimal;
 
 /// A field: its name, its range, and how it is written.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
@@ -55,8 +54,8 @@ pub trait Fielded: Measure {
     /// Which of them is out of range.
     fn from_fields(fields: &[u32; MOST]) -> Result<Self, CalendarError>;
 
-    /// How many fields are needed for values of this step from this base.
-    fn shown_fields(_step: Decimal, _base: Self) -> usize {
+    /// How many fields are needed for values that are so many units apart, counted from this base.
+    fn shown_fields(_units: i128, _base: Self) -> usize {
         Self::FIELDS.len()
     }
 
@@ -112,8 +111,8 @@ impl Fielded for Time {
         Self::new(byte(hour), byte(minute), byte(second), short(millisecond))
     }
 
-    fn shown_fields(step: Decimal, base: Self) -> usize {
-        2 + seconds_shown(step, base)
+    fn shown_fields(units: i128, base: Self) -> usize {
+        2 + seconds_shown(units, base)
     }
 }
 
@@ -142,8 +141,8 @@ impl Fielded for DateTime {
         Ok(Self { date, time })
     }
 
-    fn shown_fields(step: Decimal, base: Self) -> usize {
-        5 + seconds_shown(step, base.time)
+    fn shown_fields(units: i128, base: Self) -> usize {
+        5 + seconds_shown(units, base.time)
     }
 
     fn fit(fields: &mut [Option<u32>; MOST], changed: usize) {
@@ -155,10 +154,10 @@ impl Fielded for DateTime {
 }
 
 /// How many of seconds and milliseconds times of this step need: HTML leaves out what is always zero.
-fn seconds_shown(step: Decimal, base: Time) -> usize {
-    let whole = |of: u32| (step % Decimal::from(of)).is_zero();
+fn seconds_shown(milliseconds: i128, base: Time) -> usize {
+    let whole = |of: i128| milliseconds % of == 0;
     let (_, _, second, millisecond) = base.parts();
-    match (whole(60) && second == 0, whole(1) && millisecond == 0) {
+    match (whole(60_000) && second == 0, whole(1000) && millisecond == 0) {
         (_, false) => 2,
         (false, true) => 1,
         (true, true) => 0,

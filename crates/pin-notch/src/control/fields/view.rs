@@ -1,7 +1,7 @@
 //! What a stepper of fields looks like, as plain data.
 
-use super::{FieldKind, FieldStepper, Fielded};
-use crate::event::Shown;
+use super::FieldKind;
+use super::machine::Machine;
 use crate::semantics::{Range, Role, Semantics};
 use rust_decimal::Decimal;
 
@@ -37,9 +37,8 @@ pub struct FieldView {
     pub semantics: Semantics,
 }
 
-impl<M: Fielded + Shown> FieldStepper<M> {
-    /// All that a face needs to draw it.
-    pub fn view(&self) -> FieldsView {
+impl Machine {
+    pub(super) fn view(&self) -> FieldsView {
         let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
         let whole = Semantics {
             disabled: self.conditions.is_disabled(),
@@ -48,9 +47,9 @@ impl<M: Fielded + Shown> FieldStepper<M> {
             invalid: !problem.is_empty(),
             ..Semantics::new(Role::Group)
         };
-        let fields = M::FIELDS[..self.shown].iter().enumerate();
+        let fields = self.kind.fields[..self.shown].iter().enumerate();
         FieldsView {
-            text: self.value.as_ref().map(Shown::shown).unwrap_or_default(),
+            text: self.value.map(self.kind.written).unwrap_or_default(),
             fields: fields.map(|(at, kind)| self.field(at, kind, &whole)).collect(),
             semantics: whole,
             problem,

@@ -1,9 +1,8 @@
 //! The options of a select, and which of them match what was typed.
 
+use crate::world::AnyWorld;
 use memchr::memmem::Finder;
 use std::collections::HashMap;
-use unicode_normalization::UnicodeNormalization;
-use unicode_normalization::char::is_combining_mark;
 
 /// An option.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -70,6 +69,7 @@ pub(super) struct List {
     places: HashMap<String, usize>,
     filter: String,
     matching: Vec<usize>,
+    world: AnyWorld,
 }
 
 impl List {
@@ -87,18 +87,43 @@ impl List {
 
     pub(super) fn replace(&mut self, choices: Vec<Choice>) {
         self.state = Listing::Loaded;
-        self.folded.clear();
-        self.starts = vec![0];
-        for choice in &choices {
-            self.folded.push('\n');
-            self.folded.push_str(&folded(&choice.text));
-            self.starts.push(self.folded.len());
-        }
-        // Of two options with one value the first counts, as in HTML.
-        let pairs = choices.iter().enumerate().rev();
-        self.places = pairs.map(|(at, choice)| (choice.value.clone(), at)).collect();
         self.choices = choices;
-        self.matching = self.all_matching(&folded(&self.filter));
+        self.fold();
+        // Of two options with one value the first counts, as in HTML.
+        let pairs = self.choices.iter().enumerate().rev();
+        self.places = pairs.map(|(at, choice)| (choice.value.clone(), at)).collect();
+        self.matching = self.all_matching(&self.folded(&self.filter));
+    }
+
+    /// Compares texts as this world does.
+    pub(super) fn set_world(&mut self, world: AnyWorld) {
+        self.world = world;
+        self.fold();
+        self.matching = self.all_matching(&self.folded(&self.filter));
+    }
+
+    /// Folds all texts, in one long text.
+    fn fold(&mut self) {
+        let mut texts = String::new();
+        for choice in &self.choices {
+            texts.push('\n');
+            push_plain(&mut texts, &choice.text);
+        }
+        self.folded = self.world.folded(&texts);
+        let breaks = |text: &str| memchr::memchr_iter(b'\n', text.as_bytes()).count();
+        if breaks(&self.folded) != self.choices.len() {
+            // A world that does not keep line feeds: as it is, then, without folding.
+            self.folded = texts;
+        }
+        self.starts = memchr::memchr_iter(b'\n', self.folded.as_bytes()).collect();
+        self.starts.push(self.folded.len());
+    }
+
+    /// A text as it is compared. White space of any kind and length is one blank.
+    fn folded(&self, text: &str) -> String {
+        let mut plain = String::new();
+        push_plain(&mut plain, text);
+        self.world.folded(&plain)
     }
 
     pub(super) fn filter(&self) -> &str {
@@ -106,7 +131,7 @@ impl List {
     }
 
     pub(super) fn set_filter(&mut self, filter: &str) {
-        let (before, now) = (folded(&self.filter), folded(filter));
+        let (before, now) = (self.folded(&self.filter), self.folded(filter));
         // Whatever holds the longer text held the shorter one.
         if !before.is_empty() && now.contains(&before) {
             let matching = core::mem::take(&mut self.matching);
@@ -164,7 +189,7 @@ impl List {
     /// The first row from `start` on, and round again from the top, whose text begins so and which can be
     /// chosen.
     pub(super) fn beginning_with(&self, text: &str, start: usize) -> Option<usize> {
-        let text = folded(text);
+        let text = self.folded(text);
         let rows = self.matching.len();
         let begins = |row: &usize| {
             let at = self.matching[*row];
@@ -174,12 +199,12 @@ impl List {
     }
 }
 
-/// A text as it is compared: without case and accents, by Unicode's canonical decomposition and its case
-/// mappings. White space of any kind and length is one blank.
-fn folded(text: &str) -> String {
-    let plain = text.split_whitespace().collect::<Vec<_>>().join(" ");
-    let bare = plain.nfd().filter(|c| !is_combining_mark(*c));
-    // Up and then down, so that ß and SS compare equal.
-    let upper: String = bare.flat_map(char::to_uppercase).collect();
-    upper.to_lowercase()
+/// Adds a text with its white space, of any kind and length, as single blanks.
+fn push_plain(to: &mut String, text: &str) {
+    for (at, word) in text.split_whitespace().enumerate() {
+        if at > 0 {
+            to.push(' ');
+        }
+        to.push_str(word);
+    }
 }

@@ -1,0 +1,42 @@
+//! Which keys belong to a control, and which stay with the field that has the focus.
+
+use pin_notch::{Control, Intent, Key};
+
+/// What a key means to a control, pressed while this part of it has the focus; `None` where the key is the
+/// field's own, as the arrows that move its caret.
+pub(crate) fn intent(control: &Control, part: &str, key: &str, at: u64) -> Option<Intent<'static>> {
+    if let Some(key) = Key::from_ui_events(key) {
+        return belongs(control, part, key).then_some(Intent::Key(key));
+    }
+    let mut typed = key.chars();
+    let (Some(typed), None) = (typed.next(), typed.next()) else { return None };
+    let finds = match control {
+        Control::Select(select) => !select.is_filtering(),
+        Control::Month(_) | Control::Week(_) | Control::Time(_) | Control::DateTime(_) => {
+            !typed.is_ascii_alphabetic()
+        }
+        _ => false,
+    };
+    finds.then_some(Intent::Find { typed, at })
+}
+
+fn belongs(control: &Control, part: &str, key: Key) -> bool {
+    use Key::{Backspace, Down, Enter, Escape, PageDown, PageUp, Up};
+    if part != "input" {
+        return true;
+    }
+    match control {
+        Control::Stepper(_) => matches!(key, Up | Down | PageUp | PageDown | Enter | Escape),
+        Control::Select(select) if select.is_filtering() => match key {
+            Backspace => select.is_multiple() && select.filter().is_empty(),
+            key => matches!(key, Up | Down | PageUp | PageDown | Enter | Escape),
+        },
+        Control::Date(date) => in_date(date.is_always_open(), key),
+        Control::Dates(dates) => in_date(dates.is_always_open(), key),
+        _ => true,
+    }
+}
+
+fn in_date(always_open: bool, key: Key) -> bool {
+    matches!(key, Key::Enter | Key::Escape) || (key == Key::Down && !always_open)
+}

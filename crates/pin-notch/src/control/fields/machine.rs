@@ -1,0 +1,379 @@
+//! The machine behind every stepper of fields. It knows places on a line and what makes fields of them, and
+//! not of what kind the values are: so it is there once for all kinds, also in what a browser loads.
+
+use super::{FieldKind, Fielded, MOST};
+use crate::calendar::CalendarError;
+use crate::control::{Conditions, admit};
+use crate::event::{Event, Refusal, Turn};
+use crate::intent::{Intent, Key};
+use crate::limit::Limit;
+use crate::notches::Notches;
+use crate::validity::{Invalid, against};
+use crate::world::AnyWorld;
+use rust_decimal::Decimal;
+
+pub(super) type Fields = [Option<u32>; MOST];
+
+/// What a kind of values is to the machine.
+#[derive(Debug)]
+pub(super) struct Kind {
+    pub fields: &'static [FieldKind],
+    pub like: &'static str,
+    /// The fields of the value at a place of the line.
+    split: fn(i64) -> [u32; MOST],
+    /// The place of the value with these fields.
+    compose: fn(&[u32; MOST]) -> Result<i64, CalendarError>,
+    read: fn(&str) -> Option<i64>,
+    limit: fn(i64) -> Option<Limit>,
+    pub written: fn(i64) -> String,
+    fit: fn(&mut Fields, usize),
+}
+
+/// The kind of these values.
+pub(super) trait Kinded: Fielded {
+    const KIND: &'static Kind;
+}
+
+impl<M: Fielded> Kinded for M {
+    const KIND: &'static Kind = &Kind {
+        fields: M::FIELDS,
+        like: M::LIKE,
+        split: |place| M::from_line(place).map(M::to_fields).unwrap_or_default(),
+        compose: |fields| M::from_fields(fields).map(M::to_line),
+        read: |text| text.parse().ok().map(M::to_line),
+        limit: |place| M::from_line(place).map(M::into),
+        written: |place| M::from_line(place).map(|value| value.to_string()).unwrap_or_default(),
+        fit: M::fit,
+    };
+}
+
+#[derive(Clone, Debug)]
+pub(super) struct Machine {
+    pub kind: &'static Kind,
+    pub line: Notches,
+    /// The first value, where there is a bound below.
+    pub first: Option<i64>,
+    pub base: i64,
+    /// How many fields are shown; those after them are what they are at the step base.
+    pub shown: usize,
+    pub fields: Fields,
+    pub value: Option<i64>,
+    /// What it had settled on last: what a change is told against, and what Escape goes back to.
+    pub settled: Option<i64>,
+    pub default: Option<i64>,
+    /// Where an empty field begins.
+    pub near: Option<i64>,
+    pub active: usize,
+    /// How many digits were typed into the active field.
+    pub typed: u32,
+    pub world: AnyWorld,
+    pub conditions: Conditions,
+}
+
+/// Why fields make no value.
+enum Flaw {
+    Missing(usize),
+    Wrong(String),
+}
+
+impl Machine {
+    pub(super) fn admit(&self, value: i64) -> Result<i64, Refusal> {
+        if self.line.is_empty() {
+            return Err(Refusal::NoValue);
+        }
+        admit(&self.line, Decimal::from(value)).map(|_| value).map_err(|refusal| match refusal {
+            Refusal::BelowMin { min } => Refusal::BelowMin { min: self.limit(min) },
+            Refusal::AboveMax { max } => Refusal::AboveMax { max: self.limit(max) },
+            Refusal::OffNotches { nearest } => Refusal::OffNotches { nearest: self.limit(nearest) },
+            other => other,
+        })
+    }
+
+    pub(super) fn against(&self, value: i64) -> Vec<Invalid> {
+        let mut found = against(&self.line, Decimal::from(value));
+        found.iter_mut().for_each(|invalid| invalid.put_limits(|limit| self.limit(limit)));
+        found
+    }
+
+    /// A place on the line, as the value that lies there.
+    fn limit(&self, place: Limit) -> Limit {
+        match place {
+            Limit::Number(number) => {
+                i64::try_from(number).ok().and_then(self.kind.limit).unwrap_or(place)
+            }
+            other => other,
+        }
+    }
+
+    pub(super) fn set_value(&mut self, value: Option<i64>) -> Result<(), Refusal> {
+        let value = value.map(|value| self.admit(value)).transpose()?;
+        if self.is_drafting() {
+            self.value = value;
+        } else {
+            self.put(value);
+        }
+        Ok(())
+    }
+
+    pub(super) fn put(&mut self, value: Option<i64>) {
+        (self.value, self.settled, self.typed) = (value, value, 0);
+        self.fields = self.fields_of(value);
+    }
+
+    fn fields_of(&self, value: Option<i64>) -> Fields {
+        let all = value.map(self.kind.split);
+        core::array::from_fn(|at| all.map(|all| all[at]).filter(|_| at < self.shown))
+    }
+
+    pub(super) fn is_drafting(&self) -> bool {
+        self.fields != self.fields_of(self.value)
+    }
+
+    fn is_blank(&self) -> bool {
+        self.fields[..self.shown].iter().all(Option::is_none)
+    }
+
+    /// The value that the fields make together, allowed or not.
+    fn composed(&self, fields: &Fields) -> Result<i64, Flaw> {
+        // What is not shown is as it is at the step base.
+        let mut all = (self.kind.split)(self.base);
+        for (at, field) in fields[..self.shown].iter().enumerate() {
+            all[at] = field.ok_or(Flaw::Missing(at))?;
+        }
+        (self.kind.compose)(&all).map_err(|error| Flaw::Wrong(error.to_string()))
+    }
+
+    fn allowed(&self, fields: &Fields) -> Result<i64, Refusal> {
+        let composed = self.composed(fields).map_err(|flaw| match flaw {
+            Flaw::Missing(_) => Refusal::Incomplete,
+            Flaw::Wrong(_) => Refusal::Misread { like: self.kind.like },
+        })?;
+        self.admit(composed)
+    }
+
+    /// Why what it holds is not acceptable: what is half filled in counts before the value.
+    pub(super) fn validity(&self) -> Vec<Invalid> {
+        let wrong = match (self.is_drafting() && !self.is_blank(), self.value) {
+            (true, _) => match self.composed(&self.fields) {
+                Ok(value) => self.against(value),
+                Err(Flaw::Missing(at)) => {
+                    vec![Invalid::BadInput(format!(
+                        "The {} is missing.",
+                        self.kind.fields[at].name
+                    ))]
+                }
+                Err(Flaw::Wrong(what)) => vec![Invalid::BadInput(format!("{what}."))],
+            },
+            (false, Some(value)) if !self.is_blank() => self.against(value),
+            (false, _) => Vec::new(),
+        };
+        self.conditions.validity(self.is_blank(), wrong)
+    }
+
+    pub(super) fn handle(&mut self, intent: Intent) -> Turn<Option<i64>> {
+        self.carry_out(intent).unwrap_or_else(Turn::Refused)
+    }
+
+    fn carry_out(&mut self, intent: Intent) -> Result<Turn<Option<i64>>, Refusal> {
+        self.conditions.admit()?;
+        match intent {
+            Intent::Field(at) if at >= self.shown => Err(Refusal::NotForThis),
+            Intent::Field(at) => self.go_to(at),
+            Intent::Key(Key::Left) => {
+                self.go_to(self.active.checked_sub(1).ok_or(Refusal::AtFirst)?)
+            }
+            Intent::Key(Key::Right) if self.active + 1 == self.shown => Err(Refusal::AtLast),
+            Intent::Key(Key::Right) => self.go_to(self.active + 1),
+            Intent::Step(steps) => self.step(steps),
+            Intent::Key(Key::Up) => self.step(1),
+            Intent::Key(Key::Down) => self.step(-1),
+            Intent::Key(Key::PageUp) => self.step(10),
+            Intent::Key(Key::PageDown) => self.step(-10),
+            Intent::Key(Key::Home) => self.outermost(true),
+            Intent::Key(Key::End) => self.outermost(false),
+            Intent::Key(Key::Delete | Key::Backspace) => self.empty_field(),
+            Intent::Find { typed, .. } => self.type_digit(typed),
+            Intent::Type(text) => self.type_text(text),
+            Intent::Settle | Intent::Key(Key::Enter) => self.settle(),
+            Intent::Key(Key::Escape) => self.take_back(),
+            Intent::Clear if self.is_blank() && self.value.is_none() => Err(Refusal::Empty),
+            Intent::Clear if self.conditions.required => Err(Refusal::Required),
+            Intent::Clear => {
+                self.fields = [None; MOST];
+                Ok(self.moved(true))
+            }
+            _ => Err(Refusal::NotForThis),
+        }
+    }
+
+    fn go_to(&mut self, at: usize) -> Result<Turn<Option<i64>>, Refusal> {
+        if at == self.active && self.typed == 0 {
+            return Err(Refusal::Unchanged);
+        }
+        (self.active, self.typed) = (at, 0);
+        Ok(Turn::one(Event::Active(at)))
+    }
+
+    /// Tells what the fields as they are now made of the value, and whether that settles it.
+    fn moved(&mut self, settles: bool) -> Turn<Option<i64>> {
+        let value = match self.is_blank() {
+            true => Some(None),
+            false => self.allowed(&self.fields).ok().map(Some),
+        };
+        let Some(value) = value else { return Turn::one(Event::Draft) };
+        let input = value != self.value;
+        self.value = value;
+        let change = settles && value != self.settled;
+        if settles {
+            self.settled = value;
+        }
+        match (input, change) {
+            (true, true) => Turn::settled(value),
+            (true, false) => Turn::one(Event::Input(value)),
+            (false, true) => Turn::one(Event::Change(value)),
+            (false, false) => Turn::one(Event::Draft),
+        }
+    }
+
+    fn step(&mut self, steps: i32) -> Result<Turn<Option<i64>>, Refusal> {
+        let mut fields = self.fields;
+        for _ in 0..steps.unsigned_abs().min(100) {
+            match self.stepped(&fields, steps > 0) {
+                Some(to) => fields = to,
+                None => break,
+            }
+        }
+        self.take_fields(fields, steps > 0)
+    }
+
+    fn outermost(&mut self, least: bool) -> Result<Turn<Option<i64>>, Refusal> {
+        let kind = &self.kind.fields[self.active];
+        let mut fields = self.fields;
+        // One before the first, or after the last, and from there to the nearest that is allowed.
+        fields[self.active] = Some(if least { kind.most } else { kind.least });
+        let wrapped = self.candidates(&fields, least, true);
+        let to = self.first_allowed(wrapped).or_else(|| {
+            fields[self.active] = Some(if least { kind.least } else { kind.most });
+            Some(fields)
+        });
+        self.take_fields(to.unwrap_or(self.fields), !least)
+    }
+
+    fn take_fields(&mut self, fields: Fields, up: bool) -> Result<Turn<Option<i64>>, Refusal> {
+        if fields == self.fields {
+            return Err(if up { Refusal::AtLast } else { Refusal::AtFirst });
+        }
+        (self.fields, self.typed) = (fields, 0);
+        Ok(self.moved(true))
+    }
+
+    /// The fields after one step of the active one.
+    fn stepped(&self, fields: &Fields, up: bool) -> Option<Fields> {
+        let kind = &self.kind.fields[self.active];
+        if fields[self.active].is_none() {
+            let near = self.near.or(self.first.filter(|_| self.active == 0));
+            let near = near.map(|near| (self.kind.split)(near)[self.active]);
+            let end = if up { kind.least } else { kind.most };
+            let mut fields = *fields;
+            fields[self.active] = Some(near.unwrap_or(end));
+            return Some(fields);
+        }
+        let found = self.first_allowed(self.candidates(fields, up, kind.wraps));
+        // Where the whole is not allowed yet, the field goes on by itself.
+        let free = self.allowed(fields).is_err();
+        found.or_else(|| self.candidates(fields, up, kind.wraps).next().filter(|_| free))
+    }
+
+    fn first_allowed(&self, mut candidates: impl Iterator<Item = Fields>) -> Option<Fields> {
+        candidates.find(|fields| match self.composed(fields) {
+            Ok(value) => self.line.contains(Decimal::from(value)),
+            Err(Flaw::Missing(_)) => true,
+            Err(Flaw::Wrong(_)) => false,
+        })
+    }
+
+    /// The fields with the active one at each value after its own, in this direction.
+    fn candidates(
+        &self,
+        fields: &Fields,
+        up: bool,
+        wraps: bool,
+    ) -> impl Iterator<Item = Fields> + use<> {
+        let (fields, active, kind_of) = (*fields, self.active, self.kind);
+        let kind = &kind_of.fields[active];
+        let (least, count) = (kind.least, kind.most - kind.least + 1);
+        let from = fields[active].unwrap_or(least).clamp(least, kind.most) - least;
+        let reach = match (wraps, up) {
+            (true, _) => count - 1,
+            (false, true) => count - 1 - from,
+            (false, false) => from,
+        };
+        (1..=reach).map(move |steps| {
+            let to = if up { from + steps } else { from + count - steps };
+            let mut fields = fields;
+            fields[active] = Some(least + to % count);
+            (kind_of.fit)(&mut fields, active);
+            fields
+        })
+    }
+
+    fn empty_field(&mut self) -> Result<Turn<Option<i64>>, Refusal> {
+        self.fields[self.active].take().ok_or(Refusal::Empty)?;
+        self.typed = 0;
+        Ok(self.moved(false))
+    }
+
+    fn type_digit(&mut self, typed: char) -> Result<Turn<Option<i64>>, Refusal> {
+        let native = self.world.digits().iter().position(|digit| *digit == typed);
+        let digit = native.map(|digit| digit as u32).or(typed.to_digit(10));
+        let digit = digit.ok_or(Refusal::NotANumber)?;
+        let kind = &self.kind.fields[self.active];
+        let begun = self.fields[self.active].filter(|_| self.typed > 0);
+        let longer = begun.map(|number| number * 10 + digit).filter(|number| *number <= kind.most);
+        let number = longer.unwrap_or(digit);
+        self.typed = if longer.is_some() { self.typed + 1 } else { 1 };
+        self.fields[self.active] = Some(number);
+        let full = self.typed >= kind.places || number * 10 > kind.most;
+        let turn = self.moved(false);
+        if !full || self.active + 1 == self.shown {
+            return Ok(turn);
+        }
+        (self.active, self.typed) = (self.active + 1, 0);
+        Ok(turn.and(Event::Active(self.active)))
+    }
+
+    fn type_text(&mut self, text: &str) -> Result<Turn<Option<i64>>, Refusal> {
+        let fields = match text.trim() {
+            "" => [None; MOST],
+            text => {
+                let value = (self.kind.read)(text);
+                self.fields_of(Some(value.ok_or(Refusal::Misread { like: self.kind.like })?))
+            }
+        };
+        if fields == self.fields {
+            return Err(Refusal::Unchanged);
+        }
+        (self.fields, self.typed) = (fields, 0);
+        Ok(self.moved(false))
+    }
+
+    fn settle(&mut self) -> Result<Turn<Option<i64>>, Refusal> {
+        if self.value == self.settled && !self.is_drafting() {
+            return Err(Refusal::Unchanged);
+        }
+        if !self.is_blank() {
+            self.allowed(&self.fields)?;
+        }
+        self.typed = 0;
+        Ok(self.moved(true))
+    }
+
+    fn take_back(&mut self) -> Result<Turn<Option<i64>>, Refusal> {
+        if self.value == self.settled && !self.is_drafting() {
+            return Err(Refusal::Unchanged);
+        }
+        let before = self.value;
+        self.put(self.settled);
+        Ok(Turn::cancelled(self.value, &before))
+    }
+}
