@@ -52,9 +52,16 @@ pub(crate) fn check_committed() -> Result<()> {
     }
 }
 
+/// Builds a program of its own that has the elements in its module, as others may, into `folder`.
+pub(crate) fn build_example(folder: &Path) -> Result<()> {
+    let wasm = compile(&["--example", "apiary"])?.join("examples/apiary.wasm");
+    Bindgen::new().input_path(wasm).web(true)?.typescript(false).generate(folder)?;
+    Ok(())
+}
+
 /// Builds the web files into `folder` and prints their sizes.
 pub(crate) fn build(folder: &Path) -> Result<()> {
-    let wasm = compile()?;
+    let wasm = compile(&["--lib"])?.join("pin_notch_web.wasm");
     let raw = root().join("target/web/bindgen");
     Bindgen::new()
         .input_path(wasm)
@@ -65,6 +72,9 @@ pub(crate) fn build(folder: &Path) -> Result<()> {
         .omit_default_module_path(true)
         .generate(&raw)?;
     fs::create_dir_all(folder)?;
+    for name in ["pin-notch.d.ts", "package.json"] {
+        fs::copy(root().join("crates/pin-notch-web/src").join(name), folder.join(name))?;
+    }
     let glue = fs::read_to_string(raw.join("pin_notch_web.js"))?;
     let elements = fs::read_to_string(root().join("crates/pin-notch-web/src/elements.js"))?;
     // The elements' own script stands in the same file, in the place of its import.
@@ -84,9 +94,9 @@ pub(crate) fn build(folder: &Path) -> Result<()> {
     print_sizes(folder)
 }
 
-/// Compiles the crate for the browser, by rustup's target if it is there, else by Debian's packages,
+/// Compiles a part of the crate for the browser and gives the folder it is in, by rustup's target if it is there, else by Debian's packages,
 /// which carry the standard library as source.
-fn compile() -> Result<PathBuf> {
+fn compile(what: &[&str]) -> Result<PathBuf> {
     let target_dir = root().join("target/web");
     let mut flags = remapped_paths()?;
     let mut build = cargo();
@@ -111,9 +121,9 @@ fn compile() -> Result<PathBuf> {
             .args(["-Zbuild-std=std,panic_abort", "-Zbuild-std-features=optimize_for_size"]);
     }
     build.env("CARGO_TARGET_WASM32_UNKNOWN_UNKNOWN_RUSTFLAGS", flags.join(" "));
-    build.args(["build", "--package", "pin-notch-web", "--profile", "web", "--locked"]);
+    build.args(["build", "--package", "pin-notch-web", "--profile", "web", "--locked"]).args(what);
     run(build.args(["--target", TARGET, "--target-dir"]).arg(&target_dir))?;
-    Ok(target_dir.join(TARGET).join("web/pin_notch_web.wasm"))
+    Ok(target_dir.join(TARGET).join("web"))
 }
 
 /// Flags by which the files do not name the folders of the machine they were built on, where panics say

@@ -208,6 +208,7 @@ function defineElement(tag, observedAttributes, sheet, make) {
     #stale = true;
     #observer;
     #holding;
+    #grabbed;
 
     constructor() {
       super();
@@ -289,13 +290,14 @@ function defineElement(tag, observedAttributes, sheet, make) {
       const pointer = (what, event) => {
         const track = root.querySelector("[data-place]");
         if (!track) return isChecked && machine.pointer(ports, what, "", 0, 0);
-        const box = track.getBoundingClientRect();
+        // Measured once for a whole drag: to measure between two moves would lay the page out for each.
+        const box = (what === "move" && this.#grabbed) || track.getBoundingClientRect();
         const x = (event.clientX - box.left) / box.width;
         const y = (event.clientY - box.top) / box.height;
         const part = inside(event).closest?.("[part=thumb], [data-place]")?.getAttribute("part") ?? "";
         return machine.pointer(ports, what, part, x, y);
       };
-      const release = () => { clearInterval(this.#holding); this.#holding = undefined; };
+      const release = () => { clearInterval(this.#holding); this.#holding = this.#grabbed = undefined; };
       on("pointerdown", (event) => {
         if (event.button !== 0 || !event.isPrimary) return;
         const step = inside(event).closest?.("[data-do=step]:not([aria-disabled=true])");
@@ -304,7 +306,9 @@ function defineElement(tag, observedAttributes, sheet, make) {
           machine.hold(ports, direction, 0);
           this.#holding = setInterval(() => machine.hold(ports, direction, performance.now() - start), 40);
         }
-        if (pointer("down", event)) this.setPointerCapture(event.pointerId);
+        if (!pointer("down", event)) return;
+        this.#grabbed = root.querySelector("[data-place]").getBoundingClientRect();
+        this.setPointerCapture(event.pointerId);
       });
       on("mousedown", (event) => {
         // What is pressed beside a field must not take the focus from it, but give it to it.
@@ -315,7 +319,7 @@ function defineElement(tag, observedAttributes, sheet, make) {
       on("pointermove", (event) => pointer("move", event));
       on("pointerup", (event) => { release(); if (event.button === 0) pointer("up", event); });
       on("pointercancel", (event) => { release(); pointer("cancel", event); });
-      on("lostpointercapture", (event) => { pointer("cancel", event); });
+      on("lostpointercapture", (event) => { release(); pointer("cancel", event); });
       on("pointerleave", (event) => { release(); pointer("leave", event); machine.pointDay(ports, ""); });
       root.addEventListener("pointerover", (event) => machine.pointDay(ports, event.target.closest("[data-do=day]")?.dataset.with ?? ""));
       // Where the page's text is selected, the browser would take a drag for one of that text.
@@ -367,7 +371,7 @@ function defineElement(tag, observedAttributes, sheet, make) {
       root.addEventListener("scroll", (event) => {
         const list = event.target.querySelector?.("[part=list]");
         if (!list) return;
-        const height = list.querySelector("[part=option]")?.offsetHeight || 32;
+        const height = list.querySelector("[part=option]")?.getBoundingClientRect().height || 32;
         machine.scroll(ports, Math.floor(event.target.scrollTop / height), Math.ceil(event.target.clientHeight / height));
       }, true);
       const outside = (event) => { if (!event.composedPath().includes(this)) machine.close(ports); };
@@ -463,11 +467,18 @@ function defineElement(tag, observedAttributes, sheet, make) {
   customElements.define(tag, NotchElement);
 }
 
-/** Defines the elements of these tags; `make` makes a machine for one. */
-export function defineElements(make, tags, observed, style) {
-  const sheet = new CSSStyleSheet();
-  sheet.replaceSync(style);
-  for (const tag of tags) if (!customElements.get(tag)) defineElement(tag, observed, sheet, make);
+/** Defines the elements of these tags, each with its style sheet; `make` makes a machine for one. */
+export function defineElements(make, tags, observed, styles) {
+  const sheets = new Map();
+  tags.forEach((tag, at) => {
+    if (customElements.get(tag)) return;
+    const style = styles[at];
+    if (!sheets.has(style)) {
+      sheets.set(style, new CSSStyleSheet());
+      sheets.get(style).replaceSync(style);
+    }
+    defineElement(tag, observed, sheets.get(style), make);
+  });
 }
 
 
@@ -644,12 +655,14 @@ function __wbg_get_imports() {
         __wbg_apply_caeee93bc51ea857: function(arg0, arg1, arg2) {
             arg0.apply(getStringFromWasm0(arg1, arg2));
         },
-        __wbg_defineElements_3c2f3333c8a608e2: function(arg0, arg1, arg2, arg3, arg4, arg5, arg6) {
+        __wbg_defineElements_c737701e7047c86b: function(arg0, arg1, arg2, arg3, arg4, arg5, arg6) {
             var v0 = getArrayJsValueFromWasm0(arg1, arg2);
             wasm.__wbindgen_free(arg1, arg2 * 4, 4);
             var v1 = getArrayJsValueFromWasm0(arg3, arg4);
             wasm.__wbindgen_free(arg3, arg4 * 4, 4);
-            defineElements(arg0, v0, v1, getStringFromWasm0(arg5, arg6));
+            var v2 = getArrayJsValueFromWasm0(arg5, arg6);
+            wasm.__wbindgen_free(arg5, arg6 * 4, 4);
+            defineElements(arg0, v0, v1, v2);
         },
         __wbg_fire_f87090b09377f94a: function(arg0, arg1, arg2) {
             arg0.fire(getStringFromWasm0(arg1, arg2));

@@ -15,18 +15,7 @@ const FIELD: &str = include_str!("style/field.css");
 const LIST: &str = include_str!("style/list.css");
 const CALENDAR: &str = include_str!("style/calendar.css");
 
-/// The style sheet of all controls together.
-pub const STYLE: &str = concat!(
-    include_str!("style/base.css"),
-    include_str!("style/track.css"),
-    include_str!("style/icons.css"),
-    include_str!("style/toggles.css"),
-    include_str!("style/field.css"),
-    include_str!("style/list.css"),
-    include_str!("style/calendar.css"),
-);
-
-/// The part of the style sheet that this element needs.
+/// The style sheet that stands in the shadow root of this element.
 pub fn style_of(tag: Tag) -> String {
     let own: &[&str] = match tag {
         Tag::Slider | Tag::SpanSlider => &[TRACK],

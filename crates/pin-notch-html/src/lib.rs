@@ -30,6 +30,6 @@ pub use attributes::{
     Attributed, Looks, Note, OBSERVED, Surroundings, Tag, attributes_of, control_from, options_of,
 };
 pub use changes::{Change, changes};
-pub use element::{STYLE, element_html, style_of};
+pub use element::{element_html, style_of};
 pub use face::Face;
 pub use markup::{Content, Element, escaped};

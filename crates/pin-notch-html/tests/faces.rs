@@ -32,7 +32,7 @@ fn a_slider_is_written_as_a_server_sends_it() {
         rest.split_once("</style>").unwrap().1,
         "<div part=\"box\"><div part=\"control\" class=\"slider horizontal\">\
          <div part=\"track\" data-place=\"\" class=\"marked\">\
-         <div part=\"fill\" style=\"--from:0%;--to:0%\"></div>\
+         <div part=\"fill\" style=\"left:0%;right:0%\"></div>\
          <i part=\"mark mark-on\" style=\"left:0%\"></i><i part=\"mark mark-on\" style=\"left:50%\"></i>\
          <i part=\"mark mark-on\" style=\"left:100%\"></i>\
          <div part=\"thumb\" style=\"left:100%\"><div part=\"pin\"></div>\

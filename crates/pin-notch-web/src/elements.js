@@ -207,6 +207,7 @@ function defineElement(tag, observedAttributes, sheet, make) {
     #stale = true;
     #observer;
     #holding;
+    #grabbed;
 
     constructor() {
       super();
@@ -288,13 +289,14 @@ function defineElement(tag, observedAttributes, sheet, make) {
       const pointer = (what, event) => {
         const track = root.querySelector("[data-place]");
         if (!track) return isChecked && machine.pointer(ports, what, "", 0, 0);
-        const box = track.getBoundingClientRect();
+        // Measured once for a whole drag: to measure between two moves would lay the page out for each.
+        const box = (what === "move" && this.#grabbed) || track.getBoundingClientRect();
         const x = (event.clientX - box.left) / box.width;
         const y = (event.clientY - box.top) / box.height;
         const part = inside(event).closest?.("[part=thumb], [data-place]")?.getAttribute("part") ?? "";
         return machine.pointer(ports, what, part, x, y);
       };
-      const release = () => { clearInterval(this.#holding); this.#holding = undefined; };
+      const release = () => { clearInterval(this.#holding); this.#holding = this.#grabbed = undefined; };
       on("pointerdown", (event) => {
         if (event.button !== 0 || !event.isPrimary) return;
         const step = inside(event).closest?.("[data-do=step]:not([aria-disabled=true])");
@@ -303,7 +305,9 @@ function defineElement(tag, observedAttributes, sheet, make) {
           machine.hold(ports, direction, 0);
           this.#holding = setInterval(() => machine.hold(ports, direction, performance.now() - start), 40);
         }
-        if (pointer("down", event)) this.setPointerCapture(event.pointerId);
+        if (!pointer("down", event)) return;
+        this.#grabbed = root.querySelector("[data-place]").getBoundingClientRect();
+        this.setPointerCapture(event.pointerId);
       });
       on("mousedown", (event) => {
         // What is pressed beside a field must not take the focus from it, but give it to it.
@@ -314,7 +318,7 @@ function defineElement(tag, observedAttributes, sheet, make) {
       on("pointermove", (event) => pointer("move", event));
       on("pointerup", (event) => { release(); if (event.button === 0) pointer("up", event); });
       on("pointercancel", (event) => { release(); pointer("cancel", event); });
-      on("lostpointercapture", (event) => { pointer("cancel", event); });
+      on("lostpointercapture", (event) => { release(); pointer("cancel", event); });
       on("pointerleave", (event) => { release(); pointer("leave", event); machine.pointDay(ports, ""); });
       root.addEventListener("pointerover", (event) => machine.pointDay(ports, event.target.closest("[data-do=day]")?.dataset.with ?? ""));
       // Where the page's text is selected, the browser would take a drag for one of that text.
@@ -366,7 +370,7 @@ function defineElement(tag, observedAttributes, sheet, make) {
       root.addEventListener("scroll", (event) => {
         const list = event.target.querySelector?.("[part=list]");
         if (!list) return;
-        const height = list.querySelector("[part=option]")?.offsetHeight || 32;
+        const height = list.querySelector("[part=option]")?.getBoundingClientRect().height || 32;
         machine.scroll(ports, Math.floor(event.target.scrollTop / height), Math.ceil(event.target.clientHeight / height));
       }, true);
       const outside = (event) => { if (!event.composedPath().includes(this)) machine.close(ports); };
@@ -462,9 +466,16 @@ function defineElement(tag, observedAttributes, sheet, make) {
   customElements.define(tag, NotchElement);
 }
 
-/** Defines the elements of these tags; `make` makes a machine for one. */
-export function defineElements(make, tags, observed, style) {
-  const sheet = new CSSStyleSheet();
-  sheet.replaceSync(style);
-  for (const tag of tags) if (!customElements.get(tag)) defineElement(tag, observed, sheet, make);
+/** Defines the elements of these tags, each with its style sheet; `make` makes a machine for one. */
+export function defineElements(make, tags, observed, styles) {
+  const sheets = new Map();
+  tags.forEach((tag, at) => {
+    if (customElements.get(tag)) return;
+    const style = styles[at];
+    if (!sheets.has(style)) {
+      sheets.set(style, new CSSStyleSheet());
+      sheets.get(style).replaceSync(style);
+    }
+    defineElement(tag, observed, sheets.get(style), make);
+  });
 }

@@ -25,7 +25,7 @@ use pin_notch::{
     steps_held,
 };
 use pin_notch_html::{
-    Action, Attributed, Face, Looks, OBSERVED, STYLE, Surroundings, Tag, control_from,
+    Action, Attributed, Face, Looks, OBSERVED, Surroundings, Tag, control_from, style_of,
 };
 use std::cell::RefCell;
 use std::collections::HashMap;
@@ -35,7 +35,12 @@ use wasm_bindgen::prelude::*;
 extern "C" {
     /// Defines the elements of these tags, each with a machine that `make` makes for its tag.
     #[wasm_bindgen(js_name = defineElements)]
-    fn define_elements(make: &JsValue, tags: Vec<String>, observed: Vec<String>, style: &str);
+    fn define_elements(
+        make: &JsValue,
+        tags: Vec<String>,
+        observed: Vec<String>,
+        styles: Vec<String>,
+    );
 }
 
 /// Defines all elements in this page. One that is defined already is left as it is.
@@ -43,7 +48,8 @@ extern "C" {
 pub fn register() {
     let make = Closure::<dyn Fn(String) -> Machine>::new(|tag: String| Machine::new(&tag));
     let tags = Tag::all().map(|tag| tag.name().to_owned()).collect();
-    define_elements(&make.into_js_value(), tags, OBSERVED.map(str::to_owned).to_vec(), STYLE);
+    let styles = Tag::all().map(style_of).collect();
+    define_elements(&make.into_js_value(), tags, OBSERVED.map(str::to_owned).to_vec(), styles);
 }
 
 /// What stands behind one element.

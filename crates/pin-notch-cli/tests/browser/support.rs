@@ -113,7 +113,8 @@ const RECORD: &str = "
     const { hearTurns } = await import('/pin-notch.js');
     hearTurns(({ element, intent, outcome }) => told.push(`${intent} -> ${outcome}`));
     for (const type of ['input', 'change', 'grab', 'release'])
-      document.addEventListener(type, (event) => told.push(`${type} event ${event.target.value}`));";
+      document.addEventListener(type, (event) => told.push(`${type} event ${event.target.value}`));
+    document.addEventListener('toggle', (event) => told.push(`toggle event ${event.newState}`), true);";
 
 pub struct Page {
     pub client: Client,
@@ -182,6 +183,24 @@ impl Page {
 
     pub async fn focus(&self, css: &str) {
         self.run(&format!("document.querySelector({}).focus();", json!(css))).await;
+    }
+
+    /// Types a text into the focused element.
+    pub async fn write(&self, text: &str) {
+        let keys =
+            text.chars().flat_map(|value| [KeyAction::Down { value }, KeyAction::Up { value }]);
+        let actions = keys.fold(KeyActions::new("keyboard".into()), KeyActions::then);
+        self.client.perform_actions(actions).await.expect("keys");
+    }
+
+    /// A part of an element, as an expression.
+    pub fn part(host: &str, part: &str) -> String {
+        format!("document.querySelector({}).shadowRoot.querySelector({})", json!(host), json!(part))
+    }
+
+    /// The value of an element.
+    pub async fn value(&self, host: &str) -> String {
+        self.get(&format!("document.querySelector({}).value", json!(host))).await
     }
 
     /// Moves the mouse through these points of an element inside a shadow root, given as fractions of
@@ -255,6 +274,92 @@ impl Page {
         self.client.perform_actions(Actions::from(mouse).and(keys)).await.expect("a drag");
     }
 
+    /// Presses a part, holds it for so many milliseconds, and lets it go.
+    pub async fn hold(&self, host: &str, part: &str, milliseconds: u64) {
+        let to = self.places(host, part).await;
+        let mouse = MouseActions::new("mouse".into())
+            .then(to(0.5, 0.5))
+            .then(PointerAction::Down { button: MOUSE_BUTTON_LEFT })
+            .then(PointerAction::Pause { duration: Duration::from_millis(milliseconds) })
+            .then(PointerAction::Up { button: MOUSE_BUTTON_LEFT });
+        self.client.perform_actions(mouse).await.expect("a press");
+    }
+
+    /// A press and a release at a place of the window.
+    pub async fn mouse_at(&self, x: f64, y: f64) {
+        let mouse = MouseActions::new("mouse".into())
+            .then(PointerAction::MoveTo { duration: None, x, y })
+            .then(PointerAction::Down { button: MOUSE_BUTTON_LEFT })
+            .then(PointerAction::Up { button: MOUSE_BUTTON_LEFT });
+        self.client.perform_actions(mouse).await.expect("a press");
+    }
+
+    /// Gives a command of the DevTools protocol.
+    async fn devtools(&self, name: &str, parameters: Json) -> Json {
+        let command = DevTools(json!({ "cmd": name, "params": parameters }));
+        self.client.issue_cmd(command).await.expect("a command of the DevTools protocol")
+    }
+
+    /// Makes the page so large.
+    pub async fn size(&self, width: u32, height: u32) {
+        let size =
+            json!({ "width": width, "height": height, "deviceScaleFactor": 1, "mobile": false });
+        self.devtools("Emulation.setDeviceMetricsOverride", size).await;
+    }
+
+    /// Prefers `light` or `dark`.
+    pub async fn scheme(&self, scheme: &str) {
+        let features = json!([{ "name": "prefers-color-scheme", "value": scheme }]);
+        self.devtools("Emulation.setEmulatedMedia", json!({ "features": features })).await;
+    }
+
+    /// Lets pages run scripts, or not.
+    pub async fn script(&self, runs: bool) {
+        self.devtools("Emulation.setScriptExecutionDisabled", json!({ "value": !runs })).await;
+    }
+
+    /// Whether a part of the page is drawn, found by selectors of which each after the first looks into the
+    /// shadow root of what the one before found. It needs no script in the page.
+    pub async fn is_drawn(&self, selectors: &[&str]) -> bool {
+        let document =
+            self.devtools("DOM.getDocument", json!({ "depth": -1, "pierce": true })).await;
+        let mut node = document["root"]["nodeId"].clone();
+        for (at, selector) in selectors.iter().enumerate() {
+            if at > 0 {
+                let host = self
+                    .devtools("DOM.describeNode", json!({ "nodeId": node, "pierce": true }))
+                    .await;
+                let root = host["node"]["shadowRoots"][0]["backendNodeId"].clone();
+                let pushed = json!({ "backendNodeIds": [root] });
+                let pushed = self.devtools("DOM.pushNodesByBackendIdsToFrontend", pushed).await;
+                node = pushed["nodeIds"][0].clone();
+            }
+            let query = json!({ "nodeId": node, "selector": selector });
+            node = self.devtools("DOM.querySelector", query).await["nodeId"].clone();
+        }
+        let command = DevTools(json!({ "cmd": "DOM.getBoxModel", "params": { "nodeId": node } }));
+        self.client.issue_cmd(command).await.is_ok()
+    }
+
+    /// What axe-core finds wrong with the page; empty when it finds nothing.
+    pub async fn axe(&self) -> String {
+        let folder = env!("CARGO_MANIFEST_DIR");
+        let path =
+            std::path::Path::new(folder).join("../../target/npm/node_modules/axe-core/axe.min.js");
+        let install = "npm install --no-save --prefix target/npm axe-core@4.14.1";
+        let axe = std::fs::read_to_string(&path)
+            .unwrap_or_else(|error| panic!("{}: {error}; install it: {install}", path.display()));
+        self.client
+            .execute(&format!("if (!window.axe) {{ {axe}; window.axe = axe; }}"), Vec::new())
+            .await
+            .expect("axe-core runs");
+        self.get(
+            "(await axe.run(document, { resultTypes: ['violations'] })).violations.map((found) => `${found.id}: ${found.nodes.slice(0, 3)
+               .map((node) => node.target.flat().join(' ') + ' ' + node.failureSummary.replaceAll(/\\s+/g, ' ')).join(' | ')} (${found.nodes.length})`).join('\\n')",
+        )
+        .await
+    }
+
     /// A press and a release at one place.
     pub async fn click(&self, host: &str, part: &str, at: (f64, f64)) {
         self.mouse(host, part, &[at], Some(0), Some(0)).await;
@@ -290,5 +395,23 @@ impl WebDriverCompatibleCommand for Computed {
 
     fn method_and_body(&self, _: &url::Url) -> (http::Method, Option<String>) {
         (http::Method::GET, None)
+    }
+}
+
+/// Chromium's way to its DevTools protocol.
+#[derive(Debug)]
+struct DevTools(Json);
+
+impl WebDriverCompatibleCommand for DevTools {
+    fn endpoint(
+        &self,
+        base: &url::Url,
+        session: Option<&str>,
+    ) -> Result<url::Url, url::ParseError> {
+        base.join(&format!("session/{}/goog/cdp/execute", session.unwrap_or_default()))
+    }
+
+    fn method_and_body(&self, _: &url::Url) -> (http::Method, Option<String>) {
+        (http::Method::POST, Some(self.0.to_string()))
     }
 }

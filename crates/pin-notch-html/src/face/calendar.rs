@@ -10,6 +10,7 @@ pub(super) fn body(view: &DateView, semantics: &Semantics, told: &Told) -> Vec<E
     let open = view.grid.is_some() && !view.always_open;
     let field = input(&view.text, &view.prompt, semantics)
         .with_all(told.named(&as_field(semantics, view.always_open)))
+        .with_all(opening(view.always_open))
         .flag("data-focus", !open);
     let (today, free) = view.today;
     let today = Element::new("button", "today")
@@ -41,6 +42,7 @@ pub(super) fn span_body(view: &DateSpanView, semantics: &Semantics, told: &Told)
         fields.push(
             input(text, &view.prompt, semantics)
                 .with_all(told_as)
+                .with_all(opening(view.always_open))
                 .with("data-end", *name)
                 .flag("data-focus", !open && active),
         );
@@ -58,6 +60,16 @@ fn as_field(semantics: &Semantics, always_open: bool) -> Semantics {
     let mut told = semantics.clone();
     told.role = if always_open { Role::TextBox } else { Role::Combobox };
     told
+}
+
+/// What opens from a field.
+fn opening(always_open: bool) -> Vec<(&'static str, String)> {
+    match always_open {
+        true => Vec::new(),
+        false => {
+            vec![("aria-controls", "calendar".to_owned()), ("aria-haspopup", "dialog".to_owned())]
+        }
+    }
 }
 
 fn field_box(
@@ -89,6 +101,7 @@ fn popup(
     let popup = match always_open {
         true => popup,
         false => popup
+            .with("id", "calendar")
             .with("popover", "manual")
             .with("role", "dialog")
             .with("aria-label", told.part("calendar"))
@@ -112,7 +125,7 @@ fn calendar(grid: &DateGrid, takes_focus: bool, foot: Element, told: &Told) -> V
             .with("aria-label", long.clone())
             .saying(short)
     });
-    let corner = Element::new("th", "corner").with("aria-label", "week").saying("");
+    let corner = Element::new("td", "corner").saying("");
     let head_row = Element::plain("tr")
         .with("role", "row")
         .holding([corner].into_iter().chain(names).collect());

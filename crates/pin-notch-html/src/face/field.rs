@@ -21,6 +21,7 @@ pub(super) fn stepper_body(view: &StepperView, semantics: &Semantics, told: &Tol
     let stuck = semantics.disabled || semantics.read_only;
     let field = input(&view.text, &view.prompt, semantics)
         .with("inputmode", "decimal")
+        .flag("data-focus", true)
         .with_all(told.named(semantics));
     let unit = Element::new("span", "unit").with("aria-hidden", "true").saying(&view.unit);
     vec![
@@ -35,6 +36,7 @@ pub(super) fn items_body(view: &ItemView, semantics: &Semantics, told: &Told) ->
     let item = Element::new("div", "item")
         .with_all(told.named(semantics))
         .with("tabindex", if semantics.disabled { "-1" } else { "0" })
+        .flag("data-focus", true)
         .saying(&view.text);
     vec![
         button("back", &told.part("back"), BACK, stuck || view.at_first).doing(Action::Step, "-1"),

@@ -27,7 +27,8 @@ pub(super) fn body(view: &SelectView, semantics: &Semantics, told: &Told) -> Vec
     if let Some(active) = view.active.filter(|_| view.open) {
         attributes.push(("aria-activedescendant", format!("row-{active}")));
     }
-    let shown = if view.multiple && !view.prompting { "" } else { &view.readout };
+    // Tokens show what is chosen; the field says it all the same, to those who do not see them.
+    let spoken = view.multiple && !view.prompting;
     let field = match view.filtering {
         true => {
             // While the list is closed the field shows the choice; while it is open, what is searched.
@@ -37,13 +38,11 @@ pub(super) fn body(view: &SelectView, semantics: &Semantics, told: &Told) -> Vec
             input(text, if view.multiple && !view.prompting { "" } else { prompt }, &semantics)
         }
         false => {
-            let text = if view.multiple { readable(view) } else { String::new() };
-            if !text.is_empty() {
-                attributes.push(("aria-valuetext", text));
-            }
+            let class = if spoken { "spoken" } else { "" };
             Element::new("div", "input")
                 .with("tabindex", if semantics.disabled { "-1" } else { "0" })
-                .saying(shown)
+                .with("class", class)
+                .saying(&view.readout)
         }
     };
     let toggle = button("toggle", &told.part("open"), DOWN, stuck);
@@ -59,11 +58,6 @@ pub(super) fn body(view: &SelectView, semantics: &Semantics, told: &Told) -> Vec
 
 fn shown_text(view: &SelectView) -> &str {
     if view.prompting { "" } else { &view.readout }
-}
-
-/// What is chosen, as one text for those who hear it.
-fn readable(view: &SelectView) -> String {
-    view.tokens.iter().map(|token| token.text.as_str()).collect::<Vec<_>>().join(", ")
 }
 
 fn popup(view: &SelectView, told: &Told) -> Element {
@@ -113,17 +107,10 @@ fn row(row: &RowView, at: usize, view: &SelectView) -> Element {
         .with("aria-disabled", if row.disabled { "true" } else { "false" })
         .with("aria-posinset", (at + 1).to_string())
         .with("aria-setsize", view.row_count.to_string())
-        .with(
-            "aria-label",
-            match group.as_str() {
-                "" => row.text.clone(),
-                group => format!("{group}: {}", row.text),
-            },
-        )
         .doing(Action::Pick, row.value.clone())
         .holding(vec![
             Element::new("span", "tick").with("aria-hidden", "true"),
             Element::new("span", "text").saying(&row.text),
-            Element::new("span", "group").with("aria-hidden", "true").saying(group),
+            Element::new("span", "group").saying(group),
         ])
 }

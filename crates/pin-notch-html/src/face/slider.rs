@@ -11,9 +11,13 @@ fn side(orientation: Orientation) -> &'static str {
     }
 }
 
-fn fill((from, to): (f64, f64)) -> Element {
-    Element::new("div", "fill")
-        .with("style", format!("--from:{};--to:{}", percent(from), percent(1.0 - to)))
+fn fill((from, to): (f64, f64), orientation: Orientation) -> Element {
+    let (start, end) = match orientation {
+        Orientation::Horizontal => ("left", "right"),
+        Orientation::Vertical => ("top", "bottom"),
+    };
+    let style = format!("{start}:{};{end}:{}", percent(from), percent(1.0 - to));
+    Element::new("div", "fill").with("style", style)
 }
 
 fn mark(mark: &MarkView, side: &str) -> Element {
@@ -29,7 +33,13 @@ fn thumb(at: f64, side: &str, bubble: &str) -> Element {
         .holding(vec![Element::new("div", "pin"), bubble])
 }
 
-fn track(marks: &[MarkView], filled: (f64, f64), side: &str, thumbs: Vec<Element>) -> Element {
+fn track(
+    marks: &[MarkView],
+    filled: (f64, f64),
+    orientation: Orientation,
+    thumbs: Vec<Element>,
+) -> Element {
+    let side = side(orientation);
     let marks = marks.iter().map(|one| mark(one, side));
     let marked = marks.len() > 0;
     let labelled = marks.clone().any(|mark| mark.content != crate::Content::Text(String::new()));
@@ -41,13 +51,13 @@ fn track(marks: &[MarkView], filled: (f64, f64), side: &str, thumbs: Vec<Element
     Element::new("div", "track")
         .with("data-place", "")
         .with("class", class)
-        .holding([fill(filled)].into_iter().chain(marks).chain(thumbs).collect())
+        .holding([fill(filled, orientation)].into_iter().chain(marks).chain(thumbs).collect())
 }
 
 pub(super) fn body(view: &SliderView) -> Vec<Element> {
     let side = side(view.orientation);
     let thumbs = vec![thumb(view.thumb, side, &view.readout)];
-    vec![track(&view.marks, view.filled, side, thumbs), readout(&view.readout)]
+    vec![track(&view.marks, view.filled, view.orientation, thumbs), readout(&view.readout)]
 }
 
 pub(super) fn span_body(view: &SpanView, told: &Told) -> Vec<Element> {
@@ -66,5 +76,5 @@ pub(super) fn span_body(view: &SpanView, told: &Told) -> Vec<Element> {
                 .flag("data-focus", view.active == *which)
         },
     );
-    vec![track(&[], view.filled, side, thumbs.collect()), readout(&view.readout)]
+    vec![track(&[], view.filled, view.orientation, thumbs.collect()), readout(&view.readout)]
 }

@@ -1,0 +1,152 @@
+//! Date pickers: typed, by the keys of the calendar, by pointer.
+
+use crate::support::{Page, with_page};
+use fantoccini::key::Key;
+
+const SEASON: &str = "min=2026-03-01 max=2026-10-31 value=2026-05-14 lang=en-GB>\
+    <option value=sunday>The apiary rests on Sundays.</option></notch-date";
+
+#[test]
+fn a_calendar_opens_takes_the_focus_and_gives_it_back() {
+    with_page(async |page| {
+        page.show(&format!(
+            "<form><label for=it>Visited</label><notch-date id=it name=visited {SEASON}></form>"
+        ))
+        .await;
+        page.find("label").await.click().await.unwrap();
+        page.press(&[Key::Down]).await;
+        let focused = "document.querySelector('#it').shadowRoot.activeElement.getAttribute('part')";
+        assert_eq!(page.get(focused).await, "grid");
+        let active =
+            format!("{}.getAttribute('aria-activedescendant')", Page::part("#it", "[part=grid]"));
+        page.press(&[Key::End]).await;
+        assert_eq!(page.get(&active).await, "day-2026-05-17", "weeks begin on Monday there");
+        page.press(&[Key::Enter]).await;
+        assert!(page.told().await.last().unwrap().ends_with("refused: that day is blocked"));
+        let sunday = Page::part("#it", "#day-2026-05-17");
+        assert_eq!(page.get(&format!("{sunday}.title")).await, "The apiary rests on Sundays.");
+        page.press(&[Key::PageDown, Key::Left, Key::Enter]).await;
+        assert_eq!(page.value("#it").await, "2026-06-16");
+        assert_eq!(page.get(focused).await, "input", "the focus is back where it was");
+        assert_eq!(
+            page.get("new URLSearchParams(new FormData(document.forms[0])).toString()").await,
+            "visited=2026-06-16"
+        );
+
+        // Escape closes and chooses nothing; the pointer finds its way, too.
+        page.press(&[Key::Down, Key::Up, Key::Escape]).await;
+        assert_eq!(
+            (page.value("#it").await, page.get(focused).await),
+            ("2026-06-16".into(), "input".into())
+        );
+        page.click("#it", "[part=toggle]", (0.5, 0.5)).await;
+        page.click("#it", "[part=back]", (0.5, 0.5)).await;
+        let title = format!("{}.textContent", Page::part("#it", "[part=title]"));
+        assert_eq!(page.get(&title).await, "May 2026");
+        page.click("#it", "#day-2026-05-20", (0.5, 0.5)).await;
+        assert_eq!(page.value("#it").await, "2026-05-20");
+        page.click("#it", "[part=clear]", (0.5, 0.5)).await;
+        assert_eq!(page.value("#it").await, "");
+    });
+}
+
+#[test]
+fn a_typed_date_is_settled_or_reported() {
+    with_page(async |page| {
+        page.show(&format!(
+            "<label for=it>Visited</label><notch-date id=it pattern='d. MMMM y' {SEASON}>"
+        ))
+        .await;
+        let input = Page::part("#it", "[part=input]");
+        assert_eq!(page.get(&format!("{input}.value")).await, "14. May 2026");
+        page.find("label").await.click().await.unwrap();
+        page.run(&format!("{input}.select()")).await;
+        page.write("2026-05-1").await;
+        assert_eq!(page.value("#it").await, "2026-05-14", "half a date changes nothing");
+        page.write("8").await;
+        assert_eq!(page.value("#it").await, "2026-05-18");
+        page.press(&[Key::Enter]).await;
+        assert_eq!(page.get(&format!("{input}.value")).await, "18. May 2026");
+        page.run(&format!("{input}.select()")).await;
+        page.write("17. may 2026").await;
+        page.press(&[Key::Tab]).await;
+        let problem = format!("{}.textContent", Page::part("#it", "[part=problem]"));
+        assert_eq!(page.get(&problem).await, "The apiary rests on Sundays.");
+        assert_eq!(page.get("document.querySelector('#it').validity.customError").await, "true");
+    });
+}
+
+#[test]
+fn a_span_is_picked_end_by_end_with_a_preview() {
+    with_page(async |page| {
+        page.show(
+            "<form><notch-date-span id=it name=away aria-label=Away value=2026-05-04/2026-05-05 lang=en-GB>\
+             <option value=sunday>closed</option></notch-date-span></form>",
+        )
+        .await;
+        page.click("#it", "[part=toggle]", (0.5, 0.5)).await;
+        page.click("#it", "#day-2026-05-12", (0.5, 0.5)).await;
+        assert_eq!(page.value("#it").await, "2026-05-04/2026-05-05", "one end is no span");
+        page.mouse("#it", "#day-2026-05-15", &[(0.5, 0.5)], None, None).await;
+        let spanned =
+            format!("{}.querySelectorAll('.spanned').length", Page::part("#it", "[part=grid]"));
+        assert_eq!(page.get(&spanned).await, "4");
+        page.click("#it", "#day-2026-05-18", (0.5, 0.5)).await;
+        assert!(
+            page.told().await.last().unwrap().ends_with("2026-05-17 lies between and is blocked")
+        );
+        page.click("#it", "#day-2026-05-15", (0.5, 0.5)).await;
+        assert_eq!(page.value("#it").await, "2026-05-12/2026-05-15");
+        assert_eq!(page.get("document.querySelector('#it').open").await, "false");
+        assert_eq!(
+            page.get("new URLSearchParams(new FormData(document.forms[0])).toString()").await,
+            "away=2026-05-12&away=2026-05-15"
+        );
+
+        page.run("document.querySelector('#it').twoFields = true").await;
+        let to = Page::part("#it", "[data-end=to]");
+        page.run(&format!("{to}.focus(); {to}.select();")).await;
+        page.write("2026-05-16").await;
+        assert_eq!(page.value("#it").await, "2026-05-12/2026-05-16");
+        page.run("document.querySelector('#it').value = '2026-05-20/2026-05-21'").await;
+        assert_eq!(page.value("#it").await, "2026-05-20/2026-05-21");
+    });
+}
+
+#[test]
+fn what_opens_stays_inside_the_window() {
+    with_page(async |page| {
+        for (width, height) in [(1280, 800), (375, 667)] {
+            page.size(width, height).await;
+            for place in [
+                "left: 4px; top: 4px",
+                "right: 4px; top: 300px",
+                "left: 30px; bottom: 4px",
+                "right: 4px; bottom: 4px",
+            ] {
+                for tag in ["notch-date", "notch-select", "notch-date-span"] {
+                    page.show(&format!(
+                        "<{tag} style='position: fixed; {place}' id=it>{}</{tag}>",
+                        if tag == "notch-select" {
+                            "<option>Oxalic acid</option>".repeat(60)
+                        } else {
+                            String::new()
+                        }
+                    ))
+                    .await;
+                    page.run("document.querySelector('#it').showPicker()").await;
+                    let inside = format!(
+                        "(() => {{ const box = {}.getBoundingClientRect(); return box.height > 20 && box.left >= 0 && box.top >= 0 \
+                         && box.right <= innerWidth && box.bottom <= innerHeight ? 'inside' : JSON.stringify(box); }})()",
+                        Page::part("#it", "[part=popup]")
+                    );
+                    assert_eq!(
+                        page.get(&inside).await,
+                        "inside",
+                        "{tag} at {place} in {width} by {height}"
+                    );
+                }
+            }
+        }
+    });
+}

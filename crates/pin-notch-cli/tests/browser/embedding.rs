@@ -1,0 +1,58 @@
+//! The elements in the module of another program that is compiled for the browser.
+
+use crate::support::with_page;
+use axum::Router;
+use axum::extract::Path;
+use axum::http::{StatusCode, header};
+use axum::response::{Html, IntoResponse, Response};
+use axum::routing::get;
+use std::path::PathBuf;
+
+const PAGE: &str = "<!doctype html><title>Apiary</title><p></p>
+    <form><notch-rating name=temper max=5 step=0.5 value=3.5></notch-rating><notch-date name=visited></notch-date></form>
+    <script type=module>
+      import begin, { begin as said } from '/apiary.js';
+      await begin();
+      document.querySelector('p').textContent = said();
+    </script>";
+
+/// The example `apiary` of `pin-notch-web`, as `cargo xtask test` builds it.
+fn folder() -> PathBuf {
+    let fresh = std::env::var_os("PIN_NOTCH_WEB_FILES").map(PathBuf::from);
+    let default = PathBuf::from(env!("CARGO_MANIFEST_DIR")).join("../../target/web/dist");
+    let folder = fresh.unwrap_or(default).join("apiary");
+    let built = folder.join("apiary.js").exists();
+    assert!(built, "{} is not built; build it: cargo xtask test", folder.display());
+    folder
+}
+
+async fn file(Path(path): Path<String>) -> Response {
+    let kind = if path.ends_with(".wasm") { "application/wasm" } else { "text/javascript" };
+    match std::fs::read(folder().join(&path)) {
+        Ok(bytes) => ([(header::CONTENT_TYPE, kind)], bytes).into_response(),
+        Err(_) => StatusCode::NOT_FOUND.into_response(),
+    }
+}
+
+#[test]
+fn another_program_registers_the_elements_in_its_own_module() {
+    let _ = folder();
+    with_page(async |page| {
+        let listener = tokio::net::TcpListener::bind("127.0.0.1:0").await.expect("a port");
+        let address = listener.local_addr().expect("an address");
+        let router =
+            Router::new().route("/", get(|| async { Html(PAGE) })).route("/{*path}", get(file));
+        let server = tokio::spawn(async move { axum::serve(listener, router).await });
+        page.client.goto(&format!("http://{address}/")).await.expect("the page");
+        page.until("document.querySelector('p').textContent !== ''").await;
+        assert_eq!(
+            page.get("document.querySelector('p').textContent").await,
+            "the apiary's own program"
+        );
+        let data = "new URLSearchParams(new FormData(document.forms[0])).toString()";
+        assert_eq!(page.get(data).await, "temper=3.5");
+        page.run("document.querySelector('notch-date').value = '2026-05-14'").await;
+        assert_eq!(page.get(data).await, "temper=3.5&visited=2026-05-14");
+        server.abort();
+    });
+}

@@ -1,0 +1,110 @@
+//! How the controls stand in a page: with no script, in any light, for everybody.
+
+use crate::support::{Page, with_page};
+
+#[test]
+fn without_script_a_native_control_stands_in() {
+    with_page(async |page| {
+        page.script(false).await;
+        page.client.refresh().await.unwrap();
+        assert!(page.is_drawn(&["#weight input"]).await, "the native control is there");
+        assert!(!page.is_drawn(&["#weight", "[part=track]"]).await, "and ours is not");
+        page.script(true).await;
+        page.client.refresh().await.unwrap();
+        page.until("customElements.get('notch-switch')").await;
+        assert!(page.is_drawn(&["#weight", "[part=track]"]).await);
+        assert!(!page.is_drawn(&["#weight input"]).await);
+    });
+}
+
+#[test]
+fn a_script_that_never_comes_leaves_the_drawn_control_and_then_the_native_one() {
+    with_page(async |page| {
+        // Defined in no page: parsed with its declarative shadow root, as before the script has come.
+        let html = page.get("await (await fetch('/')).text()").await;
+        assert!(html.contains("<template shadowrootmode=\"open\" shadowrootdelegatesfocus>"));
+        let early = format!(
+            "const frame = document.createElement('iframe');
+             frame.srcdoc = {}.replace(/<script[^>]*><.script>/, '');
+             document.body.append(frame);
+             await new Promise((done) => frame.addEventListener('load', done));
+             window.early = frame.contentDocument;",
+            serde_json::json!(html)
+        );
+        page.run(&early).await;
+        let seen = |part: &str| {
+            format!(
+                "early.querySelector('#weight').shadowRoot.querySelector('{part}').checkVisibility({{ visibilityProperty: true }})"
+            )
+        };
+        assert_eq!(page.get(&seen("[part=track]")).await, "true", "finished before any script");
+        assert_eq!(
+            page.get(
+                "early.querySelector('#weight input').checkVisibility({ visibilityProperty: true })"
+            )
+            .await,
+            "false"
+        );
+        page.run("for (const e of early.querySelectorAll('#weight')) for (const a of e.shadowRoot.getAnimations({ subtree: true })) a.finish();").await;
+        assert_eq!(
+            page.get(
+                "early.querySelector('#weight input').checkVisibility({ visibilityProperty: true })"
+            )
+            .await,
+            "true"
+        );
+        assert_eq!(page.get(&seen("[part=track]")).await, "false");
+    });
+}
+
+#[test]
+fn nothing_stands_in_the_way_of_anybody() {
+    with_page(async |page| {
+        for (scheme, width) in [("light", 1280), ("dark", 1280), ("light", 375)] {
+            page.size(width, 800).await;
+            page.scheme(scheme).await;
+            let found = page.axe().await;
+            assert_eq!(found, "", "{scheme}, {width} wide");
+            assert_eq!(
+                page.get("document.documentElement.scrollWidth <= innerWidth").await,
+                "true",
+                "{scheme}: nothing is wider than {width}"
+            );
+        }
+        // And with something open.
+        page.scheme("light").await;
+        page.size(1280, 800).await;
+        for open in ["#visited", "#treatment", "#honey", "#away-days"] {
+            page.run(&format!("document.querySelector('{open}').showPicker()")).await;
+            assert_eq!(page.axe().await, "", "{open} open");
+            page.run(&format!("document.querySelector('{open}').blur()")).await;
+        }
+    });
+}
+
+#[test]
+fn targets_are_large_enough_for_a_finger() {
+    with_page(async |page| {
+        page.run("for (const id of ['visited', 'honey', 'lent']) document.querySelector('#' + id).showPicker();").await;
+        let small = "[...document.querySelectorAll('[data-name]')].flatMap((host) =>
+            [...host.shadowRoot.querySelectorAll('[role=button], [role=option], [role=checkbox], [role=gridcell], [role=slider], input, button')]
+              .filter((part) => part.checkVisibility()).map((part) => [host.id, part.getAttribute('part'), part.getBoundingClientRect()])
+              .filter(([, , box]) => box.width < 23.9 || box.height < 23.9)
+              .map(([id, part, box]) => `${id} ${part} ${box.width}x${box.height}`)).slice(0, 5).join('; ')";
+        assert_eq!(page.get(small).await, "");
+    });
+}
+
+#[test]
+fn states_can_be_told_apart_without_colour() {
+    with_page(async |page| {
+        page.show("<notch-stepper id=a></notch-stepper><notch-stepper id=b disabled></notch-stepper><notch-stepper id=c readonly></notch-stepper><notch-stepper id=d required></notch-stepper>").await;
+        page.run("document.querySelector('#d').reportValidity()").await;
+        let borders = ["#a", "#b", "#c", "#d"].map(|id| Page::part(id, "[part=field]"));
+        let mut styles = Vec::new();
+        for border in &borders {
+            styles.push(page.get(&format!("getComputedStyle({border}).borderBlockEndStyle")).await);
+        }
+        assert_eq!(styles, ["solid", "dashed", "dotted", "double"]);
+    });
+}

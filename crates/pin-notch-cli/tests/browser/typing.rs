@@ -1,0 +1,119 @@
+//! Fields: numbers, months, weeks and times, typed and stepped.
+
+use crate::support::{Page, with_page};
+use fantoccini::key::Key;
+
+#[test]
+fn a_stepper_keeps_what_is_typed_apart_from_its_value() {
+    with_page(async |page| {
+        page.show(
+            "<form><label for=it>Brood</label><notch-stepper id=it name=brood min=0 max=11 step=0.25 unit=frames>\
+             </notch-stepper><button>Send</button></form>",
+        )
+        .await;
+        let input = Page::part("#it", "[part=input]");
+        page.find("label").await.click().await.unwrap();
+        page.write("1.").await;
+        assert_eq!(page.told().await[..2], ["type \"1\" -> input 1", "input event 1"]);
+        assert_eq!(page.get(&format!("{input}.value")).await, "1.", "what is typed stands");
+        page.write("25").await;
+        page.press(&[Key::Up]).await;
+        let told = page.told().await;
+        assert_eq!(told[told.len() - 3], "key ArrowUp -> input 1.5, change 1.5");
+        assert_eq!(page.get(&format!("{input}.value")).await, "1.50");
+        // Text that does not fit stays for mending, with what is wrong below it, and the value as it was.
+        page.run(&format!("{input}.select()")).await;
+        page.write("12.3").await;
+        page.press(&[Key::Tab]).await;
+        assert_eq!(page.value("#it").await, "1", "as far as it could be read");
+        assert_eq!(page.get(&format!("{input}.value")).await, "12.3");
+        assert_eq!(
+            page.get(&format!("{}.textContent", Page::part("#it", "[part=problem]"))).await,
+            "The value must be 11 or less."
+        );
+        assert_eq!(
+            page.get("document.querySelector('#it').matches(':invalid:state(invalid)')").await,
+            "true"
+        );
+        assert_eq!(page.get(&format!("{input}.getAttribute('aria-describedby')")).await, "problem");
+        page.find("label").await.click().await.unwrap();
+        page.press(&[Key::Escape]).await;
+        assert_eq!(page.get(&format!("{input}.value")).await, "1.50");
+        assert_eq!(page.get("document.querySelector('#it').matches(':valid')").await, "true");
+        // Held, a button goes on in steps.
+        page.told().await;
+        page.hold("#it", "[part=more]", 620).await;
+        let steps = page.told().await.iter().filter(|line| line.starts_with("step ")).count();
+        assert!((3..=5).contains(&steps), "{steps} steps in 620 ms");
+        page.run("document.querySelector('#it').stepDown(100)").await;
+        assert_eq!(page.value("#it").await, "0");
+        // Enter in the field sends the form.
+        page.run("document.forms[0].addEventListener('submit', (event) => { event.preventDefault(); window.sent = new URLSearchParams(new FormData(event.target)).toString(); });").await;
+        page.find("label").await.click().await.unwrap();
+        page.run(&format!("{input}.select()")).await;
+        page.write("2").await;
+        page.press(&[Key::Enter]).await;
+        assert_eq!(page.get("window.sent").await, "brood=2");
+    });
+}
+
+#[test]
+fn numbers_are_written_and_read_by_the_language_around() {
+    with_page(async |page| {
+        page.show(
+            "<div lang=de><notch-stepper min=0 max=5000 step=0.5></notch-stepper>\
+             <notch-slider max=40 step=0.1 value=18.4 unit=kg></notch-slider></div>\
+             <div lang=ar-EG dir=rtl><notch-time></notch-time><notch-stepper id=ar></notch-stepper></div>\
+             <div lang=fr><notch-date value=2026-05-14 pattern='EEEE d MMMM y'></notch-date></div>",
+        )
+        .await;
+        page.focus("notch-stepper").await;
+        page.write("1234,5").await;
+        assert_eq!(page.value("notch-stepper").await, "1234.5");
+        page.press(&[Key::Up, Key::Up]).await;
+        let input = format!("{}.value", Page::part("notch-stepper", "[part=input]"));
+        assert_eq!(page.get(&input).await, "1.235,5");
+        assert_eq!(page.get("document.querySelector('notch-slider').valueText").await, "18,4 kg");
+        page.focus("notch-time").await;
+        page.write("٠٧30").await;
+        assert_eq!(page.value("notch-time").await, "07:30");
+        assert_eq!(
+            page.get(&format!("{}.textContent", Page::part("notch-time", "[part=field]"))).await,
+            "٠٧:٣٠"
+        );
+        let date = format!("{}.value", Page::part("notch-date", "[part=input]"));
+        assert_eq!(page.get(&date).await, "jeudi 14 mai 2026");
+        page.run(&format!("{}.select()", Page::part("notch-date", "[part=input]"))).await;
+        page.focus("notch-date").await;
+        page.write("Vendredi 15 MAI 2026").await;
+        assert_eq!(page.value("notch-date").await, "2026-05-15");
+    });
+}
+
+#[test]
+fn fields_fill_and_step_and_move_on() {
+    with_page(async |page| {
+        page.show(
+            "<form><label>Opened <notch-time name=opened min=06:30 max=21:00 step=900></notch-time></label></form>",
+        )
+        .await;
+        page.focus("notch-time").await;
+        page.write("08").await;
+        let focused = "document.querySelector('notch-time').shadowRoot.activeElement.getAttribute('aria-label')";
+        assert_eq!(page.get(focused).await, "Opened, minute", "a full field leads on to the next");
+        page.write("30").await;
+        assert_eq!(page.value("notch-time").await, "08:30");
+        page.press(&[Key::Up, Key::Left, Key::Down]).await;
+        assert_eq!(page.value("notch-time").await, "07:45");
+        page.press(&[Key::Delete, Key::Tab, Key::Tab]).await;
+        assert_eq!(
+            page.get("document.querySelector('notch-time').validationMessage").await,
+            "The hour is missing."
+        );
+        assert_eq!(page.value("notch-time").await, "07:45", "what is half filled in is kept apart");
+        page.run("document.forms[0].reset()").await;
+        assert_eq!(page.value("notch-time").await, "");
+        let text = format!("{}.textContent", Page::part("notch-time", "[part=field]"));
+        assert_eq!(page.get(&text).await, "--:--");
+    });
+}
