@@ -13,6 +13,8 @@ type Result<T> = std::result::Result<T, Box<dyn std::error::Error>>;
 
 const USAGE: &str = "\
 cargo xtask web     build the web files into crates/pin-notch-cli/dist and print their sizes
+cargo xtask web-example
+                    build another program that has the elements in its module, for the tests
 cargo xtask test    format, lints, docs, a fresh web build, and all tests
 cargo xtask bench   the benchmarks";
 
@@ -20,6 +22,7 @@ fn main() -> ExitCode {
     let command = std::env::args().nth(1).unwrap_or_default();
     let done = match command.as_str() {
         "web" => web::build_committed(),
+        "web-example" => web::build_example(&machine::root().join("target/web/dist/apiary")),
         "test" => checks::all(),
         "bench" => machine::run(machine::cargo().args(["bench", "--workspace"])),
         _ => Err(USAGE.into()),

@@ -55,7 +55,12 @@ pub(crate) fn check_committed() -> Result<()> {
 /// Builds a program of its own that has the elements in its module, as others may, into `folder`.
 pub(crate) fn build_example(folder: &Path) -> Result<()> {
     let wasm = compile(&["--example", "apiary"])?.join("examples/apiary.wasm");
-    Bindgen::new().input_path(wasm).web(true)?.typescript(false).generate(folder)?;
+    Bindgen::new()
+        .input_path(wasm)
+        .web(true)?
+        .typescript(false)
+        .omit_default_module_path(false)
+        .generate(folder)?;
     Ok(())
 }
 

@@ -145,8 +145,13 @@ impl Semantics {
         let mut all = vec![("role", self.role.token().to_owned())];
         if let Some(range) = &self.range {
             all.push(("aria-valuenow", number_text(range.now)));
-            all.push(("aria-valuemin", number_text(range.min)));
-            all.push(("aria-valuemax", number_text(range.max)));
+            // What has no bound has none to tell.
+            if range.min > Decimal::MIN {
+                all.push(("aria-valuemin", number_text(range.min)));
+            }
+            if range.max < Decimal::MAX {
+                all.push(("aria-valuemax", number_text(range.max)));
+            }
             all.push(("aria-valuetext", range.text.clone()));
         }
         if let Some(checked) = self.checked {

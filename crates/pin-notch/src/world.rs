@@ -67,7 +67,7 @@ pub trait World {
 
     /// The short name of a day of the week, for the head of a month grid.
     fn short_weekday_name(&self, day: Weekday) -> String {
-        self.weekday_name(day).chars().take(2).collect()
+        self.weekday_name(day).chars().take(3).collect()
     }
 
     /// The day on which a week begins.

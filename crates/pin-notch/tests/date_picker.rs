@@ -117,7 +117,7 @@ fn the_grid_shows_the_month_and_why_days_cannot_be_chosen() {
     let _ = picker.handle(Intent::Open);
     let grid = picker.view().grid.expect("an open grid");
     assert_eq!(grid.title, "May 2026");
-    assert_eq!(grid.heads[0], ("Mo".to_owned(), "Monday".to_owned()));
+    assert_eq!(grid.heads[0], ("Mon".to_owned(), "Monday".to_owned()));
     let rows: Vec<String> = grid
         .weeks
         .iter()

@@ -85,7 +85,7 @@ fn dates_are_written_by_the_developers_own_pattern() {
             "20260504",
             "day 4 of May in the year 2026",
             "2026. 5. 4.",
-            "Mo 4'05'2026 ",
+            "Mon 4'05'2026 ",
         ]
     );
     assert_eq!(pattern("d MMMM y").show(&Elsewhere, day), "٤ april ٢٠٢٦");

@@ -8,7 +8,7 @@ use pin_notch_html::{Looks, Tag, attributes_of, element_html, escaped, options_o
 pub(super) fn framed(title: &str, content: &str) -> String {
     format!(
         r#"<!doctype html>
-<html lang="en">
+<html lang="en-GB">
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">

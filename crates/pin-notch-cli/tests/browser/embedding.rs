@@ -22,7 +22,7 @@ fn folder() -> PathBuf {
     let default = PathBuf::from(env!("CARGO_MANIFEST_DIR")).join("../../target/web/dist");
     let folder = fresh.unwrap_or(default).join("apiary");
     let built = folder.join("apiary.js").exists();
-    assert!(built, "{} is not built; build it: cargo xtask test", folder.display());
+    assert!(built, "{} is not built; build it: cargo xtask web-example", folder.display());
     folder
 }
 

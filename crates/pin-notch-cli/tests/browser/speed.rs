@@ -19,7 +19,7 @@ fn the_cost_beside_the_browsers_own_controls_is_told() {
                    main.replaceChildren();
                    return time;
                  };
-                 const repeated = (run) => median(Array.from({ length: 7 }, run));
+                 const repeated = (run) => median(Array.from({ length: 5 }, run));
                  const ours = '<notch-slider min=0 max=40 step=0.1 value=18.4></notch-slider>';
                  const native = '<input type=range min=0 max=40 step=0.1 value=18.4>';
                  const creation = [repeated(() => made(ours, 1000)), repeated(() => made(native, 1000))];

@@ -5,7 +5,7 @@ use fantoccini::actions::{
 };
 use fantoccini::elements::{Element, ElementRef};
 use fantoccini::key::Key;
-use fantoccini::wd::WebDriverCompatibleCommand;
+use fantoccini::wd::{TimeoutConfiguration, WebDriverCompatibleCommand};
 use fantoccini::{Client, ClientBuilder, Locator};
 use serde_json::{Value as Json, json};
 use std::future::Future;
@@ -92,6 +92,8 @@ where
             .connect(&format!("http://127.0.0.1:{port}"))
             .await
             .unwrap_or_else(|error| panic!("no browser session: {error}; install it: {INSTALL}"));
+        let timeouts = TimeoutConfiguration::new(Some(Duration::from_secs(150)), None, None);
+        client.update_timeouts(timeouts).await.expect("time for long scripts");
         client.goto(&url).await.expect("the demo page");
         let page = Page { client: client.clone() };
         page.until("customElements.get('notch-switch') && document.readyState === 'complete'")
@@ -339,6 +341,45 @@ impl Page {
         }
         let command = DevTools(json!({ "cmd": "DOM.getBoxModel", "params": { "nodeId": node } }));
         self.client.issue_cmd(command).await.is_ok()
+    }
+
+    /// The controls that assistive technology finds in an element: role, name and value of each, in order.
+    pub async fn tree(&self, css: &str) -> Vec<String> {
+        const ROLES: [&str; 8] = [
+            "slider",
+            "switch",
+            "checkbox",
+            "group",
+            "spinbutton",
+            "combobox",
+            "button",
+            "listbox",
+        ];
+        let document =
+            self.devtools("DOM.getDocument", json!({ "depth": -1, "pierce": true })).await;
+        let query = json!({ "nodeId": document["root"]["nodeId"], "selector": css });
+        let node = self.devtools("DOM.querySelector", query).await["nodeId"].clone();
+        let found = self.devtools("Accessibility.queryAXTree", json!({ "nodeId": node })).await;
+        let text = |value: &Json| match value {
+            Json::String(text) => text.clone(),
+            Json::Null => String::new(),
+            other => other.to_string(),
+        };
+        let told = |node: &Json| {
+            let role = text(&node["role"]["value"]);
+            let property = |name: &str| {
+                let all = node["properties"].as_array().into_iter().flatten();
+                let mut found = all.filter(|property| property["name"] == name);
+                found.next().map(|property| text(&property["value"]["value"])).unwrap_or_default()
+            };
+            let value = [text(&node["value"]["value"]), property("valuetext"), property("checked")];
+            let value = value.into_iter().rfind(|value| !value.is_empty()).unwrap_or_default();
+            let name = text(&node["name"]["value"]);
+            ROLES
+                .contains(&role.as_str())
+                .then(|| format!("{role} {name:?} {value}").trim_end().to_owned())
+        };
+        found["nodes"].as_array().into_iter().flatten().filter_map(told).collect()
     }
 
     /// What axe-core finds wrong with the page; empty when it finds nothing.

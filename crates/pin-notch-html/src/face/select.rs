@@ -71,19 +71,22 @@ fn popup(view: &SelectView, told: &Told) -> Element {
     };
     let rows = view.rows.iter().enumerate().map(|(at, one)| row(one, view.first_row + at, view));
     let list = Element::new("div", "list")
-        .with("id", "list")
-        .with("role", "listbox")
-        .with("aria-label", told.part("options"))
-        .with("aria-multiselectable", if view.multiple { "true" } else { "false" })
+        .with("role", "presentation")
         // What is above and below the rows that are there takes the room that it would need.
         .with("style", format!("--rows:{};--first:{}", view.row_count, view.first_row))
         .with("data-first", view.first_row.to_string())
         .holding(rows.collect());
     let status = Element::new("div", "status").with("role", "status").saying(said);
+    let scroll = Element::new("div", "scroll")
+        .with("id", "list")
+        .with("role", "listbox")
+        .with("aria-label", told.part("options"))
+        .with("aria-multiselectable", if view.multiple { "true" } else { "false" })
+        .holding(vec![list]);
     Element::new("div", "popup")
         .with("popover", "manual")
         .flag("data-open", view.open)
-        .holding(vec![status, Element::new("div", "scroll").holding(vec![list])])
+        .holding(vec![status, scroll])
 }
 
 fn row(row: &RowView, at: usize, view: &SelectView) -> Element {
