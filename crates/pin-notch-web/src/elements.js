@@ -296,14 +296,18 @@ function defineElement(tag, observedAttributes, sheet, make) {
         const part = inside(event).closest?.("[part=thumb], [data-place]")?.getAttribute("part") ?? "";
         return machine.pointer(ports, what, part, x, y);
       };
-      const release = () => { clearInterval(this.#holding); this.#holding = this.#grabbed = undefined; };
+      const release = () => {
+        clearInterval(this.#holding?.timer);
+        this.#holding = this.#grabbed = undefined;
+      };
       on("pointerdown", (event) => {
         if (event.button !== 0 || !event.isPrimary) return;
         const step = inside(event).closest?.("[data-do=step]:not([aria-disabled=true])");
         if (step) {
           const start = performance.now(), direction = Number(step.dataset.with);
+          const hold = () => machine.hold(ports, direction, performance.now() - start);
           machine.hold(ports, direction, 0);
-          this.#holding = setInterval(() => machine.hold(ports, direction, performance.now() - start), 40);
+          this.#holding = { hold, timer: setInterval(hold, 40) };
         }
         if (!pointer("down", event)) return;
         this.#grabbed = root.querySelector("[data-place]").getBoundingClientRect();
@@ -316,7 +320,11 @@ function defineElement(tag, observedAttributes, sheet, make) {
         if (!root.activeElement) root.querySelector("[data-focus]")?.focus({ preventScroll: true });
       });
       on("pointermove", (event) => pointer("move", event));
-      on("pointerup", (event) => { release(); if (event.button === 0) pointer("up", event); });
+      on("pointerup", (event) => {
+        this.#holding?.hold(); // a busy page may have missed the last steps
+        release();
+        if (event.button === 0) pointer("up", event);
+      });
       on("pointercancel", (event) => { release(); pointer("cancel", event); });
       on("lostpointercapture", (event) => { release(); pointer("cancel", event); });
       on("pointerleave", (event) => { release(); pointer("leave", event); machine.pointDay(ports, ""); });

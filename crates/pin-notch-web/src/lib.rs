@@ -28,7 +28,6 @@ use pin_notch_html::{
     Action, Attributed, Face, Looks, OBSERVED, Surroundings, Tag, control_from, style_of,
 };
 use std::cell::RefCell;
-use std::collections::HashMap;
 use wasm_bindgen::prelude::*;
 
 #[wasm_bindgen(module = "/src/elements.js")]
@@ -110,12 +109,12 @@ impl Machine {
         around.label = of(3).to_owned();
         around.world = world::world(ports, of(4));
         around.svg = of(5).to_owned();
-        let mut attributes = HashMap::new();
+        let mut attributes = Vec::new();
         for mut record in records {
             match record.first().map(String::as_str) {
                 Some("a") if record.len() > 2 => {
                     let value = record.swap_remove(2);
-                    attributes.insert(record.swap_remove(1), value);
+                    attributes.push((record.swap_remove(1), value));
                 }
                 Some("o") => around.options.push(choice(&record[1..])),
                 _ => {}
@@ -125,7 +124,9 @@ impl Machine {
         if let Some(offered) = &state.offered {
             around.options.clone_from(offered);
         }
-        let read = control_from(self.tag, &around, |name| attributes.get(name).cloned());
+        let read = control_from(self.tag, &around, |name| {
+            attributes.iter().find(|(found, _)| found == name).map(|(_, value)| value.clone())
+        });
         for note in read.notes {
             ports.note(&note.to_string());
         }

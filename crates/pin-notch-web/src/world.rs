@@ -3,7 +3,6 @@
 use crate::ports::{Ports, records};
 use pin_notch::{AnyWorld, Direction, Weekday, World};
 use std::cell::RefCell;
-use std::collections::HashMap;
 use wasm_bindgen::prelude::*;
 
 #[wasm_bindgen(module = "/src/elements.js")]
@@ -81,12 +80,14 @@ impl World for Words {
 }
 
 thread_local! {
-    static WORLDS: RefCell<HashMap<String, AnyWorld>> = RefCell::default();
+    static WORLDS: RefCell<Vec<(String, AnyWorld)>> = RefCell::default();
 }
 
 /// The world of this language; asked for once.
 pub(crate) fn world(ports: &Ports, language: &str) -> AnyWorld {
-    let known = WORLDS.with_borrow(|worlds| worlds.get(language).cloned());
+    let known = WORLDS.with_borrow(|worlds| {
+        worlds.iter().find(|(known, _)| known == language).map(|(_, world)| world.clone())
+    });
     known.unwrap_or_else(|| {
         let records: Vec<_> = records(&ports.world(language)).collect();
         let digit = |at: usize| {
@@ -95,7 +96,7 @@ pub(crate) fn world(ports: &Ports, language: &str) -> AnyWorld {
         };
         let digits = core::array::from_fn(digit);
         let world = AnyWorld::from(Words { records, digits });
-        WORLDS.with_borrow_mut(|worlds| worlds.insert(language.to_owned(), world.clone()));
+        WORLDS.with_borrow_mut(|worlds| worlds.push((language.to_owned(), world.clone())));
         world
     })
 }

@@ -5,6 +5,10 @@
 //! `07:30`, `2026-05-14T07:30`) and stands on a line of whole units, by which
 //! [`NotchesOf`](crate::NotchesOf) counts.
 //!
+//! It is small and our own because a browser has to load it: a date library with parsing and printing adds
+//! about 50 KB compressed there, all of this about 5. The tests compare every day of every year with such a
+//! library.
+//!
 //! [html]: https://html.spec.whatwg.org/multipage/common-microsyntaxes.html#dates-and-times
 
 mod date;

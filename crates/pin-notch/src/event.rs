@@ -211,25 +211,32 @@ impl<V: Clone> Turn<V> {
     /// The same turn with its values in another form.
     pub fn map<W>(self, mut into: impl FnMut(V) -> W) -> Turn<W> {
         match self {
-            Self::Done(events) => Turn::Done(Events(events.0.map(|event| {
-                event.map(|event| match event {
-                    Event::Grabbed => Event::Grabbed,
-                    Event::Input(value) => Event::Input(into(value)),
-                    Event::Released => Event::Released,
-                    Event::Cancelled => Event::Cancelled,
-                    Event::Change(value) => Event::Change(into(value)),
-                    Event::Preview(value) => Event::Preview(into(value)),
-                    Event::PreviewEnd => Event::PreviewEnd,
-                    Event::Draft => Event::Draft,
-                    Event::Taken(thumb) => Event::Taken(thumb),
-                    Event::Opened => Event::Opened,
-                    Event::Closed => Event::Closed,
-                    Event::Active(row) => Event::Active(row),
-                    Event::Scrolled(row) => Event::Scrolled(row),
-                    Event::ActiveDay(day) => Event::ActiveDay(day),
-                })
-            }))),
+            Self::Done(Events([one, two, three, four])) => {
+                let mut each = |event: Option<Event<V>>| event.map(|event| event.map(&mut into));
+                Turn::Done(Events([each(one), each(two), each(three), each(four)]))
+            }
             Self::Refused(refusal) => Turn::Refused(refusal),
+        }
+    }
+}
+
+impl<V> Event<V> {
+    fn map<W>(self, into: &mut impl FnMut(V) -> W) -> Event<W> {
+        match self {
+            Self::Grabbed => Event::Grabbed,
+            Self::Input(value) => Event::Input(into(value)),
+            Self::Released => Event::Released,
+            Self::Cancelled => Event::Cancelled,
+            Self::Change(value) => Event::Change(into(value)),
+            Self::Preview(value) => Event::Preview(into(value)),
+            Self::PreviewEnd => Event::PreviewEnd,
+            Self::Draft => Event::Draft,
+            Self::Taken(thumb) => Event::Taken(thumb),
+            Self::Opened => Event::Opened,
+            Self::Closed => Event::Closed,
+            Self::Active(row) => Event::Active(row),
+            Self::Scrolled(row) => Event::Scrolled(row),
+            Self::ActiveDay(day) => Event::ActiveDay(day),
         }
     }
 }

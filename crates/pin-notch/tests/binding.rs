@@ -1,8 +1,8 @@
 //! Values with several owners: each hears every change once, nothing loops, nothing drifts.
 
 use pin_notch::{
-    BindingError, Decimal, Intent, Key, Notches, Rating, Refusal, Shared, Slider, Stepper, Turn,
-    dec,
+    BindingError, Conversion, Decimal, Intent, Key, Notches, Rating, Refusal, Shared, Slider,
+    Stepper, Turn, dec,
 };
 use proptest::prelude::*;
 use std::cell::RefCell;
@@ -151,5 +151,23 @@ proptest! {
             let told = heard.borrow_mut().drain(..).collect::<Vec<_>>();
             prop_assert_eq!(told, if before == to { vec![] } else { vec![to] });
         }
+    }
+
+    /// There and back again, every notch of the finer side is kept, and the ends meet.
+    #[test]
+    fn a_conversion_leads_back_to_where_it_came_from(
+        from in -500_i64..500, length in 1_i64..400, to in -500_i64..500, times in 1_i64..40, at in 0_i64..400,
+        down: bool
+    ) {
+        let (low, high) = (Decimal::from(from), Decimal::from(from + length));
+        let reach = Decimal::from(length * times * if down { -1 } else { 1 });
+        let (start, end) = (Decimal::from(to), Decimal::from(to) + reach);
+        let there = Conversion::between((low, high), (start, end)).unwrap();
+        let here = Notches::new(low, high, dec!(1)).unwrap();
+        let back = there.reversed().unwrap().onto(here);
+        prop_assert_eq!((there.convert(low), there.convert(high)), (start, end));
+        let value = Decimal::from(from + at % (length + 1));
+        prop_assert_eq!(back.convert(there.convert(value)), value);
+        prop_assert!(Conversion::between((low, low), (start, end)).is_err());
     }
 }

@@ -2,7 +2,7 @@
 
 use pin_notch::{
     Conversion, Decimal, Form, FormError, FormTurn, Intent, Key, Notches, Place, Rating, Slider,
-    Switch, Value, dec,
+    Stepper, Switch, Value, View, dec,
 };
 use proptest::prelude::*;
 
@@ -47,6 +47,49 @@ fn values(form: &Form) -> String {
         .map(|field| format!("{}={}", field.name, field.control.value()))
         .collect::<Vec<_>>()
         .join(" ")
+}
+
+/// A slider and a number field on one value: what is typed moves the slider, and the slider's echo leaves
+/// what is typed alone.
+#[test]
+fn a_draft_is_not_overwritten_by_its_own_echo() {
+    let weight = Notches::new(dec!(0), dec!(40), dec!(0.1)).unwrap();
+    let same = Conversion::between((dec!(0), dec!(1)), (dec!(0), dec!(1))).unwrap();
+    let mut form = Form::new()
+        .with("slider", "Weight", Slider::new(weight).unwrap())
+        .and_then(|form| form.with("field", "Weight in words", Stepper::new(weight).unwrap()))
+        .and_then(|form| form.with_conversion("slider", "field", same))
+        .unwrap();
+    let remarks: Vec<_> = form.audit().iter().map(ToString::to_string).collect();
+    assert_eq!(
+        remarks,
+        ["slider: it cannot follow the default of field: this control is never empty"],
+        "linked both ways, so nothing looks frozen; but the field starts empty"
+    );
+    let text = |form: &Form| match form.control("field").unwrap().view() {
+        View::Stepper(view) => view.text,
+        other => panic!("{other:?}"),
+    };
+    for (typed, turn) in [
+        ("1", "input 1; slider follows: 1"),
+        ("1.", "draft"),
+        ("1.5", "input 1.5; slider follows: 1.5"),
+        ("1.55", "draft"),
+        ("-", "draft"),
+    ] {
+        assert_eq!(handle(&mut form, "field", Intent::Type(typed)), turn, "{typed}");
+        assert_eq!(text(&form), typed, "what is typed stands");
+    }
+    assert_eq!(values(&form), "slider=1.5 field=1.5");
+    assert_eq!(
+        handle(&mut form, "field", Intent::Key(Key::Escape)),
+        "input empty, cancel; slider cannot follow: this control is never empty"
+    );
+    assert_eq!(
+        handle(&mut form, "slider", Intent::Key(Key::Right)),
+        "input 1.6, change 1.6; field follows: 1.6"
+    );
+    assert_eq!(text(&form), "1.6");
 }
 
 #[test]

@@ -51,6 +51,7 @@ pub(super) fn page() -> String {
 <p>Every value on this page comes from one Rust core. Try the controls by pointer and by keyboard.</p>
 <nav aria-label="Kinds of controls">{links}<a href="#send">The form</a></nav></header>
 <main>
+<div class="gallery">
 <div class="exhibits">
 {sections}</div>
 <div class="beside">
@@ -60,6 +61,7 @@ pub(super) fn page() -> String {
 <section class="panel" aria-labelledby="happened"><h2 id="happened">What happened</h2>
 <p>Each attempt, and what came of it. Newest first.</p>
 <ol id="turns" tabindex="0" aria-labelledby="happened"></ol></section>
+</div>
 </div>
 {form}
 </main>"##

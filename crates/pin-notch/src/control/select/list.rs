@@ -2,7 +2,6 @@
 
 use crate::world::AnyWorld;
 use memchr::memmem::Finder;
-use std::collections::HashMap;
 
 /// An option.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -66,7 +65,8 @@ pub(super) struct List {
     folded: String,
     /// Where each text begins in it, and where the last one ends.
     starts: Vec<usize>,
-    places: HashMap<String, usize>,
+    /// The places of the options, in the order of their values: what finds one by its value.
+    by_value: Vec<usize>,
     filter: String,
     matching: Vec<usize>,
     world: AnyWorld,
@@ -89,9 +89,10 @@ impl List {
         self.state = Listing::Loaded;
         self.choices = choices;
         self.fold();
-        // Of two options with one value the first counts, as in HTML.
-        let pairs = self.choices.iter().enumerate().rev();
-        self.places = pairs.map(|(at, choice)| (choice.value.clone(), at)).collect();
+        let choices = &self.choices;
+        self.by_value = (0..choices.len()).collect();
+        // Of two options with one value the first counts, as in HTML: the sort keeps their order.
+        self.by_value.sort_by(|one, other| choices[*one].value.cmp(&choices[*other].value));
         self.matching = self.all_matching(&self.folded(&self.filter));
     }
 
@@ -179,7 +180,9 @@ impl List {
     }
 
     pub(super) fn place_of(&self, value: &str) -> Option<usize> {
-        self.places.get(value).copied()
+        let at = self.by_value.partition_point(|at| self.choices[*at].value.as_str() < value);
+        let place = *self.by_value.get(at)?;
+        (self.choices[place].value == value).then_some(place)
     }
 
     pub(super) fn find(&self, value: &str) -> Option<&Choice> {
