@@ -8,24 +8,25 @@ const ARIA = {
   "aria-required": "ariaRequired", "aria-invalid": "ariaInvalid", "aria-description": "ariaDescription",
 };
 const FIELD = "\x1f", RECORD = "\x1e";
-const escaped = (text) => String(text).replace(/[\x1b\x1e\x1f]/g, (c) => "\x1b" + String.fromCharCode(c.charCodeAt(0) + 64));
+const RARE = /[\x1b\x1e\x1f]/;
+const escaped = (text) => !RARE.test(text) ? text : String(text).replace(/[\x1b\x1e\x1f]/g, (c) => "\x1b" + String.fromCharCode(c.charCodeAt(0) + 64));
 const unescaped = (text) => text.includes("\x1b") ? text.replace(/\x1b(.)/gs, (_, c) => String.fromCharCode(c.charCodeAt(0) - 64)) : text;
 const record = (...fields) => fields.map(escaped).join(FIELD);
 
 let listener;
 
-/** Calls `callback({element, intent, outcome, refused})` for every attempt on every element, until it is
-    called again; with nothing, none is told any more. */
+// Calls `callback({element, intent, outcome, refused})` for every attempt on every element, until it is
+// called again; with nothing, none is told any more.
 export function hearTurns(callback) {
   listener = callback;
 }
 
-/** A text as it is compared: without case and accents. */
+// A text as it is compared: without case and accents.
 export function folded(text) {
   return text.normalize("NFD").replace(/\p{M}/gu, "").toUpperCase().toLowerCase();
 }
 
-/** How numbers and dates are written in a language, in the records that `world.rs` reads. */
+// How numbers and dates are written in a language, in the records that `world.rs` reads.
 function world(language) {
   const numbers = new Intl.NumberFormat(language, { useGrouping: true });
   const parts = numbers.formatToParts(-12345678.9);
@@ -50,7 +51,7 @@ function world(language) {
 
 const templates = new Map();
 
-/** A copy of the nodes of this markup, which is parsed once. */
+// A copy of the nodes of this markup, which is parsed once.
 function nodes(html) {
   let template = templates.get(html);
   if (!template) {
@@ -69,7 +70,7 @@ class Ports {
     root.querySelector("slot")?.remove();
     root.adoptedStyleSheets = [sheet];
   }
-  /** Takes over from whatever the server wrote on the element itself and inside it. */
+  // Takes over from whatever the server wrote on the element itself and inside it.
   adopt() {
     for (const name of Object.keys(ARIA)) this.element.removeAttribute(name);
     this.ownTabIndex = this.element.hasAttribute("tabindex");
@@ -140,14 +141,14 @@ class Ports {
     if (!CSS.supports("anchor-name: --a")) this.place(popup);
     this.reveal();
   }
-  /** Where the browser cannot place what opens by itself: below the field, or above, and never outside. */
+  // Where the browser cannot place what opens by itself: below the field, or above, and never outside.
   place(popup) {
     const field = this.root.getBoundingClientRect(), box = popup.getBoundingClientRect();
     const below = field.bottom + box.height < innerHeight || field.top < box.height;
     popup.style.left = `${Math.max(0, Math.min(field.left, innerWidth - box.width - 8))}px`;
     popup.style.top = `${below ? Math.min(field.bottom, innerHeight - box.height - 8) : field.top - box.height - 8}px`;
   }
-  /** Scrolls the row that keys are on into sight. */
+  // Scrolls the row that keys are on into sight.
   reveal() {
     const scroll = this.shadow.querySelector("[part=scroll]");
     const row = scroll?.querySelector(".active");
@@ -253,7 +254,7 @@ function defineElement(tag, observedAttributes, sheet, make) {
       }
       return records.join(RECORD);
     }
-    /** The accessible name, for parts inside that take the focus. */
+    // The accessible name, for parts inside that take the focus.
     #name() {
       const by = this.getAttribute("aria-labelledby");
       const named = by ? by.split(/\s+/).map((id) => this.getRootNode().getElementById?.(id)) : [...this.#internals.labels];
@@ -265,7 +266,7 @@ function defineElement(tag, observedAttributes, sheet, make) {
       };
       return named.filter(Boolean).map(words).join(" ");
     }
-    /** The machine, for scripts: outside a page it is not defined before somebody asks. */
+    // The machine, for scripts: outside a page it is not defined before somebody asks.
     get #asked() {
       if (this.#stale) this.#define();
       return this.#machine;
@@ -394,7 +395,7 @@ function defineElement(tag, observedAttributes, sheet, make) {
       });
       on("invalid", () => machine.report(ports));
     }
-    /** Enter in a field sends the form, as in HTML's own fields. */
+    // Enter in a field sends the form, as in HTML's own fields.
     #submitImplicitly() {
       const { form } = this;
       const button = form && [...form.elements].find((element) => element.type === "submit");
@@ -426,7 +427,7 @@ function defineElement(tag, observedAttributes, sheet, make) {
     get defaultValue() { return this.getAttribute("value") ?? ""; }
     set defaultValue(value) { this.setAttribute("value", value); }
     get open() { return this.shadowRoot.querySelector("[part=popup]")?.hasAttribute("data-open") ?? false; }
-    /** Options: texts, or objects with `value`, `text`, `group` and `disabled`; or a promise of them. */
+    // Options: texts, or objects with `value`, `text`, `group` and `disabled`; or a promise of them.
     set options(options) {
       const machine = this.#asked;
       this.loading = options;
@@ -474,7 +475,7 @@ function defineElement(tag, observedAttributes, sheet, make) {
   customElements.define(tag, NotchElement);
 }
 
-/** Defines the elements of these tags, each with its style sheet; `make` makes a machine for one. */
+// Defines the elements of these tags, each with its style sheet; `make` makes a machine for one.
 export function defineElements(make, tags, observed, styles) {
   const sheets = new Map();
   tags.forEach((tag, at) => {

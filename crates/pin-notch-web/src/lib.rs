@@ -21,12 +21,10 @@ pub use ports::Ports;
 
 use paint::Drawn;
 use pin_notch::{
-    Choice, Control, Date, Direction, Event, Intent, Place, Refusal, Thumb, Turn, Value, View,
-    steps_held,
+    Choice, Control, Date, Direction, Event, Intent, Place, Refusal, Switch, Thumb, Turn, Value,
+    View, steps_held,
 };
-use pin_notch_html::{
-    Action, Attributed, Face, Looks, OBSERVED, Surroundings, Tag, control_from, style_of,
-};
+use pin_notch_html::{Action, Face, Looks, OBSERVED, Surroundings, Tag, control_from, style_of};
 use std::cell::RefCell;
 use wasm_bindgen::prelude::*;
 
@@ -77,11 +75,10 @@ struct State {
 impl Machine {
     fn new(tag: &str) -> Self {
         let tag = Tag::from_name(tag).unwrap_or(Tag::Slider);
-        let Attributed { control, looks, .. } =
-            control_from(tag, &Surroundings::default(), |_| None);
+        // What stands here until the element says what it is.
         let state = State {
-            control,
-            looks,
+            control: Switch::new().into(),
+            looks: Looks::default(),
             dirty: false,
             reporting: false,
             offered: None,

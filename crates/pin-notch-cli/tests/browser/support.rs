@@ -297,7 +297,7 @@ impl Page {
     }
 
     /// Gives a command of the DevTools protocol.
-    async fn devtools(&self, name: &str, parameters: Json) -> Json {
+    pub async fn devtools(&self, name: &str, parameters: Json) -> Json {
         let command = DevTools(json!({ "cmd": name, "params": parameters }));
         self.client.issue_cmd(command).await.expect("a command of the DevTools protocol")
     }

@@ -16,6 +16,7 @@ pub use span::{DateSpan, DateSpanPicker, DateSpanView};
 use super::conditions::condition_methods;
 use super::draft::Typed;
 use super::uniform::uniform;
+use super::value::Taken;
 use super::{Conditions, Value, ValueKind};
 use crate::calendar::{Date, Weekday};
 use crate::event::{Event, Refusal, Shown, Turn};
@@ -271,11 +272,7 @@ uniform! {
         self.default.into()
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
-        match value {
-            Value::Date(day) => DatePicker::set_value(self, Some(day)),
-            Value::Empty => DatePicker::set_value(self, None),
-            _ => Err(Refusal::WrongKind),
-        }
+        DatePicker::set_value(self, Taken::taken(value)?)
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         value.date().map(|day| self.days.against(day)).unwrap_or_default()

@@ -14,6 +14,7 @@ pub use view::{FieldView, FieldsView};
 
 use super::conditions::condition_methods;
 use super::uniform::Uniform;
+use super::value::Taken;
 use super::{Conditions, Control, Value, ValueKind, View};
 use crate::calendar::{DateTime, Month, Time, Week};
 use crate::event::{Refusal, Shown, Turn};
@@ -193,11 +194,7 @@ macro_rules! in_forms {
                 FieldStepper::default_value(self).into()
             }
             fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
-                match value {
-                    Value::$kind(value) => FieldStepper::set_value(self, Some(value)),
-                    Value::Empty => FieldStepper::set_value(self, None),
-                    _ => Err(Refusal::WrongKind),
-                }
+                FieldStepper::set_value(self, Taken::taken(value)?)
             }
             fn reset(&mut self) {
                 FieldStepper::reset(self);

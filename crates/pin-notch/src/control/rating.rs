@@ -8,6 +8,7 @@
 
 use super::conditions::condition_methods;
 use super::uniform::uniform;
+use super::value::Taken;
 use super::wording::{Words, numbered};
 use super::{Conditions, ControlError, Direction, Value, ValueKind, Wording, admit, admit_default};
 use crate::event::{Event, Refusal, Turn};
@@ -490,11 +491,7 @@ uniform! {
         self.default.into()
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
-        match value {
-            Value::Number(number) => Rating::set_value(self, Some(number)),
-            Value::Empty => Rating::set_value(self, None),
-            _ => Err(Refusal::WrongKind),
-        }
+        Rating::set_value(self, Taken::taken(value)?)
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         value.number().map(|number| against(&self.notches, number)).unwrap_or_default()

@@ -8,6 +8,7 @@
 use super::conditions::condition_methods;
 use super::track::{Drag, Track};
 use super::uniform::uniform;
+use super::value::Taken;
 use super::wording::Words;
 use super::{
     Conditions, ControlError, Direction, Scale, Value, ValueKind, Wording, admit, admit_default,
@@ -491,11 +492,7 @@ uniform! {
         self.default.into()
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
-        match value {
-            Value::Number(number) => Slider::set_value(self, number),
-            Value::Empty => Err(Refusal::NeverEmpty),
-            _ => Err(Refusal::WrongKind),
-        }
+        Slider::set_value(self, Taken::taken_always(value)?)
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         value.number().map(|number| against(&self.notches, number)).unwrap_or_default()

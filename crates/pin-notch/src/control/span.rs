@@ -5,6 +5,7 @@
 use super::conditions::condition_methods;
 use super::track::{Drag, Track};
 use super::uniform::uniform;
+use super::value::Taken;
 use super::wording::Words;
 use super::{Conditions, ControlError, Direction, Value, ValueKind, admit};
 use crate::event::{Event, Refusal, Shown, Turn};
@@ -515,11 +516,7 @@ uniform! {
         self.default.into()
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
-        match value {
-            Value::Span(span) => SpanSlider::set_value(self, span),
-            Value::Empty => Err(Refusal::NeverEmpty),
-            _ => Err(Refusal::WrongKind),
-        }
+        SpanSlider::set_value(self, Taken::taken_always(value)?)
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         let Value::Span(span) = value else { return Vec::new() };

@@ -8,6 +8,7 @@
 use super::conditions::condition_methods;
 use super::draft::Typed;
 use super::uniform::uniform;
+use super::value::Taken;
 use super::{Conditions, ControlError, Value, ValueKind, admit, admit_default};
 use crate::event::{Refusal, Turn};
 use crate::intent::{Intent, Key};
@@ -348,11 +349,7 @@ uniform! {
         self.default.into()
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
-        match value {
-            Value::Number(number) => Stepper::set_value(self, Some(number)),
-            Value::Empty => Stepper::set_value(self, None),
-            _ => Err(Refusal::WrongKind),
-        }
+        Stepper::set_value(self, Taken::taken(value)?)
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         value.number().map(|number| against(&self.notches, number)).unwrap_or_default()

@@ -2,7 +2,7 @@
 
 use super::{DateSpan, Span};
 use crate::calendar::{Date, DateTime, Month, Time, Week};
-use crate::event::Shown;
+use crate::event::{Refusal, Shown};
 use crate::number::number_text;
 use core::fmt;
 use rust_decimal::Decimal;
@@ -137,9 +137,30 @@ impl Value {
     }
 }
 
+/// Values of one kind, as a control of that kind takes them.
+pub(crate) trait Taken: Sized {
+    /// The value, or nothing where it is empty; a value of another kind is refused.
+    fn taken(value: Value) -> Result<Option<Self>, Refusal>;
+
+    /// The same for a control that is never empty.
+    fn taken_always(value: Value) -> Result<Self, Refusal> {
+        Self::taken(value)?.ok_or(Refusal::NeverEmpty)
+    }
+}
+
 macro_rules! values {
     ($($kind:ident($value:ty)),+) => {
-        $(impl From<$value> for Value {
+        $(impl Taken for $value {
+            fn taken(value: Value) -> Result<Option<Self>, Refusal> {
+                match value {
+                    Value::$kind(value) => Ok(Some(value)),
+                    Value::Empty => Ok(None),
+                    _ => Err(Refusal::WrongKind),
+                }
+            }
+        }
+
+        impl From<$value> for Value {
             fn from(value: $value) -> Self {
                 Self::$kind(value)
             }

@@ -4,6 +4,7 @@ use super::days::{DateGrid, Days, days_methods};
 use super::{Blocked, condition_methods};
 use crate::calendar::{Date, Weekday};
 use crate::control::uniform::uniform;
+use crate::control::value::Taken;
 use crate::control::{Conditions, Value, ValueKind};
 use crate::event::{Event, Refusal, Shown, Turn};
 use crate::intent::{Intent, Key, Thumb};
@@ -544,11 +545,7 @@ uniform! {
         self.default.into()
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
-        match value {
-            Value::Dates(span) => DateSpanPicker::set_value(self, Some(span)),
-            Value::Empty => DateSpanPicker::set_value(self, None),
-            _ => Err(Refusal::WrongKind),
-        }
+        DateSpanPicker::set_value(self, Taken::taken(value)?)
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         value.dates().map(|span| DateSpanPicker::against(self, span)).unwrap_or_default()

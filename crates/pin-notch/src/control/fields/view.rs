@@ -27,7 +27,7 @@ pub struct FieldView {
     pub name: &'static str,
     /// What stands before it.
     pub before: &'static str,
-    /// What stands in it: digits, or dashes while it is empty.
+    /// What stands in it: digits, or underscores while it is empty.
     pub text: String,
     /// Whether anything is filled in.
     pub filled: bool,
@@ -61,7 +61,7 @@ impl Machine {
         let number = self.fields[at];
         let text = match number {
             Some(number) => self.written(&format!("{number:0places$}")),
-            None => "-".repeat(places),
+            None => "_".repeat(places),
         };
         let spoken = match number {
             Some(month @ 1..=12) if kind.name == "month" => self.world.month_name(month as u8),
