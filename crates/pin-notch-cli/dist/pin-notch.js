@@ -128,6 +128,7 @@ this.reveal();
 place(popup) {
 const field = this.root.getBoundingClientRect(), box = popup.getBoundingClientRect();
 const below = field.bottom + box.height < innerHeight || field.top < box.height;
+popup.style.positionArea = "none";
 popup.style.left = `${Math.max(0, Math.min(field.left, innerWidth - box.width - 8))}px`;
 popup.style.top = `${below ? Math.min(field.bottom, innerHeight - box.height - 8) : field.top - box.height - 8}px`;
 }
