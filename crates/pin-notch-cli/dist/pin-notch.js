@@ -189,6 +189,7 @@ static observedAttributes = observedAttributes;
 #observer;
 #holding;
 #grabbed;
+#opener;
 constructor() {
 super();
 const root = this.#internals.shadowRoot ?? this.attachShadow({ mode: "open", delegatesFocus: !isHost });
@@ -356,6 +357,9 @@ const outside = (event) => { if (!event.composedPath().includes(this)) machine.c
 on("toggle", () => {
 const change = this.open ? "addEventListener" : "removeEventListener";
 document[change]("pointerdown", outside, true);
+if (this.open || !this.#opener) return;
+this.#opener.focus({ preventScroll: true });
+this.#opener = undefined;
 });
 on("focusout", (event) => {
 if (ports.applying || event.relatedTarget === this || root.contains(event.relatedTarget)) return;
@@ -416,7 +420,15 @@ if (tag !== "notch-select") this.#define();
 }
 stepUp(steps = 1) { this.#asked.step(this.#ports, steps); }
 stepDown(steps = 1) { this.#asked.step(this.#ports, -steps); }
-showPicker() { if (!this.open) { this.focus(); this.#asked.act(this.#ports, "toggle", ""); } }
+showPicker() {
+if (this.open) return;
+const before = document.activeElement;
+this.focus();
+this.#asked.act(this.#ports, "toggle", "");
+const { shadowRoot } = this;
+if (!shadowRoot.activeElement) shadowRoot.querySelector("[data-focus]")?.focus({ preventScroll: true });
+if (before !== this && before !== document.body) this.#opener = before;
+}
 get form() { return this.#internals.form; }
 get labels() { return this.#internals.labels; }
 get validity() { return this.#internals.validity; }

@@ -210,6 +210,7 @@ function defineElement(tag, observedAttributes, sheet, make) {
     #observer;
     #holding;
     #grabbed;
+    #opener;
 
     constructor() {
       super();
@@ -387,6 +388,9 @@ function defineElement(tag, observedAttributes, sheet, make) {
       on("toggle", () => {
         const change = this.open ? "addEventListener" : "removeEventListener";
         document[change]("pointerdown", outside, true);
+        if (this.open || !this.#opener) return;
+        this.#opener.focus({ preventScroll: true });
+        this.#opener = undefined;
       });
       on("focusout", (event) => {
         // A redraw may take the focused part out of the page for a moment.
@@ -451,7 +455,16 @@ function defineElement(tag, observedAttributes, sheet, make) {
     }
     stepUp(steps = 1) { this.#asked.step(this.#ports, steps); }
     stepDown(steps = 1) { this.#asked.step(this.#ports, -steps); }
-    showPicker() { if (!this.open) { this.focus(); this.#asked.act(this.#ports, "toggle", ""); } }
+    // Opens what can be opened, from any button: the focus goes in, and back to that button afterwards.
+    showPicker() {
+      if (this.open) return;
+      const before = document.activeElement;
+      this.focus();
+      this.#asked.act(this.#ports, "toggle", "");
+      const { shadowRoot } = this;
+      if (!shadowRoot.activeElement) shadowRoot.querySelector("[data-focus]")?.focus({ preventScroll: true });
+      if (before !== this && before !== document.body) this.#opener = before;
+    }
     get form() { return this.#internals.form; }
     get labels() { return this.#internals.labels; }
     get validity() { return this.#internals.validity; }

@@ -155,6 +155,15 @@ impl From<NotchesError> for ControlError {
 macro_rules! controls {
     ($($(#[$doc:meta])* $kind:ident($control:ty, $view:ty),)+) => {
         /// Any control.
+        ///
+        /// ```
+        /// use pin_notch::{Control, Intent, Switch, Value};
+        /// let mut control = Control::from(Switch::new().sending("fed"));
+        /// assert_eq!(control.handle(Intent::Flip).to_string(), "input on, change on");
+        /// assert_eq!(control.value(), Value::On(true));
+        /// assert_eq!(control.entries(), ["fed"]);
+        /// assert!(control.check(&["starved".to_owned()]).is_err());
+        /// ```
         #[derive(Clone, Debug)]
         #[non_exhaustive]
         pub enum Control {

@@ -10,6 +10,16 @@ use rust_decimal::Decimal;
 /// What one [`Intent`](crate::Intent) did to a control with values of type `V`.
 ///
 /// Its text is made for logs and tests: `input 0.3, change 0.3` or `refused: disabled`.
+///
+/// ```
+/// use pin_notch::{Event, Intent, Key, Refusal, Switch};
+/// let mut feeder = Switch::new();
+/// let turn = feeder.handle(Intent::Flip);
+/// assert_eq!(turn.events().collect::<Vec<_>>(), [Event::Input(true), Event::Change(true)]);
+/// assert_eq!(turn.change(), Some(true));
+/// let turn = feeder.handle(Intent::Key(Key::Home));
+/// assert_eq!(turn.refusal(), Some(Refusal::NotForThis));
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 #[must_use = "a turn says what happened, or why nothing did"]
 pub enum Turn<V> {
@@ -53,11 +63,44 @@ pub enum Event<V> {
     ActiveDay(Date),
 }
 
-/// The events of one turn, in order: one to four, kept in place.
+/// The events of one turn, in order: one to four, kept in place. All that have a value have the same one, so
+/// it is there once.
 #[derive(Clone, Copy, PartialEq, Eq)]
-pub struct Events<V>([Option<Event<V>>; 4]);
+pub struct Events<V> {
+    kinds: [Option<Kind>; 4],
+    value: Option<V>,
+}
+
+/// An event without its value.
+#[derive(Clone, Copy, PartialEq, Eq)]
+enum Kind {
+    Grabbed,
+    Input,
+    Released,
+    Cancelled,
+    Change,
+    Preview,
+    PreviewEnd,
+    Draft,
+    Taken(Thumb),
+    Opened,
+    Closed,
+    Active(usize),
+    Scrolled(usize),
+    ActiveDay(Date),
+}
 
 /// Why an intent changed nothing.
+///
+/// ```
+/// use pin_notch::{Intent, Refusal, Stepper, Notches, dec};
+/// # fn main() -> Result<(), pin_notch::ControlError> {
+/// let mut mites = Stepper::new(Notches::new(dec!(0), dec!(300), dec!(1))?)?;
+/// let turn = mites.handle(Intent::Choose(dec!(301)));
+/// assert_eq!(turn.refusal(), Some(Refusal::AboveMax { max: dec!(300).into() }));
+/// assert_eq!(turn.to_string(), "refused: above the maximum 300");
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum Refusal {
@@ -150,7 +193,7 @@ pub enum Refusal {
 
 impl<V: Clone> Turn<V> {
     pub(crate) fn one(event: Event<V>) -> Self {
-        Self::Done(Events([Some(event), None, None, None]))
+        Self::Done(Events { kinds: [None; 4], value: None }).and(event)
     }
 
     /// Moved and settled at once, as by a key or a click.
@@ -171,10 +214,14 @@ impl<V: Clone> Turn<V> {
 
     /// This turn and one more event.
     pub(crate) fn and(mut self, event: Event<V>) -> Self {
-        if let Self::Done(events) = &mut self
-            && let Some(free) = events.0.iter_mut().find(|slot| slot.is_none())
-        {
-            *free = Some(event);
+        if let Self::Done(events) = &mut self {
+            let (kind, value) = event.split();
+            if let Some(free) = events.kinds.iter_mut().find(|kind| kind.is_none()) {
+                *free = Some(kind);
+            }
+            if value.is_some() {
+                events.value = value;
+            }
         }
         self
     }
@@ -185,11 +232,11 @@ impl<V: Clone> Turn<V> {
 
     /// The events in order; none when it was refused.
     pub fn events(&self) -> impl Iterator<Item = Event<V>> {
-        let events = match self {
-            Self::Done(events) => events.0.clone(),
-            Self::Refused(_) => [None, None, None, None],
+        let (kinds, value) = match self {
+            Self::Done(events) => (events.kinds, events.value.as_ref()),
+            Self::Refused(_) => ([None; 4], None),
         };
-        events.into_iter().flatten()
+        kinds.into_iter().flatten().filter_map(move |kind| Event::joined(kind, value.cloned()))
     }
 
     /// Why nothing happened, if nothing did.
@@ -209,11 +256,10 @@ impl<V: Clone> Turn<V> {
     }
 
     /// The same turn with its values in another form.
-    pub fn map<W>(self, mut into: impl FnMut(V) -> W) -> Turn<W> {
+    pub fn map<W>(self, into: impl FnOnce(V) -> W) -> Turn<W> {
         match self {
-            Self::Done(Events([one, two, three, four])) => {
-                let mut each = |event: Option<Event<V>>| event.map(|event| event.map(&mut into));
-                Turn::Done(Events([each(one), each(two), each(three), each(four)]))
+            Self::Done(Events { kinds, value }) => {
+                Turn::Done(Events { kinds, value: value.map(into) })
             }
             Self::Refused(refusal) => Turn::Refused(refusal),
         }
@@ -221,29 +267,52 @@ impl<V: Clone> Turn<V> {
 }
 
 impl<V> Event<V> {
-    fn map<W>(self, into: &mut impl FnMut(V) -> W) -> Event<W> {
+    fn split(self) -> (Kind, Option<V>) {
         match self {
-            Self::Grabbed => Event::Grabbed,
-            Self::Input(value) => Event::Input(into(value)),
-            Self::Released => Event::Released,
-            Self::Cancelled => Event::Cancelled,
-            Self::Change(value) => Event::Change(into(value)),
-            Self::Preview(value) => Event::Preview(into(value)),
-            Self::PreviewEnd => Event::PreviewEnd,
-            Self::Draft => Event::Draft,
-            Self::Taken(thumb) => Event::Taken(thumb),
-            Self::Opened => Event::Opened,
-            Self::Closed => Event::Closed,
-            Self::Active(row) => Event::Active(row),
-            Self::Scrolled(row) => Event::Scrolled(row),
-            Self::ActiveDay(day) => Event::ActiveDay(day),
+            Self::Input(value) => (Kind::Input, Some(value)),
+            Self::Change(value) => (Kind::Change, Some(value)),
+            Self::Preview(value) => (Kind::Preview, Some(value)),
+            Self::Grabbed => (Kind::Grabbed, None),
+            Self::Released => (Kind::Released, None),
+            Self::Cancelled => (Kind::Cancelled, None),
+            Self::PreviewEnd => (Kind::PreviewEnd, None),
+            Self::Draft => (Kind::Draft, None),
+            Self::Taken(thumb) => (Kind::Taken(thumb), None),
+            Self::Opened => (Kind::Opened, None),
+            Self::Closed => (Kind::Closed, None),
+            Self::Active(row) => (Kind::Active(row), None),
+            Self::Scrolled(row) => (Kind::Scrolled(row), None),
+            Self::ActiveDay(day) => (Kind::ActiveDay(day), None),
         }
+    }
+
+    /// The event of this kind; none where it should have a value and there is none.
+    fn joined(kind: Kind, value: Option<V>) -> Option<Self> {
+        Some(match kind {
+            Kind::Input => Self::Input(value?),
+            Kind::Change => Self::Change(value?),
+            Kind::Preview => Self::Preview(value?),
+            Kind::Grabbed => Self::Grabbed,
+            Kind::Released => Self::Released,
+            Kind::Cancelled => Self::Cancelled,
+            Kind::PreviewEnd => Self::PreviewEnd,
+            Kind::Draft => Self::Draft,
+            Kind::Taken(thumb) => Self::Taken(thumb),
+            Kind::Opened => Self::Opened,
+            Kind::Closed => Self::Closed,
+            Kind::Active(row) => Self::Active(row),
+            Kind::Scrolled(row) => Self::Scrolled(row),
+            Kind::ActiveDay(day) => Self::ActiveDay(day),
+        })
     }
 }
 
 impl<V: fmt::Debug> fmt::Debug for Events<V> {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        f.debug_list().entries(self.0.iter().flatten()).finish()
+        let kinds = self.kinds.iter().flatten();
+        f.debug_list()
+            .entries(kinds.filter_map(|kind| Event::joined(*kind, self.value.as_ref())))
+            .finish()
     }
 }
 

@@ -285,6 +285,17 @@ impl Form {
 
     /// Takes the last settled change back, with all that followed it, and gives the names of the fields
     /// that changed; `None` when there is nothing to take back.
+    ///
+    /// ```
+    /// # use pin_notch::{Form, Intent, Switch, Value};
+    /// # fn main() -> Result<(), pin_notch::FormError> {
+    /// let mut form = Form::new().with("feeder", "Feeder", Switch::new())?;
+    /// let _ = form.handle("feeder", Intent::Flip)?;
+    /// assert_eq!(form.undo(), Some(vec!["feeder"]));
+    /// assert_eq!(form.control("feeder").unwrap().value(), Value::On(false));
+    /// assert_eq!(form.redo(), Some(vec!["feeder"]));
+    /// # Ok(()) }
+    /// ```
     pub fn undo(&mut self) -> Option<Vec<&str>> {
         let change = self.history.undo()?.clone();
         Some(self.put(change.fields.iter().map(|(place, before, _)| (*place, before.clone()))))

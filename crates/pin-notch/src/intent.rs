@@ -9,6 +9,12 @@ use rust_decimal::Decimal;
 ///
 /// Every control takes every intent. One that means nothing to it is refused with
 /// [`Refusal::NotForThis`](crate::Refusal::NotForThis).
+///
+/// ```
+/// use pin_notch::{Intent, Key, Place, dec};
+/// let tried = [Intent::Key(Key::Right), Intent::Press(Place::across(0.25)), Intent::Choose(dec!(3.5))];
+/// assert_eq!(tried.map(|intent| intent.to_string()), ["key ArrowRight", "press at 0.250 0.500", "choose 3.5"]);
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq)]
 #[non_exhaustive]
 pub enum Intent<'a> {

@@ -6,6 +6,13 @@ use core::fmt;
 use rust_decimal::Decimal;
 
 /// A value of something ordered. Its text is the value's own: `40`, or `2026-05-14`.
+///
+/// ```
+/// use pin_notch::{Date, Invalid, Limit};
+/// let first: Date = "2026-03-01".parse().unwrap();
+/// let early = Invalid::RangeUnderflow { min: Limit::from(first) };
+/// assert_eq!(early.to_string(), "The day must be 2026-03-01 or later.");
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 #[expect(missing_docs, reason = "each is its name")]

@@ -51,6 +51,25 @@ fn a_calendar_opens_takes_the_focus_and_gives_it_back() {
 }
 
 #[test]
+fn any_button_can_open_a_calendar_and_has_the_focus_back() {
+    with_page(async |page| {
+        page.show(&format!(
+            "<style>#it::part(field) {{ display: none }}</style>\
+             <button id=open>When?</button><notch-date id=it aria-label=Visited {SEASON}>"
+        ))
+        .await;
+        page.run("document.querySelector('#open').onclick = () => document.querySelector('#it').showPicker()").await;
+        page.find("#open").await.click().await.unwrap();
+        page.press(&[Key::Right, Key::Enter]).await;
+        assert_eq!(page.value("#it").await, "2026-05-15");
+        assert_eq!(page.get("document.activeElement.id").await, "open");
+        page.press(&[Key::Enter, Key::Escape]).await;
+        assert_eq!(page.get("document.activeElement.id").await, "open");
+        assert_eq!(page.value("#it").await, "2026-05-15");
+    });
+}
+
+#[test]
 fn a_typed_date_is_settled_or_reported() {
     with_page(async |page| {
         page.show(&format!(

@@ -145,7 +145,7 @@ impl Page {
 
     /// Waits until the expression is true.
     pub async fn until(&self, expression: &str) {
-        for _ in 0..200 {
+        for _ in 0..800 {
             if self.get(&format!("Boolean({expression})")).await == "true" {
                 return;
             }

@@ -4,6 +4,15 @@ use crate::event::Refusal;
 use crate::validity::Invalid;
 
 /// Whether a control is disabled, read-only, required, or objected to by the program.
+///
+/// ```
+/// use pin_notch::{Intent, Switch};
+/// let mut feeder = Switch::new();
+/// feeder.conditions_mut().custom_error = Some("The feeder is broken.".into());
+/// assert_eq!(feeder.validity()[0].to_string(), "The feeder is broken.");
+/// feeder.set_read_only(true);
+/// assert_eq!(feeder.handle(Intent::Flip).to_string(), "refused: read-only");
+/// ```
 #[derive(Clone, Debug, Default, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct Conditions {

@@ -18,6 +18,12 @@ use crate::world::AnyWorld;
 use rust_decimal::Decimal;
 
 /// Two values, the smaller one first.
+///
+/// ```
+/// use pin_notch::{Shown, Span, dec};
+/// let flying = Span { low: dec!(10), high: dec!(30.0) };
+/// assert_eq!(flying.shown(), "10 to 30");
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 #[expect(missing_docs, reason = "its fields are their names")]
 pub struct Span {

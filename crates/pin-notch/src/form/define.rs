@@ -100,6 +100,19 @@ impl Form {
     ///
     /// # Errors
     /// [`FormError::NoSuchField`].
+    ///
+    /// ```
+    /// # use pin_notch::{Form, Intent, Switch, Value};
+    /// # fn main() -> Result<(), pin_notch::FormError> {
+    /// // Whoever opens the box stops the feeder.
+    /// let mut form = Form::new()
+    ///     .with("open", "Box open", Switch::new())?
+    ///     .with("feeder", "Feeder", Switch::new().starting(true))?
+    ///     .with_link("open", "feeder", |open| Value::On(open.is_on() == Some(false)))?;
+    /// let turn = form.handle("open", Intent::Flip)?;
+    /// assert_eq!(turn.to_string(), "input on, change on; feeder follows: off");
+    /// # Ok(()) }
+    /// ```
     pub fn with_link(
         mut self,
         from: &str,
@@ -160,6 +173,18 @@ impl Form {
     ///
     /// # Errors
     /// [`FormError::NoSuchField`]; [`FormError::NameTaken`] by another fieldset.
+    ///
+    /// ```
+    /// # use pin_notch::{Form, Switch};
+    /// # fn main() -> Result<(), pin_notch::FormError> {
+    /// let mut form = Form::new()
+    ///     .with("feeder", "Feeder", Switch::new().starting(true))?
+    ///     .with("heater", "Heater", Switch::new().starting(true))?
+    ///     .with_fieldset("winter", "In winter", &["heater"])?;
+    /// form.set_fieldset_disabled("winter", true)?;
+    /// assert_eq!(form.urlencoded(), "feeder=on");
+    /// # Ok(()) }
+    /// ```
     pub fn with_fieldset(
         mut self,
         name: &str,

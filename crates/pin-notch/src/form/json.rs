@@ -174,6 +174,19 @@ impl Form {
     /// # Errors
     /// Everything that is wrong, in field order; a text that is no JSON object is a problem of the form
     /// itself, without a name.
+    ///
+    /// ```
+    /// # use pin_notch::{dec, Form, Rating};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let form = Form::new().with("temper", "Temper", Rating::new(5)?)?;
+    /// assert_eq!(form.read_json(br#"{"temper":4}"#)?.number("temper"), Some(dec!(4)));
+    /// let problems = form.read_json(br#"{"temper":"calm"}"#).unwrap_err();
+    /// assert_eq!(
+    ///     problems.to_string(),
+    ///     r#"Temper: This has to be a number, or null. (received "\"calm\"")"#
+    /// );
+    /// # Ok(()) }
+    /// ```
     pub fn read_json(&self, text: &[u8]) -> Result<Values, Problems> {
         if text.len() > MAX_BODY {
             return Err(too_long(text.len()));

@@ -42,6 +42,18 @@ impl Form {
     ///
     /// # Errors
     /// Everything that is wrong; [`Problems::first`] is the field to lead to.
+    ///
+    /// ```
+    /// # use pin_notch::{dec, Form, Intent, Rating};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let mut temper = Rating::new(5)?;
+    /// temper.set_required(true);
+    /// let mut form = Form::new().with("temper", "Temper", temper)?;
+    /// assert_eq!(form.submit().unwrap_err().first(), Some("temper"));
+    /// let _ = form.handle("temper", Intent::Choose(dec!(4)))?;
+    /// assert_eq!(form.submit()?.number("temper"), Some(dec!(4)));
+    /// # Ok(()) }
+    /// ```
     pub fn submit(&mut self) -> Result<Values, Problems> {
         self.fields.iter_mut().for_each(|field| field.touched = true);
         let problems = self.problems();

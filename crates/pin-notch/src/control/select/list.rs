@@ -4,6 +4,13 @@ use crate::world::AnyWorld;
 use memchr::memmem::Finder;
 
 /// An option.
+///
+/// ```
+/// use pin_notch::Choice;
+/// let acid = Choice::new("oa", "Oxalic acid").in_group("Acids");
+/// assert_eq!((acid.value.as_str(), acid.group.as_deref()), ("oa", Some("Acids")));
+/// assert_eq!(Choice::from("thymol").text, "thymol"); // sends what it shows
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct Choice {
@@ -45,6 +52,15 @@ impl<T: Into<String>> From<T> for Choice {
 }
 
 /// Whether the options are there. A list that is there may be empty.
+///
+/// ```
+/// use pin_notch::{Choice, Listing, Select};
+/// let mut keeper = Select::single().starting_with(["ida"]);
+/// keeper.set_loading();
+/// assert_eq!(keeper.listing(), &Listing::Loading);
+/// keeper.set_choices([Choice::new("ida", "Ida Brandt")]);
+/// assert_eq!(keeper.readout(), "Ida Brandt");
+/// ```
 #[derive(Clone, Debug, Default, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum Listing {
