@@ -351,7 +351,7 @@ root.addEventListener("scroll", (event) => {
 const list = event.target.querySelector?.("[part=list]");
 if (!list) return;
 const height = list.querySelector("[part=option]")?.getBoundingClientRect().height || 32;
-machine.scroll(ports, Math.floor(event.target.scrollTop / height), Math.ceil(event.target.clientHeight / height));
+machine.scroll(ports, Math.floor(event.target.scrollTop / height));
 }, true);
 const outside = (event) => { if (!event.composedPath().includes(this)) machine.close(ports); };
 on("toggle", () => {
@@ -582,8 +582,8 @@ wasm.machine_report(this.__wbg_ptr, ports);
 reset(ports) {
 wasm.machine_reset(this.__wbg_ptr, ports);
 }
-scroll(ports, row, seen) {
-wasm.machine_scroll(this.__wbg_ptr, ports, row, seen);
+scroll(ports, row) {
+wasm.machine_scroll(this.__wbg_ptr, ports, row);
 }
 set(ports, texts) {
 const ptr0 = passArrayJsValueToWasm0(texts, wasm.__wbindgen_malloc);

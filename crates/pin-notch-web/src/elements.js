@@ -382,7 +382,7 @@ function defineElement(tag, observedAttributes, sheet, make) {
         const list = event.target.querySelector?.("[part=list]");
         if (!list) return;
         const height = list.querySelector("[part=option]")?.getBoundingClientRect().height || 32;
-        machine.scroll(ports, Math.floor(event.target.scrollTop / height), Math.ceil(event.target.clientHeight / height));
+        machine.scroll(ports, Math.floor(event.target.scrollTop / height));
       }, true);
       const outside = (event) => { if (!event.composedPath().includes(this)) machine.close(ports); };
       on("toggle", () => {

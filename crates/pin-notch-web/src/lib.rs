@@ -243,20 +243,8 @@ impl Machine {
     }
 
     /// The list was scrolled so that this row is the first in sight.
-    pub fn scroll(&self, ports: &Ports, row: u32, seen: u32) {
-        let wanted = match self.state.borrow().control.view() {
-            View::Select(view) => {
-                let (row, seen) = (row as usize, seen as usize);
-                let held = view.first_row..view.first_row + view.rows.len();
-                let inside =
-                    held.contains(&row) && held.contains(&(row + seen).min(view.row_count - 1));
-                (!inside).then(|| row.saturating_sub(view.rows.len().saturating_sub(seen) / 2))
-            }
-            _ => None,
-        };
-        if let Some(row) = wanted {
-            self.attempt(ports, Intent::Scroll(row));
-        }
+    pub fn scroll(&self, ports: &Ports, row: u32) {
+        self.attempt(ports, Intent::Scroll(row as usize));
     }
 
     /// The form was reset.

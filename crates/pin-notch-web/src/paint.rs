@@ -56,7 +56,7 @@ impl Drawn {
             Value::Mixed => "mixed",
             _ => "",
         };
-        let mut sent = vec![checked.to_owned(), text_of(control)];
+        let mut sent = vec![checked.to_owned(), control.text()];
         sent.extend(control.entries());
         if self.sent.as_ref() != Some(&sent) {
             let texts: Vec<&str> = sent.iter().map(String::as_str).collect();
@@ -74,18 +74,6 @@ impl Drawn {
             all.add("validity", &[&validity.0, &validity.1]);
             self.validity = Some(validity);
         }
-    }
-}
-
-/// The value in words, as it is shown and spoken.
-fn text_of(control: &Control) -> String {
-    match control {
-        Control::Select(select) => select.readout(),
-        _ => match &control.view().semantics().range {
-            Some(range) => range.text.clone(),
-            None if control.value().is_empty() => String::new(),
-            None => control.value().to_string(),
-        },
     }
 }
 

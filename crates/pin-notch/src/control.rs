@@ -264,6 +264,23 @@ impl Control {
         self.shared().value()
     }
 
+    /// The value in words, as it is shown and spoken; empty where nothing is chosen.
+    ///
+    /// ```
+    /// use pin_notch::{Choice, Control, Select};
+    /// let treatment = Select::single().offering([Choice::new("oa", "Oxalic acid")]).starting_with(["oa"]);
+    /// assert_eq!(Control::from(treatment).text(), "Oxalic acid");
+    /// ```
+    pub fn text(&self) -> String {
+        let value = self.value();
+        match (self, self.view().semantics().range.as_ref()) {
+            (Self::Select(select), _) if !value.is_empty() => select.readout(),
+            (_, Some(range)) => range.text.clone(),
+            _ if value.is_empty() => String::new(),
+            _ => value.to_string(),
+        }
+    }
+
     /// The value it starts with.
     pub fn default_value(&self) -> Value {
         self.shared().default_value()

@@ -57,7 +57,7 @@ pub enum Event<V> {
     Closed,
     /// Keys are now on this row of an open list, or this part of a value, counted from 0.
     Active(usize),
-    /// This is now the first row of an open list that is shown, counted from 0.
+    /// The view of an open list now holds the rows from this one on, counted from 0.
     Scrolled(usize),
     /// Keys are now on this day of an open month grid.
     ActiveDay(Date),

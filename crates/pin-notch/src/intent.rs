@@ -61,7 +61,7 @@ pub enum Intent<'a> {
     PickDay(Date),
     /// The pointer is over this day of an open month grid, with nothing pressed.
     PointDay(Date),
-    /// Show the rows of an open list from this one on, counted from 0.
+    /// This row of an open list, counted from 0, is the first in sight now: show the rows around.
     Scroll(usize),
     /// Take this value out of those that are chosen.
     Remove(&'a str),

@@ -204,3 +204,30 @@ fn filters_agree_with_a_plain_search() {
         );
     }
 }
+
+#[test]
+fn a_long_list_is_a_window_that_follows_what_is_in_sight() {
+    let options = (0..1000).map(|n| Choice::from(format!("Colony {n}")));
+    let mut select = Select::single().filtering().offering(options);
+    assert_eq!(select.handle(Intent::Scroll(500)).to_string(), "refused: not for this control");
+    let _ = select.handle(Intent::Open);
+    for (first_in_sight, turn) in [
+        (10, "refused: nothing would change"), // the rows below are there already
+        (500, "scroll 488"),
+        (505, "refused: nothing would change"),
+        (480, "scroll 468"),
+        (99_999, "scroll 952"), // the last window is as full as the others
+        (0, "scroll 0"),
+    ] {
+        assert_eq!(select.handle(Intent::Scroll(first_in_sight)).to_string(), turn);
+        let view = select.view();
+        assert_eq!((view.rows.len(), view.row_count), (48, 1000));
+        let first = first_in_sight.min(999);
+        assert!((view.first_row..view.first_row + 48).contains(&first), "{first} is there");
+    }
+    let _ = select.handle(Intent::Key(Key::End));
+    assert!(select.view().rows.last().is_some_and(|row| row.active), "keys take the window along");
+    let _ = select.handle(Intent::Type("nowhere"));
+    assert_eq!(select.view().status, "No option matches.");
+    assert_eq!(select.handle(Intent::Scroll(3)).to_string(), "refused: nothing would change");
+}

@@ -47,8 +47,7 @@ pub(super) fn span_body(view: &DateSpanView, semantics: &Semantics, told: &Told)
                 .flag("data-focus", !open && active),
         );
     }
-    let said = if view.begun { "Now the other end." } else { "" };
-    let status = Element::new("span", "status").with("role", "status").saying(said);
+    let status = Element::new("span", "status").with("role", "status").saying(&view.status);
     vec![
         field_box(fields, semantics, told, view.value.is_some(), view.always_open),
         popup(view.grid.as_ref(), view.always_open, open, status, told),

@@ -4,7 +4,7 @@ use super::field::input;
 use super::{CROSS, DOWN, Told, button};
 use crate::action::Action;
 use crate::markup::Element;
-use pin_notch::{Listing, RowView, SelectView, Semantics};
+use pin_notch::{RowView, SelectView, Semantics};
 
 pub(super) fn body(view: &SelectView, semantics: &Semantics, told: &Told) -> Vec<Element> {
     let stuck = semantics.disabled || semantics.read_only;
@@ -61,14 +61,6 @@ fn shown_text(view: &SelectView) -> &str {
 }
 
 fn popup(view: &SelectView, told: &Told) -> Element {
-    let said = match &view.listing {
-        _ if !view.open => String::new(),
-        Listing::Loading => "The options are on their way …".to_owned(),
-        Listing::Failed(why) => format!("The options could not be had: {why}"),
-        _ if view.row_count == 0 && view.filter.is_empty() => "There are no options.".to_owned(),
-        _ if view.row_count == 0 => "No option matches.".to_owned(),
-        _ => String::new(),
-    };
     let rows = view.rows.iter().enumerate().map(|(at, one)| row(one, view.first_row + at, view));
     let list = Element::new("div", "list")
         .with("role", "presentation")
@@ -76,7 +68,7 @@ fn popup(view: &SelectView, told: &Told) -> Element {
         .with("style", format!("--rows:{};--first:{}", view.row_count, view.first_row))
         .with("data-first", view.first_row.to_string())
         .holding(rows.collect());
-    let status = Element::new("div", "status").with("role", "status").saying(said);
+    let status = Element::new("div", "status").with("role", "status").saying(&view.status);
     let scroll = Element::new("div", "scroll")
         .with("id", "list")
         .with("role", "listbox")

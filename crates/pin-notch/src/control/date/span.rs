@@ -115,6 +115,8 @@ pub struct DateSpanView {
     pub active: Thumb,
     /// Whether one end has been picked and the other is waited for.
     pub begun: bool,
+    /// What to do next, in words; empty when there is nothing to say.
+    pub status: String,
     /// The open grid; none while it is closed.
     pub grid: Option<DateGrid>,
     /// Whether the grid is part of the page, so that nothing opens.
@@ -518,6 +520,10 @@ impl DateSpanPicker {
             two_fields: self.two_fields,
             active: self.active,
             begun: matches!(self.draft, Some(Draft::Begun(_))),
+            status: match self.draft {
+                Some(Draft::Begun(_)) => "Now the other end.".to_owned(),
+                _ => String::new(),
+            },
             grid: self.days.grid(ends, span.map(|span| (span.first, span.last))),
             always_open: self.days.always_open,
             semantics: Semantics {

@@ -135,6 +135,9 @@ impl Select {
         if !self.open {
             return Err(Refusal::NotForThis);
         }
+        // Half of the window stays below the first row in sight: more than is seen at once.
+        let near = self.window..=self.window + WINDOW / 2;
+        let row = if near.contains(&row) { self.window } else { row.saturating_sub(WINDOW / 4) };
         let row = self.held_window(row);
         if row == self.window {
             return Err(Refusal::Unchanged);

@@ -23,6 +23,9 @@ pub struct SelectView {
     pub open: bool,
     /// Whether the options are there.
     pub listing: Listing,
+    /// What stands in the place of rows, in words: that they are on their way, or why there are none; empty
+    /// where there are some, and while the list is closed.
+    pub status: String,
     /// How many rows the open list has in all.
     pub row_count: usize,
     /// The place of the first of `rows` among them, from 0.
@@ -94,6 +97,7 @@ impl Select {
             tokens: tokens.collect(),
             open: self.open,
             listing: self.listing().clone(),
+            status: self.status(),
             row_count: self.rows(),
             first_row: self.window,
             rows: rows.collect(),
@@ -107,6 +111,17 @@ impl Select {
                 ..Semantics::new(Role::Combobox)
             },
             problem,
+        }
+    }
+
+    fn status(&self) -> String {
+        match self.listing() {
+            _ if !self.open => String::new(),
+            Listing::Loading => "The options are on their way …".to_owned(),
+            Listing::Failed(why) => format!("The options could not be had: {why}"),
+            Listing::Loaded if self.rows() > 0 => String::new(),
+            Listing::Loaded if self.filter().is_empty() => "There are no options.".to_owned(),
+            Listing::Loaded => "No option matches.".to_owned(),
         }
     }
 }
