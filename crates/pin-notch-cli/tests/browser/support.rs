@@ -92,7 +92,7 @@ where
             .connect(&format!("http://127.0.0.1:{port}"))
             .await
             .unwrap_or_else(|error| panic!("no browser session: {error}; install it: {INSTALL}"));
-        let timeouts = TimeoutConfiguration::new(Some(Duration::from_secs(150)), None, None);
+        let timeouts = TimeoutConfiguration::new(Some(Duration::from_secs(600)), None, None);
         client.update_timeouts(timeouts).await.expect("time for long scripts");
         client.goto(&url).await.expect("the demo page");
         let page = Page { client: client.clone() };
