@@ -74,6 +74,22 @@ trait Upstream<V> {
 }
 
 /// Listening goes on until this is dropped.
+///
+/// ```
+/// use pin_notch::Shared;
+/// use std::{cell::Cell, rc::Rc};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let (feeder, heard) = (Shared::new(false), Rc::new(Cell::new(0)));
+/// let hearing = feeder.hear({
+///     let heard = heard.clone();
+///     move |_| heard.set(heard.get() + 1)
+/// });
+/// feeder.set(true)?;
+/// drop(hearing);
+/// feeder.set(false)?;
+/// assert_eq!(heard.get(), 1);
+/// # Ok(()) }
+/// ```
 #[must_use = "dropping it ends the listening"]
 pub struct Hearing(#[expect(dead_code, reason = "dropping it is its use")] Box<dyn Keep>);
 
@@ -92,6 +108,13 @@ impl<V> Drop for Ending<V> {
 }
 
 /// Why a shared value was not set.
+///
+/// ```
+/// use pin_notch::{BindingError, Shared};
+/// let rack = Shared::constant(4);
+/// assert_eq!(rack.set(5), Err(BindingError::Constant));
+/// println!("{}", BindingError::OneWay); // what to do about it
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum BindingError {
@@ -241,6 +264,17 @@ impl<V: Clone + PartialEq + 'static> Shared<V> {
     }
 
     /// Another view of the same value that cannot be set.
+    ///
+    /// ```
+    /// use pin_notch::{dec, BindingError, Shared};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let weight = Shared::new(dec!(18.4));
+    /// let line = weight.shown_as(|weight| format!("{weight} kg"));
+    /// weight.set(dec!(19))?;
+    /// assert_eq!(line.get(), "19 kg");
+    /// assert_eq!(line.set("20 kg".into()), Err(BindingError::OneWay));
+    /// # Ok(()) }
+    /// ```
     pub fn shown_as<W: Clone + PartialEq + 'static>(
         &self,
         to: impl Fn(&V) -> W + 'static,

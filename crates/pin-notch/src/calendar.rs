@@ -26,6 +26,12 @@ pub use week::Week;
 use core::fmt;
 
 /// The last year there is; the first is 1.
+///
+/// ```
+/// use pin_notch::{Date, LAST_YEAR};
+/// assert_eq!(Date::LAST.year(), LAST_YEAR);
+/// assert!(Date::new(LAST_YEAR + 1, 1, 1).is_err());
+/// ```
 pub const LAST_YEAR: u16 = 9999;
 
 /// Why something is not a date, a month, a week or a time.

@@ -53,6 +53,14 @@ use rust_decimal::Decimal;
 use uniform::Uniform;
 
 /// Which way a line of text runs; a control beside it runs the same way.
+///
+/// ```
+/// use pin_notch::{dec, Direction, Intent, Key, Rating};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mut temper = Rating::new(5)?.starting_at(dec!(3))?.running(Direction::RightToLeft);
+/// assert_eq!(temper.handle(Intent::Key(Key::Left)).to_string(), "input 4, change 4");
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
 pub enum Direction {
     /// Left to right.
@@ -63,6 +71,16 @@ pub enum Direction {
 }
 
 /// Why a control cannot be built.
+///
+/// ```
+/// use pin_notch::{ControlError, Notches, Rating, Slider, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let error = Rating::new(0).unwrap_err();
+/// assert!(matches!(error, ControlError::Icons { .. }));
+/// let open = Notches::builder().min(dec!(0)).build()?;
+/// println!("{}", Slider::new(open).unwrap_err()); // a track has two ends
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum ControlError {
@@ -171,6 +189,13 @@ macro_rules! controls {
         }
 
         /// The view of any control: all that a face needs to draw it.
+        ///
+        /// ```
+        /// use pin_notch::{Control, Switch, View};
+        /// let feeder = Control::from(Switch::new().captioned("fed", "not fed"));
+        /// let View::Switch(view) = feeder.view() else { panic!("a switch is seen as one") };
+        /// assert_eq!(view.caption, "not fed");
+        /// ```
         #[derive(Clone, Debug, PartialEq)]
         #[non_exhaustive]
         #[expect(missing_docs, reason = "each is the view of a control")]
@@ -180,6 +205,17 @@ macro_rules! controls {
 
         impl View {
             /// What assistive technology is told of the control as a whole.
+            ///
+            /// ```
+            /// use pin_notch::{Control, Rating};
+            /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+            /// let mut temper = Control::from(Rating::new(5)?);
+            /// temper.conditions_mut().required = true;
+            /// let view = temper.view();
+            /// assert_eq!(view.semantics().role.token(), "slider");
+            /// println!("{}", view.problem()); // what is wrong, in words; "" when nothing is
+            /// # Ok(()) }
+            /// ```
             pub fn semantics(&self) -> &Semantics {
                 match self {
                     $(Self::$kind(view) => &view.semantics,)+
@@ -352,6 +388,32 @@ impl Control {
     }
 
     /// What is legal in the definition and will surprise somebody.
+    ///
+    /// What every control can be asked and told, whatever it is:
+    ///
+    /// ```
+    /// use pin_notch::{Control, Notches, Slider, Value, ValueKind, dec};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let mut weight: Control = Slider::new(Notches::new(dec!(0), dec!(40), dec!(0.1))?)?.into();
+    /// assert_eq!(weight.kind(), ValueKind::Number);
+    /// weight.set_value(Value::Number(dec!(18.4)))?;
+    /// assert_eq!(weight.view().semantics().role.token(), "slider");
+    /// assert_eq!(weight.view().problem(), "");
+    /// assert!(!weight.is_drafting() && weight.validity().is_empty() && weight.audit().is_empty());
+    /// weight.reset();
+    /// assert_eq!(weight.value(), weight.default_value());
+    /// assert_eq!(weight.notches().and_then(|notches| notches.max()), Some(dec!(40)));
+    /// assert_eq!(weight.empty_value(), Value::Empty);
+    /// weight.conditions_mut().disabled = true;
+    /// assert!(weight.conditions().is_disabled());
+    /// weight.set_world(&pin_notch::AnyWorld::default());
+    /// // What somebody else sent, as texts or as a value:
+    /// assert_eq!(weight.read(&["12.5".to_owned()]), Ok(Value::Number(dec!(12.5))));
+    /// assert!(weight.check_value(Value::Number(dec!(99))).is_err());
+    /// let feeder = Control::from(pin_notch::Switch::new().sending("fed"));
+    /// assert_eq!(feeder.on_text(), "fed");
+    /// # Ok(()) }
+    /// ```
     pub fn audit(&self) -> Vec<Remark> {
         self.shared().audit()
     }

@@ -30,6 +30,12 @@ pub struct Conversion {
 }
 
 /// A conversion's range has no length, so there is no way from it.
+///
+/// ```
+/// use pin_notch::{Conversion, dec};
+/// let error = Conversion::between((dec!(4), dec!(4)), (dec!(0), dec!(1))).unwrap_err();
+/// assert_eq!(error.at, dec!(4));
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct NoRange {
     /// Where the range begins and ends.

@@ -20,6 +20,16 @@ use rust_decimal::Decimal;
 /// let turn = feeder.handle(Intent::Key(Key::Home));
 /// assert_eq!(turn.refusal(), Some(Refusal::NotForThis));
 /// ```
+///
+/// Part by part:
+///
+/// ```
+/// use pin_notch::{Event, Intent, Switch};
+/// let turn = Switch::new().handle(Intent::Flip);
+/// assert_eq!(turn.events().next(), Some(Event::Input(true)));
+/// assert_eq!((turn.change(), turn.refusal()), (Some(true), None));
+/// assert_eq!(turn.map(u8::from).change(), Some(1));
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 #[must_use = "a turn says what happened, or why nothing did"]
 pub enum Turn<V> {
@@ -30,6 +40,16 @@ pub enum Turn<V> {
 }
 
 /// One thing that happened to a control.
+///
+/// ```
+/// use pin_notch::{Event, Intent, Place, Rating, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mut temper = Rating::new(5)?;
+/// let turn = temper.handle(Intent::Point(Place::across(0.7)));
+/// let Some(Event::Preview(value)) = turn.events().next() else { panic!("a preview") };
+/// assert_eq!(value, Some(dec!(4)));
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum Event<V> {
@@ -65,6 +85,14 @@ pub enum Event<V> {
 
 /// The events of one turn, in order: one to four, kept in place. All that have a value have the same one, so
 /// it is there once.
+///
+/// ```
+/// use pin_notch::{Intent, Switch, Turn};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let Turn::Done(events) = Switch::new().handle(Intent::Flip) else { panic!("it is free to flip") };
+/// println!("{events:?}"); // input and change, and the value they share
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Copy, PartialEq, Eq)]
 pub struct Events<V> {
     kinds: [Option<Kind>; 4],
@@ -317,6 +345,12 @@ impl<V: fmt::Debug> fmt::Debug for Events<V> {
 }
 
 /// How a value of a control is written in a log: a number, `on` or `off`, or `empty`.
+///
+/// ```
+/// use pin_notch::{Shown, dec};
+/// assert_eq!(dec!(3.50).shown(), "3.5");
+/// assert_eq!((true.shown(), None::<bool>.shown()), ("on".into(), "empty".into()));
+/// ```
 pub trait Shown {
     /// The text of this value.
     fn shown(&self) -> String;

@@ -54,6 +54,30 @@ use std::collections::HashMap;
 /// Temper: The value is between two steps: the nearest are 3 and 3.5. (received \"3.3\")");
 /// # Ok(()) }
 /// ```
+///
+/// Its definition, what it holds, and what it would send:
+///
+/// ```
+/// use pin_notch::{Form, Intent, Slider, Switch, Notches, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mut form = Form::new()
+///     .with("feeder", "Feeder", Switch::new().starting(true))?
+///     .with("note", "Told to the keeper", Switch::new())?
+///     .unsent("note")?
+///     .with_fieldset("winter", "In winter", &["feeder"])?
+///     .with_warning(&["feeder"], |values| (!values.is_on("feeder")).then(|| "It starves.".into()))?;
+/// let winter = form.fieldset("winter").ok_or("it is there")?;
+/// assert_eq!((winter.label.as_str(), form.fields_in(winter).count()), ("In winter", 1));
+/// assert_eq!((form.fields().count(), form.fieldsets().count()), (2, 1));
+/// let _ = form.handle("feeder", Intent::Flip)?;
+/// assert_eq!((form.is_dirty(), form.warnings().len(), form.entries().count()), (true, 1, 0));
+/// form.reset();
+/// assert_eq!(form.entries().next(), Some(("feeder", "on".into())));
+/// form.clear();
+/// form.control_mut("feeder").ok_or("it is there")?.conditions_mut().required = true;
+/// assert_eq!(form.problems().len(), 1);
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, Default)]
 pub struct Form {
     fields: Vec<Field>,
@@ -66,6 +90,15 @@ pub struct Form {
 
 /// What an intent did in a form: to its control, and to those linked with it. Its text is the turn's,
 /// with what followed behind it.
+///
+/// ```
+/// use pin_notch::{Form, Intent, Switch};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mut form = Form::new().with("feeder", "Feeder", Switch::new())?;
+/// let done = form.handle("feeder", Intent::Flip)?;
+/// assert_eq!((done.turn.refusal(), done.followed.len()), (None, 0));
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[must_use = "a turn says what happened, or why nothing did"]
 #[non_exhaustive]
@@ -84,6 +117,17 @@ impl fmt::Display for FormTurn {
 }
 
 /// One control of a form, with its name and label.
+///
+/// ```
+/// use pin_notch::{Form, Intent, Switch};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mut form = Form::new().with("feeder", "Feeder", Switch::new())?;
+/// let _ = form.handle("feeder", Intent::Flip)?;
+/// let field = form.fields().next().ok_or("one")?;
+/// assert_eq!((field.name.as_str(), field.label.as_str()), ("feeder", "Feeder"));
+/// assert!(field.touched && field.is_dirty() && !field.is_unsent());
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug)]
 #[non_exhaustive]
 pub struct Field {
@@ -104,6 +148,17 @@ pub struct Field {
 }
 
 /// Fields that stand together and can be disabled together.
+///
+/// ```
+/// use pin_notch::{Form, Switch};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let form = Form::new()
+///     .with("heater", "Heater", Switch::new())?
+///     .with_fieldset("winter", "In winter", &["heater"])?;
+/// let winter = form.fieldset("winter").ok_or("it is there")?;
+/// assert_eq!((winter.name.as_str(), winter.label.as_str()), ("winter", "In winter"));
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug)]
 #[non_exhaustive]
 pub struct Fieldset {
@@ -133,6 +188,15 @@ impl Field {
 }
 
 /// What cannot be done with a form.
+///
+/// ```
+/// use pin_notch::{Form, FormError, Switch};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let form = Form::new().with("feeder", "Feeder", Switch::new())?;
+/// let error = form.with("feeder", "Feeder again", Switch::new()).unwrap_err();
+/// assert_eq!(error, FormError::NameTaken("feeder".into()));
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum FormError {

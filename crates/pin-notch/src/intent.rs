@@ -75,6 +75,15 @@ pub enum Intent<'a> {
 }
 
 /// One of a span's two thumbs.
+///
+/// ```
+/// use pin_notch::{Intent, Notches, SpanSlider, Thumb, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mut flying = SpanSlider::new(Notches::new(dec!(0), dec!(40), dec!(1))?)?;
+/// assert_eq!(flying.handle(Intent::Take(Thumb::High)).to_string(), "take high");
+/// assert_eq!(Intent::Take(Thumb::High).word(), "take");
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
 pub enum Thumb {
     /// The one with the smaller value.
@@ -86,6 +95,11 @@ pub enum Thumb {
 
 impl Intent<'_> {
     /// The intent's word, without its particulars; the same that [`Display`](fmt::Display) begins with.
+    ///
+    /// ```
+    /// use pin_notch::Intent;
+    /// assert_eq!((Intent::Flip.word(), Intent::Step(2).word()), ("flip", "step"));
+    /// ```
     pub fn word(&self) -> &'static str {
         match self {
             Self::Key(_) => "key",
@@ -152,6 +166,13 @@ fn thousandths(fraction: f64) -> Decimal {
 /// to its right (1.0), y from its top to its bottom. Places beyond the edges are fine.
 ///
 /// These are the physical sides. Which way values run is the control's own business.
+///
+/// ```
+/// use pin_notch::Place;
+/// let place = Place::new(0.25, 0.5);
+/// assert_eq!((place.x, place.y), (0.25, 0.5));
+/// assert_eq!(Place::across(0.25), place); // in the middle of the other way
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq)]
 pub struct Place {
     /// Fraction of the width, from the left.
@@ -173,6 +194,15 @@ impl Place {
 }
 
 /// The keys that mean something to a control.
+///
+/// By their names in the UI Events standard, and with Shift held:
+///
+/// ```
+/// use pin_notch::Key;
+/// assert_eq!(Key::PageUp.name(), "PageUp");
+/// assert_eq!(Key::PageUp.with_shift(), Key::ShiftPageUp);
+/// assert!(Key::all().any(|key| key == Key::Home));
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 #[non_exhaustive]
 #[expect(missing_docs, reason = "a key is its name")]

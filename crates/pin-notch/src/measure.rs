@@ -22,6 +22,17 @@ use core::str::FromStr;
 use rust_decimal::Decimal;
 
 /// A kind of value that is a whole number of units from an origin.
+///
+/// ```
+/// use pin_notch::{Date, Measure, Time};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let day: Date = "1970-01-03".parse()?;
+/// assert_eq!((day.to_line(), Date::from_line(2)), (2, Some(day)));
+/// assert_eq!((Date::STEP_UNIT, Date::DEFAULT_STEP, Date::UNITS), ("days", 1, 1));
+/// assert_eq!((Time::STEP_UNIT, Time::DEFAULT_STEP, Time::UNITS), ("seconds", 60, 1000));
+/// assert_eq!((Time::FIRST, Time::LAST), (0, 86_399_999));
+/// # Ok(()) }
+/// ```
 pub trait Measure: Copy + Ord + fmt::Debug + fmt::Display + FromStr + Into<Limit> {
     /// The unit of a step, in words.
     const STEP_UNIT: &'static str;
@@ -95,6 +106,26 @@ measure!(
 /// assert_eq!(rounds.snap("2026-05-14".parse()?).to_string(), "2026-05-11");
 /// assert_eq!(rounds.last().unwrap().to_string(), "2026-09-28");
 /// assert_eq!(rounds.count(), 14);
+/// # Ok(()) }
+/// ```
+///
+/// What it is made of, and the way from notch to notch:
+///
+/// ```
+/// use pin_notch::{Date, NotchesOf, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let (first, last): (Date, Date) = ("2026-05-04".parse()?, "2026-09-30".parse()?);
+/// let rounds = NotchesOf::<Date>::new(Some(first), Some(last), dec!(7))?;
+/// assert_eq!((rounds.min(), rounds.max()), (Some(first), Some(last)));
+/// assert_eq!((rounds.step(), rounds.step_base()), (dec!(7), first));
+/// assert_eq!(rounds.above(first), first.plus_days(7));
+/// assert_eq!(rounds.below(first), None);
+/// assert_eq!(rounds.stepped(first, 2), rounds.nth(2));
+/// assert_eq!((rounds.first(), rounds.index_of(first), rounds.contains(last)), (Some(first), Some(0), false));
+/// let all = NotchesOf::<Date>::all();
+/// assert!(all.contains(last));
+/// let counted = NotchesOf::counted_from(None, None, dec!(7), first)?;
+/// assert!(counted.contains(first));
 /// # Ok(()) }
 /// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]

@@ -34,6 +34,20 @@ use rust_decimal::Decimal;
 /// assert_eq!(weight.count(), Some(401));
 /// # Ok(()) }
 /// ```
+///
+/// What it is made of, and the way from notch to notch:
+///
+/// ```
+/// use pin_notch::{dec, Notches};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let weight = Notches::new(dec!(0), dec!(40), dec!(0.1))?;
+/// assert_eq!((weight.max(), weight.stride()), (Some(dec!(40)), dec!(0.1)));
+/// assert_eq!((weight.default_value(), weight.last()), (None, Some(dec!(40))));
+/// assert_eq!((weight.below(dec!(0.3)), weight.contains(dec!(0.25))), (Some(dec!(0.2)), false));
+/// assert_eq!((weight.iter().nth(3), weight.position(dec!(10))), (Some(dec!(0.3)), 0.25));
+/// assert!(!weight.is_empty() && weight.audit().is_empty());
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 pub struct Notches {
     /// Decimal places of a unit.

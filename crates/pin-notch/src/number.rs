@@ -10,7 +10,7 @@ use core::fmt;
 use rust_decimal::Decimal;
 
 /// The most decimal digits a number can hold whatever they are (a few 29-digit numbers fit as well).
-pub const MAX_DIGITS: u32 = 28;
+pub(crate) const MAX_DIGITS: u32 = 28;
 
 /// The largest whole number a [`Decimal`] can count to: 2⁹⁶ − 1.
 pub(crate) const REACH: i128 = (1 << 96) - 1;

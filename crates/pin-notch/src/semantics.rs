@@ -6,6 +6,14 @@ use crate::number::number_text;
 use rust_decimal::Decimal;
 
 /// A control's role, states and properties. The accessible name is not here: it comes from the label.
+///
+/// ```
+/// use pin_notch::{Intent, Switch};
+/// let mut feeder = Switch::new();
+/// let _ = feeder.handle(Intent::Flip);
+/// let semantics = feeder.view().semantics;
+/// assert!(semantics.attributes().contains(&("aria-checked", "true".into())));
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Semantics {
     /// The role.
@@ -29,6 +37,16 @@ pub struct Semantics {
 }
 
 /// The figures of a role with a range.
+///
+/// ```
+/// use pin_notch::{dec, Notches, Slider};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let weight = Slider::new(Notches::new(dec!(0), dec!(40), dec!(0.1))?)?.in_unit("kg");
+/// let range = weight.view().semantics.range.ok_or("a slider has one")?;
+/// assert_eq!((range.min, range.now, range.max), (dec!(0), dec!(20), dec!(40)));
+/// assert_eq!(range.text, "20.0 kg");
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Range {
     /// The value now.
@@ -42,6 +60,10 @@ pub struct Range {
 }
 
 /// The roles that our controls have.
+///
+/// ```
+/// assert_eq!(pin_notch::Role::SpinButton.token(), "spinbutton");
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum Role {
@@ -62,6 +84,12 @@ pub enum Role {
 }
 
 /// Whether something is on.
+///
+/// ```
+/// use pin_notch::Checked;
+/// assert_eq!(Checked::Mixed.token(), "mixed");
+/// assert_eq!(Checked::from(true), Checked::On);
+/// ```
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
 pub enum Checked {
     /// Off.
@@ -91,6 +119,10 @@ impl From<bool> for Checked {
 }
 
 /// Which way a control lies.
+///
+/// ```
+/// assert_eq!(pin_notch::Orientation::Vertical.token(), "vertical");
+/// ```
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
 pub enum Orientation {
     /// Left to right, or right to left.

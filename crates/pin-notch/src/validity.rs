@@ -113,6 +113,8 @@ impl fmt::Display for Invalid {
     }
 }
 
+impl std::error::Error for Invalid {}
+
 /// All reasons why `value` does not meet the bounds and the step, in HTML's order.
 pub(crate) fn against(notches: &Notches, value: Decimal) -> Vec<Invalid> {
     let underflow = notches.min().filter(|min| value < *min);

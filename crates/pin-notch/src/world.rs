@@ -15,6 +15,17 @@ use std::sync::Arc;
 
 /// Digits, separators, names and directions. Every method has the built-in [`English`] answer, so an
 /// implementation writes down only what differs.
+///
+/// ```
+/// use pin_notch::{Date, Direction, English, Weekday, World};
+/// assert_eq!((English.digits()[7], English.decimal_separator()), ('7', '.'));
+/// assert_eq!((English.group_separator(), English.minus()), (None, '-'));
+/// assert_eq!((English.month_name(5), English.short_month_name(9)), ("May".into(), "Sep".into()));
+/// assert_eq!(English.weekday_name(Weekday::Sunday), "Sunday");
+/// assert_eq!(English.short_weekday_name(Weekday::Sunday), "Sun");
+/// assert_eq!((English.first_day(), English.direction()), (Weekday::Monday, Direction::LeftToRight));
+/// assert_eq!(English.folded("Été"), "ete"); // for finding a text as typed
+/// ```
 pub trait World {
     /// The ten digits, from zero.
     fn digits(&self) -> [char; 10] {
@@ -105,6 +116,11 @@ fn folded(text: &str) -> String {
 }
 
 /// The built-in world: English names, ISO dates, weeks from Monday, no data but a few words.
+///
+/// ```
+/// use pin_notch::{English, World};
+/// assert_eq!(English.month_name(5), "May");
+/// ```
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
 pub struct English;
 
@@ -187,6 +203,12 @@ pub fn show_number(world: &dyn World, value: Decimal, places: u32) -> String {
 ///
 /// # Errors
 /// As [`parse_number`].
+///
+/// ```
+/// use pin_notch::{English, dec, read_number};
+/// assert_eq!(read_number(&English, "18.4"), Ok(dec!(18.4)));
+/// assert!(read_number(&English, "18,4").is_err());
+/// ```
 pub fn read_number(world: &dyn World, text: &str) -> Result<Decimal, NumberError> {
     let wrong = || NumberError::NotANumber(text.chars().take(40).collect());
     let digits = world.digits();

@@ -14,6 +14,20 @@ use core::str::FromStr;
 /// assert_eq!(inspected.plus_days(18).map(|day| day.to_string()), Some("2026-06-01".into()));
 /// # Ok(()) }
 /// ```
+///
+/// Its parts, its place in the year, and its place on the line of days from 1970:
+///
+/// ```
+/// use pin_notch::{Date, Weekday};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let day = Date::new(2026, 5, 14)?;
+/// assert_eq!((day.year(), day.month().number(), day.day()), (2026, 5, 14));
+/// assert_eq!((day.week().to_string(), day.day_of_year()), ("2026-W20".into(), 134));
+/// assert_eq!(Date::from_days(day.days()), Some(day));
+/// assert_eq!(day.start_of_week(Weekday::Sunday), Date::new(2026, 5, 10).ok());
+/// assert_eq!((Date::FIRST.plus_days(-1), Date::LAST.plus_days(1)), (None, None));
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Hash)]
 pub struct Date {
     year: u16,
@@ -22,6 +36,15 @@ pub struct Date {
 }
 
 /// A day of the week, in the order of ISO 8601.
+///
+/// ```
+/// use pin_notch::{Date, Weekday};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let visit: Date = "2026-05-14".parse()?;
+/// assert_eq!(visit.weekday(), Weekday::Thursday);
+/// assert_eq!(Weekday::ALL[0], Weekday::Monday);
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, PartialOrd, Ord, Hash)]
 #[expect(missing_docs, reason = "a weekday is its name")]
 pub enum Weekday {

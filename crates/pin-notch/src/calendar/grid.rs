@@ -19,6 +19,16 @@ pub struct MonthGrid {
 }
 
 /// A row of a month grid.
+///
+/// ```
+/// use pin_notch::{MonthGrid, Weekday};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let may = MonthGrid::new("2026-05".parse()?, Weekday::Monday);
+/// let row = may.weeks().last().ok_or("a month has weeks")?;
+/// assert_eq!(row.week.map(|week| week.number()), Some(22));
+/// assert_eq!(row.days[6].map(|day| day.to_string()), Some("2026-05-31".into()));
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct GridWeek {
@@ -41,6 +51,15 @@ impl MonthGrid {
     }
 
     /// The day on which a row begins.
+    ///
+    /// ```
+    /// use pin_notch::{MonthGrid, Weekday};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let may = MonthGrid::new("2026-05".parse()?, Weekday::Sunday);
+    /// assert_eq!((may.month().number(), may.first_day()), (5, Weekday::Sunday));
+    /// assert_eq!(may.weekdays()[6], Weekday::Saturday);
+    /// # Ok(()) }
+    /// ```
     pub fn first_day(&self) -> Weekday {
         self.first_day
     }

@@ -13,6 +13,18 @@ use core::str::FromStr;
 /// assert_eq!(swarming.days(), 31);
 /// assert_eq!(swarming.plus(8).unwrap().to_string(), "2027-01");
 /// ```
+///
+/// Its parts, its days, and its place on the line of months from 1970:
+///
+/// ```
+/// use pin_notch::Month;
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let swarming = Month::new(2026, 5)?;
+/// assert_eq!((swarming.year(), swarming.number()), (2026, 5));
+/// assert_eq!((swarming.first().day(), swarming.last().day()), (1, 31));
+/// assert_eq!(Month::from_months(swarming.months()), Some(swarming));
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Hash)]
 pub struct Month {
     year: u16,

@@ -14,6 +14,17 @@ const DAY: i64 = 86_400_000;
 /// assert_eq!(seen.milliseconds(), 27_005_500);
 /// assert_eq!(seen.to_string(), "07:30:05.5"); // the shortest text, as HTML has it
 /// ```
+///
+/// Its parts, and its place on the line of milliseconds from midnight:
+///
+/// ```
+/// use pin_notch::Time;
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let opened = Time::new(7, 30, 0, 0)?;
+/// assert_eq!(opened.parts(), (7, 30, 0, 0));
+/// assert_eq!(Time::from_milliseconds(27_000_000), Some(opened));
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Hash)]
 pub struct Time {
     milliseconds: u32,
@@ -91,6 +102,17 @@ impl FromStr for Time {
 /// use pin_notch::DateTime;
 /// let opened: DateTime = "2026-05-14 07:30".parse().unwrap();
 /// assert_eq!(opened.to_string(), "2026-05-14T07:30");
+/// ```
+///
+/// Its place on the line of milliseconds from 1970:
+///
+/// ```
+/// use pin_notch::DateTime;
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let opened: DateTime = "1970-01-02T00:00:01".parse()?;
+/// assert_eq!(opened.milliseconds(), 86_401_000);
+/// assert_eq!(DateTime::from_milliseconds(86_401_000), Some(opened));
+/// # Ok(()) }
 /// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Hash)]
 pub struct DateTime {

@@ -12,6 +12,17 @@ use core::str::FromStr;
 /// assert_eq!(week.monday().to_string(), "2026-12-28");
 /// assert!("2025-W53".parse::<Week>().is_err()); // 2025 has 52
 /// ```
+///
+/// Its parts, and its place on the line of weeks from 1970:
+///
+/// ```
+/// use pin_notch::Week;
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let week = Week::new(2026, 20)?;
+/// assert_eq!((week.year(), week.number()), (2026, 20));
+/// assert_eq!(Week::from_weeks(week.weeks()), Some(week));
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Hash)]
 pub struct Week {
     year: u16,

@@ -25,6 +25,33 @@ use crate::validity::Invalid;
 /// let turn = treatments.handle_box(2, Intent::Flip);
 /// assert_eq!(turn.to_string(), "refused: no more than 2 can be chosen");
 /// ```
+///
+/// Its definition, its boxes, its value and its conditions:
+///
+/// ```
+/// use pin_notch::{CheckGroup, Intent};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mut treatments = CheckGroup::new(["oxalic acid", "thymol"])
+///     .under("Treatments")
+///     .starting_with(["thymol"])
+///     .at_least(1);
+/// assert_eq!((treatments.texts().len(), treatments.parent_text()), (2, Some("Treatments")));
+/// assert_eq!(treatments.limits(), (1, usize::MAX));
+/// let _ = treatments.handle_box(0, Intent::Flip);
+/// assert_eq!(treatments.value(), ["oxalic acid", "thymol"]);
+/// treatments.set_value(&["oxalic acid"])?;
+/// assert_ne!(treatments.value(), treatments.default_value());
+/// treatments.reset();
+/// assert_eq!(treatments.boxes().len(), 2);
+/// treatments.boxes_mut()[0].set_disabled(true);
+/// treatments.set_required(true);
+/// assert!(treatments.conditions().required && treatments.validity().is_empty());
+/// treatments.conditions_mut().required = false;
+/// treatments.set_read_only(true);
+/// assert!(treatments.view().semantics.read_only);
+/// treatments.set_disabled(true);
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug)]
 pub struct CheckGroup {
     boxes: Vec<Checkbox>,
@@ -36,6 +63,13 @@ pub struct CheckGroup {
 }
 
 /// All that a face needs to draw a group of checkboxes.
+///
+/// ```
+/// use pin_notch::{CheckGroup, Checked};
+/// let view = CheckGroup::new(["thymol"]).under("All").starting_with(["thymol"]).view();
+/// assert_eq!(view.parent, Some(("All".into(), Checked::On)));
+/// assert_eq!(view.boxes[0].2.checked, Checked::On);
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct CheckGroupView {

@@ -20,6 +20,28 @@ use crate::validity::Invalid;
 /// let mut treated = Checkbox::new().starting(Checked::Mixed);
 /// assert_eq!(treated.handle(Intent::Flip).to_string(), "input on, change on");
 /// ```
+///
+/// Its definition, its value and its conditions:
+///
+/// ```
+/// use pin_notch::{Checkbox, Checked};
+/// let mut treated = Checkbox::new()
+///     .starting(Checked::Mixed)
+///     .sending("treated")
+///     .described("in the last six weeks");
+/// assert_eq!(treated.submission_value(), "treated");
+/// assert_eq!(treated.description(), "in the last six weeks");
+/// treated.set_checked(Checked::On);
+/// assert_ne!(treated.checked(), treated.default_checked());
+/// treated.reset();
+/// treated.set_required(true);
+/// assert_eq!(treated.validity().len(), 1); // it has to be on
+/// treated.conditions_mut().required = false;
+/// treated.set_read_only(true);
+/// assert!(treated.view().semantics.read_only);
+/// treated.set_disabled(true);
+/// assert!(treated.conditions().is_disabled());
+/// ```
 #[derive(Clone, Debug)]
 pub struct Checkbox {
     checked: Checked,
@@ -30,6 +52,13 @@ pub struct Checkbox {
 }
 
 /// All that a face needs to draw a checkbox.
+///
+/// ```
+/// use pin_notch::{Checkbox, Checked};
+/// let view = Checkbox::new().starting(Checked::Mixed).view();
+/// assert_eq!(view.checked.token(), "mixed");
+/// assert_eq!(view.semantics.role.token(), "checkbox");
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct CheckboxView {

@@ -13,6 +13,15 @@ use crate::validity::Invalid;
 /// feeder.set_read_only(true);
 /// assert_eq!(feeder.handle(Intent::Flip).to_string(), "refused: read-only");
 /// ```
+///
+/// A control is disabled by itself or by the fieldset it stands in:
+///
+/// ```
+/// use pin_notch::Switch;
+/// let mut feeder = Switch::new();
+/// feeder.conditions_mut().fieldset_disabled = true;
+/// assert!(feeder.conditions().is_disabled());
+/// ```
 #[derive(Clone, Debug, Default, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct Conditions {

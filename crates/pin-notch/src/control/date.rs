@@ -45,6 +45,38 @@ use days::{Days, days_methods};
 /// assert_eq!(turn.to_string(), "input 2026-05-16, change 2026-05-16, close");
 /// # Ok(()) }
 /// ```
+///
+/// Its definition, its value and its conditions:
+///
+/// ```
+/// use pin_notch::{Date, DatePicker, English, NotchesOf, Weekday, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let (today, last): (Date, Date) = ("2026-05-14".parse()?, "2026-09-30".parse()?);
+/// let mut visit = DatePicker::new(today)
+///     .within(NotchesOf::new(Some(today), Some(last), dec!(1))?)
+///     .written("dd.MM.y".parse()?)
+///     .in_world(English)
+///     .weeks_from(Weekday::Sunday)
+///     .prompting("next visit")
+///     .always_open()
+///     .starting_at(Some(today))?;
+/// assert_eq!((visit.text().as_str(), visit.prompt()), ("14.05.2026", "next visit"));
+/// assert!(visit.is_always_open() && visit.is_open());
+/// assert_eq!(visit.active_day(), Some(today));
+/// assert_eq!(visit.notches().max(), Some(last));
+/// assert_eq!(visit.pattern().show(&English, last), "30.09.2026");
+/// visit.set_value(None)?;
+/// assert_eq!((visit.value(), visit.default_value()), (None, Some(today)));
+/// visit.reset();
+/// visit.set_today(last);
+/// visit.set_required(true);
+/// assert!(visit.conditions().required && visit.validity().is_empty());
+/// visit.conditions_mut().required = false;
+/// visit.set_read_only(true);
+/// assert!(visit.view().semantics.read_only);
+/// visit.set_disabled(true);
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug)]
 pub struct DatePicker {
     days: Days,
@@ -55,6 +87,18 @@ pub struct DatePicker {
 }
 
 /// All that a face needs to draw a date picker.
+///
+/// ```
+/// use pin_notch::{Date, DatePicker, Intent};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let today: Date = "2026-05-14".parse()?;
+/// let mut visit = DatePicker::new(today);
+/// assert!(visit.view().grid.is_none()); // closed
+/// let _ = visit.handle(Intent::Open);
+/// let grid = visit.view().grid.ok_or("open")?;
+/// assert_eq!(grid.title, "May 2026");
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
 pub struct DateView {

@@ -45,6 +45,30 @@ pub(super) const MOST: usize = 7;
 /// assert_eq!(opened.value().unwrap().to_string(), "07:15");
 /// # Ok(()) }
 /// ```
+///
+/// Its definition, its value and its conditions:
+///
+/// ```
+/// use pin_notch::{English, FieldStepper, Month, NotchesOf, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let may: Month = "2026-05".parse()?;
+/// let mut swarm = FieldStepper::new(NotchesOf::<Month>::all())
+///     .near(may)
+///     .in_world(English)
+///     .starting_at(Some(may))?;
+/// assert_eq!((swarm.starts_near(), swarm.active_field()), (Some(may), 0));
+/// assert_eq!(swarm.notches().step(), dec!(1));
+/// swarm.set_value(None)?;
+/// assert_eq!((swarm.value(), swarm.default_value()), (None, Some(may)));
+/// swarm.reset();
+/// swarm.set_required(true);
+/// assert!(swarm.conditions().required && swarm.validity().is_empty());
+/// swarm.conditions_mut().required = false;
+/// swarm.set_read_only(true);
+/// assert!(swarm.view().semantics.read_only);
+/// swarm.set_disabled(true);
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug)]
 pub struct FieldStepper<M> {
     notches: NotchesOf<M>,

@@ -22,6 +22,23 @@ use rust_decimal::Decimal;
 /// assert!(hives.at_last());
 /// assert_eq!(hives.handle(Intent::Step(1)).to_string(), "refused: already at the highest value");
 /// ```
+///
+/// Its definition, its place in the list and its conditions:
+///
+/// ```
+/// use pin_notch::{Choice, ItemStepper};
+/// let items = ["Willow", "Meadow"].map(Choice::from).to_vec();
+/// let mut hives = ItemStepper::new(items).starting_at(1).wrapping();
+/// assert!(hives.wraps() && !hives.at_first());
+/// assert_eq!((hives.index(), hives.default_index(), hives.items().len()), (1, 1, 2));
+/// hives.reset();
+/// hives.set_required(true);
+/// assert!(hives.conditions().required && hives.validity().is_empty());
+/// hives.conditions_mut().required = false;
+/// hives.set_read_only(true);
+/// assert!(hives.view().semantics.read_only);
+/// hives.set_disabled(true);
+/// ```
 #[derive(Clone, Debug)]
 pub struct ItemStepper<T> {
     items: Vec<T>,
@@ -32,6 +49,13 @@ pub struct ItemStepper<T> {
 }
 
 /// All that a face needs to draw a stepper over a list.
+///
+/// ```
+/// use pin_notch::{Choice, ItemStepper};
+/// let hives = ItemStepper::new(["Willow", "Meadow"].map(Choice::from).to_vec());
+/// let view = hives.view();
+/// assert_eq!((view.text.as_str(), view.at_first, view.at_last), ("Willow", true, false));
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct ItemView {

@@ -20,9 +20,23 @@ use crate::world::AnyWorld;
 use rust_decimal::Decimal;
 
 /// The most icons that a rating can have: a limit on the work that a definition can ask for.
+///
+/// ```
+/// use pin_notch::{MAX_ICONS, Rating};
+/// assert!(Rating::new(MAX_ICONS).is_ok());
+/// assert!(Rating::new(MAX_ICONS + 1).is_err());
+/// ```
 pub const MAX_ICONS: u32 = 1000;
 
 /// Which icons a value lights.
+///
+/// ```
+/// use pin_notch::{Lit, Rating, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let temper = Rating::new(5)?.starting_at(dec!(3))?.lighting(Lit::Only);
+/// assert_eq!((temper.view().fill(1), temper.view().fill(2)), (dec!(0), dec!(1)));
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
 pub enum Lit {
     /// All up to the value, the last one in part if the value is not whole.
@@ -48,6 +62,40 @@ pub enum Lit {
 /// assert_eq!(temper.view().fill(3), dec!(0.5)); // the fourth icon is lit by half
 /// # Ok(()) }
 /// ```
+///
+/// Its definition, its value and its conditions:
+///
+/// ```
+/// use pin_notch::{Direction, Lit, Rating, Value, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mut temper = Rating::new(3)?
+///     .at_least(dec!(0))?
+///     .starting_at(dec!(2))?
+///     .naming(["fierce", "lively", "calm"])
+///     .worded("{name}".parse()?)
+///     .previewed("{name}?".parse()?)
+///     .empty_text("not seen")
+///     .lighting(Lit::UpTo)
+///     .running(Direction::LeftToRight);
+/// assert_eq!(temper.view().readout, "lively");
+/// assert_eq!((temper.icons(), temper.lit(), temper.names().count()), (3, Lit::UpTo, 3));
+/// assert_eq!(temper.own_wording().map(ToString::to_string).as_deref(), Some("{name}"));
+/// assert_eq!(temper.preview_wording().map(ToString::to_string).as_deref(), Some("{name}?"));
+/// assert_eq!(temper.text_if_empty(), "not seen");
+/// assert_eq!(temper.notches().count(), Some(4));
+/// temper.set_value(None)?;
+/// assert_eq!(temper.set_nearest(Some(dec!(2.6))), Some(dec!(3)));
+/// assert_ne!(temper.value(), temper.default_value());
+/// temper.reset();
+/// temper.set_direction(Direction::RightToLeft);
+/// temper.set_required(true);
+/// assert!(temper.conditions().required && temper.validity().is_empty());
+/// assert!(temper.audit().is_empty());
+/// temper.conditions_mut().required = false;
+/// temper.set_read_only(true);
+/// temper.set_disabled(true);
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug)]
 pub struct Rating {
     icons: u32,
@@ -69,6 +117,17 @@ pub struct Rating {
 }
 
 /// All that a face needs to draw a rating.
+///
+/// ```
+/// use pin_notch::{Intent, Place, Rating, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mut temper = Rating::new(5)?.by(dec!(0.5))?.starting_at(dec!(2))?;
+/// let _ = temper.handle(Intent::Point(Place::across(0.69)));
+/// let view = temper.view();
+/// assert_eq!((view.value, view.shown), (Some(dec!(2)), Some(dec!(3.5))));
+/// assert_eq!((view.previewed, view.fill(3)), (true, dec!(0.5)));
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
 pub struct RatingView {

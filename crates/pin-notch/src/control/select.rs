@@ -52,6 +52,44 @@ pub(crate) const WINDOW: usize = 48;
 /// assert_eq!(turn.to_string(), "input fa, change fa, close");
 /// assert_eq!(treatment.readout(), "Formic acid");
 /// ```
+///
+/// Its definition, its list, its value and its conditions:
+///
+/// ```
+/// use pin_notch::{Choice, English, Intent, Listing, Select};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mut treatments = Select::many()
+///     .offering([Choice::new("oa", "Oxalic acid"), Choice::new("ty", "Thymol")])
+///     .starting_with(["oa"])
+///     .at_least(1)
+///     .at_most(2)
+///     .filtering()
+///     .in_world(English);
+/// assert!(treatments.is_multiple() && treatments.is_filtering());
+/// assert_eq!((treatments.limits(), treatments.prompt()), ((1, 2), ""));
+/// let _ = treatments.handle(Intent::Type("thy"));
+/// assert_eq!((treatments.is_open(), treatments.filter(), treatments.rows()), (true, "thy", 1));
+/// assert_eq!(treatments.row(0).map(|row| row.choice.text.as_str()), Some("Thymol"));
+/// println!("{:?} has the keys", treatments.active_row());
+/// treatments.set_value_text("oa;ty", ';');
+/// assert_eq!(treatments.value(), ["oa", "ty"]);
+/// assert_eq!(treatments.tokens().count(), 2);
+/// treatments.set_value(["ty"]);
+/// treatments.reset();
+/// assert_eq!(treatments.value(), treatments.default_value());
+/// assert_eq!(treatments.view().tokens[0].text, "Oxalic acid");
+/// // Its options may come later, or not at all:
+/// treatments.set_loading();
+/// treatments.set_failed("The list could not be had.");
+/// treatments.set_choices([Choice::new("fa", "Formic acid")]);
+/// assert_eq!((treatments.listing(), treatments.choices().len()), (&Listing::Loaded, 1));
+/// treatments.set_required(true);
+/// assert!(treatments.conditions().required && !treatments.validity().is_empty());
+/// treatments.conditions_mut().required = false;
+/// treatments.set_read_only(true);
+/// treatments.set_disabled(true);
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug)]
 pub struct Select {
     multiple: bool,
@@ -73,6 +111,19 @@ pub struct Select {
 }
 
 /// A row of an open list, as a face draws it.
+///
+/// ```
+/// use pin_notch::{Choice, Intent, Select};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mut hive = Select::single()
+///     .offering([Choice::from("Willow").in_group("By the river"), Choice::from("Meadow")])
+///     .starting_with(["Willow"]);
+/// let _ = hive.handle(Intent::Open);
+/// let row = hive.row(0).ok_or("there are two")?;
+/// assert!(row.chosen && row.active && row.begins_group);
+/// assert_eq!(row.choice.value, "Willow");
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct Row<'a> {
@@ -87,6 +138,15 @@ pub struct Row<'a> {
 }
 
 /// A chosen value, as a token or a text shows it.
+///
+/// ```
+/// use pin_notch::Select;
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let treatments = Select::many().starting_with(["oa"]); // its options have not come yet
+/// let token = treatments.tokens().next().ok_or("one is chosen")?;
+/// assert_eq!((token.value, token.text, token.pending), ("oa", "oa", true));
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct Token<'a> {

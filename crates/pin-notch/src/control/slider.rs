@@ -40,6 +40,41 @@ const MAX_MARKED: u128 = 25;
 /// assert_eq!(slider.handle(Intent::Key(Key::Right)).to_string(), "refused: disabled");
 /// # Ok(()) }
 /// ```
+///
+/// Its definition, its value and its conditions:
+///
+/// ```
+/// use pin_notch::{Direction, Notches, Orientation, Scale, Slider, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mut mites = Slider::new(Notches::new(dec!(1), dec!(1000), dec!(1))?)?
+///     .starting_at(dec!(9))?
+///     .in_unit("mites")
+///     .oriented(Orientation::Vertical)
+///     .running(Direction::LeftToRight)
+///     .reversed(true)
+///     .marking([(dec!(9), "treat from here")])?
+///     .paging(dec!(50))
+///     .scaled(Scale::Logarithmic)?
+///     .worded("{value} in the sample".parse()?);
+/// assert_eq!(mites.view().readout, "9 in the sample");
+/// assert_eq!((mites.unit(), mites.orientation()), ("mites", Orientation::Vertical));
+/// assert!(mites.is_reversed() && !mites.is_grabbed());
+/// assert_eq!((mites.marks()[0].0, mites.page_step()), (dec!(9), Some(dec!(50))));
+/// assert_eq!(mites.scale(), &Scale::Logarithmic);
+/// assert!(mites.wording().is_some());
+/// assert_eq!(mites.notches().count(), Some(1000));
+/// assert_eq!(mites.set_nearest(dec!(12.6)), dec!(13));
+/// mites.set_value(dec!(14))?;
+/// assert_ne!(mites.value(), mites.default_value());
+/// mites.reset();
+/// mites.set_direction(Direction::RightToLeft);
+/// assert!(mites.validity().is_empty() && mites.audit().is_empty());
+/// mites.set_required(true);
+/// assert!(mites.conditions().required);
+/// mites.conditions_mut().required = false;
+/// mites.set_read_only(true);
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug)]
 pub struct Slider {
     notches: Notches,
@@ -56,6 +91,16 @@ pub struct Slider {
 }
 
 /// All that a face needs to draw a slider.
+///
+/// ```
+/// use pin_notch::{Notches, Slider, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let weight = Slider::new(Notches::new(dec!(0), dec!(40), dec!(0.1))?)?.starting_at(dec!(10))?;
+/// let view = weight.view();
+/// assert_eq!((view.thumb, view.filled), (0.25, (0.0, 0.25)));
+/// assert_eq!((view.value, view.readout.as_str()), (dec!(10), "10.0"));
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
 pub struct SliderView {
@@ -82,6 +127,18 @@ pub struct SliderView {
 }
 
 /// A mark along a track.
+///
+/// ```
+/// use pin_notch::{Notches, Slider, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let weight = Slider::new(Notches::new(dec!(0), dec!(40), dec!(0.1))?)?
+///     .starting_at(dec!(18))?
+///     .marking([(dec!(10), "feed"), (dec!(30), "add a box")])?;
+/// let marks = weight.view().marks;
+/// assert_eq!((marks[0].at, marks[0].label.as_str(), marks[0].lit), (0.25, "feed", true));
+/// assert!(!marks[1].lit);
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
 pub struct MarkView {

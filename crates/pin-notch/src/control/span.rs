@@ -47,6 +47,18 @@ impl Shown for Span {
 }
 
 /// What a thumb does when it comes as near to the other as it may, or as far.
+///
+/// ```
+/// use pin_notch::{Intent, Key, Meeting, Notches, SpanSlider, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let flying = SpanSlider::new(Notches::new(dec!(0), dec!(40), dec!(1))?)?.starting_at(dec!(9), dec!(10))?;
+/// let mut stops = flying.clone().apart(dec!(1), dec!(40))?;
+/// assert!(stops.handle(Intent::Key(Key::Right)).refusal().is_some());
+/// let mut pushes = flying.apart(dec!(1), dec!(40))?.meeting(Meeting::Push);
+/// let turn = pushes.handle(Intent::Key(Key::Right));
+/// assert_eq!(turn.to_string(), "input 10 to 11, change 10 to 11");
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
 pub enum Meeting {
     /// It stops there.
@@ -75,6 +87,36 @@ pub enum Meeting {
 /// assert_eq!(flying.handle(Intent::Key(Key::Left)).to_string(), "refused: already at the lowest value");
 /// # Ok(()) }
 /// ```
+///
+/// Its definition, its value and its conditions:
+///
+/// ```
+/// use pin_notch::{Direction, Meeting, Notches, Orientation, Span, SpanSlider, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mut flying = SpanSlider::new(Notches::new(dec!(0), dec!(40), dec!(1))?)?
+///     .starting_at(dec!(10), dec!(30))?
+///     .apart(dec!(2), dec!(25))?
+///     .meeting(Meeting::Push)
+///     .oriented(Orientation::Vertical)
+///     .running(Direction::LeftToRight)
+///     .in_unit("°C");
+/// assert_eq!((flying.meets(), flying.unit()), (Meeting::Push, "°C"));
+/// assert_eq!(flying.distances(), (dec!(2), Some(dec!(25))));
+/// assert_eq!(flying.orientation(), Orientation::Vertical);
+/// assert_eq!(flying.notches().max(), Some(dec!(40)));
+/// flying.set_value(Span { low: dec!(12), high: dec!(20) })?;
+/// assert_ne!(flying.value(), flying.default_value());
+/// flying.reset();
+/// assert_eq!(flying.view().filled, (0.25, 0.75));
+/// flying.set_direction(Direction::RightToLeft);
+/// assert!(!flying.is_grabbed() && flying.validity().is_empty() && flying.audit().is_empty());
+/// flying.set_required(true);
+/// assert!(flying.conditions().required);
+/// flying.conditions_mut().required = false;
+/// flying.set_read_only(true);
+/// flying.set_disabled(true);
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug)]
 pub struct SpanSlider {
     notches: Notches,
@@ -91,6 +133,16 @@ pub struct SpanSlider {
 }
 
 /// All that a face needs to draw a span slider.
+///
+/// ```
+/// use pin_notch::{Notches, SpanSlider, Thumb, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let flying = SpanSlider::new(Notches::new(dec!(0), dec!(40), dec!(1))?)?.starting_at(dec!(10), dec!(30))?;
+/// let view = flying.view();
+/// assert_eq!((view.thumbs, view.filled), ([0.25, 0.75], (0.25, 0.75)));
+/// assert_eq!((view.readout.as_str(), view.active), ("10 to 30", Thumb::Low));
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
 pub struct SpanView {

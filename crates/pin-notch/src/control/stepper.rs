@@ -32,6 +32,30 @@ use rust_decimal::Decimal;
 /// assert_eq!(mites.handle(Intent::Settle).to_string(), "change 12");
 /// # Ok(()) }
 /// ```
+///
+/// Its definition, its value and its conditions:
+///
+/// ```
+/// use pin_notch::{Notches, Stepper, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mut mites = Stepper::new(Notches::new(dec!(0), dec!(300), dec!(1))?)?
+///     .starting_at(dec!(9))?
+///     .in_unit("per 300 bees")
+///     .prompting("mites")
+///     .wrapping();
+/// assert_eq!((mites.unit(), mites.prompt(), mites.wraps()), ("per 300 bees", "mites", true));
+/// assert_eq!(mites.view().text, "9");
+/// assert_eq!(mites.notches().count(), Some(301));
+/// mites.set_value(Some(dec!(12)))?;
+/// assert_ne!(mites.value(), mites.default_value());
+/// mites.reset();
+/// mites.set_required(true);
+/// assert!(mites.conditions().required && mites.validity().is_empty() && mites.audit().is_empty());
+/// mites.conditions_mut().required = false;
+/// mites.set_read_only(true);
+/// mites.set_disabled(true);
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug)]
 pub struct Stepper {
     notches: Notches,
@@ -46,6 +70,15 @@ pub struct Stepper {
 }
 
 /// All that a face needs to draw a stepper.
+///
+/// ```
+/// use pin_notch::{Notches, Stepper, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mites = Stepper::new(Notches::new(dec!(0), dec!(300), dec!(1))?)?.starting_at(dec!(300))?;
+/// let view = mites.view();
+/// assert_eq!((view.text.as_str(), view.at_first, view.at_last), ("300", false, true));
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
 pub struct StepperView {

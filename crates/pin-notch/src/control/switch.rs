@@ -18,6 +18,23 @@ use crate::validity::Invalid;
 /// assert_eq!(feeder.handle(Intent::Flip).to_string(), "input on, change on");
 /// assert_eq!(feeder.view().caption, "feeding");
 /// ```
+///
+/// Its definition, its value and its conditions:
+///
+/// ```
+/// use pin_notch::Switch;
+/// let mut feeder = Switch::new().starting(true).sending("fed").captioned("fed", "not fed");
+/// assert_eq!((feeder.submission_value(), feeder.captions()), ("fed", ["fed", "not fed"]));
+/// feeder.set_on(false);
+/// assert_eq!(feeder.view().caption, "not fed");
+/// assert_ne!(feeder.is_on(), feeder.default_on());
+/// feeder.reset();
+/// feeder.set_required(true);
+/// assert!(feeder.conditions().required && feeder.validity().is_empty());
+/// feeder.conditions_mut().required = false;
+/// feeder.set_read_only(true);
+/// feeder.set_disabled(true);
+/// ```
 #[derive(Clone, Debug)]
 pub struct Switch {
     on: bool,
@@ -28,6 +45,13 @@ pub struct Switch {
 }
 
 /// All that a face needs to draw a switch.
+///
+/// ```
+/// use pin_notch::Switch;
+/// let view = Switch::new().starting(true).captioned("fed", "not fed").view();
+/// assert_eq!((view.on, view.caption.as_str()), (true, "fed"));
+/// assert_eq!(view.semantics.role.token(), "switch");
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct SwitchView {

@@ -15,6 +15,23 @@ use rust_decimal::Decimal;
 /// assert_eq!(Value::from(None::<pin_notch::Decimal>), Value::Empty);
 /// assert!(Value::Texts(Vec::new()).is_empty());
 /// ```
+///
+/// What it is, where it is of that kind, and the texts by which a form sends it:
+///
+/// ```
+/// use pin_notch::{Date, DateSpan, Value, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let day: Date = "2026-05-14".parse()?;
+/// assert_eq!(Value::from(dec!(3.5)).number(), Some(dec!(3.5)));
+/// assert_eq!(Value::On(true).is_on(), Some(true));
+/// assert_eq!(Value::Text("oa".into()).text(), Some("oa"));
+/// assert_eq!(Value::Texts(vec!["oa".into()]).texts(), ["oa"]);
+/// assert_eq!(Value::Date(day).date(), Some(day));
+/// let away = Value::Dates(DateSpan::between(day, day));
+/// assert_eq!(away.dates().map(|span| span.days()), Some(1));
+/// assert_eq!(away.entries(), ["2026-05-14", "2026-05-14"]);
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum Value {
@@ -47,6 +64,14 @@ pub enum Value {
 }
 
 /// The kinds of values. A control always has values of one kind, or is empty.
+///
+/// ```
+/// use pin_notch::{Control, Rating, Switch, ValueKind};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// assert_eq!(Control::from(Switch::new()).kind(), ValueKind::On);
+/// assert_eq!(Control::from(Rating::new(5)?).kind(), ValueKind::Number);
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 #[non_exhaustive]
 #[expect(missing_docs, reason = "they are the kinds of Value")]

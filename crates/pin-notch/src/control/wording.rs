@@ -47,6 +47,12 @@ const PLACES: [(&str, Place); 4] =
     [("value", Place::Value), ("name", Place::Name), ("min", Place::Min), ("max", Place::Max)];
 
 /// Why a text is no wording.
+///
+/// ```
+/// use pin_notch::Wording;
+/// let error = "{valu}".parse::<Wording>().unwrap_err();
+/// println!("{error}"); // says which placeholders there are
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum WordingError {

@@ -5,6 +5,14 @@ use crate::notches::Remark;
 use core::fmt;
 
 /// A remark on a form's definition, and the field it speaks of.
+///
+/// ```
+/// use pin_notch::{Form, Switch};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let remarks = Form::new().with("feeder", "", Switch::new())?.audit();
+/// assert_eq!((remarks[0].code(), remarks[0].name()), ("unlabelled", "feeder"));
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum FormRemark {

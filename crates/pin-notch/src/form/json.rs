@@ -49,6 +49,14 @@ impl Value {
     ///
     /// # Errors
     /// What is wrong, and what it should be.
+    ///
+    /// ```
+    /// use pin_notch::{Value, ValueKind, dec};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let sent = serde_json::from_str("3.50")?;
+    /// assert_eq!(Value::from_json(ValueKind::Number, &sent)?, Value::Number(dec!(3.5)));
+    /// # Ok(()) }
+    /// ```
     pub fn from_json(kind: ValueKind, json: &Json) -> Result<Self, Invalid> {
         let wrong = || Invalid::BadInput(format!("This has to be {}, or null.", expected(kind)));
         Ok(match (kind, json) {
@@ -126,6 +134,16 @@ impl Serialize for Values {
 
 impl Values {
     /// The values as a JSON object.
+    ///
+    /// ```
+    /// # use pin_notch::{Form, Rating, Switch, dec};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let form = Form::new()
+    ///     .with("temper", "Temper", Rating::new(5)?.starting_at(dec!(4))?)?
+    ///     .with("feeder", "Feeder", Switch::new())?;
+    /// assert_eq!(form.values().to_json().to_string(), r#"{"temper":4,"feeder":false}"#);
+    /// # Ok(()) }
+    /// ```
     pub fn to_json(&self) -> Json {
         let members = self.iter().map(|(name, value)| (name.to_owned(), value.to_json()));
         Json::Object(members.collect())
@@ -161,6 +179,16 @@ impl Form {
     /// The values that the form would send, as a JSON object: those of disabled and
     /// [unsent](Self::unsent) fields are left out. What is typed and cannot be read is not in it;
     /// [`problems`](Self::problems) tells.
+    ///
+    /// ```
+    /// # use pin_notch::{Form, Rating, Switch, dec};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let form = Form::new()
+    ///     .with("temper", "Temper", Rating::new(5)?.starting_at(dec!(4))?)?
+    ///     .with("feeder", "Feeder", Switch::new())?;
+    /// assert_eq!(form.to_json().to_string(), r#"{"temper":4,"feeder":false}"#);
+    /// # Ok(()) }
+    /// ```
     pub fn to_json(&self) -> Json {
         let sent = self.fields.iter().filter(|field| field.is_read() && !field.unsent);
         let members = sent.map(|field| (field.name.clone(), field.control.value().to_json()));

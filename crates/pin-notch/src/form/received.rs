@@ -10,12 +10,49 @@ use std::collections::HashMap;
 
 /// The most unknown names that are told, and the most characters of a received text that are shown: a
 /// hostile body must not be echoed in full.
+///
+/// ```
+/// use pin_notch::{Form, MAX_REPORTED, Rating};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let form = Form::new().with("temper", "Temper", Rating::new(5)?)?;
+/// let problems = form.read(format!("temper={}", "9".repeat(500)).as_bytes()).unwrap_err();
+/// let received = problems.0[0].received.as_ref().ok_or("it came")?;
+/// assert!(received.chars().count() <= MAX_REPORTED + 1); // and a sign that it went on
+/// # Ok(()) }
+/// ```
 pub const MAX_REPORTED: usize = 80;
 
 /// The longest body that is read, in bytes.
+///
+/// ```
+/// use pin_notch::{Form, MAX_BODY};
+/// assert!(Form::new().read(&vec![b'a'; MAX_BODY + 1]).is_err());
+/// ```
 pub const MAX_BODY: usize = 8 << 20;
 
 /// A form's values, accepted by its controls.
+///
+/// By name, as what it is:
+///
+/// ```
+/// use pin_notch::{DatePicker, Form, Rating, Select, Switch, Value, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let form = Form::new()
+///     .with("temper", "Temper", Rating::new(5)?)?
+///     .with("feeder", "Feeder", Switch::new())?
+///     .with("hive", "Hive", Select::single().offering(["Willow".into()]))?
+///     .with("treatments", "Treatments", Select::many().offering(["thymol".into()]))?
+///     .with("visit", "Visit", DatePicker::new("2026-05-14".parse()?))?;
+/// let body = b"temper=4&feeder=on&hive=Willow&treatments=thymol&visit=2026-05-14&more=1";
+/// let values = form.read(body)?;
+/// assert_eq!((values.number("temper"), values.is_on("feeder")), (Some(dec!(4)), true));
+/// assert_eq!((values.text("hive"), values.texts("treatments").len()), (Some("Willow"), 1));
+/// assert_eq!(values.date("visit").map(|day| day.year()), Some(2026));
+/// assert_eq!(values.get("feeder"), Some(&Value::On(true)));
+/// assert_eq!((values.iter().count(), values.unknown()), (5, &["more".to_owned()][..]));
+/// assert!(values.warnings().is_empty());
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Values {
     values: Vec<(String, Value)>,
@@ -91,6 +128,17 @@ impl Values {
 }
 
 /// One thing that is wrong with a form's values.
+///
+/// ```
+/// use pin_notch::{Form, Rating};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let form = Form::new().with("temper", "Temper", Rating::new(5)?)?;
+/// let problems = form.read(b"temper=9").unwrap_err();
+/// let problem = &problems.0[0];
+/// assert_eq!((problem.name.as_str(), problem.label.as_str()), ("temper", "Temper"));
+/// assert_eq!((problem.received.as_deref(), problem.invalid.state()), (Some("9"), "rangeOverflow"));
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct Problem {
@@ -137,6 +185,15 @@ impl fmt::Display for Problem {
 }
 
 /// All that is wrong with a form's values, in field order; never empty. Its text has a line for each.
+///
+/// ```
+/// use pin_notch::{Form, Rating};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let form = Form::new().with("temper", "Temper", Rating::new(5)?)?;
+/// let problems = form.read(b"temper=9").unwrap_err();
+/// assert_eq!(problems.first(), Some("temper")); // the one to focus
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Problems(pub Vec<Problem>);
 

@@ -87,6 +87,14 @@ pub enum Remark {
 
 impl Remark {
     /// A short fixed name for programs, such as `max-not-reached`.
+    ///
+    /// ```
+    /// use pin_notch::{dec, Notches};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let remarks = Notches::new(dec!(0), dec!(10), dec!(3))?.audit();
+    /// assert_eq!(remarks[0].code(), "max-not-reached");
+    /// # Ok(()) }
+    /// ```
     pub fn code(&self) -> &'static str {
         match self {
             Self::MaxBelowMin { .. } => "max-below-min",

@@ -6,6 +6,21 @@ use core::fmt;
 use rust_decimal::Decimal;
 
 /// A definition under way; begun by [`Notches::builder`].
+///
+/// ```
+/// use pin_notch::{dec, Notches};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let brood = Notches::builder()
+///     .min(dec!(0))
+///     .max(dec!(11))
+///     .step(dec!(0.25))
+///     .step_base(dec!(0))
+///     .default_value(dec!(4))
+///     .build()?;
+/// assert_eq!(brood.count(), Some(45));
+/// assert_eq!(Notches::builder().step_any().build()?.step(), None);
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Copy, Debug, Default)]
 pub struct NotchesBuilder {
     min: Option<Decimal>,
@@ -17,6 +32,12 @@ pub struct NotchesBuilder {
 }
 
 /// Why a definition cannot make sense. It names the part, its value and what would be right.
+///
+/// ```
+/// use pin_notch::{dec, Notches, NotchesError};
+/// let error = Notches::new(dec!(0), dec!(40), dec!(-1)).unwrap_err();
+/// assert_eq!(error, NotchesError::StepNotPositive { step: dec!(-1) });
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum NotchesError {

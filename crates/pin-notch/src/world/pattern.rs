@@ -40,6 +40,12 @@ enum Piece {
 }
 
 /// Why a text is no pattern that can be read back.
+///
+/// ```
+/// use pin_notch::DatePattern;
+/// let error = "DD.MM.".parse::<DatePattern>().unwrap_err();
+/// println!("{error}"); // a date needs a year as well
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum PatternError {

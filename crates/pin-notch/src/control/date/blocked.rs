@@ -13,6 +13,18 @@ use std::sync::Arc;
 /// let odd = Blocked::when(|day| day.day() % 2 == 1, "Only on even days.");
 /// assert!(!odd.holds("2026-05-14".parse().unwrap()));
 /// ```
+///
+/// It can say which days those are, unless a rule decides, and why:
+///
+/// ```
+/// use pin_notch::{Blocked, Date};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let (first, last): (Date, Date) = ("2026-06-01".parse()?, "2026-06-07".parse()?);
+/// let away = Blocked::days(first, last, "The keeper is away.");
+/// assert_eq!(away.days_text().as_deref(), Some("2026-06-01/2026-06-07"));
+/// assert_eq!(away.why(), "The keeper is away.");
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug)]
 pub struct Blocked {
     rule: Rule,

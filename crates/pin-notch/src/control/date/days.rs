@@ -24,6 +24,16 @@ pub(super) struct Days {
 }
 
 /// An open month grid.
+///
+/// ```
+/// use pin_notch::{DatePicker, Weekday};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let picker = DatePicker::new("2026-05-14".parse()?).weeks_from(Weekday::Monday).always_open();
+/// let grid = picker.view().grid.ok_or("always open")?;
+/// assert_eq!(grid.heads[0].0, "Mon");
+/// assert_eq!(grid.weeks.len(), 5);
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
 pub struct DateGrid {
@@ -38,6 +48,16 @@ pub struct DateGrid {
 }
 
 /// A day on a grid.
+///
+/// ```
+/// use pin_notch::{DatePicker, Weekday};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let picker = DatePicker::new("2026-05-14".parse()?).weeks_from(Weekday::Monday).always_open();
+/// let grid = picker.view().grid.ok_or("always open")?;
+/// let day = &grid.weeks[2].1[3];
+/// assert_eq!((day.number.as_str(), day.today, day.chosen), ("14", true, false));
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
 pub struct GridDay {

@@ -14,6 +14,15 @@ use crate::validity::Invalid;
 use crate::world::{AnyWorld, DatePattern};
 
 /// Two days, the earlier one first; both belong to the span.
+///
+/// ```
+/// use pin_notch::{DateSpan, Shown};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let away = DateSpan::between("2026-06-07".parse()?, "2026-06-01".parse()?);
+/// assert_eq!(away.shown(), "2026-06-01 to 2026-06-07");
+/// assert_eq!(away.days(), 7);
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 pub struct DateSpan {
     /// The first day.
@@ -70,6 +79,45 @@ const BETWEEN: &str = " – ";
 /// assert_eq!(turn.change().flatten().unwrap().days(), 4);
 /// # Ok(()) }
 /// ```
+///
+/// Its definition, its value and its conditions:
+///
+/// ```
+/// use pin_notch::{Blocked, Date, DateSpan, DateSpanPicker, English, NotchesOf, Weekday, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let (today, last): (Date, Date) = ("2026-05-14".parse()?, "2026-09-30".parse()?);
+/// let week = DateSpan::between(today, "2026-05-20".parse()?);
+/// let mut away = DateSpanPicker::new(today)
+///     .within(NotchesOf::new(Some(today), Some(last), dec!(1))?)
+///     .blocking([Blocked::weekday(Weekday::Sunday, "The apiary rests.")])
+///     .across_blocked()
+///     .lasting(2..=21)
+///     .in_two_fields()
+///     .written("dd.MM.y".parse()?)
+///     .in_world(English)
+///     .weeks_from(Weekday::Sunday)
+///     .prompting("first and last day")
+///     .always_open()
+///     .starting_at(Some(week))?;
+/// assert_eq!(away.texts(), ["14.05.2026", "20.05.2026"]);
+/// assert!(away.has_two_fields() && away.runs_across_blocked());
+/// assert_eq!((away.lengths(), away.prompt()), ((2, Some(21)), "first and last day"));
+/// assert!(away.is_always_open() && away.is_open() && away.active_day().is_some());
+/// assert_eq!((away.notches().max(), away.blocked().len()), (Some(last), 1));
+/// assert_eq!(away.pattern().show(&English, last), "30.09.2026");
+/// assert_eq!(away.why_not("2026-05-17".parse()?), Some("The apiary rests."));
+/// away.set_value(None)?;
+/// assert_eq!((away.value(), away.default_value()), (None, Some(week)));
+/// away.reset();
+/// away.set_today(last);
+/// away.set_required(true);
+/// assert!(away.conditions().required && away.validity().is_empty());
+/// away.conditions_mut().required = false;
+/// away.set_read_only(true);
+/// assert!(away.view().semantics.read_only);
+/// away.set_disabled(true);
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug)]
 pub struct DateSpanPicker {
     days: Days,
@@ -100,6 +148,18 @@ enum Draft {
 }
 
 /// All that a face needs to draw a picker of two days.
+///
+/// ```
+/// use pin_notch::{DateSpanPicker, Intent};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mut away = DateSpanPicker::new("2026-05-14".parse()?);
+/// let _ = away.handle(Intent::Open);
+/// let _ = away.handle(Intent::PickDay("2026-05-12".parse()?));
+/// let view = away.view();
+/// assert!(view.begun); // the first day is chosen, the last is not
+/// assert_eq!((view.value, view.two_fields), (None, false));
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
 pub struct DateSpanView {

@@ -5,6 +5,13 @@ use crate::calendar::{CalendarError, Date, DateTime, LAST_YEAR, Month, Time, Wee
 use crate::measure::Measure;
 
 /// A field: its name, its range, and how it is written.
+///
+/// ```
+/// use pin_notch::{Fielded, Time};
+/// let minute = Time::FIELDS[1];
+/// assert_eq!((minute.name, minute.before, minute.places), ("minute", ":", 2));
+/// assert_eq!((minute.least, minute.most, minute.wraps), (0, 59, true));
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct FieldKind {
@@ -39,6 +46,19 @@ const SECOND: FieldKind = field("second", (0, 59), 2, ":");
 const MILLISECOND: FieldKind = field("millisecond", (0, 999), 3, ".");
 
 /// A value that is made of fields.
+///
+/// ```
+/// use pin_notch::{Fielded, Month};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let fields = Month::to_fields("2026-05".parse()?);
+/// assert_eq!(fields[..2], [2026, 5]);
+/// assert_eq!(Month::from_fields(&fields)?.to_string(), "2026-05");
+/// assert_eq!(Month::shown_fields(1, Month::from_fields(&fields)?), Month::FIELDS.len());
+/// let mut after = [Some(2026), Some(6), None, None, None, None, None];
+/// Month::fit(&mut after, 1); // a month has nothing after it that would have to fit
+/// println!("{}", Month::LIKE);
+/// # Ok(()) }
+/// ```
 pub trait Fielded: Measure {
     /// Its fields, the largest first.
     const FIELDS: &'static [FieldKind];

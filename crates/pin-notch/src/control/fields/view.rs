@@ -6,6 +6,15 @@ use crate::semantics::{Range, Role, Semantics};
 use rust_decimal::Decimal;
 
 /// All that a face needs to draw a stepper of fields.
+///
+/// ```
+/// use pin_notch::{FieldStepper, NotchesOf, Time};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let opened = FieldStepper::new(NotchesOf::<Time>::all()).starting_at(Some("07:30".parse()?))?;
+/// let view = opened.view();
+/// assert_eq!((view.text.as_str(), view.fields.len()), ("07:30", 2));
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct FieldsView {
@@ -20,6 +29,16 @@ pub struct FieldsView {
 }
 
 /// A field.
+///
+/// ```
+/// use pin_notch::{FieldStepper, NotchesOf, Time};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let opened = FieldStepper::new(NotchesOf::<Time>::all()).starting_at(Some("07:30".parse()?))?;
+/// let minute = &opened.view().fields[1];
+/// assert_eq!((minute.name, minute.before, minute.text.as_str()), ("minute", ":", "30"));
+/// assert!(minute.filled && !minute.active);
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct FieldView {

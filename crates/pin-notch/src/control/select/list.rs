@@ -37,6 +37,12 @@ impl Choice {
     }
 
     /// Shows it without letting it be chosen.
+    ///
+    /// ```
+    /// use pin_notch::{Choice, Intent, Select};
+    /// let mut hive = Select::single().offering([Choice::from("Willow").disabled()]);
+    /// assert!(hive.handle(Intent::Pick("Willow")).refusal().is_some());
+    /// ```
     pub fn disabled(mut self) -> Self {
         self.disabled = true;
         self

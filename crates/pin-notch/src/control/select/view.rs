@@ -4,6 +4,15 @@ use super::{Listing, Select, WINDOW};
 use crate::semantics::{Role, Semantics};
 
 /// All that a face needs to draw a select.
+///
+/// ```
+/// use pin_notch::{Choice, Intent, Select};
+/// let mut hive = Select::single().offering(["Willow", "Meadow"].map(Choice::from)).prompting("hive");
+/// let _ = hive.handle(Intent::Open);
+/// let view = hive.view();
+/// assert_eq!((view.readout.as_str(), view.prompting), ("hive", true));
+/// assert_eq!((view.open, view.row_count, view.rows.len()), (true, 2, 2));
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct SelectView {
@@ -41,6 +50,13 @@ pub struct SelectView {
 }
 
 /// A chosen value.
+///
+/// ```
+/// use pin_notch::{Choice, Select};
+/// let hives = Select::many().offering([Choice::new("w", "Willow")]).starting_with(["w"]);
+/// let token = &hives.view().tokens[0];
+/// assert_eq!((token.value.as_str(), token.text.as_str(), token.pending), ("w", "Willow", false));
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct TokenView {
@@ -53,6 +69,14 @@ pub struct TokenView {
 }
 
 /// A row of an open list.
+///
+/// ```
+/// use pin_notch::{Choice, Intent, Select};
+/// let mut hive = Select::single().offering([Choice::new("w", "Willow")]).starting_with(["w"]);
+/// let _ = hive.handle(Intent::Open);
+/// let row = &hive.view().rows[0];
+/// assert_eq!((row.value.as_str(), row.text.as_str(), row.chosen), ("w", "Willow", true));
+/// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct RowView {
