@@ -110,6 +110,9 @@ fn lean(script: &str) -> String {
 fn compile(what: &[&str]) -> Result<PathBuf> {
     let target_dir = root().join("target/web");
     let mut flags = remapped_paths()?;
+    // A copy of a few words is a single instruction in WebAssembly; several loads and stores take more bytes.
+    let copies = ["memcpy", "memmove", "memset"];
+    flags.extend(copies.map(|what| format!("-Cllvm-args=-max-store-{what}=1")));
     let mut build = cargo();
     if !rustup_has_target()? {
         let sources = "/usr/lib/rustlib/src/rust/library/Cargo.toml";

@@ -23,6 +23,7 @@ pub use month::Month;
 pub use time::{DateTime, Time};
 pub use week::Week;
 
+use crate::quoted::Quoted;
 use core::fmt;
 
 /// The last year there is; the first is 1.
@@ -65,7 +66,7 @@ pub enum CalendarError {
 impl fmt::Display for CalendarError {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         match self {
-            Self::Form { text, like } => write!(f, "{text:?} is not written like {like}"),
+            Self::Form { text, like } => write!(f, "{} is not written like {like}", Quoted(text)),
             Self::Part { part, value, range } => {
                 write!(f, "{part} {value} is out of range: {range}")
             }

@@ -24,6 +24,7 @@ pub use received::{MAX_BODY, MAX_REPORTED, Problem, Problems, Values};
 use crate::control::{Control, Value};
 use crate::event::{Event, Turn};
 use crate::intent::Intent;
+use crate::quoted::Quoted;
 use core::fmt;
 use history::{Change, History};
 use links::Links;
@@ -218,18 +219,19 @@ impl fmt::Display for FormError {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         match self {
             Self::NameTaken(name) => {
-                write!(f, "the name {name:?} is taken: give each control its own")
+                write!(f, "the name {} is taken: give each control its own", Quoted(name))
             }
             Self::Unnamed => f.write_str("a control has no name: it would never be sent"),
             Self::RuleWithoutField => f.write_str("a rule looks at no field: name at least one"),
             Self::NotNumbers(name) => {
                 write!(
                     f,
-                    "{name:?} cannot be converted: it has no numbers, or there is no way back"
+                    "{} cannot be converted: it has no numbers, or there is no way back",
+                    Quoted(name)
                 )
             }
-            Self::NoSuchFieldset(name) => write!(f, "no fieldset is named {name:?}"),
-            Self::NoSuchField(name) => write!(f, "no control is named {name:?}"),
+            Self::NoSuchFieldset(name) => write!(f, "no fieldset is named {}", Quoted(name)),
+            Self::NoSuchField(name) => write!(f, "no control is named {}", Quoted(name)),
         }
     }
 }

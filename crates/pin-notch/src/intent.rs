@@ -1,6 +1,7 @@
 //! What somebody tried to do to a control, free of the device they did it with.
 
 use crate::calendar::Date;
+use crate::quoted::Quoted;
 use core::fmt;
 use rust_decimal::Decimal;
 
@@ -137,8 +138,10 @@ impl fmt::Display for Intent<'_> {
                 write!(f, " at {} {}", thousandths(place.x), thousandths(place.y))
             }
             Self::Choose(value) => write!(f, " {}", value.normalize()),
-            Self::Type(text) | Self::Pick(text) | Self::Remove(text) => write!(f, " {text:?}"),
-            Self::Find { typed, .. } => write!(f, " {typed:?}"),
+            Self::Type(text) | Self::Pick(text) | Self::Remove(text) => {
+                write!(f, " {}", Quoted(text))
+            }
+            Self::Find { typed, .. } => write!(f, " {}", Quoted(typed.encode_utf8(&mut [0; 4]))),
             Self::PickDay(day) => write!(f, " {day}"),
             Self::PointDay(day) => write!(f, " at {day}"),
             Self::Scroll(row) | Self::Field(row) => write!(f, " {row}"),

@@ -58,6 +58,7 @@ mod limit;
 mod measure;
 mod notches;
 pub mod number;
+mod quoted;
 mod semantics;
 mod validity;
 mod world;
@@ -87,6 +88,7 @@ pub use measure::{Measure, NotchesOf};
 pub use notches::{Notches, NotchesBuilder, NotchesError, Remark};
 #[doc(inline)]
 pub use number::{NumberError, number_text, parse_number};
+pub use quoted::Quoted;
 pub use rust_decimal::Decimal;
 pub use semantics::{Checked, Orientation, Range, Role, Semantics};
 pub use validity::Invalid;

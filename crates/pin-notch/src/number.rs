@@ -6,6 +6,7 @@
 //!
 //! [html]: https://html.spec.whatwg.org/multipage/common-microsyntaxes.html#valid-floating-point-number
 
+use crate::quoted::Quoted;
 use core::fmt;
 use rust_decimal::Decimal;
 
@@ -35,10 +36,11 @@ impl fmt::Display for NumberError {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         match self {
             Self::NotANumber(text) => {
-                write!(f, "{text:?} is not a number; write it like 12, -0.5 or 2.5e3")
+                write!(f, "{} is not a number; write it like 12, -0.5 or 2.5e3", Quoted(text))
             }
             Self::TooManyDigits(text) => {
-                write!(f, "{text:?} has more digits than a number holds; give at most {MAX_DIGITS}")
+                let text = Quoted(text);
+                write!(f, "{text} has more digits than a number holds; give at most {MAX_DIGITS}")
             }
         }
     }

@@ -4,8 +4,8 @@ use super::{Attributed, Looks, Note, Surroundings, Tag};
 use pin_notch::{
     Blocked, CalendarError, CheckGroup, Checkbox, Checked, Choice, Control, ControlError,
     DatePicker, DateSpan, DateSpanPicker, Decimal, FieldStepper, Fielded, ItemStepper, Lit,
-    Measure, Meeting, Notches, NotchesError, NotchesOf, Orientation, Rating, Scale, Select, Shown,
-    Slider, SpanSlider, Stepper, Switch, Weekday, Wording, parse_number,
+    Measure, Meeting, Notches, NotchesError, NotchesOf, Orientation, Quoted, Rating, Scale, Select,
+    Shown, Slider, SpanSlider, Stepper, Switch, Weekday, Wording, parse_number,
 };
 use std::fmt;
 use std::str::FromStr;
@@ -349,8 +349,9 @@ impl Reader<'_> {
                 _ => Err((
                     OPTIONS,
                     format!(
-                        "{value:?} is no day; write one like 2026-06-01, two of them with a slash between, \
-                         or a weekday like sunday"
+                        "{} is no day; write one like 2026-06-01, two of them with a slash between, \
+                         or a weekday like sunday",
+                        Quoted(value)
                     ),
                 )),
             }

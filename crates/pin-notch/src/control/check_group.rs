@@ -8,6 +8,7 @@ use super::uniform::uniform;
 use super::{Checkbox, CheckboxView, Choice, Conditions, Value, ValueKind};
 use crate::event::{Refusal, Turn};
 use crate::intent::{Intent, Key};
+use crate::quoted::Quoted;
 use crate::semantics::{Checked, Role, Semantics};
 use crate::validity::Invalid;
 
@@ -334,9 +335,9 @@ uniform! {
         let mut wrong = super::select::twice(texts);
         for text in texts {
             match self.boxes.iter().find(|one| one.submission_value() == text) {
-                None => wrong.push(Invalid::BadInput(format!("{text:?} is not offered."))),
+                None => wrong.push(Invalid::BadInput(format!("{} is not offered.", Quoted(text)))),
                 Some(one) if one.conditions().is_disabled() => {
-                    wrong.push(Invalid::BadInput(format!("{text:?} cannot be chosen.")));
+                    wrong.push(Invalid::BadInput(format!("{} cannot be chosen.", Quoted(text))));
                 }
                 Some(_) => {}
             }

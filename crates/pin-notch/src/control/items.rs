@@ -5,6 +5,7 @@ use super::uniform::Uniform;
 use super::{Choice, Conditions, Control, Value, ValueKind, View};
 use crate::event::{Refusal, Turn};
 use crate::intent::{Intent, Key};
+use crate::quoted::Quoted;
 use crate::semantics::{Range, Role, Semantics};
 use crate::validity::Invalid;
 use core::cmp::Ordering;
@@ -264,7 +265,7 @@ impl Uniform for ItemStepper<Choice> {
             text if offered(text) => Vec::new(),
             text => {
                 let text = text.unwrap_or_default();
-                vec![Invalid::BadInput(format!("{text:?} is not offered."))]
+                vec![Invalid::BadInput(format!("{} is not offered.", Quoted(text)))]
             }
         }
     }

@@ -23,6 +23,7 @@ use super::conditions::condition_methods;
 use super::uniform::uniform;
 use super::{Conditions, Value, ValueKind};
 use crate::event::Refusal;
+use crate::quoted::Quoted;
 use crate::validity::Invalid;
 use crate::world::AnyWorld;
 use list::List;
@@ -377,7 +378,8 @@ impl Select {
             let offered = |value: &str| self.list.find(value).is_some_and(|one| !one.disabled);
             let unknown = chosen.iter().find(|value| !offered(value));
             wrong.extend(
-                unknown.map(|value| Invalid::BadInput(format!("{value:?} is not offered."))),
+                unknown
+                    .map(|value| Invalid::BadInput(format!("{} is not offered.", Quoted(value)))),
             );
         }
         let few = (chosen.len() < self.least).then_some(Invalid::TooFew { least: self.least });
@@ -392,7 +394,7 @@ pub(super) fn twice(values: &[String]) -> Vec<Invalid> {
     let mut sorted: Vec<&String> = values.iter().collect();
     sorted.sort();
     let twice = sorted.windows(2).find(|pair| pair[0] == pair[1]);
-    let message = twice.map(|pair| format!("{:?} was sent twice; send it once.", pair[0]));
+    let message = twice.map(|pair| format!("{} was sent twice; send it once.", Quoted(pair[0])));
     message.map(Invalid::BadInput).into_iter().collect()
 }
 

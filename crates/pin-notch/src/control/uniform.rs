@@ -7,6 +7,7 @@ use crate::event::{Refusal, Turn};
 use crate::intent::Intent;
 use crate::notches::Remark;
 use crate::number::parse_number;
+use crate::quoted::Quoted;
 use crate::validity::Invalid;
 use crate::world::AnyWorld;
 
@@ -125,8 +126,8 @@ pub(super) fn read(control: &dyn Uniform, sent: &[String]) -> Result<Value, Inva
         (_, []) => Ok(control.unsent()),
         (ValueKind::On, [text, ..]) if text == control.on_text() => Ok(Value::On(true)),
         (ValueKind::On, _) => Err(Invalid::BadInput(format!(
-            "This sends {:?} when it is on, or nothing.",
-            control.on_text()
+            "This sends {} when it is on, or nothing.",
+            Quoted(control.on_text())
         ))),
         (ValueKind::Text, [text, ..]) => Ok(Value::Text(text.clone())),
         (ValueKind::Span, [low, high]) => {

@@ -3,6 +3,7 @@
 use super::Field;
 use crate::calendar::Date;
 use crate::control::Value;
+use crate::quoted::Quoted;
 use crate::validity::Invalid;
 use core::fmt;
 use rust_decimal::Decimal;
@@ -178,7 +179,7 @@ impl fmt::Display for Problem {
         }
         self.invalid.fmt(f)?;
         match &self.received {
-            Some(text) => write!(f, " (received {text:?})"),
+            Some(text) => write!(f, " (received {})", Quoted(text)),
             None => Ok(()),
         }
     }

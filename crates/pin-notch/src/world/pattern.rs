@@ -4,6 +4,7 @@
 
 use super::World;
 use crate::calendar::{CalendarError, Date, Weekday};
+use crate::quoted::Quoted;
 use core::fmt;
 use core::str::FromStr;
 
@@ -64,7 +65,8 @@ impl fmt::Display for PatternError {
         match self {
             Self::Symbol(symbol) => write!(
                 f,
-                "{symbol:?} has no meaning in a date pattern: use y, yyyy, M, MM, MMM, MMMM, d, dd, EEE, EEEE, or put letters in '…'"
+                "{} has no meaning in a date pattern: use y, yyyy, M, MM, MMM, MMMM, d, dd, EEE, EEEE, or put letters in '…'",
+                Quoted(symbol)
             ),
             Self::Count(part) => write!(f, "a date pattern has to hold the {part} exactly once"),
             Self::RunTogether => f.write_str(

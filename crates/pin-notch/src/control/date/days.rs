@@ -6,6 +6,7 @@ use crate::control::Direction;
 use crate::event::Refusal;
 use crate::intent::Key;
 use crate::measure::NotchesOf;
+use crate::quoted::Quoted;
 use crate::validity::Invalid;
 use crate::world::{AnyWorld, DatePattern};
 
@@ -125,7 +126,10 @@ impl Days {
         match self.read(text) {
             None => {
                 let like = self.show(self.today);
-                vec![Invalid::BadInput(format!("{text:?} is no date; write it like {like}."))]
+                vec![Invalid::BadInput(format!(
+                    "{} is no date; write it like {like}.",
+                    Quoted(text)
+                ))]
             }
             Some(day) => self.against(day),
         }
