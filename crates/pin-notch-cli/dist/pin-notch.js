@@ -672,7 +672,7 @@ getDataViewMemory0().setInt32((arg0 >>> 0) + 4 * 1, len1, true);
 getDataViewMemory0().setInt32((arg0 >>> 0) + 4 * 0, ptr1, true);
 },
 __wbindgen_generic_0000000000000001: function(arg0, arg1) {
-const ret = makeClosure(arg0, arg1, wasm_bindgen_89f316b10d709ead___convert__closures_____invoke___alloc_4316018558f00a6e___string__String__pin_notch_web_bb59edb92783842b___Machine__true_);
+const ret = makeClosure(arg0, arg1, wasm_bindgen_89f316b10d709ead___convert__closures_____invoke___alloc_4316018558f00a6e___string__String__pin_notch_web_88a86898bc53dc90___Machine__true_);
 return ret;
 },
 __wbindgen_generic_0000000000000002: function(arg0, arg1) {
@@ -693,10 +693,10 @@ __proto__: null,
 "./pin_notch_web_bg.js": import0,
 };
 }
-function wasm_bindgen_89f316b10d709ead___convert__closures_____invoke___alloc_4316018558f00a6e___string__String__pin_notch_web_bb59edb92783842b___Machine__true_(arg0, arg1, arg2) {
+function wasm_bindgen_89f316b10d709ead___convert__closures_____invoke___alloc_4316018558f00a6e___string__String__pin_notch_web_88a86898bc53dc90___Machine__true_(arg0, arg1, arg2) {
 const ptr0 = passStringToWasm0(arg2, wasm.__wbindgen_malloc, wasm.__wbindgen_realloc);
 const len0 = WASM_VECTOR_LEN;
-const ret = wasm.wasm_bindgen_89f316b10d709ead___convert__closures_____invoke___alloc_4316018558f00a6e___string__String__pin_notch_web_bb59edb92783842b___Machine__true_(arg0, arg1, ptr0, len0);
+const ret = wasm.wasm_bindgen_89f316b10d709ead___convert__closures_____invoke___alloc_4316018558f00a6e___string__String__pin_notch_web_88a86898bc53dc90___Machine__true_(arg0, arg1, ptr0, len0);
 return Machine.__wrap(ret);
 }
 const MachineFinalization = (typeof FinalizationRegistry === 'undefined')

@@ -1,7 +1,6 @@
 //! The options of a select, and which of them match what was typed.
 
 use crate::world::AnyWorld;
-use memchr::memmem::Finder;
 
 /// An option.
 ///
@@ -133,12 +132,12 @@ impl List {
             push_plain(&mut texts, &choice.text);
         }
         self.folded = self.world.folded(&texts);
-        let breaks = |text: &str| memchr::memchr_iter(b'\n', text.as_bytes()).count();
+        let breaks = |text: &str| text.matches('\n').count();
         if breaks(&self.folded) != self.choices.len() {
             // A world that does not keep line feeds: as it is, then, without folding.
             self.folded = texts;
         }
-        self.starts = memchr::memchr_iter(b'\n', self.folded.as_bytes()).collect();
+        self.starts = self.folded.match_indices('\n').map(|(at, _)| at).collect();
         self.starts.push(self.folded.len());
     }
 
@@ -170,10 +169,13 @@ impl List {
         if filter.is_empty() || self.choices.is_empty() {
             return (0..self.choices.len()).collect();
         }
-        // One search through the one long text: far quicker than one for each option.
-        let finder = Finder::new(filter);
+        // A single letter is soon found in every text. What is longer may be far to seek: one search through
+        // the one long text is far quicker than one for each option.
+        if filter.len() == 1 {
+            return (0..self.choices.len()).filter(|at| self.text(*at).contains(filter)).collect();
+        }
         let (mut found, mut option) = (Vec::new(), 0);
-        while let Some(at) = finder.find(&self.folded.as_bytes()[self.starts[option]..]) {
+        while let Some(at) = self.folded[self.starts[option]..].find(filter) {
             let at = self.starts[option] + at;
             while self.starts[option + 1] <= at {
                 option += 1;
