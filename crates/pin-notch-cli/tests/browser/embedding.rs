@@ -1,11 +1,6 @@
 //! The elements in the module of another program that is compiled for the browser.
 
-use crate::support::with_page;
-use axum::Router;
-use axum::extract::Path;
-use axum::http::{StatusCode, header};
-use axum::response::{Html, IntoResponse, Response};
-use axum::routing::get;
+use crate::support::{serve, with_page};
 use std::path::PathBuf;
 
 const PAGE: &str = "<!doctype html><title>Apiary</title><p></p>
@@ -26,24 +21,12 @@ fn folder() -> PathBuf {
     folder
 }
 
-async fn file(Path(path): Path<String>) -> Response {
-    let kind = if path.ends_with(".wasm") { "application/wasm" } else { "text/javascript" };
-    match std::fs::read(folder().join(&path)) {
-        Ok(bytes) => ([(header::CONTENT_TYPE, kind)], bytes).into_response(),
-        Err(_) => StatusCode::NOT_FOUND.into_response(),
-    }
-}
-
 #[test]
 fn another_program_registers_the_elements_in_its_own_module() {
     let _ = folder();
     with_page(async |page| {
-        let listener = tokio::net::TcpListener::bind("127.0.0.1:0").await.expect("a port");
-        let address = listener.local_addr().expect("an address");
-        let router =
-            Router::new().route("/", get(|| async { Html(PAGE) })).route("/{*path}", get(file));
-        let server = tokio::spawn(async move { axum::serve(listener, router).await });
-        page.client.goto(&format!("http://{address}/")).await.expect("the page");
+        let (server, url) = serve(PAGE.to_owned(), folder()).await;
+        page.client.goto(&url).await.expect("the page");
         page.until("document.querySelector('p').textContent !== ''").await;
         assert_eq!(
             page.get("document.querySelector('p').textContent").await,

@@ -1,6 +1,7 @@
 //! How the controls stand in a page: with no script, in any light, for everybody.
 
 use crate::support::{Page, with_page};
+use serde_json::json;
 
 #[test]
 fn without_script_a_native_control_stands_in() {
@@ -107,5 +108,38 @@ fn states_can_be_told_apart_without_colour() {
             styles.push(page.get(&format!("getComputedStyle({border}).borderBlockEndStyle")).await);
         }
         assert_eq!(styles, ["solid", "dashed", "dotted", "double"]);
+    });
+}
+
+#[test]
+fn what_a_control_holds_is_seen_in_forced_colours() {
+    with_page(async |page| {
+        let pairs = [
+            ("notch-switch", "", "checked"),
+            ("notch-checkbox", "", "checked"),
+            ("notch-checkbox", "checked", "indeterminate"),
+            ("notch-rating", "value=2 step=0.5", "value=2.5 step=0.5"),
+            ("notch-slider", "value=20", "value=60"),
+            ("notch-span-slider", "value=20,40", "value=20,60"),
+            ("notch-stepper", "value=3", "value=3 disabled"),
+            ("notch-stepper", "value=3", "value=3 readonly"),
+            ("notch-date always-open", "value=2026-05-14", "value=2026-05-15"),
+        ];
+        let element = |(at, (tag, attributes)): (usize, (&str, &str))| {
+            let name = tag.split(' ').next().unwrap_or_default();
+            format!("<p><{tag} {attributes} id=e{at} aria-label=It></{name}></p>")
+        };
+        let both = pairs.iter().flat_map(|(tag, one, other)| [(*tag, *one), (*tag, *other)]);
+        page.show(&both.enumerate().map(element).collect::<String>()).await;
+        let forced = json!([{ "name": "forced-colors", "value": "active" }]);
+        page.devtools("Emulation.setEmulatedMedia", json!({ "features": forced })).await;
+        for (at, (tag, one, other)) in pairs.iter().enumerate() {
+            let mut drawn = Vec::new();
+            for at in [2 * at, 2 * at + 1] {
+                let element = page.find(&format!("#e{at}")).await;
+                drawn.push(element.screenshot().await.expect("a picture"));
+            }
+            assert_ne!(drawn[0], drawn[1], "{tag}: {one:?} looks like {other:?}");
+        }
     });
 }

@@ -4,6 +4,7 @@
 mod choosing;
 mod dates;
 mod embedding;
+mod every;
 mod looks;
 mod speed;
 mod support;

@@ -1,5 +1,10 @@
 //! A real browser on the real demo: started for one test, ended with it whatever happens.
 
+use axum::Router;
+use axum::extract::Path;
+use axum::http::{StatusCode, header};
+use axum::response::{Html, IntoResponse};
+use axum::routing::get;
 use fantoccini::actions::{
     Actions, InputSource, KeyAction, KeyActions, MOUSE_BUTTON_LEFT, MouseActions, PointerAction,
 };
@@ -10,8 +15,10 @@ use fantoccini::{Client, ClientBuilder, Locator};
 use serde_json::{Value as Json, json};
 use std::future::Future;
 use std::io::{BufRead, BufReader};
+use std::path::PathBuf;
 use std::process::{Child, Command, Stdio};
 use std::time::Duration;
+use tokio::task::JoinHandle;
 
 const INSTALL: &str = "apt-get install -y chromium chromium-driver";
 
@@ -56,6 +63,28 @@ pub fn demo() -> (impl Drop, String) {
     (started, format!("http://{address}/"))
 }
 
+/// The web files: those of a fresh build where there is one, else those that are committed.
+pub fn web_files() -> PathBuf {
+    let fresh = std::env::var_os("PIN_NOTCH_WEB_FILES").map(PathBuf::from);
+    fresh.unwrap_or_else(|| PathBuf::from(env!("CARGO_MANIFEST_DIR")).join("dist"))
+}
+
+/// Serves a page, and beside it the files of a folder; gives the page's address.
+pub async fn serve(page: String, folder: PathBuf) -> (JoinHandle<std::io::Result<()>>, String) {
+    let file = async move |Path(path): Path<String>| {
+        let kind = if path.ends_with(".wasm") { "application/wasm" } else { "text/javascript" };
+        match std::fs::read(folder.join(&path)) {
+            Ok(bytes) => ([(header::CONTENT_TYPE, kind)], bytes).into_response(),
+            Err(_) => StatusCode::NOT_FOUND.into_response(),
+        }
+    };
+    let listener = tokio::net::TcpListener::bind("127.0.0.1:0").await.expect("a port");
+    let address = listener.local_addr().expect("an address");
+    let router = Router::new().route("/", get(async || Html(page))).route("/{*path}", get(file));
+    let server = tokio::spawn(async move { axum::serve(listener, router).await });
+    (server, format!("http://{address}/"))
+}
+
 /// Runs a test on the demo page in a window of 1280 by 800.
 pub fn with_page<T, F>(test: T)
 where
@@ -77,6 +106,8 @@ where
         "--disable-background-networking",
         "--disable-component-update",
         "--disable-sync",
+        // Whoever comes back to a page is to get it anew, with what was entered restored.
+        "--disable-features=BackForwardCache",
         // So that a test can see what is left of elements that were removed.
         "--js-flags=--expose-gc",
         "--window-size=1280,900",

@@ -298,7 +298,7 @@ impl Reader<'_> {
     }
 
     fn items(&self) -> Result<ItemStepper<Choice>, Misfit> {
-        let items = ItemStepper::new(self.around.options.clone());
+        let items = ItemStepper::new(self.around.options.clone()).running(self.around.direction);
         let value = self.given("value").unwrap_or_default();
         let at = items.items().iter().position(|item| item.value == value);
         if at.is_none() && !value.is_empty() && !items.items().is_empty() {
@@ -367,6 +367,7 @@ impl Reader<'_> {
     fn date(&self) -> Result<DatePicker, Misfit> {
         let mut date = DatePicker::new(self.around.today)
             .within(self.line()?)
+            .running(self.around.direction)
             .blocking(self.blocked()?)
             .prompting(self.text("placeholder"));
         if let Some(pattern) = self.read("pattern")? {
@@ -384,6 +385,7 @@ impl Reader<'_> {
     fn dates(&self) -> Result<DateSpanPicker, Misfit> {
         let mut dates = DateSpanPicker::new(self.around.today)
             .within(self.line()?)
+            .running(self.around.direction)
             .blocking(self.blocked()?)
             .prompting(self.text("placeholder"));
         if let Some(pattern) = self.read("pattern")? {

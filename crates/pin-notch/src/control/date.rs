@@ -17,7 +17,7 @@ use super::conditions::condition_methods;
 use super::draft::Typed;
 use super::uniform::uniform;
 use super::value::Taken;
-use super::{Conditions, Value, ValueKind};
+use super::{Conditions, Direction, Value, ValueKind};
 use crate::calendar::{Date, Weekday};
 use crate::event::{Event, Refusal, Shown, Turn};
 use crate::intent::{Intent, Key};
@@ -49,7 +49,7 @@ use days::{Days, days_methods};
 /// Its definition, its value and its conditions:
 ///
 /// ```
-/// use pin_notch::{Date, DatePicker, English, NotchesOf, Weekday, dec};
+/// use pin_notch::{Date, DatePicker, Direction, English, NotchesOf, Weekday, dec};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
 /// let (today, last): (Date, Date) = ("2026-05-14".parse()?, "2026-09-30".parse()?);
 /// let mut visit = DatePicker::new(today)
@@ -57,6 +57,7 @@ use days::{Days, days_methods};
 ///     .written("dd.MM.y".parse()?)
 ///     .in_world(English)
 ///     .weeks_from(Weekday::Sunday)
+///     .running(Direction::LeftToRight)
 ///     .prompting("next visit")
 ///     .always_open()
 ///     .starting_at(Some(today))?;

@@ -2,7 +2,7 @@
 
 use super::conditions::condition_methods;
 use super::uniform::Uniform;
-use super::{Choice, Conditions, Control, Value, ValueKind, View};
+use super::{Choice, Conditions, Control, Direction, Value, ValueKind, View};
 use crate::event::{Refusal, Turn};
 use crate::intent::{Intent, Key};
 use crate::quoted::Quoted;
@@ -46,6 +46,7 @@ pub struct ItemStepper<T> {
     index: usize,
     default: usize,
     wraps: bool,
+    direction: Direction,
     conditions: Conditions,
 }
 
@@ -75,7 +76,8 @@ pub struct ItemView {
 impl<T> ItemStepper<T> {
     /// A stepper over these items, on the first of them.
     pub fn new(items: Vec<T>) -> Self {
-        Self { items, index: 0, default: 0, wraps: false, conditions: Conditions::default() }
+        let (direction, conditions) = Default::default();
+        Self { items, index: 0, default: 0, wraps: false, direction, conditions }
     }
 
     /// Starts, and after a reset starts again, on the item with this index; on the last, if there are
@@ -89,6 +91,18 @@ impl<T> ItemStepper<T> {
     /// Goes on from the last to the first, and from the first to the last.
     pub fn wrapping(mut self) -> Self {
         self.wraps = true;
+        self
+    }
+
+    /// Lays it out this way. In right-to-left text, the left arrow key goes to the next item.
+    ///
+    /// ```
+    /// use pin_notch::{Direction, Intent, ItemStepper, Key};
+    /// let mut hives = ItemStepper::new(vec!["Willow", "Meadow"]).running(Direction::RightToLeft);
+    /// assert_eq!(hives.handle(Intent::Key(Key::Left)).to_string(), "input 1, change 1");
+    /// ```
+    pub fn running(mut self, direction: Direction) -> Self {
+        self.direction = direction;
         self
     }
 
@@ -141,20 +155,24 @@ impl<T> ItemStepper<T> {
             return Turn::Refused(refusal);
         }
         let last = self.items.len().saturating_sub(1);
-        let to = match intent {
-            Intent::Step(steps) => self.stepped(steps),
-            Intent::Key(Key::Left | Key::Up) => self.stepped(-1),
-            Intent::Key(Key::Right | Key::Down) => self.stepped(1),
-            Intent::Key(Key::Home) => 0,
-            Intent::Key(Key::End) => last,
-            _ => return Turn::Refused(Refusal::NotForThis),
+        let right = match self.direction {
+            Direction::LeftToRight => 1,
+            Direction::RightToLeft => -1,
         };
         let steps = match intent {
-            Intent::Step(steps) => steps.cmp(&0),
-            Intent::Key(Key::Left | Key::Up | Key::Home) => Ordering::Less,
-            _ => Ordering::Greater,
+            Intent::Step(steps) => steps,
+            Intent::Key(Key::Left) => -right,
+            Intent::Key(Key::Right) => right,
+            Intent::Key(Key::Up | Key::Home) => -1,
+            Intent::Key(Key::Down | Key::End) => 1,
+            _ => return Turn::Refused(Refusal::NotForThis),
         };
-        match (to == self.index, steps) {
+        let to = match intent {
+            Intent::Key(Key::Home) => 0,
+            Intent::Key(Key::End) => last,
+            _ => self.stepped(steps),
+        };
+        match (to == self.index, steps.cmp(&0)) {
             (true, Ordering::Less) => Turn::Refused(Refusal::AtFirst),
             (true, Ordering::Greater) => Turn::Refused(Refusal::AtLast),
             (true, Ordering::Equal) => Turn::Refused(Refusal::Unchanged),

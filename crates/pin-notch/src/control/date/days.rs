@@ -18,6 +18,8 @@ pub(super) struct Days {
     pub pattern: DatePattern,
     pub world: AnyWorld,
     pub first_day: Option<Weekday>,
+    /// Which way text runs, where that is not as the world has it.
+    pub direction: Option<Direction>,
     pub today: Date,
     /// The day that keys are on while the grid is open.
     pub active: Option<Date>,
@@ -90,6 +92,7 @@ impl Days {
             pattern: DatePattern::default(),
             world: AnyWorld::default(),
             first_day: None,
+            direction: None,
             today,
             active: None,
             always_open: false,
@@ -166,7 +169,7 @@ impl Days {
 
     /// Where a key leads from a day of the grid.
     pub(super) fn go(&mut self, day: Date, key: Key) -> Result<Date, Refusal> {
-        let right = match self.world.direction() {
+        let right = match self.direction.unwrap_or_else(|| self.world.direction()) {
             Direction::LeftToRight => 1,
             Direction::RightToLeft => -1,
         };
@@ -287,6 +290,13 @@ macro_rules! days_methods {
         /// Begins the rows of the grid on this day, whatever the world says.
         pub fn weeks_from(mut self, first_day: Weekday) -> Self {
             self.days.first_day = Some(first_day);
+            self
+        }
+
+        /// Lays the days out this way, whatever the world says. In right-to-left text, the left arrow key
+        /// goes to the day after.
+        pub fn running(mut self, direction: Direction) -> Self {
+            self.days.direction = Some(direction);
             self
         }
 

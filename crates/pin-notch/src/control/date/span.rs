@@ -5,7 +5,7 @@ use super::{Blocked, condition_methods};
 use crate::calendar::{Date, Weekday};
 use crate::control::uniform::uniform;
 use crate::control::value::Taken;
-use crate::control::{Conditions, Value, ValueKind};
+use crate::control::{Conditions, Direction, Value, ValueKind};
 use crate::event::{Event, Refusal, Shown, Turn};
 use crate::intent::{Intent, Key, Thumb};
 use crate::measure::NotchesOf;
@@ -83,7 +83,9 @@ const BETWEEN: &str = " – ";
 /// Its definition, its value and its conditions:
 ///
 /// ```
-/// use pin_notch::{Blocked, Date, DateSpan, DateSpanPicker, English, NotchesOf, Weekday, dec};
+/// use pin_notch::{
+///     Blocked, Date, DateSpan, DateSpanPicker, Direction, English, NotchesOf, Weekday, dec,
+/// };
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
 /// let (today, last): (Date, Date) = ("2026-05-14".parse()?, "2026-09-30".parse()?);
 /// let week = DateSpan::between(today, "2026-05-20".parse()?);
@@ -96,6 +98,7 @@ const BETWEEN: &str = " – ";
 ///     .written("dd.MM.y".parse()?)
 ///     .in_world(English)
 ///     .weeks_from(Weekday::Sunday)
+///     .running(Direction::LeftToRight)
 ///     .prompting("first and last day")
 ///     .always_open()
 ///     .starting_at(Some(week))?;

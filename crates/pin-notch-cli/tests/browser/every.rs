@@ -1,0 +1,195 @@
+//! What holds for every element: it follows keys, is sent, reset and restored, lets listeners write back, and
+//! turns with the direction of writing.
+
+use crate::support::{Page, serve, web_files, with_page};
+use fantoccini::key::Key;
+
+/// Options for those that have any.
+const OPTIONS: &str = "<option value=oa>Oxalic</option><option value=fa>Formic</option>";
+
+/// An element, what it starts with, the keys that change it, and what it holds then. `>` and `<` are the arrow
+/// keys along the line of writing and against it, `^` and `v` those up and down, `!` is Enter.
+const EVERY: [(&str, &str, &str, &str); 16] = [
+    ("notch-slider max=40 value=18", "18", ">", "19"),
+    ("notch-span-slider value=10,30", "10,30", ">", "11,30"),
+    ("notch-rating value=4", "4", ">", "5"),
+    ("notch-switch", "", " ", "on"),
+    ("notch-checkbox", "", " ", "on"),
+    ("notch-check-group value=fa", "fa", " ", "oa,fa"),
+    ("notch-stepper value=3", "3", "^", "4"),
+    ("notch-item-stepper value=oa", "oa", ">", "fa"),
+    ("notch-select value=oa", "oa", "vv!", "fa"),
+    ("notch-select multiple value=oa", "oa", "vv!", "oa,fa"),
+    ("notch-date value=2026-05-14", "2026-05-14", "v>!", "2026-05-15"),
+    (
+        "notch-date-span value=2026-05-12/2026-05-14",
+        "2026-05-12/2026-05-14",
+        "v!>!",
+        "2026-05-12/2026-05-13",
+    ),
+    ("notch-month value=2026-05", "2026-05", "^", "2027-05"),
+    ("notch-week value=2026-W20", "2026-W20", "^", "2027-W20"),
+    ("notch-time value=07:30", "07:30", "^", "08:30"),
+    ("notch-date-time value=2026-05-14T07:30", "2026-05-14T07:30", "^", "2027-05-14T07:30"),
+];
+
+/// A form with each of them.
+fn form(direction: &str) -> String {
+    let elements = EVERY.iter().enumerate().map(|(at, (start, ..))| {
+        let tag = start.split(' ').next().unwrap_or_default();
+        let options = if ["select", "group", "item"].iter().any(|kind| tag.contains(kind)) { OPTIONS } else { "" };
+        format!("<p><label for=e{at}>It</label> <{start} id=e{at} name=e{at} lang=en>{options}</{tag}></p>")
+    });
+    format!("<form dir={direction}>{}</form>", elements.collect::<String>())
+}
+
+/// What the element holds: of a switch or a checkbox, what it sends.
+async fn held(page: &Page, at: usize) -> String {
+    page.get(&format!("(({{ checked, type, value }}) => /switch|box/.test(type) && !checked ? '' : value)(document.querySelector('#e{at}'))")).await
+}
+
+async fn press(page: &Page, at: usize, keys: &str, turned: bool) {
+    page.focus(&format!("#e{at}")).await;
+    for key in keys.chars() {
+        let key = match (key, turned) {
+            ('>', false) | ('<', true) => Key::Right,
+            ('>', true) | ('<', false) => Key::Left,
+            ('^', _) => Key::Up,
+            ('v', _) => Key::Down,
+            ('!', _) => Key::Enter,
+            _ => {
+                page.write(&key.to_string()).await;
+                continue;
+            }
+        };
+        page.press(&[key]).await;
+    }
+}
+
+/// Presses each element's keys and says which do not hold then what they should.
+async fn press_all(page: &Page, turned: bool, then: impl Fn(usize) -> String) -> Vec<String> {
+    let mut wrong = Vec::new();
+    for (at, (start, _, keys, _)) in EVERY.iter().enumerate() {
+        press(page, at, keys, turned).await;
+        let (found, right) = (held(page, at).await, then(at));
+        if found != right {
+            wrong.push(format!("{start}: {found:?}, not {right:?}"));
+        }
+        page.run("document.activeElement.blur()").await;
+    }
+    wrong
+}
+
+fn before(at: usize) -> String {
+    EVERY[at].1.to_owned()
+}
+
+fn after(at: usize) -> String {
+    EVERY[at].3.to_owned()
+}
+
+/// What the form sends, by the fields of which it sends something.
+const SENT: &str = "new URLSearchParams(new FormData(document.forms[0])).toString()";
+
+#[test]
+fn every_element_follows_its_keys_is_sent_and_reset() {
+    with_page(async |page| {
+        page.show(&form("ltr")).await;
+        let at_first = page.get(SENT).await;
+        assert_eq!(press_all(&page, false, after).await, [""; 0]);
+        let sent = page.get(SENT).await;
+        for name in (0..EVERY.len()).map(|at| format!("e{at}=")) {
+            assert!(sent.contains(&name), "{name} is not in {sent}");
+        }
+        page.run("document.forms[0].reset()").await;
+        assert_eq!(page.get(SENT).await, at_first);
+        for at in 0..EVERY.len() {
+            assert_eq!(held(&page, at).await, before(at), "{} after a reset", EVERY[at].0);
+        }
+    });
+}
+
+#[test]
+fn every_element_is_restored_when_somebody_comes_back() {
+    with_page(async |page| {
+        let html = format!(
+            "<!doctype html><title>All</title>{}<script type=module src=/pin-notch.js></script>",
+            form("ltr")
+        );
+        let (server, url) = serve(html, web_files()).await;
+        page.client.goto(&url).await.expect("the page");
+        page.until("customElements.get('notch-date-time') && document.querySelector('#e15').value")
+            .await;
+        assert_eq!(press_all(&page, false, after).await, [""; 0]);
+        page.client.goto("about:blank").await.expect("another page");
+        page.client.back().await.expect("the page again");
+        page.until("customElements.get('notch-date-time') && document.querySelector('#e15').value")
+            .await;
+        assert_eq!(
+            page.get("performance.getEntriesByType('navigation')[0].type").await,
+            "back_forward"
+        );
+        for at in 0..EVERY.len() {
+            assert_eq!(held(&page, at).await, after(at), "{} after coming back", EVERY[at].0);
+        }
+        server.abort();
+    });
+}
+
+#[test]
+fn every_element_lets_its_listeners_write_back() {
+    with_page(async |page| {
+        // A listener that writes what it hears, as frameworks do, changes nothing and loses no key.
+        page.show(&form("ltr")).await;
+        let listen = |write: &str| {
+            format!(
+                "for (const element of document.forms[0].elements) for (const type of ['input', 'change'])
+                   element.addEventListener(type, () => {{ {write} }});"
+            )
+        };
+        page.run(&listen(
+            "if (/switch|box/.test(element.type)) element.checked = element.checked;
+             else if (element.values.length > 1) element.values = element.values;
+             else element.value = element.value;",
+        ))
+        .await;
+        assert_eq!(press_all(&page, false, after).await, [""; 0], "an echo");
+        // One that allows no change has its will, and is not called without end.
+        page.show(&form("ltr")).await;
+        page.run(&listen(
+            "if (/switch|box/.test(element.type)) element.checked = false;
+             else element.value = element.getAttribute('value');",
+        ))
+        .await;
+        assert_eq!(press_all(&page, false, before).await, [""; 0], "written back");
+        let told = page.told().await;
+        let events = told.iter().filter(|line| line.contains(" event ")).count();
+        assert!(events < 6 * EVERY.len(), "{events} events: {told:?}");
+    });
+}
+
+#[test]
+fn every_element_turns_with_the_direction_of_writing() {
+    with_page(async |page| {
+        page.show(&form("rtl")).await;
+        assert_eq!(press_all(&page, true, after).await, [""; 0]);
+        // Nothing stands out of its element, and the first part of each stands at the right.
+        let out =
+            "[...document.forms[0].elements].filter((host) => host.shadowRoot).flatMap((host) => {
+            const box = host.getBoundingClientRect();
+            return [...host.shadowRoot.querySelectorAll('[part]')]
+              .filter((part) => part.checkVisibility() && !part.closest('[part=popup]'))
+              .map((part) => [part.getAttribute('part'), part.getBoundingClientRect()])
+              .filter(([, { left, right }]) => left < box.left - 1.5 || right > box.right + 1.5)
+              .map(([part]) => `${host.id} ${host.type} ${part}`);
+          }).join('; ')";
+        assert_eq!(page.get(out).await, "");
+        for (host, first, last) in
+            [("#e6", "[part=less]", "[part=more]"), ("#e7", "[part=back]", "[part=next]")]
+        {
+            let left = |part| format!("{}.getBoundingClientRect().left", Page::part(host, part));
+            let turned = format!("{} > {}", left(first), left(last));
+            assert_eq!(page.get(&turned).await, "true", "{host} runs from right to left");
+        }
+    });
+}
