@@ -3,11 +3,14 @@
 #![forbid(unsafe_code)]
 #![deny(clippy::unwrap_used)]
 
+mod check;
 mod demo;
 mod notches;
 mod scale;
+mod sheets;
 
 use clap::{Parser, Subcommand};
+use std::io::Write;
 use std::process::ExitCode;
 
 /// Value-entry controls: see what a definition allows, and try controls in a page.
@@ -20,6 +23,7 @@ struct Arguments {
 
 #[derive(Subcommand)]
 enum Command {
+    Check(check::Check),
     Demo(demo::Demo),
     Notches(notches::Show),
 }
@@ -42,8 +46,18 @@ impl Failure {
     }
 }
 
+/// Writes to standard output. That nobody reads on is no failure: then there is nothing more to say.
+fn say(text: &str) -> Result<(), Failure> {
+    let mut out = std::io::stdout().lock();
+    match out.write_all(text.as_bytes()).and_then(|()| out.flush()) {
+        Err(error) if error.kind() == std::io::ErrorKind::BrokenPipe => std::process::exit(0),
+        done => done.map_err(Failure::machine),
+    }
+}
+
 fn main() -> ExitCode {
     let done = arguments().and_then(|arguments| match arguments.command {
+        Command::Check(check) => check.run(),
         Command::Demo(demo) => demo.run(),
         Command::Notches(show) => show.run(),
     });

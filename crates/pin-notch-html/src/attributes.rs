@@ -188,13 +188,34 @@ pub struct Attributed {
     pub notes: Vec<Note>,
 }
 
-/// An attribute that could not be used as it is: what was wrong, and what holds instead.
+/// An attribute that could not be used as it is: what was wrong, and what holds instead. Or a remark on what
+/// is legal but surprising.
 #[derive(Clone, Debug, PartialEq, Eq)]
-pub struct Note(String);
+pub struct Note {
+    /// The attribute that is left out, and the beginning of its value.
+    left_out: Option<(&'static str, String)>,
+    why: String,
+}
+
+impl Note {
+    /// The attribute that is left out; `option` stands for the options. `None` where nothing is left out.
+    pub fn left_out(&self) -> Option<&'static str> {
+        self.left_out.as_ref().map(|(name, _)| *name)
+    }
+
+    /// Why it is left out, or the remark.
+    pub fn why(&self) -> &str {
+        &self.why
+    }
+}
 
 impl fmt::Display for Note {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        f.write_str(&self.0)
+        match &self.left_out {
+            Some((read::OPTIONS, _)) => write!(f, "the options are left out: {}", self.why),
+            Some((name, value)) => write!(f, "{name}=\"{value}\" is left out: {}", self.why),
+            None => f.write_str(&self.why),
+        }
     }
 }
 

@@ -33,7 +33,9 @@ pub(super) fn read(
     let given = reader.text("aria-label");
     let label = if given.is_empty() { around.label.clone() } else { given };
     let looks = Looks { icon: reader.text("icon"), svg: around.svg.clone(), label };
-    reader.notes.extend(control.audit().iter().map(|remark| Note(remark.to_string())));
+    let remarks = control.audit();
+    let remarks = remarks.iter().map(|remark| Note { left_out: None, why: remark.to_string() });
+    reader.notes.extend(remarks);
     Attributed { control, looks, notes: reader.notes }
 }
 
@@ -88,11 +90,8 @@ impl Reader<'_> {
     fn leave_out(&mut self, name: &'static str, why: String) {
         let value = self.text(name);
         let shown: String = value.chars().take(40).collect();
-        self.notes.push(Note(match name {
-            OPTIONS => format!("the options are left out: {why}"),
-            _ => format!("{name}=\"{shown}\" is left out: {why}"),
-        }));
         assert!(!self.left_out.contains(&name), "{name} is left out already: {why}");
+        self.notes.push(Note { left_out: Some((name, shown)), why });
         self.left_out.push(name);
     }
 
@@ -430,7 +429,7 @@ impl Reader<'_> {
 }
 
 /// What stands for the options among the attributes that are left out.
-const OPTIONS: &str = "option";
+pub(super) const OPTIONS: &str = "option";
 
 fn weekday(name: &str) -> Option<Weekday> {
     Weekday::ALL.into_iter().find(|day| format!("{day:?}").eq_ignore_ascii_case(name))

@@ -1,0 +1,159 @@
+//! Sheets from files, and how findings in them are shown.
+
+use crate::Failure;
+use miette::{Diagnostic, GraphicalReportHandler, GraphicalTheme, LabeledSpan, NamedSource};
+use pin_notch_sheet::{Finding, Format, Severity, Sheet, Surroundings, place};
+use serde_json::{Value as Json, json};
+use std::fmt;
+use std::io::IsTerminal;
+use std::path::{Path, PathBuf};
+use std::time::{SystemTime, UNIX_EPOCH};
+
+/// The most bytes of a sheet that are read: some thousand fields.
+const MOST: u64 = 32 << 20;
+
+/// A sheet's file.
+pub(crate) struct Source {
+    pub path: PathBuf,
+    pub text: String,
+}
+
+/// Today, where UTC is the time of day.
+pub(crate) fn today() -> pin_notch::Date {
+    let now = SystemTime::now().duration_since(UNIX_EPOCH).unwrap_or_default();
+    let days = i32::try_from(now.as_secs() / 86_400).unwrap_or(0);
+    pin_notch::Date::from_days(days).unwrap_or(pin_notch::Date::FIRST)
+}
+
+impl Source {
+    pub(crate) fn read(path: &Path) -> Result<Self, Failure> {
+        let text = text_of(path).map_err(Failure::usage)?;
+        Ok(Self { path: path.to_owned(), text })
+    }
+
+    /// The sheet, and what was found in it. Files that it names are beside it.
+    pub(crate) fn sheet(&self) -> (Sheet, Vec<Finding>) {
+        let folder = self.path.parent().unwrap_or(Path::new("")).to_owned();
+        let files = move |name: &str| {
+            // A sheet may come from anybody, and names only what is beside it.
+            let is_beside = Path::new(name)
+                .components()
+                .all(|part| matches!(part, std::path::Component::Normal(_)));
+            match is_beside {
+                true => text_of(&folder.join(name)),
+                false => Err(format!("{name} is not beside the sheet")),
+            }
+        };
+        let mut around = Surroundings::default();
+        (around.today, around.files) = (today(), &files);
+        Sheet::read(&self.text, Format::of(&self.path.to_string_lossy()), &around)
+    }
+
+    /// The sheet, if there is no error in it; else the errors are shown.
+    pub(crate) fn sound(&self) -> Result<Sheet, Failure> {
+        let (sheet, found) = self.sheet();
+        let errors: Vec<_> =
+            found.into_iter().filter(|finding| finding.severity == Severity::Error).collect();
+        if errors.is_empty() {
+            return Ok(sheet);
+        }
+        errors
+            .iter()
+            .for_each(|error| eprint!("{}", self.shown(error, std::io::stderr().is_terminal())));
+        let count = errors.len();
+        let line =
+            format!("{}: {count} error{}", self.path.display(), if count == 1 { "" } else { "s" });
+        Err(Failure::usage(line))
+    }
+
+    /// A finding with the lines it speaks of.
+    pub(crate) fn shown(&self, finding: &Finding, for_people: bool) -> String {
+        let colours = for_people && std::env::var_os("NO_COLOR").is_none_or(|set| set.is_empty());
+        let theme =
+            if colours { GraphicalTheme::unicode() } else { GraphicalTheme::unicode_nocolor() };
+        let mut text = String::new();
+        let shown = Shown {
+            source: NamedSource::new(self.path.to_string_lossy(), self.text.clone()),
+            finding,
+        };
+        let handler = GraphicalReportHandler::new_themed(theme).with_width(100).with_links(false);
+        match handler.render_report(&mut text, &shown) {
+            Ok(()) => text,
+            Err(_) => format!("{}: {finding}\n", self.path.display()),
+        }
+    }
+
+    pub(crate) fn json(&self, finding: &Finding) -> Json {
+        let (line, column) = place(&self.text, finding.span.start);
+        let (end_line, end_column) = place(&self.text, finding.span.end);
+        let piece = self.text.get(finding.span.clone()).unwrap_or_default();
+        json!({
+            "file": self.path.to_string_lossy(),
+            "line": line,
+            "column": column,
+            "endLine": end_line,
+            "endColumn": end_column,
+            "severity": finding.severity.word(),
+            "code": finding.code,
+            "message": finding.message,
+            "help": finding.help,
+            "text": piece,
+        })
+    }
+}
+
+fn text_of(path: &Path) -> Result<String, String> {
+    use std::io::Read;
+    let why = |error: std::io::Error| format!("{}: {error}", path.display());
+    let mut bytes = Vec::new();
+    let file = std::fs::File::open(path).map_err(why)?;
+    file.take(MOST + 1).read_to_end(&mut bytes).map_err(why)?;
+    if bytes.len() as u64 > MOST {
+        return Err(format!("{}: longer than {MOST} bytes", path.display()));
+    }
+    String::from_utf8(bytes).map_err(|error| {
+        let at = error.utf8_error().valid_up_to();
+        format!("{}: not UTF-8 from byte {at} on; save it as UTF-8", path.display())
+    })
+}
+
+/// A finding as miette shows them.
+struct Shown<'a> {
+    source: NamedSource<String>,
+    finding: &'a Finding,
+}
+
+impl fmt::Debug for Shown<'_> {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        fmt::Debug::fmt(self.finding, f)
+    }
+}
+
+impl fmt::Display for Shown<'_> {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        fmt::Display::fmt(self.finding, f)
+    }
+}
+
+impl std::error::Error for Shown<'_> {}
+
+impl Diagnostic for Shown<'_> {
+    fn code<'a>(&'a self) -> Option<Box<dyn fmt::Display + 'a>> {
+        Some(Box::new(format!("{}: {}", self.finding.severity.word(), self.finding.code)))
+    }
+    fn severity(&self) -> Option<miette::Severity> {
+        Some(match self.finding.severity {
+            Severity::Error => miette::Severity::Error,
+            Severity::Remark => miette::Severity::Warning,
+        })
+    }
+    fn help<'a>(&'a self) -> Option<Box<dyn fmt::Display + 'a>> {
+        self.finding.help.as_ref().map(|help| Box::new(help) as Box<dyn fmt::Display>)
+    }
+    fn source_code(&self) -> Option<&dyn miette::SourceCode> {
+        Some(&self.source)
+    }
+    fn labels(&self) -> Option<Box<dyn Iterator<Item = LabeledSpan> + '_>> {
+        Some(Box::new([LabeledSpan::new_with_span(None, self.finding.span.clone())].into_iter()))
+    }
+}

@@ -1,0 +1,103 @@
+//! What is wrong with a sheet, or will surprise somebody, and where.
+
+use std::fmt;
+use std::ops::Range;
+
+/// How much it matters.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord)]
+pub enum Severity {
+    /// The sheet cannot be used as it is.
+    Error,
+    /// It is legal, and will surprise somebody.
+    Remark,
+}
+
+impl Severity {
+    /// `error` or `remark`.
+    ///
+    /// ```
+    /// assert_eq!(pin_notch_sheet::Severity::Remark.word(), "remark");
+    /// ```
+    pub fn word(self) -> &'static str {
+        match self {
+            Self::Error => "error",
+            Self::Remark => "remark",
+        }
+    }
+}
+
+/// One thing that was found in a sheet. Its text is the message; where it stands is in [`span`](Self::span),
+/// and [`place`] makes a line and a column of it.
+///
+/// ```
+/// use pin_notch_sheet::{Format, Sheet, Surroundings, place};
+/// let text = "[[field]]\nname = \"weight\"\ncontrol = \"slyder\"\n";
+/// let found = Sheet::read(text, Format::Toml, &Surroundings::default()).1;
+/// assert_eq!(found[0].to_string(), "no control is called \"slyder\"");
+/// assert_eq!(found[0].help.as_deref(), Some("did you mean \"slider\"?"));
+/// assert_eq!(place(text, found[0].span.start), (3, 11));
+/// ```
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct Finding {
+    /// Whether the sheet can be used all the same.
+    pub severity: Severity,
+    /// A name that stays the same, for programs.
+    pub code: &'static str,
+    /// What is wrong.
+    pub message: String,
+    /// What would be right.
+    pub help: Option<String>,
+    /// The bytes of the text it speaks of.
+    pub span: Range<usize>,
+}
+
+impl fmt::Display for Finding {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        f.write_str(&self.message)
+    }
+}
+
+impl std::error::Error for Finding {}
+
+impl Finding {
+    pub(crate) fn error(
+        code: &'static str,
+        span: Range<usize>,
+        message: impl Into<String>,
+    ) -> Self {
+        Self { severity: Severity::Error, code, message: message.into(), help: None, span }
+    }
+
+    pub(crate) fn remark(
+        code: &'static str,
+        span: Range<usize>,
+        message: impl Into<String>,
+    ) -> Self {
+        Self { severity: Severity::Remark, ..Self::error(code, span, message) }
+    }
+
+    pub(crate) fn with_help(mut self, help: impl Into<String>) -> Self {
+        self.help = Some(help.into());
+        self
+    }
+}
+
+/// The line and the column, both from 1, of a byte of a text. Columns count characters.
+///
+/// ```
+/// assert_eq!(pin_notch_sheet::place("one\ntwö = 2", 9), (2, 5));
+/// ```
+pub fn place(text: &str, byte: usize) -> (usize, usize) {
+    let byte = (0..=byte.min(text.len())).rev().find(|at| text.is_char_boundary(*at)).unwrap_or(0);
+    let before = &text[..byte];
+    let start = before.rfind('\n').map_or(0, |at| at + 1);
+    (before.matches('\n').count() + 1, before[start..].chars().count() + 1)
+}
+
+/// The word of these that was meant by this one, as far as one can tell.
+pub(crate) fn meant<'a>(word: &str, words: impl IntoIterator<Item = &'a str>) -> Option<&'a str> {
+    let near = words.into_iter().map(|known| (strsim::damerau_levenshtein(word, known), known));
+    let (distance, known) = near.min_by_key(|(distance, _)| *distance)?;
+    (distance <= 1 + word.chars().count() / 4).then_some(known)
+}

@@ -1,0 +1,23 @@
+//! A form written down once, in a file.
+//!
+//! A [`Sheet`] is read from TOML or JSON: the fields of a form with their controls, fieldsets, links and rules,
+//! and the texts of other languages. It makes a [`Form`](pin_notch::Form), which a page shows, a server
+//! re-checks bodies with, and tests drive. Everything that is wrong with a sheet is found in one run, each
+//! [`Finding`] with its place in the text and with what would be right.
+//!
+//! The words of a field are the attributes of its element, without a word of their own to learn: see the README
+//! of `pin-notch-sheet` for all of them.
+
+#![forbid(unsafe_code)]
+#![deny(clippy::unwrap_used)]
+
+mod finding;
+mod read;
+mod rule;
+mod sheet;
+mod tree;
+mod words;
+
+pub use finding::{Finding, Severity, place};
+pub use sheet::{Files, Sheet, Surroundings};
+pub use tree::Format;

@@ -1,0 +1,447 @@
+//! From a tree to a sheet, and everything that is wrong on the way.
+
+mod field;
+
+use crate::finding::{Finding, meant};
+use crate::rule::{Condition, Known};
+use crate::sheet::{FieldsetSheet, Link, Rule, Sheet, Surroundings, Texts};
+use crate::tree::{Is, Node};
+use crate::words;
+use pin_notch::{AnyWorld, Control, Conversion, Decimal, Quoted, parse_number};
+use std::ops::Range;
+
+/// A table of the sheet, what it is called, and where findings about it go.
+pub(super) struct Reader<'a> {
+    text: &'a str,
+    around: &'a Surroundings<'a>,
+    found: &'a mut Vec<Finding>,
+}
+
+pub(crate) fn sheet(
+    text: &str,
+    tree: Node,
+    around: &Surroundings,
+    found: &mut Vec<Finding>,
+) -> Sheet {
+    let mut reader = Reader { text, around, found };
+    let mut sheet = Sheet {
+        title: String::new(),
+        lang: "en".to_owned(),
+        fields: Vec::new(),
+        fieldsets: Vec::new(),
+        links: Vec::new(),
+        rules: Vec::new(),
+        texts: Default::default(),
+        today: around.today,
+        tree: tree.clone(),
+    };
+    reader.words(&tree, "a sheet", &words::TOP);
+    sheet.title = reader.text_of(&tree, "title").unwrap_or_default();
+    sheet.lang = reader.text_of(&tree, "lang").unwrap_or(sheet.lang);
+    for node in reader.tables(&tree, "field") {
+        let field = reader.field(node);
+        if let Some(field) = field {
+            if sheet.fields.iter().any(|other| other.name == field.name) {
+                let message = format!("two fields are named {}", Quoted(&field.name));
+                let help = "what comes back could not be told apart; give each its own name";
+                reader.found.push(
+                    Finding::error("name-taken", field.span.clone(), message).with_help(help),
+                );
+                continue;
+            }
+            sheet.fields.push(field);
+        }
+    }
+    if sheet.fields.is_empty() && reader.found.is_empty() {
+        let span = tree.span.start..tree.span.start;
+        let error = Finding::error("no-field", span, "there is no field in this sheet");
+        reader.found.push(error.with_help("begin one with [[field]], a name and a control"));
+    }
+    reader.fieldsets(&tree, &mut sheet);
+    reader.links(&tree, &mut sheet);
+    reader.rules(&tree, &mut sheet);
+    reader.texts(&tree, &mut sheet);
+    reader.audit(&tree, &sheet);
+    sheet
+}
+
+impl Reader<'_> {
+    fn error(&mut self, code: &'static str, span: Range<usize>, message: impl Into<String>) {
+        self.found.push(Finding::error(code, span, message));
+    }
+
+    /// Tells of words that this table may not have.
+    fn words(&mut self, node: &Node, what: &str, words: &[&str]) {
+        let Is::Table(members) = &node.is else { return };
+        let mut seen = Vec::new();
+        for (key, _) in members {
+            if seen.contains(&&key.name) {
+                self.error(
+                    "key-twice",
+                    key.span.clone(),
+                    format!("{} is given twice", Quoted(&key.name)),
+                );
+            }
+            seen.push(&key.name);
+            if words.contains(&key.name.as_str()) {
+                continue;
+            }
+            let message = format!("{what} has no {}", Quoted(&key.name));
+            let mut error = Finding::error("unknown-key", key.span.clone(), message);
+            error = match meant(&key.name, words.iter().copied()) {
+                Some(meant) => error.with_help(format!("did you mean {}?", Quoted(meant))),
+                None => error.with_help(format!("it may have {}", words.join(", "))),
+            };
+            self.found.push(error);
+        }
+    }
+
+    fn wrong_kind(&mut self, node: &Node, name: &str, right: &str) {
+        let message = format!("{name} has to be {right}, and this is {}", node.kind());
+        self.error("wrong-kind", node.span.clone(), message);
+    }
+
+    /// A text, or a number as its text.
+    fn text_of(&mut self, table: &Node, name: &str) -> Option<String> {
+        let node = table.get(name)?;
+        match &node.is {
+            Is::Text(text) => Some(text.clone()),
+            Is::Nothing => None,
+            _ => {
+                self.wrong_kind(node, name, "a text");
+                None
+            }
+        }
+    }
+
+    fn flag_of(&mut self, table: &Node, name: &str) -> bool {
+        match table.get(name).map(|node| (node, &node.is)) {
+            Some((_, Is::On(on))) => *on,
+            None | Some((_, Is::Nothing)) => false,
+            Some((node, _)) => {
+                self.wrong_kind(node, name, "true or false");
+                false
+            }
+        }
+    }
+
+    /// The tables of a list of them, such as `[[field]]`.
+    fn tables<'n>(&mut self, table: &'n Node, name: &str) -> Vec<&'n Node> {
+        let Some(node) = table.get(name) else { return Vec::new() };
+        let Is::List(items) = &node.is else {
+            let message = format!("{name} has to be a list of tables, and this is {}", node.kind());
+            let error = Finding::error("wrong-kind", node.span.clone(), message);
+            self.found.push(error.with_help(format!("write [[{name}]] before each")));
+            return Vec::new();
+        };
+        let mut tables = Vec::new();
+        for item in items {
+            match item.is {
+                Is::Table(_) => tables.push(item),
+                _ => self.wrong_kind(item, name, "a table"),
+            }
+        }
+        tables
+    }
+
+    /// A text that has to be there.
+    fn needed(&mut self, table: &Node, name: &str, what: &str) -> Option<(String, Range<usize>)> {
+        match table.get(name) {
+            Some(node) => {
+                let text = self.text_of(table, name)?;
+                if text.is_empty() {
+                    self.error("missing", node.span.clone(), format!("{what} has an empty {name}"));
+                    return None;
+                }
+                Some((text, node.span.clone()))
+            }
+            None => {
+                let span = self.head(table);
+                self.error("missing", span, format!("{what} has no {name}"));
+                None
+            }
+        }
+    }
+
+    /// Where a table begins, in one line.
+    fn head(&self, table: &Node) -> Range<usize> {
+        let start = table.span.start;
+        let line = self.text[start..].find('\n').map_or(self.text.len(), |at| start + at);
+        start..line.min(table.span.end.max(start))
+    }
+
+    /// A name of a field of this sheet.
+    fn named(&mut self, sheet: &Sheet, name: &str, span: Range<usize>) -> bool {
+        if sheet.fields.iter().any(|field| field.name == name) {
+            return true;
+        }
+        let message = format!("no field is named {}", Quoted(name));
+        let mut error = Finding::error("no-such-field", span, message);
+        let known = sheet.fields.iter().map(|field| field.name.as_str());
+        if let Some(meant) = meant(name, known) {
+            error = error.with_help(format!("did you mean {}?", Quoted(meant)));
+        }
+        self.found.push(error);
+        false
+    }
+
+    fn fieldsets(&mut self, tree: &Node, sheet: &mut Sheet) {
+        for node in self.tables(tree, "fieldset") {
+            self.words(node, "a fieldset", &words::FIELDSET);
+            let Some((name, span)) = self.needed(node, "name", "a fieldset") else { continue };
+            if sheet.fieldsets.iter().any(|other| other.name == name) {
+                self.error(
+                    "name-taken",
+                    span,
+                    format!("two fieldsets are named {}", Quoted(&name)),
+                );
+                continue;
+            }
+            let legend = self.text_of(node, "legend").unwrap_or_default();
+            let disabled = self.flag_of(node, "disabled");
+            let mut fields = Vec::new();
+            match node.get("fields").map(|list| (list, &list.is)) {
+                Some((_, Is::List(items))) => {
+                    for item in items {
+                        match &item.is {
+                            Is::Text(field) if self.named(sheet, field, item.span.clone()) => {
+                                fields.push(field.clone());
+                            }
+                            Is::Text(_) => {}
+                            _ => self.wrong_kind(item, "a field's name", "a text"),
+                        }
+                    }
+                }
+                Some((list, _)) => self.wrong_kind(list, "fields", "a list of names"),
+                None => self.error("missing", self.head(node), "a fieldset has no fields"),
+            }
+            sheet.fieldsets.push(FieldsetSheet { name, legend, fields, disabled });
+        }
+    }
+
+    fn links(&mut self, tree: &Node, sheet: &mut Sheet) {
+        for node in self.tables(tree, "link") {
+            self.words(node, "a link", &words::LINK);
+            let ends = [self.needed(node, "from", "a link"), self.needed(node, "to", "a link")];
+            let [Some((from, at)), Some((to, there))] = ends else { continue };
+            let known = [self.named(sheet, &from, at), self.named(sheet, &to, there.clone())];
+            if known != [true, true] {
+                continue;
+            }
+            if from == to {
+                self.error("link-to-itself", there, "a field does not follow itself");
+                continue;
+            }
+            let one_way = self.flag_of(node, "one-way");
+            let ranges = [self.range(node, "from-range"), self.range(node, "to-range")];
+            let conversion = match ranges {
+                [None, None] => None,
+                [Some(from), Some(to)] => match Conversion::between(from, to) {
+                    Ok(conversion) => Some(conversion),
+                    Err(error) => {
+                        self.error("link-range", self.head(node), error.to_string());
+                        continue;
+                    }
+                },
+                _ => {
+                    let message = "a link has both from-range and to-range, or neither";
+                    self.error("link-range", self.head(node), message);
+                    continue;
+                }
+            };
+            let link = Link { from, to, conversion, one_way };
+            if let Err(error) = link.add(sheet.form()) {
+                self.error("link", self.head(node), error.to_string());
+                continue;
+            }
+            self.lost(node, sheet, &link);
+            sheet.links.push(link);
+        }
+    }
+
+    /// Two numbers, by which a link says what leads to what.
+    fn range(&mut self, node: &Node, name: &str) -> Option<(Decimal, Decimal)> {
+        let list = node.get(name)?;
+        let number = |node: &Node| match &node.is {
+            Is::Number(text) => parse_number(text).ok(),
+            _ => None,
+        };
+        match &list.is {
+            Is::List(items) if items.len() == 2 => {
+                if let (Some(one), Some(other)) = (number(&items[0]), number(&items[1])) {
+                    return Some((one, other));
+                }
+                self.wrong_kind(list, name, "a list of two numbers, such as [0, 100]");
+            }
+            _ => self.wrong_kind(list, name, "a list of two numbers, such as [0, 100]"),
+        }
+        None
+    }
+
+    /// Remarks on values that do not come back the same by a link and its way back.
+    fn lost(&mut self, node: &Node, sheet: &Sheet, link: &Link) {
+        const LOOKED_AT: usize = 2000;
+        let notches = |name: &str| {
+            let field = sheet.fields.iter().find(|field| field.name == name)?;
+            let control = field.control(sheet.today, &AnyWorld::default()).control;
+            control.notches().copied()
+        };
+        let (Some(conversion), Some(here), Some(there)) =
+            (link.conversion, notches(&link.from), notches(&link.to))
+        else {
+            return;
+        };
+        let Ok(back) = conversion.reversed() else { return };
+        let (go, back) = (conversion.onto(there), back.onto(here));
+        let lost =
+            here.iter().take(LOOKED_AT).find(|value| back.convert(go.convert(*value)) != *value);
+        if let (Some(value), false) = (lost, link.one_way) {
+            let to = go.convert(value);
+            let message = format!(
+                "digits are lost: {} {value} makes {} {to}, which leads back to {}",
+                link.from,
+                link.to,
+                back.convert(to)
+            );
+            self.found.push(Finding::remark("link-loses-digits", self.head(node), message));
+        }
+    }
+
+    fn rules(&mut self, tree: &Node, sheet: &mut Sheet) {
+        let known: Vec<Known> = sheet.fields.iter().map(|field| known(sheet, field)).collect();
+        for node in self.tables(tree, "rule") {
+            self.words(node, "a rule", &words::RULE);
+            let holds = self.needed(node, "holds", "a rule");
+            let message = self.needed(node, "message", "a rule");
+            let warns = self.flag_of(node, "warns");
+            let Some((text, span)) = holds else { continue };
+            let condition = match Condition::read(&text, &known) {
+                Ok(condition) => condition,
+                Err(error) => {
+                    let span = self.inside(&span, &text, error.span.clone());
+                    self.found.push(Finding { span, ..error });
+                    continue;
+                }
+            };
+            let (can_hold, can_break) = condition.outlook(&known);
+            if !can_hold {
+                let message = "this rule can never hold, whatever is entered";
+                self.found.push(Finding::remark("rule-never-holds", span.clone(), message));
+            } else if !can_break {
+                let message = "this rule always holds, whatever is entered";
+                self.found.push(Finding::remark("rule-always-holds", span.clone(), message));
+            }
+            let Some((message, _)) = message else { continue };
+            sheet.rules.push(Rule { condition, message, warns });
+        }
+    }
+
+    /// Where a piece of a text stands in the sheet, if the text stands there as it is.
+    fn inside(&self, span: &Range<usize>, text: &str, piece: Range<usize>) -> Range<usize> {
+        match self.text.get(span.clone()).and_then(|written| written.find(text)) {
+            Some(at) if piece.end > piece.start => {
+                span.start + at + piece.start..span.start + at + piece.end
+            }
+            Some(at) => span.start + at + piece.start..span.start + at + piece.start,
+            None => span.clone(),
+        }
+    }
+
+    fn texts(&mut self, tree: &Node, sheet: &mut Sheet) {
+        let Some(node) = tree.get("texts") else { return };
+        let Is::Table(languages) = &node.is else {
+            return self.wrong_kind(node, "texts", "a table of languages, such as [texts.de]");
+        };
+        for (language, node) in languages {
+            self.words(node, "a language", &words::TEXTS);
+            let title = self.text_of(node, "title");
+            let mut texts = Texts { title, ..Texts::default() };
+            if let Some(Is::Table(fields)) = node.get("fields").map(|fields| &fields.is) {
+                for (key, node) in fields {
+                    if self.named(sheet, &key.name, key.span.clone()) {
+                        self.words(node, "the text of a field", &words::READ);
+                        self.field_texts(&key.name, node, sheet, &mut texts);
+                    }
+                }
+            }
+            if let Some(Is::Table(legends)) = node.get("fieldsets").map(|legends| &legends.is) {
+                for (key, _) in legends {
+                    let at = node.get("fieldsets").expect("it was found above");
+                    if let Some(legend) = self.text_of(at, &key.name) {
+                        texts.legends.insert(key.name.clone(), legend);
+                    }
+                }
+            }
+            if let Some(at) = node.get("messages")
+                && let Is::Table(messages) = &at.is
+            {
+                for (key, _) in messages {
+                    if !sheet.rules.iter().any(|rule| rule.message == key.name) {
+                        let message = format!("no rule says {}", Quoted(&key.name));
+                        self.error("no-such-message", key.span.clone(), message);
+                    }
+                    if let Some(message) = self.text_of(at, &key.name) {
+                        texts.messages.insert(key.name.clone(), message);
+                    }
+                }
+            }
+            sheet.texts.insert(language.name.clone(), texts);
+        }
+    }
+
+    fn field_texts(&mut self, name: &str, node: &Node, sheet: &Sheet, texts: &mut Texts) {
+        let Is::Table(words) = &node.is else {
+            return self.wrong_kind(node, name, "a table of texts");
+        };
+        for (key, value) in words {
+            if key.name != "options" {
+                if let Some(text) = self.text_of(node, &key.name) {
+                    let words = texts.fields.entry(name.to_owned()).or_default();
+                    words.push((key.name.clone(), text));
+                }
+                continue;
+            }
+            let Is::Table(options) = &value.is else {
+                self.wrong_kind(value, "options", "a table of texts by value");
+                continue;
+            };
+            let field = sheet.fields.iter().find(|field| field.name == name);
+            for (key, _) in options {
+                let is_there = |option: &pin_notch::Choice| option.value == key.name;
+                if !field.is_some_and(|field| field.options.iter().any(is_there)) {
+                    let message = format!("{name} has no option {}", Quoted(&key.name));
+                    self.error("no-such-option", key.span.clone(), message);
+                }
+                if let Some(text) = self.text_of(value, &key.name) {
+                    let options = texts.options.entry(name.to_owned()).or_default();
+                    options.insert(key.name.clone(), text);
+                }
+            }
+        }
+    }
+
+    /// What is legal in the whole form and will surprise somebody. (Of controls, their fields have told.)
+    fn audit(&mut self, tree: &Node, sheet: &Sheet) {
+        for remark in sheet.form().audit() {
+            if matches!(remark, pin_notch::FormRemark::Control { .. }) {
+                continue;
+            }
+            let field = sheet.fields.iter().find(|field| field.name == remark.name());
+            let span = field.map_or(tree.span.start..tree.span.start, |field| field.span.clone());
+            self.found.push(Finding::remark(remark.code(), span, remark.to_string()));
+        }
+    }
+}
+
+/// What rules are told of a field.
+fn known(sheet: &Sheet, field: &crate::sheet::FieldSheet) -> Known {
+    let control = field.control(sheet.today, &AnyWorld::default()).control;
+    let bounds = |notches: &pin_notch::Notches| (notches.min(), notches.max());
+    let range = match &control {
+        Control::SpanSlider(span) => bounds(span.notches()),
+        control => control.notches().map_or((None, None), bounds),
+    };
+    let texts = words::chooses(field.tag)
+        .then(|| field.options.iter().map(|option| option.value.clone()).collect());
+    Known { name: field.name.clone(), kind: control.kind(), range, texts }
+}

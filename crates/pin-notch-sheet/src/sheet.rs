@@ -1,0 +1,320 @@
+//! A form's definition, and the form it makes.
+
+use crate::finding::Finding;
+use crate::read;
+use crate::rule::Condition;
+use crate::tree::{self, Format, Node};
+use pin_notch::{AnyWorld, Choice, Control, Conversion, Date, Form, FormError};
+use pin_notch_html::{Attributed, Looks, Tag, control_from};
+use std::collections::HashMap;
+use std::fmt;
+use std::ops::Range;
+
+/// Gives the text of a file that a sheet names, or says why it cannot.
+pub type Files<'a> = &'a dyn Fn(&str) -> Result<String, String>;
+
+/// What a sheet depends on besides its own text.
+#[derive(Clone, Copy)]
+#[non_exhaustive]
+pub struct Surroundings<'a> {
+    /// Which day it is.
+    pub today: Date,
+    /// How the files that it names are read. By default, there are none.
+    pub files: Files<'a>,
+}
+
+impl Default for Surroundings<'_> {
+    fn default() -> Self {
+        let none = &|name: &str| Err(format!("there is no way to read {name} here"));
+        Self { today: Date::FIRST, files: none }
+    }
+}
+
+impl fmt::Debug for Surroundings<'_> {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        f.debug_struct("Surroundings").field("today", &self.today).finish_non_exhaustive()
+    }
+}
+
+/// A form's definition, read from a file.
+///
+/// ```
+/// use pin_notch_sheet::{Format, Sheet, Surroundings};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let text = r#"
+/// title = "Hive inspection"
+/// [[field]]
+/// name = "weight"
+/// control = "slider"
+/// label = "Hive weight"
+/// max = 40
+/// step = 0.1
+///
+/// [[field]]
+/// name = "feeder"
+/// control = "switch"
+/// label = "Feeder"
+///
+/// [[rule]]
+/// holds = "weight >= 10 or feeder"
+/// message = "A light hive is fed."
+/// "#;
+/// let (sheet, found) = Sheet::read(text, Format::Toml, &Surroundings::default());
+/// assert!(found.is_empty());
+/// let form = sheet.form();
+/// assert_eq!(form.read(b"weight=18.4")?.number("weight").map(|n| n.to_string()), Some("18.4".into()));
+/// let problems = form.read(b"weight=8").unwrap_err();
+/// assert_eq!(problems.to_string(), "Hive weight: A light hive is fed.");
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Debug)]
+pub struct Sheet {
+    pub(crate) title: String,
+    pub(crate) lang: String,
+    pub(crate) fields: Vec<FieldSheet>,
+    pub(crate) fieldsets: Vec<FieldsetSheet>,
+    pub(crate) links: Vec<Link>,
+    pub(crate) rules: Vec<Rule>,
+    pub(crate) texts: HashMap<String, Texts>,
+    pub(crate) today: Date,
+    pub(crate) tree: Node,
+}
+
+/// A field as it is defined: the attributes of its element.
+#[derive(Clone, Debug)]
+pub(crate) struct FieldSheet {
+    pub name: String,
+    pub label: String,
+    pub tag: Tag,
+    pub attributes: Vec<(String, String)>,
+    pub options: Vec<Choice>,
+    pub unsent: bool,
+    /// Where its name stands.
+    pub span: Range<usize>,
+}
+
+#[derive(Clone, Debug)]
+pub(crate) struct FieldsetSheet {
+    pub name: String,
+    pub legend: String,
+    pub fields: Vec<String>,
+    pub disabled: bool,
+}
+
+#[derive(Clone, Debug)]
+pub(crate) struct Link {
+    pub from: String,
+    pub to: String,
+    /// Along which line the numbers go; without one they are the same.
+    pub conversion: Option<Conversion>,
+    pub one_way: bool,
+}
+
+#[derive(Clone, Debug)]
+pub(crate) struct Rule {
+    pub condition: Condition,
+    pub message: String,
+    pub warns: bool,
+}
+
+/// The words of a language: by field, by fieldset, and messages by the message they stand for.
+#[derive(Clone, Debug, Default)]
+pub(crate) struct Texts {
+    pub title: Option<String>,
+    pub fields: HashMap<String, Vec<(String, String)>>,
+    pub options: HashMap<String, HashMap<String, String>>,
+    pub legends: HashMap<String, String>,
+    pub messages: HashMap<String, String>,
+}
+
+impl FieldSheet {
+    /// The control, and what could not be used of its definition.
+    pub(crate) fn control(&self, today: Date, world: &AnyWorld) -> Attributed {
+        let mut around = pin_notch_html::Surroundings::default();
+        around.today = today;
+        around.world = world.clone();
+        around.label.clone_from(&self.label);
+        around.options.clone_from(&self.options);
+        control_from(self.tag, &around, |name| {
+            self.attributes.iter().find(|(found, _)| found == name).map(|(_, value)| value.clone())
+        })
+    }
+
+    /// Its looks, as far as the sheet says.
+    pub(crate) fn looks(&self) -> Looks {
+        self.control(Date::FIRST, &AnyWorld::default()).looks
+    }
+}
+
+impl Sheet {
+    /// Reads a sheet. Everything that is wrong or surprising is found in one run, in the order of the text;
+    /// what is not wrong is in the sheet all the same. Nothing in it is unknown or left aside silently.
+    pub fn read(text: &str, format: Format, around: &Surroundings) -> (Self, Vec<Finding>) {
+        let mut found = Vec::new();
+        let tree = tree::read(text, format, &mut found);
+        let sheet = read::sheet(text, tree, around, &mut found);
+        found.sort_by_key(|finding| (finding.span.start, finding.severity));
+        (sheet, found)
+    }
+
+    /// What the form is called.
+    pub fn title(&self) -> &str {
+        &self.title
+    }
+
+    /// The language that its texts are in, as BCP 47 has it; "en" unless it says otherwise.
+    pub fn lang(&self) -> &str {
+        &self.lang
+    }
+
+    /// The languages that it has texts of its own for.
+    pub fn languages(&self) -> impl Iterator<Item = &str> {
+        self.texts.keys().map(String::as_str)
+    }
+
+    /// How a field is to look: its icon and its label. `None` where it has no such field.
+    pub fn looks(&self, name: &str) -> Option<Looks> {
+        self.fields.iter().find(|field| field.name == name).map(FieldSheet::looks)
+    }
+
+    /// The sheet with the texts of another language, where it has them. A region falls back to its language:
+    /// `de-AT` to `de`.
+    ///
+    /// ```
+    /// use pin_notch_sheet::{Format, Sheet, Surroundings};
+    /// let text = r#"
+    /// [[field]]
+    /// name = "feeder"
+    /// control = "switch"
+    /// label = "Feeder"
+    /// [texts.de.fields.feeder]
+    /// label = "Futter"
+    /// "#;
+    /// let sheet = Sheet::read(text, Format::Toml, &Surroundings::default()).0.in_language("de-AT");
+    /// assert_eq!(sheet.form().fields().next().map(|field| field.label.as_str()), Some("Futter"));
+    /// assert_eq!(sheet.lang(), "de");
+    /// ```
+    pub fn in_language(mut self, lang: &str) -> Self {
+        let base = lang.split('-').next().unwrap_or(lang);
+        let Some(lang) = [lang, base].into_iter().find(|lang| self.texts.contains_key(*lang))
+        else {
+            return self;
+        };
+        let texts = self.texts[lang].clone();
+        self.lang = lang.to_owned();
+        self.title = texts.title.unwrap_or(self.title);
+        for field in &mut self.fields {
+            for (word, text) in texts.fields.get(&field.name).into_iter().flatten() {
+                if word == "label" {
+                    field.label.clone_from(text);
+                    continue;
+                }
+                field.attributes.retain(|(name, _)| name != word);
+                field.attributes.push((word.clone(), text.clone()));
+            }
+            let options = texts.options.get(&field.name);
+            for option in &mut field.options {
+                if let Some(text) = options.and_then(|texts| texts.get(&option.value)) {
+                    option.text.clone_from(text);
+                }
+            }
+        }
+        for fieldset in &mut self.fieldsets {
+            if let Some(legend) = texts.legends.get(&fieldset.name) {
+                fieldset.legend.clone_from(legend);
+            }
+        }
+        for rule in &mut self.rules {
+            if let Some(message) = texts.messages.get(&rule.message) {
+                rule.message.clone_from(message);
+            }
+        }
+        self
+    }
+
+    /// The form. What was wrong in the sheet is not in it.
+    pub fn form(&self) -> Form {
+        self.form_in(&AnyWorld::default())
+    }
+
+    /// The form, its numbers and dates written as this world writes them.
+    pub fn form_in(&self, world: &AnyWorld) -> Form {
+        let mut form = Form::new();
+        for field in &self.fields {
+            let control = field.control(self.today, world).control;
+            form = kept(form, |form| form.with(&field.name, &field.label, control));
+            if field.unsent {
+                form = kept(form, |form| form.unsent(&field.name));
+            }
+        }
+        for link in &self.links {
+            form = kept(form, |form| link.add(form));
+        }
+        for rule in &self.rules {
+            let fields = rule.condition.fields();
+            let (condition, message) = (rule.condition.clone(), rule.message.clone());
+            let check = move |values: &pin_notch::Values| {
+                condition.is_broken(values).then(|| message.clone())
+            };
+            form = kept(form, |form| match rule.warns {
+                true => form.with_warning(&fields, check),
+                false => form.with_rule(&fields, check),
+            });
+        }
+        for fieldset in &self.fieldsets {
+            let fields: Vec<&str> = fieldset.fields.iter().map(String::as_str).collect();
+            form = kept(form, |form| form.with_fieldset(&fieldset.name, &fieldset.legend, &fields));
+            if fieldset.disabled {
+                // It is there unless it was wrong, and then there is nothing to disable.
+                let _ = form.set_fieldset_disabled(&fieldset.name, true);
+            }
+        }
+        form
+    }
+
+    /// The sheet as JSON text, with every digit.
+    pub fn to_json(&self) -> String {
+        serde_json::to_string_pretty(&tree::to_json(&self.tree)).unwrap_or_default() + "\n"
+    }
+
+    /// The sheet as TOML.
+    ///
+    /// ```
+    /// use pin_notch_sheet::{Format, Sheet, Surroundings};
+    /// let json = r#"{"title":"Hive","field":[{"name":"weight","control":"slider","label":"Weight","step":0.10}]}"#;
+    /// let (sheet, _) = Sheet::read(json, Format::Json, &Surroundings::default());
+    /// let toml = sheet.to_toml();
+    /// assert!(toml.contains("step = 0.10"));
+    /// let (again, _) = Sheet::read(&toml, Format::Toml, &Surroundings::default());
+    /// assert_eq!(again.to_json(), sheet.to_json());
+    /// ```
+    pub fn to_toml(&self) -> String {
+        tree::to_toml(&self.tree)
+    }
+}
+
+impl Link {
+    pub(crate) fn add(&self, form: Form) -> Result<Form, FormError> {
+        let (from, to) = (self.from.as_str(), self.to.as_str());
+        match (&self.conversion, self.one_way) {
+            (Some(conversion), false) => form.with_conversion(from, to, *conversion),
+            (Some(conversion), true) => {
+                let there = form.control(to).and_then(Control::notches).copied();
+                let there = there.map_or(*conversion, |notches| conversion.onto(notches));
+                form.with_link(from, to, move |value| {
+                    value.number().map(|number| there.convert(number)).into()
+                })
+            }
+            (None, true) => form.with_link(from, to, Clone::clone),
+            (None, false) => {
+                form.with_link(from, to, Clone::clone)?.with_link(to, from, Clone::clone)
+            }
+        }
+    }
+}
+
+/// The form with something added, or as it was where that cannot be: then it was found wrong already.
+fn kept(form: Form, add: impl FnOnce(Form) -> Result<Form, FormError>) -> Form {
+    let before = form.clone();
+    add(form).unwrap_or(before)
+}

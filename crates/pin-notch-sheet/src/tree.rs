@@ -1,0 +1,310 @@
+//! A sheet's text as a tree in which every piece knows where it stands, the same from TOML and from JSON.
+
+use crate::finding::Finding;
+use serde::Deserialize;
+use serde::de::{Deserializer, MapAccess, Visitor};
+use serde_json::value::RawValue;
+use std::fmt;
+use std::ops::Range;
+use toml::de::{DeTable, DeValue};
+
+/// The two ways to write a sheet. What stands in it is the same.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum Format {
+    /// TOML, the file's name ends in `.toml`.
+    Toml,
+    /// JSON, the file's name ends in `.json`.
+    Json,
+}
+
+impl Format {
+    /// The format of a file of this name; TOML unless it ends in `.json`.
+    ///
+    /// ```
+    /// use pin_notch_sheet::Format;
+    /// assert_eq!(Format::of("inspection.json"), Format::Json);
+    /// ```
+    pub fn of(name: &str) -> Self {
+        if name.to_ascii_lowercase().ends_with(".json") { Self::Json } else { Self::Toml }
+    }
+}
+
+/// A piece of a sheet, and the bytes of the text it stands in.
+#[derive(Clone, Debug, PartialEq)]
+pub(crate) struct Node {
+    pub span: Range<usize>,
+    pub is: Is,
+}
+
+#[derive(Clone, Debug, PartialEq)]
+pub(crate) enum Is {
+    Nothing,
+    On(bool),
+    /// With every digit as it is written.
+    Number(String),
+    Text(String),
+    List(Vec<Node>),
+    Table(Vec<(Key, Node)>),
+}
+
+#[derive(Clone, Debug, PartialEq)]
+pub(crate) struct Key {
+    pub span: Range<usize>,
+    pub name: String,
+}
+
+impl Node {
+    pub(crate) fn get(&self, name: &str) -> Option<&Node> {
+        match &self.is {
+            Is::Table(members) => {
+                members.iter().find(|(key, _)| key.name == name).map(|(_, node)| node)
+            }
+            _ => None,
+        }
+    }
+
+    /// What it is, in words.
+    pub(crate) fn kind(&self) -> &'static str {
+        match self.is {
+            Is::Nothing => "null",
+            Is::On(_) => "true or false",
+            Is::Number(_) => "a number",
+            Is::Text(_) => "a text",
+            Is::List(_) => "a list",
+            Is::Table(_) => "a table",
+        }
+    }
+}
+
+/// Reads a text; whatever is wrong is told, and what could be read is there all the same.
+pub(crate) fn read(text: &str, format: Format, found: &mut Vec<Finding>) -> Node {
+    match format {
+        Format::Toml => from_toml(text, found),
+        Format::Json => from_json(text, found),
+    }
+}
+
+fn from_toml(text: &str, found: &mut Vec<Finding>) -> Node {
+    let (table, errors) = DeTable::parse_recoverable(text);
+    for error in errors {
+        let span = error.span().unwrap_or(0..0);
+        found.push(Finding::error(
+            "not-toml",
+            span,
+            format!("this is not TOML: {}", error.message()),
+        ));
+    }
+    let span = table.span();
+    Node { span, is: table_of(table.into_inner()) }
+}
+
+fn table_of(table: DeTable<'_>) -> Is {
+    let members = table.into_iter().map(|(key, value)| {
+        let key = Key { span: key.span(), name: key.into_inner().into_owned() };
+        let span = value.span();
+        (key, Node { span, is: value_of(value.into_inner()) })
+    });
+    Is::Table(members.collect())
+}
+
+fn value_of(value: DeValue<'_>) -> Is {
+    match value {
+        DeValue::String(text) => Is::Text(text.into_owned()),
+        DeValue::Integer(number) if number.radix() != 10 => {
+            let whole = i128::from_str_radix(number.as_str(), number.radix());
+            Is::Number(whole.map_or_else(|_| number.as_str().to_owned(), |whole| whole.to_string()))
+        }
+        DeValue::Integer(number) => Is::Number(plain(number.as_str())),
+        DeValue::Float(number) => Is::Number(plain(number.as_str())),
+        DeValue::Boolean(on) => Is::On(on),
+        // A date is a text that needs no quotes.
+        DeValue::Datetime(date) => Is::Text(date.to_string()),
+        DeValue::Array(items) => Is::List(
+            items
+                .into_iter()
+                .map(|item| Node { span: item.span(), is: value_of(item.into_inner()) })
+                .collect(),
+        ),
+        DeValue::Table(table) => table_of(table),
+    }
+}
+
+/// A number without what only TOML allows in one.
+fn plain(number: &str) -> String {
+    number.trim_start_matches('+').replace('_', "")
+}
+
+/// The members of a JSON object in their order, each value as it is written.
+struct Members<'a>(Vec<(String, &'a RawValue)>);
+
+impl<'de: 'a, 'a> Deserialize<'de> for Members<'a> {
+    fn deserialize<D: Deserializer<'de>>(deserializer: D) -> Result<Self, D::Error> {
+        struct All;
+        impl<'de> Visitor<'de> for All {
+            type Value = Members<'de>;
+            fn expecting(&self, f: &mut fmt::Formatter) -> fmt::Result {
+                f.write_str("an object")
+            }
+            fn visit_map<A: MapAccess<'de>>(self, mut map: A) -> Result<Self::Value, A::Error> {
+                let mut all = Vec::new();
+                while let Some(member) = map.next_entry()? {
+                    all.push(member);
+                }
+                Ok(Members(all))
+            }
+        }
+        deserializer.deserialize_map(All)
+    }
+}
+
+fn from_json(text: &str, found: &mut Vec<Finding>) -> Node {
+    match serde_json::from_str::<&RawValue>(text) {
+        Ok(raw) => json_node(text, raw),
+        Err(error) => {
+            let before: usize =
+                text.split_inclusive('\n').take(error.line().max(1) - 1).map(str::len).sum();
+            let at = (before + error.column().saturating_sub(1)).min(text.len());
+            let at = (0..=at).rev().find(|at| text.is_char_boundary(*at)).unwrap_or(0);
+            let message = error.to_string();
+            let message = message.split(" at line ").next().unwrap_or_default();
+            let next = text[at..].chars().next().map_or(0, char::len_utf8);
+            found.push(Finding::error(
+                "not-json",
+                at..at + next,
+                format!("this is not JSON: {message}"),
+            ));
+            Node { span: 0..0, is: Is::Table(Vec::new()) }
+        }
+    }
+}
+
+/// A value that is known to be JSON. It is a slice of `text`, which says where it stands.
+fn json_node(text: &str, raw: &RawValue) -> Node {
+    let value = raw.get();
+    let start = value.as_ptr() as usize - text.as_ptr() as usize;
+    let span = start..start + value.len();
+    let is = match value.as_bytes().first() {
+        Some(b'{') => {
+            let Members(members) = serde_json::from_str(value).unwrap_or(Members(Vec::new()));
+            let mut before = start + 1;
+            let keyed = members.into_iter().map(|(name, raw)| {
+                let node = json_node(text, raw);
+                // Between the value before and this one stand only the key and its separators.
+                let from = text[before..].find('"').map_or(before, |at| before + at);
+                let to = text[from..node.span.start].rfind('"').map_or(from, |at| from + at + 1);
+                before = node.span.end;
+                (Key { span: from..to, name }, node)
+            });
+            Is::Table(keyed.collect())
+        }
+        Some(b'[') => {
+            let items: Vec<&RawValue> = serde_json::from_str(value).unwrap_or_default();
+            Is::List(items.into_iter().map(|raw| json_node(text, raw)).collect())
+        }
+        Some(b'"') => Is::Text(serde_json::from_str(value).unwrap_or_default()),
+        Some(b't') => Is::On(true),
+        Some(b'f') => Is::On(false),
+        Some(b'n') => Is::Nothing,
+        _ => Is::Number(value.to_owned()),
+    };
+    Node { span, is }
+}
+
+/// The tree as JSON, numbers digit by digit.
+pub(crate) fn to_json(node: &Node) -> serde_json::Value {
+    use serde_json::Value as Json;
+    match &node.is {
+        Is::Nothing => Json::Null,
+        Is::On(on) => Json::Bool(*on),
+        Is::Number(number) => number
+            .parse::<serde_json::Number>()
+            .map_or_else(|_| Json::String(number.clone()), Json::Number),
+        Is::Text(text) => Json::String(text.clone()),
+        Is::List(items) => items.iter().map(to_json).collect(),
+        Is::Table(members) => Json::Object(
+            members.iter().map(|(key, node)| (key.name.clone(), to_json(node))).collect(),
+        ),
+    }
+}
+
+/// The tree as TOML: lists of tables as `[[…]]`, and what is deeper in them in a line.
+pub(crate) fn to_toml(node: &Node) -> String {
+    let mut text = String::new();
+    if let Is::Table(members) = &node.is {
+        write_table(&mut text, "", members);
+    }
+    text
+}
+
+fn is_tables(node: &Node) -> bool {
+    matches!(&node.is, Is::List(items) if !items.is_empty() && items.iter().all(|item| matches!(item.is, Is::Table(_))))
+}
+
+/// A table's own values first, as TOML wants it, then the tables in it.
+fn write_table(text: &mut String, path: &str, members: &[(Key, Node)]) {
+    let is_apart =
+        |node: &Node| matches!(node.is, Is::Table(_)) || (path.is_empty() && is_tables(node));
+    for (key, node) in members.iter().filter(|(_, node)| !is_apart(node) && node.is != Is::Nothing)
+    {
+        text.push_str(&format!("{} = {}\n", toml_key(&key.name), toml_value(node)));
+    }
+    for (key, node) in members.iter().filter(|(_, node)| is_apart(node)) {
+        let path = match path {
+            "" => toml_key(&key.name),
+            path => format!("{path}.{}", toml_key(&key.name)),
+        };
+        match &node.is {
+            Is::Table(members) => {
+                text.push_str(&format!("\n[{path}]\n"));
+                write_table(text, &path, members);
+            }
+            Is::List(items) => {
+                for item in items {
+                    text.push_str(&format!("\n[[{path}]]\n"));
+                    if let Is::Table(members) = &item.is {
+                        // Tables inside are written in a line, or they would belong to the last one only.
+                        for (key, node) in members.iter().filter(|(_, node)| node.is != Is::Nothing)
+                        {
+                            text.push_str(&format!(
+                                "{} = {}\n",
+                                toml_key(&key.name),
+                                toml_value(node)
+                            ));
+                        }
+                    }
+                }
+            }
+            _ => {}
+        }
+    }
+}
+
+fn toml_key(name: &str) -> String {
+    let is_bare = |c: char| c.is_ascii_alphanumeric() || c == '-' || c == '_';
+    match !name.is_empty() && name.chars().all(is_bare) {
+        true => name.to_owned(),
+        false => toml_text(name),
+    }
+}
+
+fn toml_text(text: &str) -> String {
+    toml::Value::String(text.to_owned()).to_string()
+}
+
+fn toml_value(node: &Node) -> String {
+    match &node.is {
+        Is::Nothing => "\"\"".to_owned(),
+        Is::On(on) => on.to_string(),
+        Is::Number(number) => number.clone(),
+        Is::Text(text) => toml_text(text),
+        Is::List(items) => {
+            format!("[{}]", items.iter().map(toml_value).collect::<Vec<_>>().join(", "))
+        }
+        Is::Table(members) => {
+            let members = members.iter().filter(|(_, node)| node.is != Is::Nothing);
+            let all = members
+                .map(|(key, node)| format!("{} = {}", toml_key(&key.name), toml_value(node)));
+            format!("{{ {} }}", all.collect::<Vec<_>>().join(", "))
+        }
+    }
+}
