@@ -3,11 +3,13 @@
 #![forbid(unsafe_code)]
 #![deny(clippy::unwrap_used)]
 
+mod accept;
 mod check;
 mod demo;
 mod notches;
 mod scale;
 mod sheets;
+mod trace;
 
 use clap::{Parser, Subcommand};
 use std::io::Write;
@@ -24,6 +26,8 @@ struct Arguments {
 #[derive(Subcommand)]
 enum Command {
     Check(check::Check),
+    Trace(trace::Trace),
+    Accept(accept::Accept),
     Demo(demo::Demo),
     Notches(notches::Show),
 }
@@ -58,6 +62,8 @@ fn say(text: &str) -> Result<(), Failure> {
 fn main() -> ExitCode {
     let done = arguments().and_then(|arguments| match arguments.command {
         Command::Check(check) => check.run(),
+        Command::Trace(trace) => trace.run(),
+        Command::Accept(accept) => accept.run(),
         Command::Demo(demo) => demo.run(),
         Command::Notches(show) => show.run(),
     });

@@ -172,9 +172,9 @@ pub struct Fieldset {
 }
 
 impl Field {
-    /// Whether anything that comes in for it counts: a browser sends nothing for what is disabled.
+    /// Whether anything that comes in for it counts: nothing is sent for what is disabled or unsent.
     fn is_read(&self) -> bool {
-        !self.control.conditions().is_disabled()
+        !self.unsent && !self.control.conditions().is_disabled()
     }
 
     /// Whether it is never sent.

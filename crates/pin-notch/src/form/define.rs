@@ -200,10 +200,22 @@ impl Form {
         Ok(self)
     }
 
-    /// Never sends this field: in HTML, a control without a name. It is checked all the same.
+    /// Never sends this field: in HTML, a control without a name. It is checked before the others are sent,
+    /// and not looked for where they come in.
     ///
     /// # Errors
     /// [`FormError::NoSuchField`].
+    ///
+    /// ```
+    /// # use pin_notch::{Form, Switch, Value};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let form = Form::new().with("told", "Told", Switch::new().starting(true))?.unsent("told")?;
+    /// assert_eq!(form.urlencoded(), "");
+    /// let values = form.read(b"told=off")?;
+    /// assert_eq!(values.get("told"), Some(&Value::On(true)));
+    /// assert_eq!(values.unknown(), ["told"]);
+    /// # Ok(()) }
+    /// ```
     pub fn unsent(mut self, name: &str) -> Result<Self, FormError> {
         let at = self.known(name)?;
         self.fields[at].unsent = true;

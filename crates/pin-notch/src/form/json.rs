@@ -190,7 +190,7 @@ impl Form {
     /// # Ok(()) }
     /// ```
     pub fn to_json(&self) -> Json {
-        let sent = self.fields.iter().filter(|field| field.is_read() && !field.unsent);
+        let sent = self.fields.iter().filter(|field| field.is_read());
         let members = sent.map(|field| (field.name.clone(), field.control.value().to_json()));
         Json::Object(members.collect())
     }

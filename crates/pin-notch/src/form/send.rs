@@ -69,7 +69,7 @@ impl Form {
     ///
     /// [entries]: https://html.spec.whatwg.org/multipage/form-control-infrastructure.html#constructing-the-form-data-set
     pub fn entries(&self) -> impl Iterator<Item = (&str, String)> {
-        let sends = |field: &&Field| !field.unsent && !field.control.conditions().is_disabled();
+        let sends = |field: &&Field| field.is_read();
         self.fields.iter().filter(sends).flat_map(|field| {
             let values = field.control.entries().into_iter();
             values.map(|value| (field.name.as_str(), value))

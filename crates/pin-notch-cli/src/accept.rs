@@ -1,0 +1,258 @@
+//! `pin-notch accept`: received data against a sheet, a line at a time.
+
+use crate::Failure;
+use crate::sheets::Source;
+use clap::{Args, ValueEnum};
+use indicatif::{ProgressBar, ProgressStyle};
+use pin_notch::{Form, Problems, Values};
+use serde_json::json;
+use std::fs::File;
+use std::io::{BufRead, BufReader, BufWriter, IsTerminal, Read, Write};
+use std::path::{Path, PathBuf};
+
+/// The longest line that is read; the rest of a longer one is passed over. It is what a form itself takes.
+const LONGEST: usize = pin_notch::MAX_BODY;
+
+/// Check received data against a sheet: bodies as forms send them, or JSON, one on each line.
+///
+/// Each line gets a line that says what was accepted, as the form takes it, or why not; a summary by field
+/// follows on standard error. Memory does not grow with the data. Exit code 0: all accepted. 1: some refused.
+/// 2: the sheet or the command is wrong.
+#[derive(Args)]
+#[command(after_help = "Examples:\n  pin-notch accept demo/inspection.toml demo/bodies.txt\n  \
+                        We changed the form; which of last year's answers no longer fit?\n    \
+                        pin-notch accept --only refused new.toml < answers.jsonl")]
+pub(crate) struct Accept {
+    /// The sheet
+    file: PathBuf,
+    /// The data; standard input when it is left out or -
+    bodies: Option<PathBuf>,
+    /// How the lines are written; by default, a line that begins with { is JSON
+    #[arg(long, value_name = "KIND")]
+    r#as: Option<Kind>,
+    /// Print these lines only
+    #[arg(long, value_name = "OUTCOME")]
+    only: Option<Outcome>,
+    /// Print a line of JSON for each
+    #[arg(long)]
+    json: bool,
+}
+
+#[derive(Clone, Copy, PartialEq, Eq, ValueEnum)]
+enum Kind {
+    /// as HTML forms send: name=value&name=value
+    Urlencoded,
+    /// an object on each line
+    Json,
+}
+
+#[derive(Clone, Copy, PartialEq, Eq, ValueEnum)]
+enum Outcome {
+    Accepted,
+    Refused,
+}
+
+/// How often something was wrong, by field and state, in the order of the form.
+#[derive(Default)]
+struct Counted {
+    accepted: u64,
+    refused: u64,
+    by_field: Vec<(String, &'static str, u64)>,
+    unknown: u64,
+}
+
+impl Accept {
+    pub(crate) fn run(&self) -> Result<(), Failure> {
+        let sheet = Source::read(&self.file)?.sound()?;
+        let form = sheet.form();
+        let path = self.bodies.as_deref().filter(|path| *path != Path::new("-"));
+        let (input, length): (Box<dyn Read>, u64) = match path {
+            Some(path) => {
+                let why = |error| Failure::usage(format!("{}: {error}", path.display()));
+                let file = File::open(path).map_err(why)?;
+                let length = file.metadata().map_or(0, |data| data.len());
+                (Box::new(file), length)
+            }
+            None => (Box::new(std::io::stdin()), 0),
+        };
+        let counted = self.check(&form, input, &bar(length))?;
+        counted.tell(&form);
+        match counted.refused {
+            0 => Ok(()),
+            refused => Err(Failure::machine(format!(
+                "{refused} of {} refused",
+                counted.accepted + refused
+            ))),
+        }
+    }
+
+    fn check(
+        &self,
+        form: &Form,
+        input: Box<dyn Read>,
+        bar: &ProgressBar,
+    ) -> Result<Counted, Failure> {
+        let mut input = BufReader::with_capacity(1 << 16, input);
+        let mut out = BufWriter::with_capacity(1 << 16, std::io::stdout().lock());
+        let mut counted = Counted::default();
+        let mut line = Vec::new();
+        for number in 1_u64.. {
+            line.clear();
+            let whole = next_line(&mut input, &mut line).map_err(Failure::usage)?;
+            let Some(read) = whole else { break };
+            bar.inc(read);
+            if line.iter().all(u8::is_ascii_whitespace) {
+                continue;
+            }
+            let outcome = self.one(form, &line);
+            counted.count(form, &outcome);
+            let written = match (&outcome, self.only) {
+                (Ok(_), Some(Outcome::Refused)) | (Err(_), Some(Outcome::Accepted)) => Ok(()),
+                (outcome, _) if self.json => writeln!(out, "{}", as_json(number, outcome)),
+                (outcome, _) => out.write_all(as_text(number, outcome).as_bytes()),
+            };
+            if let Err(error) = written {
+                return ended(error, counted);
+            }
+        }
+        bar.finish_and_clear();
+        match out.flush() {
+            Err(error) => ended(error, counted),
+            Ok(()) => Ok(counted),
+        }
+    }
+
+    fn one(&self, form: &Form, line: &[u8]) -> Result<Values, Problems> {
+        let begins = line.iter().find(|byte| !byte.is_ascii_whitespace());
+        let kind = self.r#as.unwrap_or(match begins {
+            Some(b'{') => Kind::Json,
+            _ => Kind::Urlencoded,
+        });
+        match kind {
+            Kind::Json => form.read_json(line),
+            Kind::Urlencoded => form.read(line),
+        }
+    }
+}
+
+/// Nobody reads on: that is the end, and no failure.
+fn ended(error: std::io::Error, counted: Counted) -> Result<Counted, Failure> {
+    match error.kind() {
+        std::io::ErrorKind::BrokenPipe => Ok(counted),
+        _ => Err(Failure::machine(error)),
+    }
+}
+
+/// The next line without its end, at most one byte more of it than is read; gives how many bytes it took.
+fn next_line(input: &mut impl BufRead, line: &mut Vec<u8>) -> std::io::Result<Option<u64>> {
+    let mut read = 0;
+    loop {
+        let piece = input.fill_buf()?;
+        if piece.is_empty() {
+            return Ok((read > 0).then_some(read));
+        }
+        let end = piece.iter().position(|byte| *byte == b'\n');
+        let taken = end.unwrap_or(piece.len());
+        let room = (LONGEST + 1).saturating_sub(line.len());
+        line.extend_from_slice(&piece[..taken.min(room)]);
+        let used = taken + usize::from(end.is_some());
+        input.consume(used);
+        read += used as u64;
+        if end.is_some() {
+            if line.last() == Some(&b'\r') {
+                line.pop();
+            }
+            return Ok(Some(read));
+        }
+    }
+}
+
+/// A bar for people who watch; nothing for anybody else.
+fn bar(length: u64) -> ProgressBar {
+    if !std::io::stderr().is_terminal() || std::io::stdout().is_terminal() {
+        return ProgressBar::hidden();
+    }
+    let bar = if length == 0 { ProgressBar::no_length() } else { ProgressBar::new(length) };
+    let look = match length {
+        0 => "{bytes} read, {bytes_per_sec}",
+        _ => "{wide_bar} {bytes} of {total_bytes}, {eta} left",
+    };
+    // The templates are fixed; if one could not be read, a plain bar would do.
+    bar.set_style(ProgressStyle::with_template(look).unwrap_or(ProgressStyle::default_bar()));
+    bar
+}
+
+fn as_text(number: u64, outcome: &Result<Values, Problems>) -> String {
+    match outcome {
+        Ok(values) => {
+            let values = values.iter().filter(|(_, value)| !value.is_empty());
+            let shown: Vec<String> =
+                values.map(|(name, value)| format!("{name}={value}")).collect();
+            format!("{number} accepted  {}\n", shown.join("  "))
+        }
+        Err(problems) => {
+            problems.0.iter().map(|problem| format!("{number} refused   {problem}\n")).collect()
+        }
+    }
+}
+
+fn as_json(number: u64, outcome: &Result<Values, Problems>) -> serde_json::Value {
+    match outcome {
+        Ok(values) => {
+            let warnings: Vec<String> = values.warnings().iter().map(ToString::to_string).collect();
+            json!({ "line": number, "accepted": true, "values": values.to_json(),
+                    "unknown": values.unknown(), "warnings": warnings })
+        }
+        Err(problems) => {
+            let one = |problem: &pin_notch::Problem| {
+                json!({ "name": problem.name, "state": problem.invalid.state(),
+                        "message": problem.invalid.to_string(), "received": problem.received })
+            };
+            let all: Vec<_> = problems.0.iter().map(one).collect();
+            json!({ "line": number, "accepted": false, "problems": all })
+        }
+    }
+}
+
+impl Counted {
+    fn count(&mut self, form: &Form, outcome: &Result<Values, Problems>) {
+        match outcome {
+            Ok(values) => {
+                self.accepted += 1;
+                self.unknown += values.unknown().len() as u64;
+            }
+            Err(problems) => {
+                self.refused += 1;
+                for problem in &problems.0 {
+                    let state = problem.invalid.state();
+                    // Only names of the form are kept, so that hostile data cannot fill the memory.
+                    let name = match form.control(&problem.name) {
+                        Some(_) => problem.name.as_str(),
+                        None => "",
+                    };
+                    let same =
+                        |entry: &&mut (String, &str, u64)| entry.0 == name && entry.1 == state;
+                    match self.by_field.iter_mut().find(same) {
+                        Some((.., count)) => *count += 1,
+                        None => self.by_field.push((name.to_owned(), state, 1)),
+                    }
+                }
+            }
+        }
+    }
+
+    fn tell(&self, form: &Form) {
+        let mut text = format!("{} accepted, {} refused\n", self.accepted, self.refused);
+        let order = |name: &str| form.fields().position(|field| field.name == name);
+        let mut all = self.by_field.clone();
+        all.sort_by_key(|(name, state, _)| (order(name), *state));
+        for (name, state, count) in all {
+            let name = if name.is_empty() { "(what was sent)" } else { &name };
+            text.push_str(&format!("{count:>9}  {name}  {state}\n"));
+        }
+        if self.unknown > 0 {
+            text.push_str(&format!("{:>9}  names that no field has, left aside\n", self.unknown));
+        }
+        eprint!("{text}");
+    }
+}

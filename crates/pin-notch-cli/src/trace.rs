@@ -1,0 +1,168 @@
+//! `pin-notch trace`: intents from a file against a form, each turn told, and what was expected checked.
+
+mod moves;
+
+use crate::sheets::Source;
+use crate::{Failure, say};
+use clap::Args;
+use moves::{Line, Move};
+use pin_notch::{Form, Value};
+use serde_json::json;
+use std::path::PathBuf;
+
+/// Run the moves of a file against a form and print each turn.
+///
+/// A move is a field, what is attempted, and how often: "weight: key right x3", "temper: choose 3.5",
+/// "visited: type 2026-05-14", or "send", "undo", "redo", "reset", "clear" for the form. A line that begins
+/// with > holds what the turn before it has to say; "weight = 18.7" what a field has to hold. The run
+/// fails where that does not hold.
+#[derive(Args)]
+#[command(
+    after_help = "Examples:\n  pin-notch trace demo/inspection.toml demo/inspection.moves\n  \
+                        echo 'weight: key right x3' | pin-notch trace demo/inspection.toml -"
+)]
+pub(crate) struct Trace {
+    /// The sheet
+    file: PathBuf,
+    /// The moves; - for standard input
+    moves: PathBuf,
+    /// Print a line of JSON for each turn, with all values that are not empty
+    #[arg(long)]
+    json: bool,
+}
+
+/// What a move did.
+struct Done {
+    outcome: String,
+    refused: bool,
+}
+
+impl Trace {
+    pub(crate) fn run(&self) -> Result<(), Failure> {
+        let mut form = Source::read(&self.file)?.sound()?.form();
+        let text = match self.moves.as_os_str() == "-" {
+            true => std::io::read_to_string(std::io::stdin()).map_err(Failure::usage)?,
+            false => Source::read(&self.moves)?.text,
+        };
+        let path = self.moves.display();
+        let lines = moves::read(&text, &form).map_err(|errors| {
+            errors.iter().for_each(|(line, why)| eprintln!("{path}:{line}: {why}"));
+            Failure::usage(format!("{path}: {} lines cannot be read", errors.len()))
+        })?;
+        let mut last = Done { outcome: String::new(), refused: false };
+        let (mut failed, mut checked) = (0, 0);
+        for (number, line) in &lines {
+            let difference = match line {
+                Line::Move(name, attempt, text) => {
+                    last = carry_out(&mut form, name, attempt);
+                    self.tell(*number, text, &last, &form, name)?;
+                    continue;
+                }
+                Line::Outcome(expected) => {
+                    (*expected != last.outcome).then(|| (expected.clone(), last.outcome.clone()))
+                }
+                Line::Holds(name, expected) => {
+                    let found = held(&form, name);
+                    (*expected != found)
+                        .then(|| (format!("{name} = {expected}"), format!("{name} = {found}")))
+                }
+            };
+            checked += 1;
+            if let Some((expected, found)) = difference {
+                failed += 1;
+                let text = format!(
+                    "{path}:{number}: this is not so\n  expected  {expected}\n  found     {found}\n"
+                );
+                match self.json {
+                    true => say(&format!(
+                        "{}\n",
+                        json!({ "line": number, "expected": expected, "found": found })
+                    ))?,
+                    false => say(&text)?,
+                }
+            }
+        }
+        match failed {
+            0 if self.json => Ok(()),
+            0 => say(&format!("{checked} expectations, all met\n")),
+            failed => {
+                Err(Failure::machine(format!("{failed} of {checked} expectations are not met")))
+            }
+        }
+    }
+
+    fn tell(
+        &self,
+        line: usize,
+        text: &str,
+        done: &Done,
+        form: &Form,
+        name: &str,
+    ) -> Result<(), Failure> {
+        if self.json {
+            let values: serde_json::Map<_, _> = form
+                .fields()
+                .map(|field| (field.name.clone(), field.control.value()))
+                .filter(|(_, value)| !value.is_empty())
+                .map(|(name, value)| (name, value.to_json()))
+                .collect();
+            let told = json!({ "line": line, "intent": text, "outcome": done.outcome,
+                               "refused": done.refused, "values": values });
+            return say(&format!("{told}\n"));
+        }
+        let held = if name.is_empty() { String::new() } else { held(form, name) };
+        say(&format!("{line:>4}  {text:<32}  {held:<12}  {}\n", done.outcome))
+    }
+}
+
+fn held(form: &Form, name: &str) -> String {
+    form.control(name).map(|control| control.value()).unwrap_or(Value::Empty).to_string()
+}
+
+fn carry_out(form: &mut Form, name: &str, attempt: &Move) -> Done {
+    let moved = |names: Option<Vec<&str>>, nothing: &str| match names {
+        Some(names) => Done { outcome: format!("moves {}", names.join(", ")), refused: false },
+        None => Done { outcome: format!("refused: {nothing}"), refused: true },
+    };
+    match attempt {
+        Move::Undo => moved(form.undo(), "there is nothing to undo"),
+        Move::Redo => moved(form.redo(), "there is nothing to redo"),
+        Move::Reset => {
+            form.reset();
+            Done { outcome: "reset".to_owned(), refused: false }
+        }
+        Move::Clear => {
+            form.clear();
+            Done { outcome: "cleared".to_owned(), refused: false }
+        }
+        Move::Send => match form.submit() {
+            Ok(values) => {
+                let warnings =
+                    values.warnings().iter().map(|warning| format!("; warning: {warning}"));
+                Done {
+                    outcome: format!("accepted{}", warnings.collect::<String>()),
+                    refused: false,
+                }
+            }
+            Err(problems) => {
+                let all: Vec<String> = problems.0.iter().map(ToString::to_string).collect();
+                Done { outcome: format!("refused: {}", all.join(" / ")), refused: true }
+            }
+        },
+        Move::Intents(intents) => {
+            let mut outcome = Done { outcome: String::new(), refused: false };
+            for intent in intents {
+                let intent = match intent.of(form.control(name)) {
+                    Ok(intent) => intent,
+                    Err(why) => return Done { outcome: format!("refused: {why}"), refused: true },
+                };
+                // Its name was found when the moves were read.
+                if let Ok(turn) = form.handle(name, intent) {
+                    outcome =
+                        Done { outcome: turn.to_string(), refused: turn.turn.refusal().is_some() };
+                }
+            }
+            outcome
+        }
+    }
+}

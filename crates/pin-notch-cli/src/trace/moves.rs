@@ -1,0 +1,243 @@
+//! The file of moves: a line for each.
+
+use pin_notch::{
+    Control, Date, Decimal, Form, Intent, Key, Place, Quoted, Thumb, View, parse_number,
+};
+
+/// The most times that a line can say.
+const MOST_TIMES: usize = 100_000;
+
+/// A line that says something.
+pub(super) enum Line {
+    /// A field (none for the form), what is attempted, and how that is written.
+    Move(String, Move, String),
+    /// What the turn before has to say.
+    Outcome(String),
+    /// What a field has to hold.
+    Holds(String, String),
+}
+
+pub(super) enum Move {
+    Intents(Vec<Written>),
+    Send,
+    Undo,
+    Redo,
+    Reset,
+    Clear,
+}
+
+/// An intent as it is written. Places by value are found when it is carried out: they depend on the track.
+#[derive(Clone)]
+pub(super) enum Written {
+    Text(&'static str, String),
+    Day(&'static str, Date),
+    Number(&'static str, i64),
+    Value(&'static str, Decimal),
+    At(&'static str, Place),
+    Key(Key),
+    Thumb(Thumb),
+    Plain(Intent<'static>),
+}
+
+/// What a form's lines are, with their numbers; else all that cannot be read, and why.
+type Lines = Result<Vec<(usize, Line)>, Vec<(usize, String)>>;
+
+pub(super) fn read(text: &str, form: &Form) -> Lines {
+    let (mut lines, mut wrong) = (Vec::new(), Vec::new());
+    for (at, line) in text.lines().enumerate() {
+        let line = line.trim();
+        if line.is_empty() || line.starts_with('#') {
+            continue;
+        }
+        match one(line, form) {
+            Ok(read) => lines.push((at + 1, read)),
+            Err(why) => wrong.push((at + 1, why)),
+        }
+    }
+    if wrong.is_empty() { Ok(lines) } else { Err(wrong) }
+}
+
+fn one(line: &str, form: &Form) -> Result<Line, String> {
+    if let Some(outcome) = line.strip_prefix('>') {
+        return Ok(Line::Outcome(outcome.trim().to_owned()));
+    }
+    let whole = match line {
+        "send" => Some(Move::Send),
+        "undo" => Some(Move::Undo),
+        "redo" => Some(Move::Redo),
+        "reset" => Some(Move::Reset),
+        "clear" => Some(Move::Clear),
+        _ => None,
+    };
+    if let Some(attempt) = whole {
+        return Ok(Line::Move(String::new(), attempt, line.to_owned()));
+    }
+    let known = |name: &str| match form.control(name) {
+        Some(_) => Ok(name.to_owned()),
+        None => Err(format!("no field is named {}", Quoted(name))),
+    };
+    if let Some((name, value)) = line.split_once(" = ") {
+        return Ok(Line::Holds(known(name.trim())?, value.trim().to_owned()));
+    }
+    let Some((name, rest)) = line.split_once(':') else {
+        return Err(
+            "write a field, a colon and what is attempted; or send, undo, redo, reset, clear; \
+                    or > and what the turn has to say; or a field, = and what it has to hold"
+                .to_owned(),
+        );
+    };
+    let name = known(name.trim())?;
+    let (rest, times) = times(rest.trim())?;
+    let intent = intent(rest)?;
+    Ok(Line::Move(name, Move::Intents(vec![intent; times]), line.to_owned()))
+}
+
+/// How often: `x3` at the end.
+fn times(text: &str) -> Result<(&str, usize), String> {
+    let Some((before, last)) = text.rsplit_once(' ') else { return Ok((text, 1)) };
+    let Some(count) = last.strip_prefix('x') else { return Ok((text, 1)) };
+    match count.parse() {
+        Ok(count @ 1..=MOST_TIMES) => Ok((before.trim_end(), count)),
+        Ok(_) => Err(format!("{last} is out of range: write x1 to x{MOST_TIMES}")),
+        Err(_) => Ok((text, 1)), // "type fox xylophone" is no number of times
+    }
+}
+
+/// The intents that say all by their word.
+const PLAIN: [(&str, Intent<'static>); 8] = [
+    ("leave", Intent::Leave),
+    ("release", Intent::Release),
+    ("cancel", Intent::Cancel),
+    ("flip", Intent::Flip),
+    ("clear", Intent::Clear),
+    ("settle", Intent::Settle),
+    ("open", Intent::Open),
+    ("close", Intent::Close),
+];
+
+fn intent(text: &str) -> Result<Written, String> {
+    let (word, rest) = text.split_once(' ').unwrap_or((text, ""));
+    let rest = rest.trim();
+    if let Some((_, intent)) = PLAIN.into_iter().find(|(known, _)| *known == word) {
+        return match rest {
+            "" => Ok(Written::Plain(intent)),
+            _ => Err(format!("{word} stands alone, without {}", Quoted(rest))),
+        };
+    }
+    let number = || parse_number(rest).map_err(|error| error.to_string());
+    let whole = || rest.parse().map_err(|_| format!("{} is no whole number", Quoted(rest)));
+    let texts = ["type", "find", "pick", "remove"];
+    if let Some(word) = texts.into_iter().find(|known| *known == word) {
+        let text = rest.trim_matches('"').to_owned();
+        return match (word, text.parse()) {
+            ("pick", Ok(day)) => Ok(Written::Day("pick", day)),
+            ("pick" | "remove" | "find", _) if text.is_empty() => Err(format!("{word} what?")),
+            _ => Ok(Written::Text(word, text)),
+        };
+    }
+    match word {
+        "key" => key(rest).map(Written::Key),
+        "choose" => Ok(Written::Value("choose", number()?)),
+        "step" => Ok(Written::Number("step", whole()?)),
+        "scroll" => Ok(Written::Number("scroll", whole()?)),
+        "field" => Ok(Written::Number("field", whole()?)),
+        "take" => match rest {
+            "low" | "from" => Ok(Written::Thumb(Thumb::Low)),
+            "high" | "to" => Ok(Written::Thumb(Thumb::High)),
+            _ => Err("take low or high".to_owned()),
+        },
+        "point" | "press" | "move" => {
+            let word = ["point", "press", "move"].into_iter().find(|known| *known == word);
+            let word = word.unwrap_or("point");
+            if let Ok(day) = rest.parse() {
+                return Ok(Written::Day("point", day));
+            }
+            match rest
+                .strip_prefix("at ")
+                .map(|places| places.split_once(' ').unwrap_or((places, "0.5")))
+            {
+                Some((x, y)) => match (x.parse(), y.trim().parse()) {
+                    (Ok(x), Ok(y)) => Ok(Written::At(word, Place::new(x, y))),
+                    _ => {
+                        Err(format!("{} is no place: write at 0.25, or at 0.25 0.5", Quoted(rest)))
+                    }
+                },
+                None => Ok(Written::Value(word, number()?)),
+            }
+        }
+        _ => Err(format!(
+            "nothing is attempted by {}; there are key, choose, step, point, press, move, type, find, pick, \
+             remove, take, field, scroll, leave, release, cancel, flip, clear, settle, open, close",
+            Quoted(word)
+        )),
+    }
+}
+
+fn key(name: &str) -> Result<Key, String> {
+    let is = |key: &Key| {
+        let known = key.name().replace("Arrow", "");
+        known.eq_ignore_ascii_case(name) || key.name().eq_ignore_ascii_case(name)
+    };
+    let name_of = |key: Key| key.name().replace("Arrow", "").to_lowercase();
+    Key::all().find(is).ok_or_else(|| {
+        let all: Vec<String> = Key::all().map(name_of).collect();
+        format!("no key is called {}; there are {}", Quoted(name), all.join(", "))
+    })
+}
+
+impl Written {
+    /// The intent, for this control.
+    pub(super) fn of(&self, control: Option<&Control>) -> Result<Intent<'_>, String> {
+        Ok(match self {
+            Self::Plain(intent) => *intent,
+            Self::Key(key) => Intent::Key(*key),
+            Self::Thumb(thumb) => Intent::Take(*thumb),
+            Self::Day("pick", day) => Intent::PickDay(*day),
+            Self::Day(_, day) => Intent::PointDay(*day),
+            Self::Number("step", steps) => Intent::Step(
+                i32::try_from(*steps).map_err(|_| "that is too far to step".to_owned())?,
+            ),
+            Self::Number(word, at) => {
+                let at = usize::try_from(*at).map_err(|_| "that is below 0".to_owned())?;
+                if *word == "scroll" { Intent::Scroll(at) } else { Intent::Field(at) }
+            }
+            Self::Text("type", text) => Intent::Type(text),
+            Self::Text("pick", text) => Intent::Pick(text),
+            Self::Text("remove", text) => Intent::Remove(text),
+            Self::Text(_, text) => {
+                Intent::Find { typed: text.chars().next().unwrap_or(' '), at: 0 }
+            }
+            Self::Value("choose", value) => Intent::Choose(*value),
+            Self::Value(word, value) => at(word, place_of(*value, control)?),
+            Self::At(word, place) => at(word, *place),
+        })
+    }
+}
+
+fn at(word: &str, place: Place) -> Intent<'static> {
+    match word {
+        "point" => Intent::Point(place),
+        "press" => Intent::Press(place),
+        _ => Intent::Move(place),
+    }
+}
+
+/// Where on the track or the row of icons this value is.
+fn place_of(value: Decimal, control: Option<&Control>) -> Result<Place, String> {
+    let Some(control) = control else { return Err("there is no such field".to_owned()) };
+    match (control, control.view()) {
+        (Control::Slider(slider), _) => {
+            let mut there = slider.clone();
+            there.set_nearest(value);
+            Ok(Place::across(there.view().thumb))
+        }
+        (Control::Rating(rating), View::Rating(view)) => {
+            // A little before the end of the value's part of the row, which is the value's own.
+            let (icons, least) = (Decimal::from(view.icons), rating.notches().stride());
+            let share = (value - least / Decimal::from(4)) / icons;
+            Ok(Place::across(share.to_string().parse().unwrap_or(0.0)))
+        }
+        (Control::SpanSlider(span), _) => Ok(Place::across(span.notches().position(value))),
+        _ => Err("there is no place to point at a value".to_owned()),
+    }
+}
