@@ -8,6 +8,7 @@ mod check;
 mod demo;
 mod notches;
 mod scale;
+mod schema;
 mod sheets;
 mod trace;
 
@@ -28,6 +29,7 @@ enum Command {
     Check(check::Check),
     Trace(trace::Trace),
     Accept(accept::Accept),
+    Schema(schema::Schema),
     Demo(demo::Demo),
     Notches(notches::Show),
 }
@@ -64,6 +66,7 @@ fn main() -> ExitCode {
         Command::Check(check) => check.run(),
         Command::Trace(trace) => trace.run(),
         Command::Accept(accept) => accept.run(),
+        Command::Schema(schema) => schema.run(),
         Command::Demo(demo) => demo.run(),
         Command::Notches(show) => show.run(),
     });

@@ -14,10 +14,12 @@
 mod finding;
 mod read;
 mod rule;
+mod schema;
 mod sheet;
 mod tree;
 mod words;
 
 pub use finding::{Finding, Severity, place};
+pub use schema::{Loss, from_schema};
 pub use sheet::{Files, Sheet, Surroundings};
 pub use tree::Format;

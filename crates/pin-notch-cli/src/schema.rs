@@ -1,0 +1,51 @@
+//! `pin-notch schema`: a sheet as JSON Schema, and back.
+
+use crate::sheets::Source;
+use crate::{Failure, say};
+use clap::Args;
+use pin_notch_sheet::{Loss, from_schema};
+use std::path::PathBuf;
+
+/// Print the JSON Schema (2020-12) of what a sheet's form accepts; or, with --from, a sheet for a schema.
+///
+/// What cannot be carried over is told on standard error, a line for each: "(accepts)" stands before what
+/// changes which documents are accepted.
+#[derive(Args)]
+#[command(
+    after_help = "Examples:\n  pin-notch schema demo/inspection.toml > inspection.schema.json\n  \
+                        pin-notch schema --from inspection.schema.json > inspection.toml"
+)]
+pub(crate) struct Schema {
+    /// The sheet; with --from, the schema
+    file: PathBuf,
+    /// Make a sheet of a schema
+    #[arg(long)]
+    from: bool,
+}
+
+impl Schema {
+    pub(crate) fn run(&self) -> Result<(), Failure> {
+        let source = Source::read(&self.file)?;
+        let (text, lost) = match self.from {
+            false => {
+                let (schema, lost) = source.sound()?.to_schema();
+                let text = serde_json::to_string_pretty(&schema).map_err(Failure::machine)?;
+                (text + "\n", lost)
+            }
+            true => {
+                let why =
+                    |error: String| Failure::usage(format!("{}: {error}", self.file.display()));
+                let schema =
+                    serde_json::from_str(&source.text).map_err(|error| why(error.to_string()))?;
+                from_schema(&schema).map_err(why)?
+            }
+        };
+        say(&text)?;
+        lost.iter().for_each(tell);
+        Ok(())
+    }
+}
+
+fn tell(loss: &Loss) {
+    eprintln!("not carried over{}: {loss}", if loss.accepts { " (accepts)" } else { "" });
+}
