@@ -283,8 +283,19 @@ impl Writer<'_> {
         format: Option<&str>,
     ) -> Map<String, Json> {
         let mut own = Map::new();
+        // What no keyword says is kept beside, for the way back.
+        for (word, text) in &self.defined.attributes {
+            if LINE_WORDS.contains(&word.as_str()) {
+                own.insert(format!("x-{word}"), text.clone().into());
+            }
+        }
         if notches.count() <= MOST_LISTED {
             let all = (0..notches.count()).filter_map(|at| notches.nth(at));
+            if pattern == TIME || pattern == DATE_TIME {
+                let all: Vec<String> = all.map(|value| every_way(&value.to_string())).collect();
+                own.insert("pattern".into(), format!("^({})$", all.join("|")).into());
+                return own;
+            }
             let open = all.map(|value| value.to_string()).filter(|text| {
                 let value = self.control.read(std::slice::from_ref(text));
                 // Of two days, each is looked at alone.
@@ -337,6 +348,23 @@ const MONTH: &str = "^(?!0000)[0-9]{4}-(0[1-9]|1[0-2])$";
 const WEEK: &str = "^(?!0000)[0-9]{4}-W(0[1-9]|[1-4][0-9]|5[0-3])$";
 const TIME: &str = r"^([01][0-9]|2[0-3]):[0-5][0-9](:[0-5][0-9](\.[0-9]{1,3})?)?$";
 const DATE_TIME: &str = r"^(?!0000)[0-9]{4}-(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])[T ]([01][0-9]|2[0-3]):[0-5][0-9](:[0-5][0-9](\.[0-9]{1,3})?)?$";
+
+/// The words of a line that a schema keeps for the way back.
+const LINE_WORDS: [&str; 3] = ["min", "max", "step"];
+
+/// A pattern of all the ways to write a time: seconds and their fractions may be left out where they are 0.
+fn every_way(text: &str) -> String {
+    let text = text.replace('T', "[T ]");
+    let time = text.rsplit(']').next().unwrap_or(&text);
+    let places = time.split_once('.').map_or(0, |(_, fraction)| fraction.len());
+    match (time.matches(':').count(), places) {
+        (1, _) => format!(r"{text}(:00(\.0{{1,3}})?)?"),
+        (_, 0) => format!(r"{text}(\.0{{1,3}})?"),
+        (_, places) => {
+            format!("{}0{{0,{}}}", text.replace('.', r"\."), 3_usize.saturating_sub(places))
+        }
+    }
+}
 
 fn bounds(own: &mut Map<String, Json>, notches: &Notches) {
     if let Some(min) = notches.min() {

@@ -1,9 +1,11 @@
 //! A sheet from JSON Schema: a control for each property that one can be made of.
 
-use super::{CONTROL, Loss, plain};
+use super::{CONTROL, LINE_WORDS, Loss, plain};
 use crate::tree::{Is, Key, Node, to_toml};
 use crate::words;
-use pin_notch::{Decimal, Quoted, number_text, parse_number};
+use pin_notch::{
+    Date, DateTime, Decimal, Measure, Month, Quoted, Time, Week, number_text, parse_number,
+};
 use pin_notch_html::Tag;
 use serde_json::{Map, Value as Json};
 
@@ -157,7 +159,7 @@ impl Property<'_> {
         } else if !required && is_never_empty {
             self.lose("that it may be left out", true);
         }
-        let known = ["type", "title", "default", "$comment", CONTROL];
+        let known = ["type", "title", "default", "$comment", CONTROL, "x-min", "x-max", "x-step"];
         for key in schema
             .keys()
             .filter(|key| !known.contains(&key.as_str()) && !carried(kind).contains(&key.as_str()))
@@ -300,19 +302,24 @@ impl Property<'_> {
         };
         let listed = options(schema);
         if let Some(tag) = by_pattern.or(by_format).or(self.named(schema, &tags)) {
+            if let Some(all) = listed {
+                return Some((tag, self.on_a_line(tag, &all)));
+            }
+            let kept = LINE_WORDS.iter().filter_map(|word| {
+                let text = schema.get(&format!("x-{word}"))?.as_str()?;
+                Some(member(word, plain(text)))
+            });
+            let kept: Vec<_> = kept.collect();
+            if !kept.is_empty() || self.named(schema, &tags).is_some() {
+                return Some((tag, kept));
+            }
             if by_pattern.is_none() && pattern.is_some() {
                 self.lose("the keyword pattern", true);
             }
-            let Some(all) = listed else {
-                // A step of a minute is the default of times; the pattern allows milliseconds.
-                let finest = matches!(tag, Tag::Time | Tag::DateTime) && by_pattern.is_some();
-                let words = finest.then(|| member("step", Is::Number("0.001".to_owned())));
-                return Some((tag, words.into_iter().collect()));
-            };
-            let (first, last) = (all.first()?, all.last()?);
-            self.lose("its listed values are taken for all from the first to the last", true);
-            let ends = [("min", &first.0), ("max", &last.0)];
-            return Some((tag, ends.map(|(name, text)| member(name, plain(text))).to_vec()));
+            // A step of a minute is the default of times; the pattern allows milliseconds.
+            let finest = matches!(tag, Tag::Time | Tag::DateTime) && by_pattern.is_some();
+            let words = finest.then(|| member("step", Is::Number("0.001".to_owned())));
+            return Some((tag, words.into_iter().collect()));
         }
         if schema.contains_key("format") || pattern.is_some() {
             self.lose("its format or pattern has no control", true);
@@ -327,6 +334,42 @@ impl Property<'_> {
             _ => Tag::Select,
         };
         Some((tag, vec![member("options", written(&all))]))
+    }
+
+    /// The words for values that are listed one by one: bounds, their step where they lie evenly, and for days
+    /// those between that are not there.
+    fn on_a_line(&mut self, tag: Tag, all: &[(String, String)]) -> Vec<(Key, Node)> {
+        let (places, units) = match tag {
+            Tag::Date => places::<Date>(all),
+            Tag::Month => places::<Month>(all),
+            Tag::Week => places::<Week>(all),
+            Tag::Time => places::<Time>(all),
+            _ => places::<DateTime>(all),
+        };
+        let (Some(first), Some(last), true) = (all.first(), all.last(), places.len() == all.len())
+        else {
+            self.lose("its listed values are not all of one kind", true);
+            return Vec::new();
+        };
+        let mut words = vec![member("min", plain(&first.0)), member("max", plain(&last.0))];
+        let gaps: Vec<i64> = places.windows(2).map(|pair| pair[1] - pair[0]).collect();
+        let step = gaps.iter().copied().min().unwrap_or(1).max(1);
+        let step_word = Decimal::from(step) / Decimal::from(units);
+        words.push(member("step", Is::Number(number_text(step_word))));
+        let even = gaps.iter().all(|gap| *gap == step);
+        let gaps_of_days = tag == Tag::Date && step == 1 && gaps.iter().all(|gap| *gap > 0);
+        if gaps_of_days && !even {
+            let missing = places.windows(2).flat_map(|pair| pair[0] + 1..pair[1]);
+            let one = |place: i64| {
+                let day = Date::from_line(place).map(|day| day.to_string()).unwrap_or_default();
+                let text = plain("This day is not among those that can be chosen.");
+                node(Is::Table(vec![member("value", plain(&day)), member("text", text)]))
+            };
+            words.push(member("options", Is::List(missing.map(one).collect())));
+        } else if !even {
+            self.lose("its listed values are taken for all from the first to the last", true);
+        }
+        words
     }
 
     fn list(
@@ -411,6 +454,12 @@ impl Property<'_> {
         };
         words.push(member("value", is));
     }
+}
+
+/// Where values lie on their line, as far as they are such values, and how many of its units a step counts.
+fn places<M: Measure>(all: &[(String, String)]) -> (Vec<i64>, u32) {
+    let read = all.iter().filter_map(|(text, _)| text.parse::<M>().ok());
+    (read.map(Measure::to_line).collect(), M::UNITS)
 }
 
 /// The texts that are listed, each with what people read.
