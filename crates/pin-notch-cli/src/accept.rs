@@ -4,7 +4,7 @@ use crate::Failure;
 use crate::sheets::Source;
 use clap::{Args, ValueEnum};
 use indicatif::{ProgressBar, ProgressStyle};
-use pin_notch::{Form, Problems, Values};
+use pin_notch::{Form, Problems, Value, Values};
 use serde_json::json;
 use std::fs::File;
 use std::io::{BufRead, BufReader, BufWriter, IsTerminal, Read, Write};
@@ -108,8 +108,8 @@ impl Accept {
             counted.count(form, &outcome);
             let written = match (&outcome, self.only) {
                 (Ok(_), Some(Outcome::Refused)) | (Err(_), Some(Outcome::Accepted)) => Ok(()),
-                (outcome, _) if self.json => writeln!(out, "{}", as_json(number, outcome)),
-                (outcome, _) => out.write_all(as_text(number, outcome).as_bytes()),
+                (outcome, _) if self.json => writeln!(out, "{}", as_json(form, number, outcome)),
+                (outcome, _) => out.write_all(as_text(form, number, outcome).as_bytes()),
             };
             if let Err(error) = written {
                 return ended(error, counted);
@@ -182,10 +182,16 @@ fn bar(length: u64) -> ProgressBar {
     bar
 }
 
-fn as_text(number: u64, outcome: &Result<Values, Problems>) -> String {
+/// The values of what is sent.
+fn sent<'a>(form: &'a Form, values: &'a Values) -> impl Iterator<Item = (&'a str, &'a Value)> {
+    let unsent = |name: &str| form.fields().any(|field| field.name == name && field.is_unsent());
+    values.iter().filter(move |(name, _)| !unsent(name))
+}
+
+fn as_text(form: &Form, number: u64, outcome: &Result<Values, Problems>) -> String {
     match outcome {
         Ok(values) => {
-            let values = values.iter().filter(|(_, value)| !value.is_empty());
+            let values = sent(form, values).filter(|(_, value)| !value.is_empty());
             let shown: Vec<String> =
                 values.map(|(name, value)| format!("{name}={value}")).collect();
             format!("{number} accepted  {}\n", shown.join("  "))
@@ -196,11 +202,14 @@ fn as_text(number: u64, outcome: &Result<Values, Problems>) -> String {
     }
 }
 
-fn as_json(number: u64, outcome: &Result<Values, Problems>) -> serde_json::Value {
+fn as_json(form: &Form, number: u64, outcome: &Result<Values, Problems>) -> serde_json::Value {
     match outcome {
         Ok(values) => {
+            let typed: serde_json::Map<_, _> = sent(form, values)
+                .map(|(name, value)| (name.to_owned(), value.to_json()))
+                .collect();
             let warnings: Vec<String> = values.warnings().iter().map(ToString::to_string).collect();
-            json!({ "line": number, "accepted": true, "values": values.to_json(),
+            json!({ "line": number, "accepted": true, "values": typed,
                     "unknown": values.unknown(), "warnings": warnings })
         }
         Err(problems) => {

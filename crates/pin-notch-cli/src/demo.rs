@@ -2,6 +2,7 @@
 
 mod answer;
 mod inspection;
+mod own;
 mod page;
 
 use crate::Failure;
@@ -32,9 +33,16 @@ const BODY_TIME: Duration = Duration::from_secs(10);
 const POLICY: &str = "default-src 'self'; img-src 'self' data:; script-src 'self' 'wasm-unsafe-eval'; \
                       style-src 'self' 'unsafe-inline'; base-uri 'none'; frame-ancestors 'none'";
 
-/// Serve a page "Hive inspection" on 127.0.0.1, with every control to try and a form to send.
+/// Serve a page on 127.0.0.1: every control to try and a form to send, or the form of a sheet.
+///
+/// A sheet's page is read anew when its file changes.
 #[derive(Args)]
+#[command(
+    after_help = "Examples:\n  pin-notch demo\n  pin-notch demo demo/inspection.toml --port 8080"
+)]
 pub(crate) struct Demo {
+    /// A sheet, to serve its form instead of the gallery
+    file: Option<PathBuf>,
     /// The port to listen on; 0 lets the system choose a free one
     #[arg(long, default_value_t = 0)]
     port: u16,
@@ -81,9 +89,13 @@ impl Demo {
         let address = listener.local_addr().map_err(Failure::machine)?;
         let mut out = std::io::stdout();
         // Whoever started us may read no further than the address.
-        let _ = writeln!(out, "Hive inspection: http://{address}/  (Ctrl-C stops)");
+        let (title, router) = match &self.file {
+            None => ("Hive inspection".to_owned(), router(files)),
+            Some(file) => own::router(file, files)?,
+        };
+        let _ = writeln!(out, "{title}: http://{address}/  (Ctrl-C stops)");
         let _ = out.flush();
-        let served = axum::serve(listener, router(files)).with_graceful_shutdown(stopped());
+        let served = axum::serve(listener, router).with_graceful_shutdown(stopped());
         // Requests under way are answered first, but a browser that holds a connection open and asks
         // nothing must not keep us.
         let patience = async {
@@ -124,6 +136,12 @@ fn router(files: Files) -> Router {
         .route("/inspection", post(receive))
         .route("/page.css", asset("text/css", include_str!("demo/page.css")))
         .route("/page.js", asset("text/javascript", include_str!("demo/page.js")))
+        .merge(web_files(files))
+}
+
+/// The script and the WebAssembly that bring the controls to life.
+fn web_files(files: Files) -> Router {
+    Router::new()
         .route("/pin-notch.js", get(script))
         .route("/pin-notch.wasm", get(wasm))
         .with_state(Arc::new(files))

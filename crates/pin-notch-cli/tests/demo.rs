@@ -64,7 +64,7 @@ impl Demo {
 fn posts_are_rechecked_by_the_core() {
     let demo = demo();
     let (status, page) =
-        demo.post(b"visited=2026-05-14&weight=12.5&outside=-3&mites=0&temper=0.5&feeder=on&hive=%3Cb%3E&seen=queen&seen=eggs");
+        demo.post(b"visited=2026-05-14&weight=12.5&outside=-3&mites=0&temper=0.5&feeder=on&stores=0&hive=%3Cb%3E&seen=queen&seen=eggs");
     assert_eq!(status, 200);
     assert!(page.contains("<td><code>weight</code></td><td>12.5</td>"), "{page}");
     assert!(page.contains("<td><code>brood</code></td><td>empty</td>"));
@@ -73,26 +73,29 @@ fn posts_are_rechecked_by_the_core() {
 
     let tampered: [(&[u8], &str); 8] = [
         (
-            b"visited=2026-05-14&weight=400&outside=0&mites=0&temper=1",
+            b"visited=2026-05-14&weight=400&outside=0&mites=0&temper=1&stores=0",
             "Hive weight: The value must be 40 or less. (received &quot;400&quot;)",
         ),
-        (b"visited=2026-05-14&weight=0.05&outside=0&mites=0&temper=1", "the nearest are 0 and 0.1"),
-        (b"visited=2026-05-14&weight=1&outside=0&mites=0", "Temper: A value is required."),
         (
-            b"visited=2026-05-14&weight=1&weight=2&outside=0&mites=0&temper=1",
+            b"visited=2026-05-14&weight=0.05&outside=0&mites=0&temper=1&stores=0",
+            "the nearest are 0 and 0.1",
+        ),
+        (b"visited=2026-05-14&weight=1&outside=0&mites=0&stores=0", "Temper: A value is required."),
+        (
+            b"visited=2026-05-14&weight=1&weight=2&outside=0&mites=0&temper=1&stores=0",
             "Hive weight: This was sent 2 times; send it once.",
         ),
         (
-            b"visited=2026-05-14&weight=%3Cscript%3E&outside=0&mites=0&temper=1",
+            b"visited=2026-05-14&weight=%3Cscript%3E&outside=0&mites=0&temper=1&stores=0",
             "&quot;&lt;script&gt;&quot; is not a number",
         ),
         (b"\xff\xfe%ff%00&&&===&weight", "Hive weight: A value is required."),
         (
-            b"visited=2026-05-17&weight=1&outside=0&mites=0&temper=1",
+            b"visited=2026-05-17&weight=1&outside=0&mites=0&temper=1&stores=0",
             "Visited: The apiary rests on Sundays.",
         ),
         (
-            b"visited=2026-05-14&weight=1&outside=0&mites=12&temper=1",
+            b"visited=2026-05-14&weight=1&outside=0&mites=12&temper=1&stores=0",
             "With ten mites or more, choose a treatment.",
         ),
     ];

@@ -11,7 +11,9 @@
 #![forbid(unsafe_code)]
 #![deny(clippy::unwrap_used)]
 
+mod fill;
 mod finding;
+mod page;
 mod read;
 mod rule;
 mod schema;
@@ -20,6 +22,7 @@ mod tree;
 mod words;
 
 pub use finding::{Finding, Severity, place};
+pub use page::{Page, Theme};
 pub use schema::{Loss, from_schema};
 pub use sheet::{Files, Sheet, Surroundings};
 pub use tree::Format;

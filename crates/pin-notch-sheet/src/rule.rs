@@ -123,13 +123,17 @@ impl Condition {
         Ok(Self { expression, names })
     }
 
-    /// The names of the fields it looks at, in the order of the form.
+    /// The names of the fields it looks at, in the order in which it does: what is wrong is said of the first.
     pub(crate) fn fields(&self) -> Vec<&str> {
-        let mut used = Vec::new();
+        let (mut used, mut names) = (Vec::new(), Vec::new());
         self.expression.fields(&mut used);
-        used.sort_unstable();
-        used.dedup();
-        used.into_iter().map(|at| self.names[at].as_str()).collect()
+        for at in used {
+            let name = self.names[at].as_str();
+            if !names.contains(&name) {
+                names.push(name);
+            }
+        }
+        names
     }
 
     /// Whether these values break it.

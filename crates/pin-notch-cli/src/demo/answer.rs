@@ -8,6 +8,7 @@ use pin_notch_html::escaped;
 pub(super) fn accepted(form: &Form, values: &Values) -> String {
     let rows: String = form
         .fields()
+        .filter(|field| !field.is_unsent())
         .filter_map(|field| Some((field, values.get(&field.name)?)))
         .map(|(field, value)| {
             let (label, name) = (escaped(&field.label), escaped(&field.name));

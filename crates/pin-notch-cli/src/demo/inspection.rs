@@ -1,13 +1,14 @@
 //! The demo's own data: what a beekeeper writes down at a hive.
 
+use crate::sheets::today;
 use pin_notch::{
     Blocked, CheckGroup, Checkbox, Checked, Choice, Control, Date, DatePicker, DateSpan,
     DateSpanPicker, DateTime, Direction, FieldStepper, Form, ItemStepper, Lit, Month, Notches,
-    NotchesOf, Orientation, Rating, Scale, Select, Slider, SpanSlider, Stepper, Switch, Time,
-    Value, Week, Weekday, dec,
+    NotchesOf, Orientation, Rating, Scale, Select, Slider, SpanSlider, Stepper, Switch, Time, Week,
+    Weekday, dec,
 };
+use pin_notch_sheet::{Format, Sheet, Surroundings};
 use std::error::Error;
-use std::time::{SystemTime, UNIX_EPOCH};
 
 type Built<T> = Result<T, Box<dyn Error>>;
 
@@ -38,13 +39,6 @@ pub(super) fn exhibits() -> Vec<(&'static str, Vec<Exhibit>)> {
         ("Months, weeks and times", fields().unwrap_or_default()),
     ];
     all.into()
-}
-
-/// Today, where UTC is the time of day.
-pub(super) fn today() -> Date {
-    let now = SystemTime::now().duration_since(UNIX_EPOCH).unwrap_or_default();
-    let days = i32::try_from(now.as_secs() / 86_400).unwrap_or(0);
-    Date::from_days(days).unwrap_or(Date::FIRST)
 }
 
 fn exhibit(
@@ -433,41 +427,12 @@ fn fields() -> Built<Vec<Exhibit>> {
     ])
 }
 
-/// The form that is sent. The page is made from it and what comes back is checked by it.
+/// The form of the demo's sheet, as it is shipped.
 pub(super) fn form() -> Form {
-    // Fixed and tested, like the exhibits: an empty form would fail the first test that sends it.
-    build_form().unwrap_or_default()
-}
-
-fn build_form() -> Built<Form> {
-    let weight = Notches::new(dec!(0), dec!(40), dec!(0.1))?;
-    let outside = Notches::new(dec!(-20), dec!(40), dec!(0.5))?;
-    let mites = Notches::builder().min(dec!(0)).max(dec!(300)).build()?;
-    let mut visited = DatePicker::new(today()).blocking(blocked()?);
-    visited.set_required(true);
-    let mut temper = Rating::new(5)?.by(dec!(0.5))?;
-    temper.set_required(true);
-    let form = Form::new()
-        .with("visited", "Visited", visited)?
-        .with("opened", "Opened at", FieldStepper::new(NotchesOf::<Time>::all()))?
-        .with("weight", "Hive weight", Slider::new(weight)?.starting_at(dec!(18.4))?.in_unit("kg"))?
-        .with("outside", "Outside", Slider::new(outside)?.starting_at(dec!(12.5))?.in_unit("°C"))?
-        .with("mites", "Mites per 300 bees", Stepper::new(mites)?)?
-        .with("temper", "Temper", temper)?
-        .with("brood", "Frames of brood", Rating::new(10)?.by(dec!(0.25))?)?
-        .with("seen", "Seen", CheckGroup::new(["queen", "eggs", "larvae"]))?
-        .with("feeder", "Feeder", Switch::new().captioned("on", "off"))?
-        .with("treatment", "Treatment", Select::single().prompting("none").offering(treatments()))?
-        .with_fieldset(
-            "measured",
-            "Measured",
-            &["visited", "opened", "weight", "outside", "mites"],
-        )?
-        .with_fieldset("observed", "Seen", &["temper", "brood", "seen", "feeder", "treatment"])?
-        .with_rule(&["mites", "treatment"], |values| {
-            let many = values.number("mites") > Some(dec!(9));
-            let untreated = values.get("treatment").is_some_and(Value::is_empty);
-            (many && untreated).then(|| "With ten mites or more, choose a treatment.".into())
-        })?;
-    Ok(form)
+    let mut around = Surroundings::default();
+    (around.today, around.files) =
+        (today(), &|_: &str| Ok(include_str!("../../../../demo/hives.txt").to_owned()));
+    let text = include_str!("../../../../demo/inspection.toml");
+    // Tested to be without errors.
+    Sheet::read(text, Format::Toml, &around).0.form()
 }

@@ -222,7 +222,7 @@ fn disabled_and_read_only_refuse_and_show_it() {
 fn a_form_treats_the_elements_as_its_own() {
     with_page(async |page| {
         let data = "new URLSearchParams(new FormData(document.forms[0])).toString()";
-        assert_eq!(page.get(data).await, "weight=18.4&outside=12.5");
+        assert_eq!(page.get(data).await, "weight=18.4&outside=12.5&stores=0");
         assert_eq!(page.get("document.forms[0].checkValidity()").await, "false");
         assert_eq!(
             page.get("document.querySelector('#form-temper').validity.valueMissing").await,
@@ -245,14 +245,14 @@ fn a_form_treats_the_elements_as_its_own() {
         page.find("label[for=form-mites]").await.click().await.unwrap();
         page.write("7").await;
         page.click("#form-seen", "[part=choice]:nth-child(2)", (0.2, 0.5)).await;
-        let sent = "weight=18.5&outside=12.5&mites=7&temper=2.5&seen=eggs&feeder=on";
+        let sent = "weight=18.5&outside=12.5&mites=7&temper=2.5&seen=eggs&feeder=on&stores=0";
         assert_eq!(page.get(data).await, sent);
         page.run("document.querySelector('#form-visited').value = '2026-05-14'").await;
         assert_eq!(page.get("document.forms[0].checkValidity()").await, "true");
 
         // A disabled fieldset takes its controls along.
         page.find("#skip").await.click().await.unwrap();
-        let measured = "visited=2026-05-14&weight=18.5&outside=12.5&mites=7";
+        let measured = "visited=2026-05-14&weight=18.5&outside=12.5&mites=7&stores=0";
         assert_eq!(page.get(data).await, measured);
         page.told().await;
         page.click("#form-temper", "[part=icons]", (0.9, 0.5)).await;
@@ -261,7 +261,11 @@ fn a_form_treats_the_elements_as_its_own() {
 
         page.find("button[type=reset]").await.click().await.unwrap();
         page.told().await;
-        assert_eq!(page.get(data).await, "weight=18.4&outside=12.5", "reset, and without an event");
+        assert_eq!(
+            page.get(data).await,
+            "weight=18.4&outside=12.5&stores=0",
+            "reset, and without an event"
+        );
     });
 }
 
@@ -283,7 +287,8 @@ fn a_sent_form_is_answered_with_typed_values_or_problems() {
             text,
             "What Name Value Visited visited 2026-05-14 Opened at opened 07:30 Hive weight weight 18.4 \
              Outside outside 12.5 Mites per 300 bees mites 3 Temper temper 3.5 Frames of brood brood empty \
-             Seen seen queen + eggs Feeder feeder on Treatment treatment bb"
+             Seen seen queen + eggs Feeder feeder on Treatment treatment bb Colony colony empty \
+             Stores stores 0 Next visit next-visit empty"
         );
         // Back in the form, the browser has kept what was entered.
         page.client.back().await.unwrap();

@@ -1,0 +1,60 @@
+//! A server that shows a sheet's form and accepts what is sent, by the same rules.
+//!
+//! `cargo run -p pin-notch-sheet --example serve -- demo/inspection.toml`, then open the address it prints.
+
+use axum::Router;
+use axum::body::Bytes;
+use axum::http::{StatusCode, header};
+use axum::response::{Html, IntoResponse, Response};
+use axum::routing::get;
+use pin_notch_sheet::{Format, Page, Severity, Sheet, Surroundings};
+use std::sync::Arc;
+
+/// The files that bring the controls to life, as `cargo xtask web` builds them.
+const SCRIPT: &str = include_str!("../../pin-notch-cli/dist/pin-notch.js");
+const WASM: &[u8] = include_bytes!("../../pin-notch-cli/dist/pin-notch.wasm");
+
+fn page<'a>() -> Page<'a> {
+    let mut page = Page::default();
+    page.head = r#"<script type="module" src="/pin-notch.js"></script>"#;
+    page
+}
+
+fn receive(sheet: &Sheet, body: &[u8]) -> Response {
+    let form = sheet.form();
+    match form.read(body) {
+        Ok(values) => Html(sheet.answer(&form, &values, &page())).into_response(),
+        Err(problems) => {
+            let mut page = page();
+            page.problems = Some(&problems);
+            let html = sheet.page(&sheet.form_with(body), &page);
+            (StatusCode::UNPROCESSABLE_ENTITY, Html(html)).into_response()
+        }
+    }
+}
+
+#[tokio::main(flavor = "current_thread")]
+async fn main() -> Result<(), Box<dyn std::error::Error>> {
+    let path = std::env::args().nth(1).unwrap_or("demo/inspection.toml".to_owned());
+    let folder = std::path::Path::new(&path).parent().unwrap_or("".as_ref()).to_owned();
+    let files =
+        move |name: &str| std::fs::read_to_string(folder.join(name)).map_err(|why| why.to_string());
+    let mut around = Surroundings::default();
+    around.files = &files;
+    let (sheet, found) = Sheet::read(&std::fs::read_to_string(&path)?, Format::of(&path), &around);
+    if let Some(error) = found.iter().find(|one| one.severity == Severity::Error) {
+        return Err(format!("{path}: {error}").into());
+    }
+    let (shown, sent) = (Arc::new(sheet.clone()), Arc::new(sheet));
+    let show = async move || Html(shown.page(&shown.form(), &page()));
+    let router = Router::new()
+        .route("/", get(show).post(async move |body: Bytes| receive(&sent, &body)))
+        .route("/pin-notch.js", get(async || ([(header::CONTENT_TYPE, "text/javascript")], SCRIPT)))
+        .route(
+            "/pin-notch.wasm",
+            get(async || ([(header::CONTENT_TYPE, "application/wasm")], WASM)),
+        );
+    let listener = tokio::net::TcpListener::bind("127.0.0.1:0").await?;
+    println!("http://{}/", listener.local_addr()?);
+    Ok(axum::serve(listener, router).await?)
+}

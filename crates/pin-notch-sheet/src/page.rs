@@ -1,0 +1,151 @@
+//! A form as a page of HTML: drawn before any script comes, and fit to be sent without one.
+
+use crate::sheet::Sheet;
+use pin_notch::{Field, Form, Problems, Values};
+use pin_notch_html::{element_html, escaped};
+
+/// Light, dark, or as the person prefers.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub enum Theme {
+    /// As the person prefers.
+    #[default]
+    Preferred,
+    /// Dark on light.
+    Light,
+    /// Light on dark.
+    Dark,
+}
+
+impl Theme {
+    pub(crate) fn color_scheme(self) -> &'static str {
+        match self {
+            Self::Preferred => "light dark",
+            Self::Light => "light",
+            Self::Dark => "dark",
+        }
+    }
+}
+
+/// What a page is besides its form.
+#[derive(Clone, Copy, Debug, Default)]
+#[non_exhaustive]
+pub struct Page<'a> {
+    /// Where the form is sent; to the page itself when it is empty.
+    pub action: &'a str,
+    /// Markup for the head, such as the script that brings the controls to life.
+    pub head: &'a str,
+    /// Its colours.
+    pub theme: Theme,
+    /// What was wrong with what was sent, told above the form with a way to each field.
+    pub problems: Option<&'a Problems>,
+}
+
+const STYLE: &str = include_str!("page.css");
+
+impl Sheet {
+    /// The whole page, with the form as it is now. Every text is escaped.
+    ///
+    /// ```
+    /// use pin_notch_sheet::{Format, Page, Sheet, Surroundings};
+    /// let text = "title = 'Hive'\n[[field]]\nname = 'feeder'\ncontrol = 'switch'\nlabel = 'Feeder'\n";
+    /// let (sheet, _) = Sheet::read(text, Format::Toml, &Surroundings::default());
+    /// let mut page = Page::default();
+    /// page.head = r#"<script type="module" src="/pin-notch.js"></script>"#;
+    /// let html = sheet.page(&sheet.form(), &page);
+    /// assert!(html.contains("<label for=\"feeder\">Feeder</label>"));
+    /// assert!(html.contains("<notch-switch id=\"feeder\" name=\"feeder\""));
+    /// ```
+    pub fn page(&self, form: &Form, page: &Page) -> String {
+        let told = page.problems.map(problems).unwrap_or_default();
+        let in_set = |field: &Field| {
+            form.fieldsets().any(|set| form.fields_in(set).any(|other| other.name == field.name))
+        };
+        let row = |field: &Field| self.row(field, page.problems);
+        let alone: String = form.fields().filter(|field| !in_set(field)).map(row).collect();
+        let mut sets = String::new();
+        for set in form.fieldsets() {
+            let rows: String = form.fields_in(set).map(row).collect();
+            let disabled = self.fieldsets.iter().any(|own| own.name == set.name && own.disabled);
+            let disabled = if disabled { " disabled" } else { "" };
+            let legend = escaped(&set.label);
+            sets.push_str(&format!(
+                "<fieldset{disabled}><legend>{legend}</legend>\n{rows}</fieldset>\n"
+            ));
+        }
+        let content = format!(
+            "{told}<form method=\"post\" action=\"{}\" aria-labelledby=\"title\">\n{alone}{sets}\
+             <p class=\"buttons\"><button>Send</button> <button type=\"reset\">Reset</button></p>\n</form>\n",
+            escaped(page.action),
+        );
+        self.framed(&content, page)
+    }
+
+    /// A page that tells what was accepted, as the form took it.
+    pub fn answer(&self, form: &Form, values: &Values, page: &Page) -> String {
+        let sent = form.fields().filter(|field| !field.is_unsent());
+        let rows: String = sent
+            .filter_map(|field| Some((field, values.get(&field.name)?)))
+            .map(|(field, value)| {
+                let (label, name) = (escaped(&field.label), escaped(&field.name));
+                let value = value.to_string();
+                let value = escaped(&value);
+                format!("<tr><th>{label}</th><td><code>{name}</code></td><td>{value}</td></tr>\n")
+            })
+            .collect();
+        let warnings: String = values
+            .warnings()
+            .iter()
+            .map(|warning| format!("<p class=\"wrong\">{}</p>\n", escaped(&warning.to_string())))
+            .collect();
+        self.framed(&format!("{warnings}<table>\n{rows}</table>\n"), page)
+    }
+
+    fn framed(&self, content: &str, page: &Page) -> String {
+        let title = escaped(if self.title.is_empty() { "Form" } else { &self.title });
+        format!(
+            "<!doctype html>\n<html lang=\"{}\">\n<head>\n<meta charset=\"utf-8\">\n\
+             <meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">\n\
+             <meta name=\"color-scheme\" content=\"{}\">\n<title>{title}</title>\n\
+             <link rel=\"icon\" href=\"data:,\">\n<style>{STYLE}</style>\n{}\n</head>\n<body>\n<main>\n\
+             <h1 id=\"title\">{title}</h1>\n{content}</main>\n</body>\n</html>\n",
+            escaped(&self.lang),
+            page.theme.color_scheme(),
+            page.head,
+        )
+    }
+
+    fn row(&self, field: &Field, problems: Option<&Problems>) -> String {
+        let (name, label) = (escaped(&field.name), escaped(&field.label));
+        let own = [("id", field.name.as_str()), ("name", field.name.as_str())];
+        let own = if field.is_unsent() { &own[..1] } else { &own[..] };
+        let looks = self.looks(&field.name).unwrap_or_default();
+        let element = element_html(&field.control, own, &looks);
+        let required = match field.control.conditions().required {
+            true => " <small>(required)</small>",
+            false => "",
+        };
+        let found = problems.into_iter().flat_map(|problems| &problems.0);
+        let wrong: String = found
+            .filter(|problem| problem.name == field.name)
+            .map(|problem| {
+                format!("<p class=\"wrong\">{}</p>", escaped(&problem.invalid.to_string()))
+            })
+            .collect();
+        format!(
+            "<div class=\"row\"><span><label for=\"{name}\">{label}</label>{required}</span><div>{element}{wrong}</div></div>\n"
+        )
+    }
+}
+
+/// What was wrong, each with a way to its field.
+fn problems(problems: &Problems) -> String {
+    let one = |problem: &pin_notch::Problem| {
+        let text = escaped(&problem.to_string()).into_owned();
+        match problem.name.as_str() {
+            "" => format!("<li>{text}</li>\n"),
+            name => format!("<li><a href=\"#{}\">{text}</a></li>\n", escaped(name)),
+        }
+    };
+    let items: String = problems.0.iter().map(one).collect();
+    format!("<ul class=\"problems\" role=\"alert\">\n{items}</ul>\n")
+}
