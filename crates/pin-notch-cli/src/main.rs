@@ -6,17 +6,18 @@
 mod accept;
 mod check;
 mod demo;
+mod draw;
 mod notches;
 mod scale;
 mod schema;
 mod sheets;
 mod trace;
 
-use clap::{Parser, Subcommand};
+use clap::{CommandFactory, Parser, Subcommand};
 use std::io::Write;
 use std::process::ExitCode;
 
-/// Value-entry controls: see what a definition allows, and try controls in a page.
+/// Value-entry controls: define a form in a sheet, see it, try it, check it, accept what it sends.
 #[derive(Parser)]
 #[command(name = "pin-notch", version)]
 struct Arguments {
@@ -29,7 +30,16 @@ enum Command {
     Check(check::Check),
     Trace(trace::Trace),
     Accept(accept::Accept),
+    Draw(draw::Draw),
     Schema(schema::Schema),
+    /// Print completions for a shell
+    #[command(
+        after_help = "Example:\n  pin-notch completions bash > ~/.local/share/bash-completion/completions/pin-notch"
+    )]
+    Completions {
+        /// The shell
+        shell: clap_complete::Shell,
+    },
     Demo(demo::Demo),
     Notches(notches::Show),
 }
@@ -66,7 +76,9 @@ fn main() -> ExitCode {
         Command::Check(check) => check.run(),
         Command::Trace(trace) => trace.run(),
         Command::Accept(accept) => accept.run(),
+        Command::Draw(draw) => draw.run(),
         Command::Schema(schema) => schema.run(),
+        Command::Completions { shell } => completions(shell),
         Command::Demo(demo) => demo.run(),
         Command::Notches(show) => show.run(),
     });
@@ -77,6 +89,12 @@ fn main() -> ExitCode {
             ExitCode::from(failure.code)
         }
     }
+}
+
+fn completions(shell: clap_complete::Shell) -> Result<(), Failure> {
+    let mut text = Vec::new();
+    clap_complete::generate(shell, &mut Arguments::command(), "pin-notch", &mut text);
+    say(&String::from_utf8_lossy(&text))
 }
 
 fn arguments() -> Result<Arguments, Failure> {

@@ -18,6 +18,8 @@ mod read;
 mod rule;
 mod schema;
 mod sheet;
+mod svg;
+mod text;
 mod tree;
 mod words;
 

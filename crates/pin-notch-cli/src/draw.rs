@@ -1,0 +1,132 @@
+//! `pin-notch draw`: a form as a page, a picture or plain text.
+
+use crate::sheets::Source;
+use crate::{Failure, say};
+use clap::{Args, ValueEnum};
+use pin_notch::Form;
+use pin_notch_sheet::{Page, Sheet, Theme};
+use std::io::{IsTerminal, Write};
+use std::path::PathBuf;
+
+/// Draw a sheet's form: as a page that works wherever it is opened, as a picture, or as plain text.
+#[derive(Args)]
+#[command(after_help = "Examples:\n  pin-notch draw demo/inspection.toml\n  \
+                        pin-notch draw demo/inspection.toml --as html --output inspection.html\n  \
+                        pin-notch draw demo/inspection.toml --as png --theme dark --values weight=31.5 > form.png")]
+pub(crate) struct Draw {
+    /// The sheet
+    file: PathBuf,
+    /// What to draw; by default what the output's name ends in, else text
+    #[arg(long, value_name = "KIND")]
+    r#as: Option<Kind>,
+    /// What the fields hold: a body as forms send it, or JSON; @FILE reads it from a file
+    #[arg(long, value_name = "VALUES")]
+    values: Option<String>,
+    /// Its colours; a page follows the person's choice by default
+    #[arg(long, value_name = "THEME")]
+    theme: Option<Colours>,
+    /// The language of its texts, where the sheet has them
+    #[arg(long, value_name = "LANG")]
+    lang: Option<String>,
+    /// Write to this file instead of standard output
+    #[arg(long, short, value_name = "FILE")]
+    output: Option<PathBuf>,
+}
+
+#[derive(Clone, Copy, PartialEq, Eq, ValueEnum)]
+enum Kind {
+    Html,
+    Svg,
+    Png,
+    Text,
+}
+
+#[derive(Clone, Copy, ValueEnum)]
+enum Colours {
+    Light,
+    Dark,
+}
+
+impl Draw {
+    pub(crate) fn run(&self) -> Result<(), Failure> {
+        let mut sheet = Source::read(&self.file)?.sound()?;
+        if let Some(lang) = &self.lang {
+            sheet = sheet.in_language(lang);
+        }
+        let form = match self.values.as_deref().map(|values| (values, values.strip_prefix('@'))) {
+            None => sheet.form(),
+            Some((_, Some(file))) => {
+                sheet.form_with(Source::read(file.as_ref())?.text.trim().as_bytes())
+            }
+            Some((values, None)) => sheet.form_with(values.as_bytes()),
+        };
+        let theme = match self.theme {
+            None => Theme::Preferred,
+            Some(Colours::Light) => Theme::Light,
+            Some(Colours::Dark) => Theme::Dark,
+        };
+        let drawn = match self.kind() {
+            Kind::Text => sheet.to_text(&form).into_bytes(),
+            Kind::Svg => sheet.to_svg(&form, theme).into_bytes(),
+            Kind::Html => page(&sheet, &form, theme).into_bytes(),
+            Kind::Png => {
+                if self.output.is_none() && std::io::stdout().is_terminal() {
+                    let what =
+                        "a picture is nothing for a terminal: give --output FILE, or redirect it";
+                    return Err(Failure::usage(what));
+                }
+                png(&sheet.to_svg(&form, theme))?
+            }
+        };
+        match &self.output {
+            Some(path) => std::fs::write(path, drawn)
+                .map_err(|error| Failure::machine(format!("{}: {error}", path.display()))),
+            None => match String::from_utf8(drawn) {
+                Ok(text) => say(&text),
+                Err(bytes) => {
+                    std::io::stdout().write_all(bytes.as_bytes()).map_err(Failure::machine)
+                }
+            },
+        }
+    }
+
+    fn kind(&self) -> Kind {
+        let ending = self.output.as_deref().and_then(|path| path.extension()?.to_str());
+        let by_name = ending.and_then(|ending| Kind::from_str(ending, true).ok());
+        self.r#as.or(by_name).unwrap_or(Kind::Text)
+    }
+}
+
+/// A page that needs no other file: the script and the WebAssembly stand in it.
+fn page(sheet: &Sheet, form: &Form, theme: Theme) -> String {
+    use base64::prelude::{BASE64_STANDARD, Engine};
+    let script = include_str!("../dist/pin-notch.js");
+    let wasm = BASE64_STANDARD.encode(include_bytes!("../dist/pin-notch.wasm"));
+    let script = script.replace(
+        "new URL(\"pin-notch.wasm\", import.meta.url)",
+        &format!("\"data:application/wasm;base64,{wasm}\""),
+    );
+    let head =
+        format!("<script type=\"module\">{}</script>", script.replace("</script", "<\\/script"));
+    let mut page = Page::default();
+    (page.head, page.theme) = (&head, theme);
+    sheet.page(form, &page)
+}
+
+fn png(svg: &str) -> Result<Vec<u8>, Failure> {
+    use resvg::{tiny_skia, usvg};
+    let mut options = usvg::Options::default();
+    options.fontdb_mut().load_system_fonts();
+    let tree = usvg::Tree::from_str(svg, &options).map_err(Failure::machine)?;
+    if options.fontdb.is_empty() {
+        eprintln!(
+            "pin-notch: there is no font on this machine, so the picture has no texts; install one, \
+                   such as the package fonts-dejavu-core"
+        );
+    }
+    let size = tree.size().to_int_size();
+    let mut pixels = tiny_skia::Pixmap::new(size.width(), size.height())
+        .ok_or_else(|| Failure::machine("the picture is too large"))?;
+    resvg::render(&tree, tiny_skia::Transform::identity(), &mut pixels.as_mut());
+    pixels.encode_png().map_err(Failure::machine)
+}

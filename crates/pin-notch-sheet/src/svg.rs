@@ -1,0 +1,263 @@
+//! A form as a picture in SVG: what a page shows before anybody touches it.
+
+use crate::page::Theme;
+use crate::sheet::Sheet;
+use pin_notch::{Checked, Field, Form, View};
+use pin_notch_html::escaped;
+use std::fmt::Write;
+
+const WIDTH: f64 = 720.0;
+const MARGIN: f64 = 24.0;
+/// Where controls begin.
+const LEFT: f64 = 240.0;
+const LINE: f64 = 30.0;
+
+struct Colours {
+    ground: &'static str,
+    paper: &'static str,
+    ink: &'static str,
+    quiet: &'static str,
+    line: &'static str,
+    accent: &'static str,
+}
+
+const LIGHT: Colours = Colours {
+    ground: "#f6f1e7",
+    paper: "#fffdf8",
+    ink: "#2b2722",
+    quiet: "#6b6357",
+    line: "#b9b0a2",
+    accent: "#7a4b06",
+};
+const DARK: Colours = Colours {
+    ground: "#171511",
+    paper: "#211f1b",
+    ink: "#ece6dc",
+    quiet: "#a89f91",
+    line: "#5b554b",
+    accent: "#f0b429",
+};
+
+impl Sheet {
+    /// The form as SVG, 720 wide. A theme of the person's choice is drawn light: a picture asks nobody.
+    ///
+    /// ```
+    /// use pin_notch_sheet::{Format, Sheet, Surroundings, Theme};
+    /// let text = "[[field]]\nname = 'weight'\ncontrol = 'slider'\nlabel = 'Weight'\nunit = 'kg'\n";
+    /// let (sheet, _) = Sheet::read(text, Format::Toml, &Surroundings::default());
+    /// let svg = sheet.to_svg(&sheet.form(), Theme::Dark);
+    /// assert!(svg.starts_with("<svg ") && svg.contains(">50 kg</text>"));
+    /// ```
+    pub fn to_svg(&self, form: &Form, theme: Theme) -> String {
+        let colours = if theme == Theme::Dark { &DARK } else { &LIGHT };
+        let mut picture = Picture { body: String::new(), y: MARGIN, colours, clips: 0 };
+        let title = if self.title.is_empty() { "Form" } else { &self.title };
+        picture.y += 22.0;
+        picture.text(MARGIN, title, "font-size=\"22\" font-weight=\"600\"", colours.ink);
+        picture.y += 18.0;
+        let in_set = |field: &Field| {
+            form.fieldsets().any(|set| form.fields_in(set).any(|other| other.name == field.name))
+        };
+        form.fields()
+            .filter(|field| !in_set(field))
+            .for_each(|field| self.drawn(&mut picture, field));
+        for set in form.fieldsets() {
+            picture.y += 26.0;
+            picture.text(MARGIN, &set.label, "letter-spacing=\"1\"", colours.quiet);
+            let (y, line) = (picture.y + 8.0, colours.line);
+            picture
+                .put(&format!("<path d=\"M{MARGIN} {y}H{}\" stroke=\"{line}\"/>", WIDTH - MARGIN));
+            picture.y += 12.0;
+            form.fields_in(set).for_each(|field| self.drawn(&mut picture, field));
+        }
+        let height = picture.y + MARGIN;
+        format!(
+            "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{WIDTH}\" height=\"{height}\" viewBox=\"0 0 {WIDTH} {height}\" \
+             font-family=\"system-ui, 'DejaVu Sans', sans-serif\" font-size=\"15\" role=\"img\" aria-label=\"{0}\">\n\
+             <title>{0}</title>\n<rect width=\"100%\" height=\"100%\" fill=\"{1}\"/>\n{2}</svg>\n",
+            escaped(title),
+            colours.ground,
+            picture.body
+        )
+    }
+
+    fn drawn(&self, picture: &mut Picture, field: &Field) {
+        picture.y += LINE;
+        let required = if field.control.conditions().required { " (required)" } else { "" };
+        let label = format!("{}{required}", field.label);
+        let ink = picture.colours.ink;
+        picture.text(MARGIN, &label, "font-weight=\"600\"", ink);
+        let icon = self.looks(&field.name).map(|looks| looks.icon).unwrap_or_default();
+        picture.control(&field.control.view(), &icon);
+        picture.y += 10.0;
+    }
+}
+
+struct Picture<'a> {
+    body: String,
+    y: f64,
+    colours: &'a Colours,
+    clips: usize,
+}
+
+impl Picture<'_> {
+    fn put(&mut self, markup: &str) {
+        self.body.push_str(markup);
+        self.body.push('\n');
+    }
+
+    fn text(&mut self, x: f64, text: &str, how: &str, fill: &str) {
+        let y = self.y;
+        let text = escaped(text);
+        let _ =
+            writeln!(self.body, "<text x=\"{x}\" y=\"{y}\" {how} fill=\"{fill}\">{text}</text>");
+    }
+
+    fn control(&mut self, view: &View, icon: &str) {
+        let ink = self.colours.ink;
+        match view {
+            View::Slider(view) => {
+                self.track(&[view.thumb], view.filled);
+                self.text(LEFT + 300.0, &view.readout, "", ink);
+            }
+            View::SpanSlider(view) => {
+                self.track(&view.thumbs, view.filled);
+                self.text(LEFT + 300.0, &view.readout, "", ink);
+            }
+            View::Rating(view) => {
+                for at in 0..view.icons.min(12) {
+                    let fill = view.fill(at).to_string().parse().unwrap_or(0.0);
+                    self.icon(LEFT + 26.0 * f64::from(at), icon, fill);
+                }
+                let after = LEFT + 26.0 * f64::from(view.icons.min(12)) + 10.0;
+                self.text(after, &view.readout, "", ink);
+            }
+            View::Switch(view) => {
+                self.toggle(view.on);
+                self.text(LEFT + 58.0, &view.caption, "", ink);
+            }
+            View::Checkbox(view) => {
+                self.checkbox(view.checked);
+                self.text(LEFT + 30.0, &view.description, "", ink);
+            }
+            View::CheckGroup(view) => {
+                for (at, (_, text, one)) in view.boxes.iter().enumerate() {
+                    if at > 0 {
+                        self.y += 26.0;
+                    }
+                    self.checkbox(one.checked);
+                    self.text(LEFT + 30.0, text, "", ink);
+                }
+            }
+            View::Stepper(view) => {
+                let text = if view.text.is_empty() { &view.prompt } else { &view.text };
+                self.field(&format!("{text} {}", view.unit), view.text.is_empty(), "−  +");
+            }
+            View::Items(view) => self.field(&view.text, false, "‹  ›"),
+            View::Select(view) if !view.tokens.is_empty() => {
+                let texts: Vec<&str> =
+                    view.tokens.iter().map(|token| token.text.as_str()).collect();
+                self.field(&texts.join(", "), false, "⌄");
+            }
+            View::Select(view) => self.field(&view.readout, view.prompting, "⌄"),
+            View::Date(view) => {
+                let text = if view.text.is_empty() { &view.prompt } else { &view.text };
+                self.field(text, view.text.is_empty(), "⌄");
+            }
+            View::Dates(view) => {
+                let text = match view.two_fields {
+                    true => view.texts.join(" – "),
+                    false => view.texts[0].clone(),
+                };
+                self.field(&text, view.value.is_none(), "⌄");
+            }
+            View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view) => {
+                let all = view.fields.iter().map(|field| match field.filled {
+                    true => format!("{}{}", field.before, field.text),
+                    false => format!("{}__", field.before),
+                });
+                self.field(&all.collect::<String>(), view.text.is_empty(), "");
+            }
+            _ => {}
+        }
+    }
+
+    fn track(&mut self, thumbs: &[f64], filled: (f64, f64)) {
+        let (y, line, accent) = (self.y - 3.0, self.colours.line, self.colours.accent);
+        let at = |share: f64| LEFT + 280.0 * share;
+        let (from, to) = (at(filled.0), at(filled.1));
+        self.put(&format!("<path d=\"M{LEFT} {y}h280\" stroke=\"{line}\" stroke-width=\"4\"/>"));
+        self.put(&format!(
+            "<path d=\"M{from:.2} {y}H{to:.2}\" stroke=\"{accent}\" stroke-width=\"4\"/>"
+        ));
+        for thumb in thumbs {
+            let x = at(*thumb);
+            let top = y - 20.0;
+            self.put(&format!(
+                "<path d=\"M{:.2} {top}h14v13l-7 8-7-8z\" fill=\"{accent}\"/>",
+                x - 7.0
+            ));
+        }
+    }
+
+    /// An icon of which this share is lit, from the left.
+    fn icon(&mut self, x: f64, icon: &str, share: f64) {
+        let (accent, quiet, y) = (self.colours.accent, self.colours.quiet, self.y);
+        self.clips += 1;
+        let clip = self.clips;
+        // Both kinds of icons are about 20 wide, around the middle of their place.
+        let width = if share == 0.0 { 0.0 } else { 1.5 + 20.0 * share };
+        self.put(&format!(
+            "<clipPath id=\"lit{clip}\"><rect x=\"{x}\" y=\"{}\" width=\"{width:.2}\" height=\"30\"/></clipPath>",
+            y - 22.0
+        ));
+        let shape = |how: &str| match icon {
+            "" => {
+                let top = y - 18.0;
+                format!("<path d=\"M{} {top}l10 6v12l-10 6-10-6v-12z\" {how}/>", x + 11.5)
+            }
+            icon => {
+                format!(
+                    "<text x=\"{}\" y=\"{y}\" font-size=\"20\" text-anchor=\"middle\" {how}>{}</text>",
+                    x + 11.5,
+                    escaped(icon)
+                )
+            }
+        };
+        self.put(&shape(&format!("fill=\"none\" stroke=\"{quiet}\" stroke-width=\"1.5\"")));
+        self.put(&shape(&format!("fill=\"{accent}\" clip-path=\"url(#lit{clip})\"")));
+    }
+
+    fn toggle(&mut self, on: bool) {
+        let (paper, accent, ink, y) =
+            (self.colours.paper, self.colours.accent, self.colours.ink, self.y - 17.0);
+        let (fill, knob, x) =
+            if on { (accent, paper, LEFT + 33.0) } else { (paper, ink, LEFT + 15.0) };
+        self.put(&format!("<rect x=\"{LEFT}\" y=\"{y}\" width=\"48\" height=\"24\" rx=\"7\" fill=\"{fill}\" stroke=\"{ink}\"/>"));
+        self.put(&format!("<circle cx=\"{x}\" cy=\"{}\" r=\"8\" fill=\"{knob}\"/>", y + 12.0));
+    }
+
+    fn checkbox(&mut self, checked: Checked) {
+        let (paper, accent, ink, y) =
+            (self.colours.paper, self.colours.accent, self.colours.ink, self.y - 15.0);
+        let fill = if checked == Checked::Off { paper } else { accent };
+        self.put(&format!("<rect x=\"{LEFT}\" y=\"{y}\" width=\"20\" height=\"20\" rx=\"5\" fill=\"{fill}\" stroke=\"{ink}\"/>"));
+        let mark = match checked {
+            Checked::Off => return,
+            Checked::On => "l4 4 8-9",
+            Checked::Mixed => "m0 1h12",
+        };
+        let (x, y) = (LEFT + 4.0, y + 10.0);
+        self.put(&format!(
+            "<path d=\"M{x} {y}{mark}\" fill=\"none\" stroke=\"{paper}\" stroke-width=\"2.5\"/>"
+        ));
+    }
+
+    fn field(&mut self, text: &str, empty: bool, at_end: &str) {
+        let (paper, ink, quiet) = (self.colours.paper, self.colours.ink, self.colours.quiet);
+        let y = self.y - 20.0;
+        self.put(&format!("<rect x=\"{LEFT}\" y=\"{y}\" width=\"240\" height=\"29\" rx=\"6\" fill=\"{paper}\" stroke=\"{quiet}\"/>"));
+        self.text(LEFT + 10.0, text.trim_end(), "", if empty { quiet } else { ink });
+        self.text(LEFT + 228.0, at_end, "text-anchor=\"end\"", ink);
+    }
+}

@@ -1,0 +1,130 @@
+//! A form as plain text, for a terminal or a mail.
+
+use crate::sheet::Sheet;
+use pin_notch::{Checked, Field, Form, View};
+
+/// How wide tracks are, in characters.
+const TRACK: usize = 24;
+
+impl Sheet {
+    /// The form as lines of text; a star stands behind what is required.
+    ///
+    /// ```
+    /// use pin_notch_sheet::{Format, Sheet, Surroundings};
+    /// let text = "title = 'Hive'\n[[field]]\nname = 'weight'\ncontrol = 'slider'\nlabel = 'Weight'\n";
+    /// let (sheet, _) = Sheet::read(text, Format::Toml, &Surroundings::default());
+    /// assert_eq!(sheet.to_text(&sheet.form()), "Hive\n\n  Weight  [===========|------------] 50\n");
+    /// ```
+    pub fn to_text(&self, form: &Form) -> String {
+        let wide = form.fields().map(|field| label(field).chars().count()).max().unwrap_or(0);
+        let in_set = |field: &&Field| {
+            form.fieldsets().any(|set| form.fields_in(set).any(|other| other.name == field.name))
+        };
+        let mut blocks = Vec::new();
+        if !self.title.is_empty() {
+            blocks.push(format!("{}\n", self.title));
+        }
+        let alone = rows(form.fields().filter(|field| !in_set(field)), wide);
+        if !alone.is_empty() {
+            blocks.push(alone);
+        }
+        for set in form.fieldsets() {
+            blocks.push(format!("{}\n{}", set.label, rows(form.fields_in(set), wide)));
+        }
+        blocks.join("\n")
+    }
+}
+
+fn label(field: &Field) -> String {
+    let star = if field.control.conditions().required { " *" } else { "" };
+    format!("{}{star}", field.label)
+}
+
+fn rows<'a>(fields: impl Iterator<Item = &'a Field>, wide: usize) -> String {
+    let mut text = String::new();
+    for field in fields {
+        for (at, line) in drawn(&field.control.view()).iter().enumerate() {
+            let label = if at == 0 { label(field) } else { String::new() };
+            text.push_str(format!("  {label:wide$}  {line}").trim_end());
+            text.push('\n');
+        }
+    }
+    text
+}
+
+/// A control in a line, or several.
+fn drawn(view: &View) -> Vec<String> {
+    let one = match view {
+        View::Slider(view) => format!("{} {}", track(&[view.thumb], view.filled), view.readout),
+        View::SpanSlider(view) => format!("{} {}", track(&view.thumbs, view.filled), view.readout),
+        View::Rating(view) => {
+            let icon = |at: u32| match view.fill(at).to_string().parse().unwrap_or(0.0) {
+                0.0 => '·',
+                1.0 => '●',
+                _ => '◐',
+            };
+            let icons: String = (0..view.icons.min(60)).map(icon).collect();
+            format!("{icons} {}", view.readout)
+        }
+        View::Switch(view) => {
+            format!("{} {}", if view.on { "(  ●)" } else { "(●  )" }, view.caption)
+        }
+        View::Checkbox(view) => format!("{} {}", mark(view.checked), view.description),
+        View::CheckGroup(view) => {
+            let all =
+                view.boxes.iter().map(|(_, text, one)| format!("{} {text}", mark(one.checked)));
+            return all.collect();
+        }
+        View::Stepper(view) => format!("{} {}", field(&view.text, &view.prompt), view.unit),
+        View::Items(view) => format!("< {} >", view.text),
+        View::Select(view) if !view.tokens.is_empty() => {
+            let texts: Vec<&str> = view.tokens.iter().map(|token| token.text.as_str()).collect();
+            format!("{} v", field(&texts.join(", "), ""))
+        }
+        View::Select(view) if view.prompting => format!("{} v", field("", &view.readout)),
+        View::Select(view) => format!("{} v", field(&view.readout, "")),
+        View::Date(view) => field(&view.text, &view.prompt),
+        View::Dates(view) if view.two_fields => {
+            format!("{} - {}", field(&view.texts[0], ""), field(&view.texts[1], ""))
+        }
+        View::Dates(view) => field(&view.texts[0], &view.prompt),
+        View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view) => {
+            let all = view.fields.iter().map(|one| match one.filled {
+                true => format!("{}{}", one.before, one.text),
+                false => format!("{}__", one.before),
+            });
+            format!("[{}]", all.collect::<String>())
+        }
+        _ => String::new(),
+    };
+    vec![one]
+}
+
+fn mark(checked: Checked) -> &'static str {
+    match checked {
+        Checked::On => "[x]",
+        Checked::Off => "[ ]",
+        Checked::Mixed => "[-]",
+    }
+}
+
+fn field(text: &str, prompt: &str) -> String {
+    match (text, prompt) {
+        ("", "") => "[          ]".to_owned(),
+        ("", prompt) => format!("[{prompt:10}]"),
+        (text, _) => format!("[{text:10}]"),
+    }
+}
+
+/// A track with its thumbs, and what is filled of it.
+fn track(thumbs: &[f64], filled: (f64, f64)) -> String {
+    let place = |share: f64| (share * (TRACK - 1) as f64).floor() as usize;
+    let thumbs: Vec<usize> = thumbs.iter().map(|thumb| place(*thumb)).collect();
+    let filled = place(filled.0)..=place(filled.1);
+    let one = |at: usize| match at {
+        at if thumbs.contains(&at) => '|',
+        at if filled.contains(&at) => '=',
+        _ => '-',
+    };
+    format!("[{}]", (0..TRACK).map(one).collect::<String>())
+}
