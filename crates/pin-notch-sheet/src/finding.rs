@@ -99,5 +99,7 @@ pub fn place(text: &str, byte: usize) -> (usize, usize) {
 pub(crate) fn meant<'a>(word: &str, words: impl IntoIterator<Item = &'a str>) -> Option<&'a str> {
     let near = words.into_iter().map(|known| (strsim::damerau_levenshtein(word, known), known));
     let (distance, known) = near.min_by_key(|(distance, _)| *distance)?;
-    (distance <= 1 + word.chars().count() / 4).then_some(known)
+    // Of a word with hardly a letter right, nobody can tell.
+    let letters = word.chars().count();
+    (distance <= 1 + letters / 4 && distance < letters).then_some(known)
 }

@@ -305,19 +305,24 @@ impl Writer<'_> {
             own.insert("enum".into(), open.map(Json::String).collect());
             return own;
         }
+        // The step of times where none is given: whole minutes, which a pattern can say.
+        let minutes = notches.step() == Decimal::from(M::DEFAULT_STEP)
+            && (notches.step_base().to_line() % (60 * i64::from(M::UNITS))) == 0;
+        let (pattern, is_every) = match pattern {
+            TIME if minutes => (MINUTES, true),
+            DATE_TIME if minutes => (DATE_MINUTES, true),
+            pattern => (pattern, notches.step() == Decimal::ONE && M::UNITS == 1),
+        };
         own.insert("pattern".into(), pattern.into());
         if let Some(format) = format {
             own.insert("format".into(), format.into());
         }
-        let whole = NotchesOf::<M>::new(None, None, notches.step());
-        let whole_count = whole.map(|whole| whole.count());
         if notches.min().is_some() || notches.max().is_some() {
             let end = |end: Option<M>| end.map_or("no end".to_owned(), |end| end.to_string());
             let what = format!("the bounds {} and {}", end(notches.min()), end(notches.max()));
             self.lose(what, true);
         }
-        let is_every = notches.step() == Decimal::ONE && M::UNITS == 1;
-        if !is_every || whole_count.is_err() {
+        if !is_every {
             self.lose(format!("the step of {} {}", notches.step(), M::STEP_UNIT), true);
         }
         if pattern == WEEK {
@@ -347,6 +352,8 @@ const DAY: &str = "^(?!0000)[0-9]{4}-(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])$";
 const MONTH: &str = "^(?!0000)[0-9]{4}-(0[1-9]|1[0-2])$";
 const WEEK: &str = "^(?!0000)[0-9]{4}-W(0[1-9]|[1-4][0-9]|5[0-3])$";
 const TIME: &str = r"^([01][0-9]|2[0-3]):[0-5][0-9](:[0-5][0-9](\.[0-9]{1,3})?)?$";
+const MINUTES: &str = r"^([01][0-9]|2[0-3]):[0-5][0-9](:00(\.0{1,3})?)?$";
+const DATE_MINUTES: &str = r"^(?!0000)[0-9]{4}-(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])[T ]([01][0-9]|2[0-3]):[0-5][0-9](:00(\.0{1,3})?)?$";
 const DATE_TIME: &str = r"^(?!0000)[0-9]{4}-(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])[T ]([01][0-9]|2[0-3]):[0-5][0-9](:[0-5][0-9](\.[0-9]{1,3})?)?$";
 
 /// The words of a line that a schema keeps for the way back.

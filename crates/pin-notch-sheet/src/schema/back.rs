@@ -289,6 +289,8 @@ impl Property<'_> {
             (super::DAY, "date", Tag::Date),
             (super::MONTH, "month", Tag::Month),
             (super::WEEK, "week", Tag::Week),
+            (super::MINUTES, "time", Tag::Time),
+            (super::DATE_MINUTES, "", Tag::DateTime),
             (super::TIME, "time", Tag::Time),
             (super::DATE_TIME, "", Tag::DateTime),
         ];
@@ -317,7 +319,7 @@ impl Property<'_> {
                 self.lose("the keyword pattern", true);
             }
             // A step of a minute is the default of times; the pattern allows milliseconds.
-            let finest = matches!(tag, Tag::Time | Tag::DateTime) && by_pattern.is_some();
+            let finest = pattern == Some(super::TIME) || pattern == Some(super::DATE_TIME);
             let words = finest.then(|| member("step", Is::Number("0.001".to_owned())));
             return Some((tag, words.into_iter().collect()));
         }

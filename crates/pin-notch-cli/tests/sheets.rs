@@ -1,0 +1,219 @@
+//! The commands for sheets, run as a person would, their output compared with the texts in `tests/printed`
+//! (written anew with PIN_NOTCH_PRINT=1, to be read before they are committed).
+
+use serde_json::Value as Json;
+use std::io::{Read, Write};
+use std::path::{Path, PathBuf};
+use std::process::{Child, Command, Output, Stdio};
+
+/// The command, where the project's own folders have short names.
+fn command(arguments: &str) -> Command {
+    let mut command = Command::new(env!("CARGO_BIN_EXE_pin-notch"));
+    command.args(arguments.split_whitespace()).current_dir(root()).env("NO_COLOR", "1");
+    command
+}
+
+fn root() -> PathBuf {
+    Path::new(env!("CARGO_MANIFEST_DIR")).join("../..")
+}
+
+fn start(arguments: &str) -> Child {
+    let mut command = command(arguments);
+    command.stdin(Stdio::piped()).stdout(Stdio::piped()).stderr(Stdio::piped());
+    command.spawn().expect("the command runs")
+}
+
+/// What it prints and says when this comes in.
+fn with_input(arguments: &str, input: &[u8]) -> Output {
+    let mut child = start(arguments);
+    let mut stdin = child.stdin.take().expect("a piped input");
+    let input = input.to_vec();
+    // It may end before it has read all.
+    let writing = std::thread::spawn(move || stdin.write_all(&input).is_ok());
+    let output = child.wait_with_output().expect("the command ends");
+    let _ = writing.join();
+    output
+}
+
+/// Everything that came back: output, errors and exit code.
+fn all(output: &Output) -> String {
+    let text = |bytes: &[u8]| String::from_utf8_lossy(bytes).into_owned();
+    let code = output.status.code().expect("an exit code");
+    format!("{}--- errors\n{}--- exit code {code}\n", text(&output.stdout), text(&output.stderr))
+}
+
+fn compare(name: &str, found: &str) {
+    let path = Path::new(env!("CARGO_MANIFEST_DIR")).join("tests/printed").join(name);
+    if std::env::var_os("PIN_NOTCH_PRINT").is_some() {
+        std::fs::write(&path, found).expect("a written text");
+    }
+    let expected = std::fs::read_to_string(&path).unwrap_or_default();
+    assert_eq!(found, expected, "{}", path.display());
+}
+
+fn scratch(name: &str, text: &str) -> PathBuf {
+    let folder = std::env::temp_dir().join(format!("pin-notch-sheets-{}", std::process::id()));
+    std::fs::create_dir_all(&folder).expect("a folder");
+    let path = folder.join(name);
+    std::fs::write(&path, text).expect("a written file");
+    path
+}
+
+#[test]
+fn each_command_prints_what_was_read_and_found_right() {
+    for (name, arguments) in [
+        ("check.txt", "check demo/inspection.toml"),
+        ("check-wrong.txt", "check crates/pin-notch-cli/tests/wrong.toml"),
+        ("check-wrong.jsonl", "check --json crates/pin-notch-cli/tests/wrong.toml"),
+        ("trace.txt", "trace demo/inspection.toml demo/inspection.moves"),
+        ("accept.txt", "accept demo/inspection.toml demo/bodies.txt"),
+        ("accept.jsonl", "accept --json demo/inspection.toml demo/bodies.txt"),
+        ("schema.json", "schema demo/inspection.toml"),
+        (
+            "draw.txt",
+            "draw demo/inspection.toml --lang de --values weight=31.5&temper=3.5&seen=eggs&stores=2",
+        ),
+        (
+            "draw.svg",
+            "draw demo/inspection.toml --as svg --values weight=31.5&temper=3.5&seen=eggs&stores=2",
+        ),
+    ] {
+        compare(name, &all(&command(arguments).output().expect("the command runs")));
+    }
+}
+
+#[test]
+fn exit_codes_tell_right_from_surprising_from_wrong() {
+    let surprising = scratch(
+        "surprising.toml",
+        "[[field]]\nname='a'\ncontrol='slider'\nlabel='A'\nmax=10\nstep=3\n",
+    );
+    let surprising = surprising.to_str().expect("a name");
+    let code = |arguments: &str| command(arguments).output().expect("it runs").status.code();
+    assert_eq!(code(&format!("check {surprising}")), Some(0));
+    assert_eq!(code(&format!("check --strict {surprising}")), Some(1));
+    assert_eq!(code("check crates/pin-notch-cli/tests/wrong.toml"), Some(2));
+    assert_eq!(code("check nowhere.toml"), Some(2));
+    assert_eq!(code("check crates/pin-notch-cli/dist/pin-notch.wasm"), Some(2), "not UTF-8");
+    let missed =
+        with_input("trace demo/inspection.toml -", b"feeder: flip\nfeeder = off\n> input off\n");
+    assert_eq!(missed.status.code(), Some(1));
+    let told = String::from_utf8_lossy(&missed.stdout).into_owned();
+    assert!(
+        told.contains("-:2: this is not so\n  expected  feeder = off\n  found     feeder = on\n"),
+        "{told}"
+    );
+    let unread = with_input(
+        "trace demo/inspection.toml -",
+        b"feeder flip\nfeder: flip\nfeeder: flop\nweight: key up x0\n",
+    );
+    let told = String::from_utf8_lossy(&unread.stderr).into_owned();
+    assert_eq!((unread.status.code(), told.lines().count()), (Some(2), 5), "{told}");
+}
+
+#[test]
+fn a_turn_is_a_line_of_json_with_all_values() {
+    let output = with_input(
+        "trace --json demo/inspection.toml -",
+        b"weight: key right x2\nmites: choose 3\n",
+    );
+    let lines: Vec<Json> = String::from_utf8_lossy(&output.stdout)
+        .lines()
+        .map(|line| serde_json::from_str(line).expect("JSON"))
+        .collect();
+    assert_eq!(lines[0]["outcome"], "input 18.6, change 18.6");
+    assert_eq!(lines[1]["intent"], "mites: choose 3");
+    assert_eq!(lines[1]["values"]["weight"].to_string(), "18.6");
+}
+
+#[test]
+fn data_of_any_kind_is_answered_line_by_line() {
+    let mut data = Vec::new();
+    data.extend_from_slice(
+        b"visited=2026-05-14&weight=1&outside=0&temper=1&stores=0&feeder=on\r\n",
+    );
+    data.extend_from_slice(b"\n   \n"); // nothing
+    data.extend_from_slice(b"{\"visited\": \"2026-05-14\", \"weight\"\n"); // cut off
+    data.extend_from_slice(b"visited=%ff%fe&weight=\xff\xfe&temper=1\n"); // of another encoding
+    data.extend_from_slice(
+        "visited=2026-05-14&weight=1&outside=0&temper=%3Cscript%3E\u{202e}&stores=0\n".as_bytes(),
+    );
+    data.extend_from_slice(&[b'a'; 9 << 20]); // far too long
+    data.extend_from_slice(b"\nvisited=2026-05-14&weight=2&outside=0&temper=1&stores=0&feeder=on"); // no line break
+    let output = with_input("accept demo/inspection.toml", &data);
+    compare("accept-any.txt", &all(&output));
+}
+
+#[test]
+fn memory_does_not_grow_with_the_data() {
+    let mut child = start("accept --only refused demo/inspection.toml -");
+    let mut stdin = child.stdin.take().expect("a piped input");
+    let mut line =
+        b"visited=2026-05-14&weight=1&outside=0&temper=1&stores=0&feeder=on&note=".to_vec();
+    line.extend_from_slice(&[b'x'; 20_000]);
+    line.push(b'\n');
+    for _ in 0..(100 << 20) / line.len() {
+        stdin.write_all(&line).expect("it reads on");
+    }
+    let status = std::fs::read_to_string(format!("/proc/{}/status", child.id())).expect("Linux");
+    let most = status.lines().find_map(|line| line.strip_prefix("VmHWM:"));
+    let most: u64 =
+        most.and_then(|most| most.trim().trim_end_matches(" kB").parse().ok()).expect("a figure");
+    drop(stdin);
+    let output = child.wait_with_output().expect("it ends");
+    assert_eq!(output.status.code(), Some(0), "{}", String::from_utf8_lossy(&output.stderr));
+    assert!(most < 64 << 10, "{most} kB after 100 MB of lines");
+}
+
+#[test]
+fn nobody_has_to_read_to_the_end() {
+    for arguments in [
+        "accept demo/inspection.toml",
+        "draw demo/inspection.toml --as html",
+        "schema demo/inspection.toml",
+    ] {
+        let mut child = start(arguments);
+        let mut stdin = child.stdin.take().expect("a piped input");
+        let mut out = child.stdout.take().expect("a piped output");
+        let mut first = [0];
+        let feeding = std::thread::spawn(move || {
+            for _ in 0..20_000 {
+                if stdin.write_all(b"weight=1\n").is_err() {
+                    break;
+                }
+            }
+        });
+        out.read_exact(&mut first).expect("something comes");
+        drop(out);
+        let output = child.wait_with_output().expect("it ends");
+        let _ = feeding.join();
+        let errors = String::from_utf8_lossy(&output.stderr).into_owned();
+        assert!(!errors.contains("panicked"), "{arguments}: {errors}");
+    }
+}
+
+#[test]
+fn pictures_and_pages_are_whole() {
+    let png = scratch("form.png", "");
+    let name = png.to_str().expect("a name");
+    let drawn =
+        command(&format!("draw demo/inspection.toml --output {name}")).output().expect("it runs");
+    assert!(drawn.status.success(), "{}", all(&drawn));
+    let bytes = std::fs::read(&png).expect("a picture");
+    assert!(bytes.starts_with(b"\x89PNG") && bytes.len() > 10_000, "{} bytes", bytes.len());
+    let html =
+        command("draw demo/inspection.toml --as html --theme dark").output().expect("it runs");
+    let html = String::from_utf8(html.stdout).expect("UTF-8");
+    assert!(html.contains("<meta name=\"color-scheme\" content=\"dark\">"));
+    assert!(
+        html.contains("data:application/wasm;base64,") && !html.contains("src=\""),
+        "no other file"
+    );
+    let completions = command("completions bash").output().expect("it runs");
+    assert!(String::from_utf8_lossy(&completions.stdout).contains("--only"));
+    for name in ["check", "trace", "accept", "draw", "schema", "demo", "notches"] {
+        let help = command(&format!("{name} --help")).output().expect("it runs");
+        let help = String::from_utf8_lossy(&help.stdout).into_owned();
+        assert!(help.contains("Example"), "{name}: {help}");
+    }
+}

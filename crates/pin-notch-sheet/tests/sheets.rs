@@ -1,0 +1,339 @@
+//! Sheets: what is wrong with them is told with its place, and what is right makes a form.
+
+use pin_notch_sheet::{Finding, Format, Page, Sheet, Surroundings, Theme, place};
+use proptest::prelude::*;
+
+fn read(text: &str, format: Format) -> (Sheet, Vec<Finding>) {
+    let mut around = Surroundings::default();
+    around.files = &|name: &str| match name {
+        "hives.txt" => Ok("w\tWillow\nm\tMeadow\n".to_owned()),
+        "hives.json" => Ok(r#"["w", {"value": "m", "txt": "Meadow"}]"#.to_owned()),
+        name => Err(format!("{name} is not there")),
+    };
+    around.today = "2026-05-14".parse().unwrap();
+    Sheet::read(text, format, &around)
+}
+
+/// What is found, a line each.
+fn found(text: &str, format: Format) -> Vec<String> {
+    let one = |finding: &Finding| {
+        let (line, column) = place(text, finding.span.start);
+        let help = finding.help.as_deref().map(|help| format!(" [{help}]")).unwrap_or_default();
+        let (word, code) = (finding.severity.word(), finding.code);
+        format!("{line}:{column} {word} {code}: {finding}{help}")
+    };
+    read(text, format).1.iter().map(one).collect()
+}
+
+/// A field of this control with these further lines.
+fn field(control: &str, lines: &str) -> String {
+    format!("[[field]]\nname = \"a\"\ncontrol = \"{control}\"\nlabel = \"A\"\n{lines}\n")
+}
+
+#[test]
+fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
+    let slider = |lines: &str| field("slider", lines);
+    let rule = |holds: &str| {
+        format!("{}[[rule]]\nholds = \"{holds}\"\nmessage = \"m\"\n", slider("max = 9"))
+    };
+    let table: Vec<(String, &[&str])> = vec![
+        (
+            String::new(),
+            &[
+                "1:1 error no-field: there is no field in this sheet [begin one with [[field]], a name and a control]",
+            ],
+        ),
+        (
+            "field = 3".into(),
+            &[
+                "1:9 error wrong-kind: field has to be a list of tables, and this is a number [write [[field]] before each]",
+            ],
+        ),
+        (
+            "titel = 'x'\n".to_owned() + &slider(""),
+            &["1:1 error unknown-key: a sheet has no \"titel\" [did you mean \"title\"?]"],
+        ),
+        ("[[field]]\nname = 'a'".into(), &["1:1 error missing: a field has no control"]),
+        (
+            slider("maxx = 1"),
+            &["5:1 error unknown-key: a slider has no \"maxx\" [did you mean \"max\"?]"],
+        ),
+        (
+            slider("max = '4o'"),
+            &[
+                "5:7 error not-allowed: max: \"4o\" is not a number; write it like 12, -0.5 or 2.5e3",
+            ],
+        ),
+        (
+            slider("max = nan"),
+            &[
+                "5:7 error not-allowed: max: \"nan\" is not a number; write it like 12, -0.5 or 2.5e3",
+            ],
+        ),
+        (
+            slider("max = 10\nstep = 3"),
+            &[
+                "5:7 remark max-not-reached: the maximum 10 is never reached: counted from 0 by 3, the last notch is 9",
+            ],
+        ),
+        (
+            slider("step = 10\nvalue = 4"),
+            &[
+                "6:9 remark default-off-notches: the default 4 is on no notch: a control starts on 0",
+            ],
+        ),
+        (
+            slider("reversed = 1"),
+            &["5:12 error wrong-kind: reversed has to be true or false, and this is a number"],
+        ),
+        (
+            field("rating", "max = 0"),
+            &["5:7 error not-allowed: max: a rating has a whole number of icons, 1 to 1000"],
+        ),
+        (
+            field("date", "min = '2026-02-30'"),
+            &["5:7 error not-allowed: min: day 30 is out of range: 2026-02 has days 1 to 28"],
+        ),
+        (
+            field("date", "options = ['someday']"),
+            &[
+                "5:11 error not-allowed: options: \"someday\" is no day; write one like 2026-06-01, two of them with a slash between, or a weekday like sunday",
+            ],
+        ),
+        (
+            field("select", "options = ['x', 'x']"),
+            &[
+                "5:11 error option-twice: the option \"x\" is there twice [what comes back could not be told apart; give each its own value]",
+            ],
+        ),
+        (
+            field("select", "options = ['x']\nvalue = 'y'"),
+            &["6:9 error not-allowed: value: \"y\" is not offered."],
+        ),
+        (field("select", ""), &["1:1 remark no-options: there is nothing to choose from"]),
+        (
+            field("select", "options-from = 'no.txt'"),
+            &[
+                "1:1 remark no-options: there is nothing to choose from",
+                "5:16 error options-from: no.txt is not there",
+            ],
+        ),
+        (
+            field("select", "options-from = 'hives.json'"),
+            &["5:16 error options-from: hives.json:1:22: an option has no \"txt\""],
+        ),
+        (
+            slider("") + &field("switch", ""),
+            &[
+                "7:8 error name-taken: two fields are named \"a\" [what comes back could not be told apart; give each its own name]",
+            ],
+        ),
+        (
+            "[[field]]\nname = 'a'\ncontrol = 'switch'".into(),
+            &["2:8 remark unlabelled: a: there is no label, so nobody is told what it is"],
+        ),
+        (
+            slider("") + "[[fieldset]]\nname = 'f'\nfields = ['b']",
+            &["8:11 error no-such-field: no field is named \"b\""],
+        ),
+        (
+            slider("") + "[[link]]\nfrom = 'a'\nto = 'a'",
+            &["8:6 error link-to-itself: a field does not follow itself"],
+        ),
+        (rule("a < 'x'"), &["7:14 error rule-type: this is a text, and a number is needed here"]),
+        (rule("b < 3"), &["7:10 error no-such-field: no field is named \"b\""]),
+        (rule("a + 1"), &["7:10 error rule-type: a rule is a yes or no, and this is a number"]),
+        (
+            rule("a < "),
+            &[
+                "7:14 error rule-syntax: the rule ends here, where a field, a number, a text or a bracket should be",
+            ],
+        ),
+        (
+            rule("a < 3 $"),
+            &[
+                "7:16 error rule-syntax: \"$\" has no meaning in a rule [write =, !=, <, <=, >, >=, +, -, *, and, or, not, in, is empty, count(…)]",
+            ],
+        ),
+        (
+            rule("a > 9"),
+            &["7:9 remark rule-never-holds: this rule can never hold, whatever is entered"],
+        ),
+        (
+            rule("not (a > 9 or a < 0)"),
+            &["7:9 remark rule-always-holds: this rule always holds, whatever is entered"],
+        ),
+        (rule("1 < 2"), &["7:10 error rule-without-field: a rule looks at least at one field"]),
+        (
+            slider("") + "[texts.de.fields.b]\nlabel = 'B'",
+            &["6:18 error no-such-field: no field is named \"b\""],
+        ),
+        (
+            slider("") + "[texts.de.messages]\n'm' = 'n'",
+            &["7:1 error no-such-message: no rule says \"m\""],
+        ),
+        ("a = [".into(), &["1:6 error not-toml: this is not TOML: unclosed array, expected `]`"]),
+    ];
+    let mut wrong = String::new();
+    for (text, expected) in &table {
+        let told = found(text, Format::Toml);
+        if expected[0].contains("not-toml") {
+            assert_eq!(told.iter().filter(|line| line.contains("not-toml")).count(), 1, "{told:?}");
+            continue;
+        }
+        if told != *expected {
+            wrong.push_str(&format!("{text}\n{told:#?}\n{expected:#?}\n"));
+        }
+    }
+    assert_eq!(wrong, "");
+    let json = r#"{"field": [{"name": "a", "control": "slider", "label": "A", "mx": 4, "mx": 5}]}"#;
+    assert_eq!(
+        found(json, Format::Json),
+        [
+            "1:61 error unknown-key: a slider has no \"mx\" [did you mean \"max\"?]",
+            "1:70 error key-twice: \"mx\" is given twice",
+            "1:70 error unknown-key: a slider has no \"mx\" [did you mean \"max\"?]",
+        ]
+    );
+    assert_eq!(
+        found("{\"a\": tru}", Format::Json),
+        ["1:10 error not-json: this is not JSON: expected ident"]
+    );
+}
+
+#[test]
+fn links_that_lose_digits_are_remarked() {
+    let text = field("slider", "")
+        + "[[field]]\nname = 'b'\ncontrol = 'rating'\nlabel = 'B'\nmin = 0\nvalue = 2\n[[link]]\nfrom = 'a'\nto = 'b'\nfrom-range = [0, 100]\nto-range = [0, 5]\n";
+    assert_eq!(
+        found(&text, Format::Toml).last().unwrap(),
+        "12:1 remark link-loses-digits: digits are lost: a 1 makes b 0, which leads back to 0"
+    );
+}
+
+/// Whether a body is accepted by a form with this rule.
+fn obeys(rule: &str, body: &str) -> bool {
+    let text = format!(
+        "[[field]]\nname='n'\ncontrol='stepper'\nlabel='N'\nstep='any'\n[[field]]\nname='m'\ncontrol='stepper'\nlabel='M'\nstep='any'\n\
+         [[field]]\nname='on'\ncontrol='switch'\nlabel='On'\n\
+         [[field]]\nname='one'\ncontrol='select'\nlabel='One'\noptions=['x','y']\n\
+         [[field]]\nname='all'\ncontrol='select'\nmultiple=true\nlabel='All'\noptions=['x','y']\n\
+         [[field]]\nname='day'\ncontrol='date'\nlabel='Day'\n[[field]]\nname='then'\ncontrol='date'\nlabel='Then'\n\
+         [[field]]\nname='span'\ncontrol='date-span'\nlabel='Span'\n[[field]]\nname='at'\ncontrol='time'\nlabel='At'\n\
+         [[rule]]\nholds=\"{rule}\"\nmessage='broken'\n"
+    );
+    let (sheet, found) = read(&text, Format::Toml);
+    assert_eq!(found, [], "{rule}");
+    sheet.form().read(body.as_bytes()).is_ok()
+}
+
+#[test]
+fn rules_say_what_they_are_read_as() {
+    let table = [
+        ("n < 3", "n=2.9", true),
+        ("n < 3", "n=3", false),
+        ("n < 3", "", true), // nothing entered breaks nothing
+        ("n is not empty", "", false),
+        ("n + m * 2 >= 7", "n=1&m=3", true),
+        ("(n + m) * 2 >= 9", "n=1&m=3", false),
+        ("n - m = 0.1", "n=0.3&m=0.2", true), // exactly
+        ("-n > 1", "n=-2", true),
+        ("not on", "on=on", false),
+        ("n > 1 or on", "on=on", true),
+        ("n > 1 or on", "n=0", false),
+        ("n > 1 and on", "on=on", true), // neither yes nor no
+        ("n > 1 and on", "n=2", false),
+        ("one = 'x'", "one=y", false),
+        ("'x' in all", "all=y&all=x", true),
+        ("'x' not in all", "all=y&all=x", false),
+        ("count(all) < 2", "all=y&all=x", false),
+        ("all is empty or on", "all=y", false),
+        ("then > day + 6", "day=2026-05-14&then=2026-05-20", false),
+        ("then - day >= 6", "day=2026-05-14&then=2026-05-20", true),
+        ("day >= '2026-05-14'", "day=2026-05-13", false),
+        ("span.last < then", "span=2026-05-01&span=2026-05-04&then=2026-05-04", false),
+        ("at < '12:00'", "at=12:01", false),
+        ("not not not on", "on=on", false),
+    ];
+    for (rule, body, holds) in table {
+        assert_eq!(obeys(rule, body), holds, "{rule} with {body:?}");
+    }
+}
+
+#[test]
+fn texts_of_anybody_stay_texts() {
+    let hostile = "</title><script>alert(1)</script>\\\" onload=x '";
+    let text = format!(
+        "title = \"{hostile}\"\n[[field]]\nname = \"{hostile}\"\ncontrol = \"select\"\nlabel = \"{hostile}\"\nplaceholder = \"{hostile}\"\n\
+         options = [{{ value = \"{hostile}\", text = \"{hostile}\", group = \"{hostile}\" }}]\n\
+         [[field]]\nname = \"r\"\ncontrol = \"rating\"\nlabel = \"R\"\nicon = \"<b>\"\nvalue = 2\n\
+         [[fieldset]]\nname = \"f\"\nlegend = \"{hostile}\"\nfields = [\"r\"]\n"
+    );
+    let (sheet, found) = read(&text, Format::Toml);
+    assert_eq!(found, []);
+    let form = sheet.form();
+    let problems = form.read(b"r=%3Cscript%3E").unwrap_err();
+    let mut page = Page::default();
+    page.problems = Some(&problems);
+    let html = sheet.page(&form, &page);
+    let answer = sheet.answer(&form, &form.values(), &Page::default());
+    for drawn in [html, answer, sheet.to_svg(&form, Theme::Light)] {
+        assert!(!drawn.contains("<script>alert") && !drawn.contains("<b>"), "{drawn}");
+    }
+}
+
+#[test]
+fn a_language_has_its_own_texts_and_the_rest_is_as_it_was() {
+    let text = include_str!("../../../demo/inspection.toml");
+    let mut around = Surroundings::default();
+    around.files = &|_: &str| Ok("linden\tLinden\n".to_owned());
+    let (sheet, found) = Sheet::read(text, Format::Toml, &around);
+    assert_eq!(found, []);
+    let german = sheet.clone().in_language("de-CH").form();
+    let label =
+        |name: &str| german.fields().find(|field| field.name == name).unwrap().label.clone();
+    assert_eq!((label("weight"), label("outside")), ("Gewicht".into(), "Outside".into()));
+    let warned = german.read(b"visited=2026-05-14&weight=8&outside=1&temper=3&stores=0").unwrap();
+    assert_eq!(warned.warnings()[0].to_string(), "Gewicht: Ein so leichtes Volk wird gefüttert.");
+    assert_eq!(sheet.clone().in_language("fr").to_text(&german), sheet.to_text(&german));
+}
+
+/// A piece of JSON as a sheet may have it.
+fn piece() -> impl Strategy<Value = serde_json::Value> {
+    let leaf = prop_oneof![
+        any::<bool>().prop_map(serde_json::Value::from),
+        "-?[1-9][0-9]{0,20}(\\.[0-9]{1,20})?".prop_map(|text| serde_json::from_str(&text).unwrap()),
+        "\\PC{0,8}".prop_map(serde_json::Value::from),
+    ];
+    leaf.prop_recursive(4, 40, 5, |inner| {
+        prop_oneof![
+            prop::collection::vec(inner.clone(), 0..5).prop_map(serde_json::Value::from),
+            prop::collection::btree_map("[a-z\\-é \"]{0,6}", inner, 0..5)
+                .prop_map(|map| map.into_iter().collect::<serde_json::Map<_, _>>().into()),
+        ]
+    })
+}
+
+proptest! {
+    #[test]
+    fn toml_and_json_hold_the_same(members in prop::collection::btree_map("[a-z]{1,6}", piece(), 0..6)) {
+        let json = serde_json::Value::from(members.into_iter().collect::<serde_json::Map<_, _>>());
+        let (sheet, _) = read(&json.to_string(), Format::Json);
+        let (again, found) = read(&sheet.to_toml(), Format::Toml);
+        prop_assert!(!found.iter().any(|one| one.code == "not-toml"), "{:?}\n{}", found, sheet.to_toml());
+        let read = |text: String| serde_json::from_str::<serde_json::Value>(&text).unwrap();
+        // Tables stand behind plain values in TOML, so the order of members is no difference.
+        prop_assert_eq!(read(again.to_json()), read(sheet.to_json()), "{}", sheet.to_toml());
+    }
+
+    #[test]
+    fn no_text_upsets_a_sheet(text in "\\PC{0,80}", rule in "[ a-z0-9<>=!()'+*.,\\-]{0,40}") {
+        for format in [Format::Toml, Format::Json] {
+            let (sheet, _) = read(&text, format);
+            let _ = (sheet.form(), sheet.to_schema(), sheet.to_toml());
+        }
+        let text = format!("{}[[rule]]\nholds = \"{rule}\"\nmessage = \"m\"\n", field("slider", ""));
+        let (sheet, _) = read(&text, Format::Toml);
+        let _ = sheet.form().read(b"a=3");
+    }
+}
