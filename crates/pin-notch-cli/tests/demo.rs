@@ -8,6 +8,8 @@ struct Demo {
     child: Child,
     out: BufReader<std::process::ChildStdout>,
     address: String,
+    /// Where its form is sent.
+    action: &'static str,
 }
 
 impl Drop for Demo {
@@ -18,8 +20,13 @@ impl Drop for Demo {
 }
 
 fn demo() -> Demo {
+    demo_of(&[])
+}
+
+fn demo_of(arguments: &[&str]) -> Demo {
     let mut child = Command::new(env!("CARGO_BIN_EXE_pin-notch"))
         .arg("demo")
+        .args(arguments)
         .stdout(Stdio::piped())
         .spawn()
         .expect("the command runs");
@@ -29,7 +36,7 @@ fn demo() -> Demo {
     let address = line.split("http://").nth(1).and_then(|rest| rest.split('/').next());
     let address = address.unwrap_or_else(|| panic!("no address in {line:?}")).to_owned();
     assert!(address.starts_with("127.0.0.1:"), "{address}");
-    Demo { child, out, address }
+    Demo { child, out, address, action: "/inspection" }
 }
 
 impl Demo {
@@ -53,11 +60,59 @@ impl Demo {
         let length = body.len();
         self.send(
             &format!(
-                "POST /inspection HTTP/1.1\r\nContent-Type: {kind}\r\nContent-Length: {length}"
+                "POST {} HTTP/1.1\r\nContent-Type: {kind}\r\nContent-Length: {length}",
+                self.action
             ),
             body,
         )
     }
+}
+
+#[test]
+fn anyones_sheet_is_served_and_follows_its_file() {
+    let folder = std::env::temp_dir().join(format!("pin-notch-demo-{}", std::process::id()));
+    std::fs::create_dir_all(&folder).expect("a folder");
+    let path = folder.join("form.toml");
+    let sheet = |label: &str, control: &str| {
+        let text = format!(
+            "title = 'Box & frames'\n[[field]]\nname = 'mites'\ncontrol = '{control}'\nlabel = '{label}'\nmax = 300\n"
+        );
+        std::fs::write(&path, text).expect("a written sheet");
+    };
+    sheet("Mites", "slyder");
+    let refused = Command::new(env!("CARGO_BIN_EXE_pin-notch"))
+        .args(["demo", path.to_str().expect("a name")])
+        .output()
+        .expect("the command runs");
+    assert_eq!(refused.status.code(), Some(2), "what is wrong from the start is not served");
+
+    sheet("Mites", "stepper");
+    let mut demo = demo_of(&[path.to_str().expect("a name")]);
+    demo.action = "/";
+    let get = |path: &str| demo.send(&format!("GET {path} HTTP/1.1"), b"");
+    let (status, page) = get("/");
+    assert_eq!(status, 200);
+    assert!(page.contains("<title>Box &amp; frames</title>") && page.contains(">Mites</label>"));
+    let (status, page) = demo.post(b"mites=301");
+    assert_eq!(status, 422);
+    assert!(page.contains("<a href=\"#mites\">Mites: The value must be 300 or less. (received &quot;301&quot;)</a>"), "{page}");
+    assert!(
+        page.contains("name=\"mites\" min=\"\"") || page.contains("value=\"300\""),
+        "the nearest is held: {page}"
+    );
+    let (status, page) = demo.post(b"mites=12");
+    assert_eq!((status, page.contains("<td><code>mites</code></td><td>12</td>")), (200, true));
+
+    let version = get("/version").1;
+    sheet("Varroa", "stepper");
+    assert_ne!(get("/version").1, version, "the page knows that it has to be loaded anew");
+    assert!(get("/").1.contains(">Varroa</label>"));
+    sheet("Varroa", "steper");
+    let (status, page) = get("/");
+    assert_eq!(status, 500);
+    assert!(page.contains("did you mean &quot;stepper&quot;?"), "{page}");
+    sheet("Mites", "stepper");
+    assert_eq!(get("/").0, 200, "mended, it is served again");
 }
 
 #[test]

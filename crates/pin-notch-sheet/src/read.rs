@@ -220,6 +220,7 @@ impl Reader<'_> {
     }
 
     fn links(&mut self, tree: &Node, sheet: &mut Sheet) {
+        let form = sheet.form();
         for node in self.tables(tree, "link") {
             self.words(node, "a link", &words::LINK);
             let ends = [self.needed(node, "from", "a link"), self.needed(node, "to", "a link")];
@@ -250,7 +251,7 @@ impl Reader<'_> {
                 }
             };
             let link = Link { from, to, conversion, one_way };
-            if let Err(error) = link.add(sheet.form()) {
+            if let Err(error) = link.add(form.clone()) {
                 self.error("link", self.head(node), error.to_string());
                 continue;
             }

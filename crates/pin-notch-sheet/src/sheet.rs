@@ -242,13 +242,13 @@ impl Sheet {
         let mut form = Form::new();
         for field in &self.fields {
             let control = field.control(self.today, world).control;
-            form = kept(form, |form| form.with(&field.name, &field.label, control));
+            form = sound(form.with(&field.name, &field.label, control));
             if field.unsent {
-                form = kept(form, |form| form.unsent(&field.name));
+                form = sound(form.unsent(&field.name));
             }
         }
         for link in &self.links {
-            form = kept(form, |form| link.add(form));
+            form = sound(link.add(form));
         }
         for rule in &self.rules {
             let fields = rule.condition.fields();
@@ -256,14 +256,14 @@ impl Sheet {
             let check = move |values: &pin_notch::Values| {
                 condition.is_broken(values).then(|| message.clone())
             };
-            form = kept(form, |form| match rule.warns {
+            form = sound(match rule.warns {
                 true => form.with_warning(&fields, check),
                 false => form.with_rule(&fields, check),
             });
         }
         for fieldset in &self.fieldsets {
             let fields: Vec<&str> = fieldset.fields.iter().map(String::as_str).collect();
-            form = kept(form, |form| form.with_fieldset(&fieldset.name, &fieldset.legend, &fields));
+            form = sound(form.with_fieldset(&fieldset.name, &fieldset.legend, &fields));
             if fieldset.disabled {
                 // It is there unless it was wrong, and then there is nothing to disable.
                 let _ = form.set_fieldset_disabled(&fieldset.name, true);
@@ -313,8 +313,8 @@ impl Link {
     }
 }
 
-/// The form with something added, or as it was where that cannot be: then it was found wrong already.
-fn kept(form: Form, add: impl FnOnce(Form) -> Result<Form, FormError>) -> Form {
-    let before = form.clone();
-    add(form).unwrap_or(before)
+/// The form with something added that was found right when the sheet was read.
+fn sound(added: Result<Form, FormError>) -> Form {
+    debug_assert!(added.is_ok(), "{:?}", added.err());
+    added.unwrap_or_default()
 }

@@ -1,0 +1,65 @@
+//! What sheets cost beside the plain parsing of the same text: checking one of 1,000 fields, and accepting
+//! lines of JSON.
+
+use criterion::{Criterion, Throughput, criterion_group, criterion_main};
+use pin_notch_sheet::{Format, Sheet, Surroundings};
+use std::hint::black_box;
+
+fn checking(criterion: &mut Criterion) {
+    let mut text = String::new();
+    for at in 0..1000 {
+        let control = ["slider", "stepper", "switch", "date"][at % 4];
+        text.push_str(&format!(
+            "[[field]]\nname = 'field-{at}'\ncontrol = '{control}'\nlabel = 'Field {at}'\n\n"
+        ));
+    }
+    for at in 0..100 {
+        let (one, other) = (at * 4, at * 4 + 1);
+        text.push_str(&format!(
+            "[[rule]]\nholds = 'field-{one} < 100 or field-{other} > 3'\nmessage = 'Rule {at}'\n"
+        ));
+    }
+    let mut group = criterion.benchmark_group("a sheet of 1,000 fields");
+    group.sample_size(10);
+    group.bench_function("baseline: its TOML alone", |bench| {
+        bench.iter(|| toml::from_str::<toml::Table>(black_box(&text)));
+    });
+    group.bench_function("checked", |bench| {
+        bench.iter(|| Sheet::read(black_box(&text), Format::Toml, &Surroundings::default()));
+    });
+    group.finish();
+}
+
+fn accepting(criterion: &mut Criterion) {
+    let text = include_str!("../../../demo/inspection.toml");
+    let mut around = Surroundings::default();
+    around.files = &|_: &str| Ok(include_str!("../../../demo/hives.txt").to_owned());
+    let form = Sheet::read(text, Format::Toml, &around).0.form();
+    let lines: Vec<String> = (0..1000)
+        .map(|at| {
+            format!(
+                r#"{{"visited":"2026-05-14","weight":{}.{},"outside":-3,"temper":3.5,"mites":{},"stores":1}}"#,
+                10 + at % 30,
+                at % 10,
+                at % 9
+            )
+        })
+        .collect();
+    let mut group = criterion.benchmark_group("1,000 lines of data");
+    group.sample_size(10).throughput(Throughput::Elements(1000));
+    group.bench_function("baseline: their JSON alone", |bench| {
+        bench.iter(|| {
+            lines
+                .iter()
+                .filter(|line| serde_json::from_str::<serde_json::Value>(line).is_ok())
+                .count()
+        });
+    });
+    group.bench_function("accepted", |bench| {
+        bench.iter(|| lines.iter().filter(|line| form.read_json(line.as_bytes()).is_ok()).count());
+    });
+    group.finish();
+}
+
+criterion_group!(benches, checking, accepting);
+criterion_main!(benches);
