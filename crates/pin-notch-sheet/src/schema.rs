@@ -194,7 +194,7 @@ impl Writer<'_> {
                 two(items)
             }
             Control::Dates(dates) => {
-                let notches = dates.notches().clone();
+                let notches = *dates.notches();
                 self.lose(
                     "the order of the two days, their number, and days that are blocked",
                     true,
@@ -235,19 +235,19 @@ impl Writer<'_> {
             }
             Control::Items(items) => one_of(items.items()),
             Control::Date(date) => {
-                let notches = date.notches().clone();
+                let notches = *date.notches();
                 let days = self.line(&notches, DAY, Some("date"));
                 if !date.blocked().is_empty() && !days.contains_key("enum") {
                     self.lose("days that are blocked", true);
                 }
                 days
             }
-            Control::Month(months) => self.line(&months.notches().clone(), MONTH, None),
-            Control::Week(weeks) => self.line(&weeks.notches().clone(), WEEK, None),
-            Control::Time(times) => self.line(&times.notches().clone(), TIME, None),
+            Control::Month(months) => self.line(months.notches(), MONTH, None),
+            Control::Week(weeks) => self.line(weeks.notches(), WEEK, None),
+            Control::Time(times) => self.line(times.notches(), TIME, None),
             Control::DateTime(times) => {
                 self.lose("whether the day of a date and time exists", true);
-                self.line(&times.notches().clone(), DATE_TIME, None)
+                self.line(times.notches(), DATE_TIME, None)
             }
             control => match control.notches() {
                 Some(notches) => self.numbers(*notches),

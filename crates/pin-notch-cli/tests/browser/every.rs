@@ -103,8 +103,8 @@ fn every_element_follows_its_keys_is_sent_and_reset() {
         }
         page.run("document.forms[0].reset()").await;
         assert_eq!(page.get(SENT).await, at_first);
-        for at in 0..EVERY.len() {
-            assert_eq!(held(&page, at).await, before(at), "{} after a reset", EVERY[at].0);
+        for (at, (start, ..)) in EVERY.iter().enumerate() {
+            assert_eq!(held(&page, at).await, before(at), "{} after a reset", start);
         }
     });
 }
@@ -129,8 +129,8 @@ fn every_element_is_restored_when_somebody_comes_back() {
             page.get("performance.getEntriesByType('navigation')[0].type").await,
             "back_forward"
         );
-        for at in 0..EVERY.len() {
-            assert_eq!(held(&page, at).await, after(at), "{} after coming back", EVERY[at].0);
+        for (at, (start, ..)) in EVERY.iter().enumerate() {
+            assert_eq!(held(&page, at).await, after(at), "{} after coming back", start);
         }
         server.abort();
     });
