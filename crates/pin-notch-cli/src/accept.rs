@@ -255,9 +255,10 @@ impl Counted {
         let order = |name: &str| form.fields().position(|field| field.name == name);
         let mut all = self.by_field.clone();
         all.sort_by_key(|(name, state, _)| (order(name), *state));
+        let shown = |name: &str| if name.is_empty() { "(what was sent)" } else { name }.to_owned();
+        let wide = all.iter().map(|(name, ..)| shown(name).chars().count()).max().unwrap_or(0);
         for (name, state, count) in all {
-            let name = if name.is_empty() { "(what was sent)" } else { &name };
-            text.push_str(&format!("{count:>9}  {name}  {state}\n"));
+            text.push_str(&format!("{count:>9}  {:wide$}  {state}\n", shown(&name)));
         }
         if self.unknown > 0 {
             text.push_str(&format!("{:>9}  names that no field has, left aside\n", self.unknown));

@@ -78,7 +78,7 @@ impl Source {
         };
         let handler = GraphicalReportHandler::new_themed(theme).with_width(100).with_links(false);
         match handler.render_report(&mut text, &shown) {
-            Ok(()) => text.trim_end().to_owned() + "\n",
+            Ok(()) => text.trim_end().to_owned() + "\n\n",
             Err(_) => format!("{}: {finding}\n", self.path.display()),
         }
     }

@@ -49,6 +49,9 @@ impl Trace {
             errors.iter().for_each(|(line, why)| eprintln!("{path}:{line}: {why}"));
             Failure::usage(format!("{path}: {} lines cannot be read", errors.len()))
         })?;
+        if !self.json {
+            say(&row("line", "attempt", "holds now", "what happened"))?;
+        }
         let mut last = Done { outcome: String::new(), refused: false };
         let (mut failed, mut checked) = (0, 0);
         for (number, line) in &lines {
@@ -111,8 +114,12 @@ impl Trace {
             return say(&format!("{told}\n"));
         }
         let held = if name.is_empty() { String::new() } else { held(form, name) };
-        say(&format!("{line:>4}  {text:<32}  {held:<12}  {}\n", done.outcome))
+        say(&row(&line.to_string(), text, &held, &done.outcome))
     }
+}
+
+fn row(line: &str, attempt: &str, held: &str, outcome: &str) -> String {
+    format!("{line:>4}  {attempt:<32}  {held:<12}  {outcome}\n")
 }
 
 fn held(form: &Form, name: &str) -> String {
