@@ -106,8 +106,10 @@ fn page(sheet: &Sheet, form: &Form, theme: Theme) -> String {
         "new URL(\"pin-notch.wasm\", import.meta.url)",
         &format!("\"data:application/wasm;base64,{wasm}\""),
     );
-    let head =
-        format!("<script type=\"module\">{}</script>", script.replace("</script", "<\\/script"));
+    let (script, links) = (script.replace("</script", "<\\/script"), sheet.script());
+    let head = format!(
+        "<script type=\"module\">{script}</script>\n<script type=\"module\">{links}</script>"
+    );
     let mut page = Page::default();
     (page.head, page.theme) = (&head, theme);
     sheet.page(form, &page)

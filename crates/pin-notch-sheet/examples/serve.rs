@@ -14,18 +14,21 @@ use std::sync::Arc;
 const SCRIPT: &str = include_str!("../../pin-notch-cli/dist/pin-notch.js");
 const WASM: &[u8] = include_bytes!("../../pin-notch-cli/dist/pin-notch.wasm");
 
-fn page<'a>() -> Page<'a> {
-    let mut page = Page::default();
-    page.head = r#"<script type="module" src="/pin-notch.js"></script>"#;
-    page
+/// What brings the controls to life, and lets linked ones follow each other.
+fn head(sheet: &Sheet) -> String {
+    let script = sheet.script();
+    format!(
+        r#"<script type="module" src="/pin-notch.js"></script><script type="module">{script}</script>"#
+    )
 }
 
 fn receive(sheet: &Sheet, body: &[u8]) -> Response {
-    let form = sheet.form();
+    let (form, head) = (sheet.form(), head(sheet));
+    let mut page = Page::default();
+    page.head = &head;
     match form.read(body) {
-        Ok(values) => Html(sheet.answer(&form, &values, &page())).into_response(),
+        Ok(values) => Html(sheet.answer(&form, &values, &page)).into_response(),
         Err(problems) => {
-            let mut page = page();
             page.problems = Some(&problems);
             let html = sheet.page(&sheet.form_with(body), &page);
             (StatusCode::UNPROCESSABLE_ENTITY, Html(html)).into_response()
@@ -46,7 +49,11 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
         return Err(format!("{path}: {error}").into());
     }
     let (shown, sent) = (Arc::new(sheet.clone()), Arc::new(sheet));
-    let show = async move || Html(shown.page(&shown.form(), &page()));
+    let show = async move || {
+        let (mut page, head) = (Page::default(), head(&shown));
+        page.head = &head;
+        Html(shown.page(&shown.form(), &page))
+    };
     let router = Router::new()
         .route("/", get(show).post(async move |body: Bytes| receive(&sent, &body)))
         .route("/pin-notch.js", get(async || ([(header::CONTENT_TYPE, "text/javascript")], SCRIPT)))

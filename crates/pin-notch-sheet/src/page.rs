@@ -1,8 +1,9 @@
 //! A form as a page of HTML: drawn before any script comes, and fit to be sent without one.
 
 use crate::sheet::Sheet;
-use pin_notch::{Field, Form, Problems, Values};
+use pin_notch::{Field, Form, Problems, Values, number_text};
 use pin_notch_html::{element_html, escaped};
+use serde_json::{Value as Json, json};
 
 /// Light, dark, or as the person prefers.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
@@ -100,6 +101,31 @@ impl Sheet {
         self.framed(&format!("{warnings}<table>\n{rows}</table>\n"), page)
     }
 
+    /// The script by which linked fields follow each other in the live page; empty where there are no links. It
+    /// may stand in the page or be served as a file.
+    ///
+    /// (Rules are checked where the form is received.)
+    pub fn script(&self) -> String {
+        let mut links = Vec::new();
+        for link in &self.links {
+            let range = |(low, high)| [number_text(low), number_text(high)];
+            let ranges = link.ranges.map(|ranges| ranges.map(range));
+            links.push(json!({ "from": link.from, "to": link.to, "ranges": ranges }));
+            if !link.one_way {
+                let back = ranges.map(|[from, to]| [to, from]);
+                links.push(json!({ "from": link.to, "to": link.from, "ranges": back }));
+            }
+        }
+        match links.is_empty() {
+            true => String::new(),
+            // No text in it may end the script element it stands in.
+            false => {
+                let links = Json::Array(links).to_string().replace('<', "\\u003c");
+                format!("const LINKS = {links};\n{}", include_str!("links.js"))
+            }
+        }
+    }
+
     fn framed(&self, content: &str, page: &Page) -> String {
         let title = escaped(if self.title.is_empty() { "Form" } else { &self.title });
         format!(
@@ -147,5 +173,5 @@ fn problems(problems: &Problems) -> String {
         }
     };
     let items: String = problems.0.iter().map(one).collect();
-    format!("<ul class=\"problems\" role=\"alert\">\n{items}</ul>\n")
+    format!("<div class=\"problems\" role=\"alert\"><ul>\n{items}</ul></div>\n")
 }

@@ -250,7 +250,8 @@ impl Reader<'_> {
                     continue;
                 }
             };
-            let link = Link { from, to, conversion, one_way };
+            let ranges = ranges[0].zip(ranges[1]).map(<[_; 2]>::from);
+            let link = Link { from, to, conversion, ranges, one_way };
             if let Err(error) = link.add(form.clone()) {
                 self.error("link", self.head(node), error.to_string());
                 continue;

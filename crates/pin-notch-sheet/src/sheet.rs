@@ -4,7 +4,7 @@ use crate::finding::Finding;
 use crate::read;
 use crate::rule::Condition;
 use crate::tree::{self, Format, Node};
-use pin_notch::{AnyWorld, Choice, Control, Conversion, Date, Form, FormError};
+use pin_notch::{AnyWorld, Choice, Control, Conversion, Date, Decimal, Form, FormError};
 use pin_notch_html::{Attributed, Looks, Tag, control_from};
 use std::collections::HashMap;
 use std::fmt;
@@ -107,6 +107,8 @@ pub(crate) struct Link {
     pub to: String,
     /// Along which line the numbers go; without one they are the same.
     pub conversion: Option<Conversion>,
+    /// The ranges that the line leads from and to.
+    pub ranges: Option<[(Decimal, Decimal); 2]>,
     pub one_way: bool,
 }
 

@@ -11,19 +11,22 @@ use axum::routing::get;
 use pin_notch_html::escaped;
 use pin_notch_sheet::{Page, Severity, Sheet};
 use std::hash::{DefaultHasher, Hash, Hasher};
-use std::path::{Path, PathBuf};
+use std::path::Path;
 use std::sync::Arc;
 
-/// What the page loads besides its controls.
-const HEAD: &str = "<script type=\"module\" src=\"/pin-notch.js\"></script>\n\
-                    <script type=\"module\" src=\"/reload.js\"></script>";
+/// What the page loads besides its controls, and which version of the sheet it was drawn from.
+fn head(path: &Path) -> String {
+    let module = |name: &str| format!("<script type=\"module\" src=\"/{name}.js\"></script>\n");
+    let version = version(path);
+    let scripts: String = ["pin-notch", "links", "reload"].map(module).concat();
+    format!("<meta name=\"version\" content=\"{version}\">\n{scripts}")
+}
 
-/// Loads the page anew when the sheet has changed, and keeps what was entered as the browser does.
-const RELOAD: &str = "let version;
+/// Loads the page anew when the sheet has changed.
+const RELOAD: &str = "const drawn = document.querySelector('meta[name=version]').content;
 setInterval(async () => {
-  const now = await fetch('/version').then((answer) => answer.text()).catch(() => version);
-  if (version !== undefined && now !== version) location.reload();
-  version = now;
+  const now = await fetch('/version').then((answer) => answer.text()).catch(() => drawn);
+  if (now !== drawn) location.reload();
 }, 700);
 ";
 
@@ -32,7 +35,8 @@ pub(super) fn router(file: &Path, files: Files) -> Result<(String, Router), Fail
     let sheet = Source::read(file)?.sound()?;
     let title = if sheet.title().is_empty() { "Form" } else { sheet.title() };
     let path = Arc::new(file.to_owned());
-    let (shown, versioned, sent) = (path.clone(), path.clone(), path);
+    let (shown, versioned, linked, sent) = (path.clone(), path.clone(), path.clone(), path);
+    let script = |text: String| ([(header::CONTENT_TYPE, "text/javascript")], text);
     let router = Router::new()
         .route(
             "/",
@@ -40,27 +44,30 @@ pub(super) fn router(file: &Path, files: Files) -> Result<(String, Router), Fail
                 .post(async move |request| receive(&sent, request).await),
         )
         .route("/version", get(async move || version(&versioned)))
-        .route("/reload.js", get(async || ([(header::CONTENT_TYPE, "text/javascript")], RELOAD)))
+        .route("/links.js", get(async move || script(links(&linked))))
+        .route("/reload.js", get(async move || script(RELOAD.to_owned())))
         .merge(web_files(files));
     Ok((title.to_owned(), router))
 }
 
 /// Another text whenever the sheet's text is another.
-fn version(path: &PathBuf) -> String {
+fn version(path: &Path) -> String {
     let mut hasher = DefaultHasher::new();
     std::fs::read(path).unwrap_or_default().hash(&mut hasher);
     format!("{:x}", hasher.finish())
 }
 
-fn page<'a>() -> Page<'a> {
-    let mut page = Page::default();
-    page.head = HEAD;
-    page
+fn links(path: &Path) -> String {
+    sheet(path).map(|sheet| sheet.script()).unwrap_or_default()
 }
 
 fn show(path: &Path) -> Response {
     match sheet(path) {
-        Ok(sheet) => protected(Html(sheet.page(&sheet.form(), &page()))).into_response(),
+        Ok(sheet) => {
+            let (mut page, head) = (Page::default(), head(path));
+            page.head = &head;
+            protected(Html(sheet.page(&sheet.form(), &page))).into_response()
+        }
         Err(answer) => *answer,
     }
 }
@@ -74,11 +81,12 @@ async fn receive(path: &Path, request: Request) -> Response {
         Ok(sheet) => sheet,
         Err(answer) => return *answer,
     };
-    let form = sheet.form();
+    let (form, head) = (sheet.form(), head(path));
+    let mut page = Page::default();
+    page.head = &head;
     match form.read(&body) {
-        Ok(values) => protected(Html(sheet.answer(&form, &values, &page()))).into_response(),
+        Ok(values) => protected(Html(sheet.answer(&form, &values, &page))).into_response(),
         Err(problems) => {
-            let mut page = page();
             page.problems = Some(&problems);
             let html = sheet.page(&sheet.form_with(&body), &page);
             (StatusCode::UNPROCESSABLE_ENTITY, protected(Html(html))).into_response()
@@ -104,7 +112,8 @@ fn sheet(path: &Path) -> Result<Sheet, Box<Response>> {
     let what = if whole { "This sheet has errors" } else { "This sheet cannot be read" };
     let html = format!(
         "<!doctype html><html lang=\"en\"><title>{what}</title>\
-         <script type=\"module\" src=\"/reload.js\"></script><h1>{what}</h1><pre>{text}</pre></html>"
+         {}<h1>{what}</h1><pre>{text}</pre></html>",
+        head(path)
     );
     Err(Box::new((StatusCode::INTERNAL_SERVER_ERROR, protected(Html(html))).into_response()))
 }

@@ -6,6 +6,7 @@ mod dates;
 mod embedding;
 mod every;
 mod looks;
+mod sheets;
 mod speed;
 mod support;
 mod tree;

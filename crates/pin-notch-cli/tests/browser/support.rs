@@ -53,8 +53,13 @@ fn start(mut command: Command, mark: &str) -> (Started, String) {
 
 /// The command under test, serving the demo. `PIN_NOTCH_WEB_FILES` has it serve a fresh web build.
 pub fn demo() -> (impl Drop, String) {
+    demo_of(&[])
+}
+
+/// The same with these arguments, such as a sheet.
+pub fn demo_of(arguments: &[&str]) -> (impl Drop + use<>, String) {
     let mut command = Command::new(env!("CARGO_BIN_EXE_pin-notch"));
-    command.args(["demo", "--port", "0"]);
+    command.args(["demo", "--port", "0"]).args(arguments);
     if let Some(folder) = std::env::var_os("PIN_NOTCH_WEB_FILES") {
         command.arg("--web-files").arg(folder);
     }

@@ -1,0 +1,62 @@
+//! Pages drawn from a sheet: served, and alone in a file.
+
+use crate::support::{Page, demo_of, with_page};
+use fantoccini::key::Key;
+use std::process::Command;
+
+const SHEET: &str = include_str!("../../../../demo/inspection.toml");
+const HIVES: &str = include_str!("../../../../demo/hives.txt");
+
+/// What a drawn page has to do, wherever it is.
+async fn is_alive(page: &Page) {
+    page.until("document.querySelector('#stores')?.value === '0'").await;
+    page.focus("#stores-percent").await;
+    page.press(&[Key::Right; 7]).await;
+    assert_eq!(page.value("#stores").await, "3.5", "70 percent of 5");
+    page.focus("#stores").await;
+    page.press(&[Key::Right]).await;
+    assert_eq!(page.value("#stores-percent").await, "80", "and back");
+    for scheme in ["light", "dark"] {
+        page.scheme(scheme).await;
+        assert_eq!(page.axe().await, "", "{scheme}");
+    }
+}
+
+#[test]
+fn a_served_sheet_is_alive_and_follows_its_file() {
+    with_page(async |page| {
+        let folder = std::env::temp_dir().join(format!("pin-notch-sheet-{}", std::process::id()));
+        std::fs::create_dir_all(&folder).expect("a folder");
+        let path = folder.join("inspection.toml");
+        std::fs::write(folder.join("hives.txt"), HIVES).expect("a written file");
+        std::fs::write(&path, SHEET).expect("a written sheet");
+        let (_server, url) = demo_of(&[path.to_str().expect("a name")]);
+        page.client.goto(&url).await.expect("the page");
+        is_alive(&page).await;
+        page.run("document.querySelector('form').noValidate = true; document.querySelector('button').click();").await;
+        page.until("document.querySelector('.problems a')").await;
+        assert_eq!(page.axe().await, "", "with what was refused");
+        assert_eq!(page.value("#stores").await, "4", "what was entered is there again");
+        page.client.goto(&url).await.expect("the page");
+        let changed = SHEET.replace("label = \"Hive weight\"", "label = \"Weight of it all\"");
+        std::fs::write(&path, changed).expect("a written sheet");
+        page.until("document.body.innerText.includes('Weight of it all')").await;
+        let _ = std::fs::remove_dir_all(folder);
+    });
+}
+
+#[test]
+fn a_page_in_a_file_needs_no_other() {
+    with_page(async |page| {
+        let path = std::env::temp_dir().join(format!("pin-notch-page-{}.html", std::process::id()));
+        let drawn = Command::new(env!("CARGO_BIN_EXE_pin-notch"))
+            .args(["draw", "demo/inspection.toml", "--output"])
+            .arg(&path)
+            .current_dir(concat!(env!("CARGO_MANIFEST_DIR"), "/../.."))
+            .status();
+        assert!(drawn.expect("the command runs").success());
+        page.client.goto(&format!("file://{}", path.display())).await.expect("the page");
+        is_alive(&page).await;
+        let _ = std::fs::remove_file(path);
+    });
+}
