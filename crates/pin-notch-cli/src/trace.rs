@@ -31,10 +31,25 @@ pub(crate) struct Trace {
     json: bool,
 }
 
-/// What a move did.
+/// What a move did: its text as a whole, and the same in parts.
+#[derive(Default)]
 struct Done {
     outcome: String,
-    refused: bool,
+    events: Vec<String>,
+    refusal: Option<String>,
+    follows: Vec<String>,
+}
+
+impl Done {
+    fn event(outcome: impl Into<String>) -> Self {
+        let outcome = outcome.into();
+        Self { events: vec![outcome.clone()], outcome, ..Self::default() }
+    }
+
+    fn refused(why: impl Into<String>) -> Self {
+        let why = why.into();
+        Self { outcome: format!("refused: {why}"), refusal: Some(why), ..Self::default() }
+    }
 }
 
 impl Trace {
@@ -52,7 +67,7 @@ impl Trace {
         if !self.json {
             say(&row("line", "attempt", "holds now", "what happened"))?;
         }
-        let mut last = Done { outcome: String::new(), refused: false };
+        let mut last = Done::default();
         let (mut failed, mut checked) = (0, 0);
         for (number, line) in &lines {
             let difference = match line {
@@ -109,8 +124,8 @@ impl Trace {
                 .filter(|(_, value)| !value.is_empty())
                 .map(|(name, value)| (name, value.to_json()))
                 .collect();
-            let told = json!({ "line": line, "intent": text, "outcome": done.outcome,
-                               "refused": done.refused, "values": values });
+            let told = json!({ "line": line, "intent": text, "events": done.events, "refusal": done.refusal,
+                               "follows": done.follows, "values": values });
             return say(&format!("{told}\n"));
         }
         let held = if name.is_empty() { String::new() } else { held(form, name) };
@@ -128,48 +143,48 @@ fn held(form: &Form, name: &str) -> String {
 
 fn carry_out(form: &mut Form, name: &str, attempt: &Move) -> Done {
     let moved = |names: Option<Vec<&str>>, nothing: &str| match names {
-        Some(names) => Done { outcome: format!("moves {}", names.join(", ")), refused: false },
-        None => Done { outcome: format!("refused: {nothing}"), refused: true },
+        Some(names) => Done::event(format!("moves {}", names.join(", "))),
+        None => Done::refused(nothing),
     };
     match attempt {
         Move::Undo => moved(form.undo(), "there is nothing to undo"),
         Move::Redo => moved(form.redo(), "there is nothing to redo"),
         Move::Reset => {
             form.reset();
-            Done { outcome: "reset".to_owned(), refused: false }
+            Done::event("reset")
         }
         Move::Clear => {
             form.clear();
-            Done { outcome: "cleared".to_owned(), refused: false }
+            Done::event("cleared")
         }
         Move::Send => match form.submit() {
             Ok(values) => {
-                let warnings =
-                    values.warnings().iter().map(|warning| format!("; warning: {warning}"));
-                Done {
-                    outcome: format!("accepted{}", warnings.collect::<String>()),
-                    refused: false,
-                }
+                let warnings = values.warnings().iter().map(|one| format!("; warning: {one}"));
+                Done::event(format!("accepted{}", warnings.collect::<String>()))
             }
             Err(problems) => {
                 let all: Vec<String> = problems.0.iter().map(ToString::to_string).collect();
-                Done { outcome: format!("refused: {}", all.join(" / ")), refused: true }
+                Done::refused(all.join(" / "))
             }
         },
         Move::Intents(intents) => {
-            let mut outcome = Done { outcome: String::new(), refused: false };
+            let mut done = Done::default();
             for intent in intents {
                 let intent = match intent.of(form.control(name)) {
                     Ok(intent) => intent,
-                    Err(why) => return Done { outcome: format!("refused: {why}"), refused: true },
+                    Err(why) => return Done::refused(why),
                 };
                 // Its name was found when the moves were read.
                 if let Ok(turn) = form.handle(name, intent) {
-                    outcome =
-                        Done { outcome: turn.to_string(), refused: turn.turn.refusal().is_some() };
+                    done = Done {
+                        outcome: turn.to_string(),
+                        events: turn.turn.events().map(|event| event.to_string()).collect(),
+                        refusal: turn.turn.refusal().map(|refusal| refusal.to_string()),
+                        follows: turn.followed.iter().map(ToString::to_string).collect(),
+                    };
                 }
             }
-            outcome
+            done
         }
     }
 }

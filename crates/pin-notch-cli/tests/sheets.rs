@@ -115,15 +115,18 @@ fn exit_codes_tell_right_from_surprising_from_wrong() {
 fn a_turn_is_a_line_of_json_with_all_values() {
     let output = with_input(
         "trace --json demo/inspection.toml -",
-        b"weight: key right x2\nmites: choose 3\n",
+        b"weight: key right x2\nmites: choose 3\nmites: choose 301\nstores-percent: choose 70\n",
     );
     let lines: Vec<Json> = String::from_utf8_lossy(&output.stdout)
         .lines()
         .map(|line| serde_json::from_str(line).expect("JSON"))
         .collect();
-    assert_eq!(lines[0]["outcome"], "input 18.6, change 18.6");
+    assert_eq!(lines[0]["events"], serde_json::json!(["input 18.6", "change 18.6"]));
+    assert_eq!(lines[0]["refusal"], Json::Null);
     assert_eq!(lines[1]["intent"], "mites: choose 3");
     assert_eq!(lines[1]["values"]["weight"].to_string(), "18.6");
+    assert_eq!(lines[2]["refusal"], "above the maximum 300");
+    assert_eq!(lines[3]["follows"], serde_json::json!(["stores follows: 3.5"]));
 }
 
 #[test]

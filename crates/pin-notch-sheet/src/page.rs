@@ -75,8 +75,10 @@ impl Sheet {
         }
         let content = format!(
             "{told}<form method=\"post\" action=\"{}\" aria-labelledby=\"title\">\n{alone}{sets}\
-             <p class=\"buttons\"><button>Send</button> <button type=\"reset\">Reset</button></p>\n</form>\n",
+             <p class=\"buttons\"><button>{}</button> <button type=\"reset\">{}</button></p>\n</form>\n",
             escaped(page.action),
+            escaped(&self.send),
+            escaped(&self.reset),
         );
         self.framed(&content, page)
     }

@@ -27,6 +27,8 @@ pub(crate) fn sheet(
     let mut sheet = Sheet {
         title: String::new(),
         lang: "en".to_owned(),
+        send: "Send".to_owned(),
+        reset: "Reset".to_owned(),
         fields: Vec::new(),
         fieldsets: Vec::new(),
         links: Vec::new(),
@@ -38,6 +40,8 @@ pub(crate) fn sheet(
     reader.words(&tree, "a sheet", &words::TOP);
     sheet.title = reader.text_of(&tree, "title").unwrap_or_default();
     sheet.lang = reader.text_of(&tree, "lang").unwrap_or(sheet.lang);
+    sheet.send = reader.text_of(&tree, "send").unwrap_or(sheet.send);
+    sheet.reset = reader.text_of(&tree, "reset").unwrap_or(sheet.reset);
     for node in reader.tables(&tree, "field") {
         let field = reader.field(node);
         if let Some(field) = field {
@@ -357,7 +361,8 @@ impl Reader<'_> {
         for (language, node) in languages {
             self.words(node, "a language", &words::TEXTS);
             let title = self.text_of(node, "title");
-            let mut texts = Texts { title, ..Texts::default() };
+            let (send, reset) = (self.text_of(node, "send"), self.text_of(node, "reset"));
+            let mut texts = Texts { title, send, reset, ..Texts::default() };
             if let Some(Is::Table(fields)) = node.get("fields").map(|fields| &fields.is) {
                 for (key, node) in fields {
                     if self.named(sheet, &key.name, key.span.clone()) {

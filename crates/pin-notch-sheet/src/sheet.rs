@@ -71,6 +71,9 @@ impl fmt::Debug for Surroundings<'_> {
 pub struct Sheet {
     pub(crate) title: String,
     pub(crate) lang: String,
+    /// What the buttons say.
+    pub(crate) send: String,
+    pub(crate) reset: String,
     pub(crate) fields: Vec<FieldSheet>,
     pub(crate) fieldsets: Vec<FieldsetSheet>,
     pub(crate) links: Vec<Link>,
@@ -123,6 +126,8 @@ pub(crate) struct Rule {
 #[derive(Clone, Debug, Default)]
 pub(crate) struct Texts {
     pub title: Option<String>,
+    pub send: Option<String>,
+    pub reset: Option<String>,
     pub fields: HashMap<String, Vec<(String, String)>>,
     pub options: HashMap<String, HashMap<String, String>>,
     pub legends: HashMap<String, String>,
@@ -205,6 +210,8 @@ impl Sheet {
         let texts = self.texts[lang].clone();
         self.lang = lang.to_owned();
         self.title = texts.title.unwrap_or(self.title);
+        self.send = texts.send.unwrap_or(self.send);
+        self.reset = texts.reset.unwrap_or(self.reset);
         for field in &mut self.fields {
             for (word, text) in texts.fields.get(&field.name).into_iter().flatten() {
                 if word == "label" {

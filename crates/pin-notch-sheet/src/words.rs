@@ -3,7 +3,8 @@
 use pin_notch_html::Tag;
 
 /// What stands at the top.
-pub(crate) const TOP: [&str; 7] = ["title", "lang", "field", "fieldset", "link", "rule", "texts"];
+pub(crate) const TOP: [&str; 9] =
+    ["title", "lang", "send", "reset", "field", "fieldset", "link", "rule", "texts"];
 
 /// What every field may have.
 pub(crate) const FIELD: [&str; 9] =
@@ -12,7 +13,7 @@ pub(crate) const FIELD: [&str; 9] =
 pub(crate) const FIELDSET: [&str; 4] = ["name", "legend", "fields", "disabled"];
 pub(crate) const LINK: [&str; 5] = ["from", "to", "from-range", "to-range", "one-way"];
 pub(crate) const RULE: [&str; 3] = ["holds", "message", "warns"];
-pub(crate) const TEXTS: [&str; 4] = ["title", "fields", "fieldsets", "messages"];
+pub(crate) const TEXTS: [&str; 6] = ["title", "send", "reset", "fields", "fieldsets", "messages"];
 pub(crate) const OPTION: [&str; 4] = ["value", "text", "group", "disabled"];
 
 /// Words of a field that are true or false.

@@ -295,6 +295,8 @@ fn a_language_has_its_own_texts_and_the_rest_is_as_it_was() {
     assert_eq!((label("weight"), label("outside")), ("Gewicht".into(), "Outside".into()));
     let warned = german.read(b"visited=2026-05-14&weight=8&outside=1&temper=3&stores=0").unwrap();
     assert_eq!(warned.warnings()[0].to_string(), "Gewicht: Ein so leichtes Volk wird gefüttert.");
+    let page = sheet.clone().in_language("de").page(&german, &Page::default());
+    assert!(page.contains("<html lang=\"de\">") && page.contains("<button>Absenden</button>"));
     assert_eq!(sheet.clone().in_language("fr").to_text(&german), sheet.to_text(&german));
 }
 
