@@ -102,9 +102,11 @@ fn arguments() -> Result<Arguments, Failure> {
         if error.exit_code() == 0 {
             error.exit(); // help or version, which clap prints itself
         }
-        // Clap's first line says what is wrong; the usage below it is a --help away.
+        // Clap's first lines say what is wrong; the usage below them is a --help away.
         let text = error.to_string();
-        let line = text.lines().next().unwrap_or_default();
+        let lines: Vec<&str> =
+            text.lines().take_while(|line| !line.trim().is_empty()).map(str::trim).collect();
+        let line = lines.join(" ");
         let what = line.strip_prefix("error: ").unwrap_or("no command was given");
         Failure::usage(format!("{what} (see pin-notch --help)"))
     })

@@ -62,7 +62,9 @@ impl Trace {
         let path = self.moves.display();
         let lines = moves::read(&text, &form).map_err(|errors| {
             errors.iter().for_each(|(line, why)| eprintln!("{path}:{line}: {why}"));
-            Failure::usage(format!("{path}: {} lines cannot be read", errors.len()))
+            let count = errors.len();
+            let lines = if count == 1 { "1 line" } else { &format!("{count} lines") };
+            Failure::usage(format!("{path}: {lines} cannot be read"))
         })?;
         if !self.json {
             say(&row("line", "attempt", "holds now", "what happened"))?;
