@@ -128,8 +128,9 @@ fn form(form: &Form) -> String {
     let row = |field: &pin_notch::Field| {
         let (name, label) = (escaped(&field.name), escaped(&field.label));
         let id = format!("form-{name}");
-        let own = [("id", id.as_str()), ("name", &field.name), ("data-name", &field.label)];
-        let element = element_html(&field.control, &own, &looks(&field.label, ""));
+        let own = [("id", id.as_str()), ("data-name", &field.label), ("name", &field.name)];
+        let own = if field.is_unsent() { &own[..2] } else { &own[..] };
+        let element = element_html(&field.control, own, &looks(&field.label, ""));
         let required = match field.control.conditions().required {
             true => " <small>(required)</small>",
             false => "",
