@@ -300,6 +300,81 @@ fn a_language_has_its_own_texts_and_the_rest_is_as_it_was() {
     assert_eq!(sheet.clone().in_language("fr").to_text(&german), sheet.to_text(&german));
 }
 
+#[test]
+fn every_control_can_be_written_down_with_all_its_words() {
+    let options = "options = [{ value = 'x', text = 'X', group = 'G' }, 'y']";
+    let all = [
+        (
+            "slider",
+            "min = 1\nmax = 1000\nstep = 0.5\nstep-base = 0\nvalue = 2.5\nunit = 'kg'\norientation = 'vertical'\nreversed = true\nscale = 'logarithmic'\npage-step = 5\nreadout = '{value}'\noptions = [{ value = 10, text = 'ten' }]",
+            "a=2.5",
+        ),
+        (
+            "span-slider",
+            "min = -5\nmax = 5\nstep = 0.5\nvalue = [-1, 2.5]\nleast = 1\nmost = 6\npush = true\nunit = 'C'",
+            "a=-1&a=2.5",
+        ),
+        (
+            "rating",
+            "min = 0\nmax = 4\nstep = 0.5\nvalue = 3.5\nreadout = '{name}'\npreview = '{value}?'\nempty-text = 'none'\nlit = 'only'\nicon = '*'\noptions = ['a', 'b', 'c', 'd']",
+            "a=3.5",
+        ),
+        ("switch", "checked = true\ncaption-on = 'on'\ncaption-off = 'off'", "a=on"),
+        ("checkbox", "checked = true\ndescription = 'Yes'", "a=on"),
+        (
+            "check-group",
+            &format!("{options}\nvalue = ['x', 'y']\nparent = 'All'\nleast = 1\nmost = 2"),
+            "a=x&a=y",
+        ),
+        (
+            "stepper",
+            "min = 0\nmax = 9\nvalue = 7\nunit = 'frames'\nplaceholder = 'how many'\nwrap = true",
+            "a=7",
+        ),
+        ("item-stepper", &format!("{options}\nvalue = 'y'\nwrap = true"), "a=y"),
+        ("select", &format!("{options}\nvalue = 'y'\nfilter = true\nplaceholder = 'which'"), "a=y"),
+        (
+            "select",
+            &format!("{options}\nmultiple = true\nvalue = ['y', 'x']\nleast = 1\nmost = 2"),
+            "a=x&a=y",
+        ),
+        ("select", "options-from = 'hives.txt'\nvalue = 'm'", "a=m"),
+        (
+            "date",
+            "min = 2026-05-01\nmax = 2026-06-30\nvalue = 2026-05-14\nplaceholder = 'day'\npattern = 'd. MMM y'\nfirst-day = 'sunday'\nalways-open = true\noptions = [{ value = 'sunday', text = 'no' }]",
+            "a=2026-05-14",
+        ),
+        (
+            "date-span",
+            "value = '2026-05-12/2026-05-14'\ntwo-fields = true\nacross-blocked = true\nleast = 2\nmost = 9",
+            "a=2026-05-12&a=2026-05-14",
+        ),
+        ("month", "value = '2026-05'\nmin = '2026-01'", "a=2026-05"),
+        ("week", "value = '2026-W20'", "a=2026-W20"),
+        ("time", "value = 07:30:00\nstep = 900\nmin = '06:00'", "a=07%3A30"),
+        (
+            "date-time",
+            "value = 2026-05-14T07:30:00\nnear = 2026-05-01T00:00:00",
+            "a=2026-05-14T07%3A30",
+        ),
+    ];
+    for (control, words, sent) in all {
+        let (sheet, found) = read(&field(control, words), Format::Toml);
+        let form = sheet.form();
+        assert_eq!(found, [], "{control}");
+        assert_eq!(form.urlencoded(), sent, "{control}");
+        assert!(form.read(sent.as_bytes()).is_ok(), "{control} reads back what it sends");
+        let tag = format!("<notch-{control} id=\"a\" name=\"a\"");
+        assert!(sheet.page(&form, &Page::default()).contains(&tag), "{control} in a page");
+        assert!(sheet.to_text(&form).trim().len() > 5, "{control} as text");
+        assert!(sheet.to_svg(&form, Theme::Dark).lines().count() > 6, "{control} as a picture");
+        let (schema, _) = sheet.to_schema();
+        assert_eq!(schema["properties"]["a"]["x-control"], control);
+        let (json, _) = read(&sheet.to_json(), Format::Json);
+        assert_eq!(json.form().urlencoded(), sent, "{control} in JSON");
+    }
+}
+
 /// A piece of JSON as a sheet may have it.
 fn piece() -> impl Strategy<Value = serde_json::Value> {
     let leaf = prop_oneof![
