@@ -1,10 +1,11 @@
 //! From a tree to a sheet, and everything that is wrong on the way.
 
 mod field;
+mod texts;
 
 use crate::finding::{Finding, meant};
 use crate::rule::{Condition, Known};
-use crate::sheet::{FieldsetSheet, Link, Rule, Sheet, Surroundings, Texts};
+use crate::sheet::{FieldsetSheet, Link, Rule, Sheet, Surroundings};
 use crate::tree::{Is, Node};
 use crate::words;
 use pin_notch::{AnyWorld, Control, Conversion, Decimal, Quoted, parse_number};
@@ -350,80 +351,6 @@ impl Reader<'_> {
             }
             Some(at) => span.start + at + piece.start..span.start + at + piece.start,
             None => span.clone(),
-        }
-    }
-
-    fn texts(&mut self, tree: &Node, sheet: &mut Sheet) {
-        let Some(node) = tree.get("texts") else { return };
-        let Is::Table(languages) = &node.is else {
-            return self.wrong_kind(node, "texts", "a table of languages, such as [texts.de]");
-        };
-        for (language, node) in languages {
-            self.words(node, "a language", &words::TEXTS);
-            let title = self.text_of(node, "title");
-            let (send, reset) = (self.text_of(node, "send"), self.text_of(node, "reset"));
-            let mut texts = Texts { title, send, reset, ..Texts::default() };
-            if let Some(Is::Table(fields)) = node.get("fields").map(|fields| &fields.is) {
-                for (key, node) in fields {
-                    if self.named(sheet, &key.name, key.span.clone()) {
-                        self.words(node, "the text of a field", &words::READ);
-                        self.field_texts(&key.name, node, sheet, &mut texts);
-                    }
-                }
-            }
-            if let Some(Is::Table(legends)) = node.get("fieldsets").map(|legends| &legends.is) {
-                for (key, _) in legends {
-                    let at = node.get("fieldsets").expect("it was found above");
-                    if let Some(legend) = self.text_of(at, &key.name) {
-                        texts.legends.insert(key.name.clone(), legend);
-                    }
-                }
-            }
-            if let Some(at) = node.get("messages")
-                && let Is::Table(messages) = &at.is
-            {
-                for (key, _) in messages {
-                    if !sheet.rules.iter().any(|rule| rule.message == key.name) {
-                        let message = format!("no rule says {}", Quoted(&key.name));
-                        self.error("no-such-message", key.span.clone(), message);
-                    }
-                    if let Some(message) = self.text_of(at, &key.name) {
-                        texts.messages.insert(key.name.clone(), message);
-                    }
-                }
-            }
-            sheet.texts.insert(language.name.clone(), texts);
-        }
-    }
-
-    fn field_texts(&mut self, name: &str, node: &Node, sheet: &Sheet, texts: &mut Texts) {
-        let Is::Table(words) = &node.is else {
-            return self.wrong_kind(node, name, "a table of texts");
-        };
-        for (key, value) in words {
-            if key.name != "options" {
-                if let Some(text) = self.text_of(node, &key.name) {
-                    let words = texts.fields.entry(name.to_owned()).or_default();
-                    words.push((key.name.clone(), text));
-                }
-                continue;
-            }
-            let Is::Table(options) = &value.is else {
-                self.wrong_kind(value, "options", "a table of texts by value");
-                continue;
-            };
-            let field = sheet.fields.iter().find(|field| field.name == name);
-            for (key, _) in options {
-                let is_there = |option: &pin_notch::Choice| option.value == key.name;
-                if !field.is_some_and(|field| field.options.iter().any(is_there)) {
-                    let message = format!("{name} has no option {}", Quoted(&key.name));
-                    self.error("no-such-option", key.span.clone(), message);
-                }
-                if let Some(text) = self.text_of(value, &key.name) {
-                    let options = texts.options.entry(name.to_owned()).or_default();
-                    options.insert(key.name.clone(), text);
-                }
-            }
         }
     }
 

@@ -170,7 +170,19 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
         ),
         (
             slider("") + "[texts.de.messages]\n'm' = 'n'",
-            &["7:1 error no-such-message: no rule says \"m\""],
+            &["7:1 error no-such-text: no rule says \"m\""],
+        ),
+        (
+            slider("") + "[texts]\nde = 'x'",
+            &["7:6 error wrong-kind: de has to be a table of texts, and this is a text"],
+        ),
+        (
+            slider("") + "[texts.de.fieldsets]\nf = 'F'",
+            &["7:1 error no-such-text: no fieldset is named \"f\""],
+        ),
+        (
+            field("select", "options = ['x']") + "[texts.de.fields.a]\noptions = { y = 'Y' }",
+            &["7:13 error no-such-text: a has no option \"y\""],
         ),
         ("a = [".into(), &["1:6 error not-toml: this is not TOML: unclosed array, expected `]`"]),
     ];

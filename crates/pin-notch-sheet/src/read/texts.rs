@@ -1,0 +1,96 @@
+//! The texts of other languages.
+
+use super::Reader;
+use crate::sheet::{Sheet, Texts};
+use crate::tree::{Is, Key, Node};
+use crate::words;
+use pin_notch::Quoted;
+
+impl Reader<'_> {
+    pub(super) fn texts(&mut self, tree: &Node, sheet: &mut Sheet) {
+        for (language, node) in self.members(tree, "texts") {
+            if !matches!(node.is, Is::Table(_)) {
+                self.wrong_kind(node, &language.name, "a table of texts");
+                continue;
+            }
+            self.words(node, "a language", &words::TEXTS);
+            let mut texts = Texts {
+                title: self.text_of(node, "title"),
+                send: self.text_of(node, "send"),
+                reset: self.text_of(node, "reset"),
+                ..Texts::default()
+            };
+            for (key, words) in self.members(node, "fields") {
+                if self.named(sheet, &key.name, key.span.clone()) {
+                    self.words(words, "the text of a field", &words::READ);
+                    self.field_texts(&key.name, words, sheet, &mut texts);
+                }
+            }
+            for (key, _) in self.members(node, "fieldsets") {
+                let known = sheet.fieldsets.iter().any(|set| set.name == key.name);
+                let missing = format!("no fieldset is named {}", Quoted(&key.name));
+                if let Some(text) = self.known(node, "fieldsets", key, known, missing) {
+                    texts.legends.insert(key.name.clone(), text);
+                }
+            }
+            for (key, _) in self.members(node, "messages") {
+                let known = sheet.rules.iter().any(|rule| rule.message == key.name);
+                let missing = format!("no rule says {}", Quoted(&key.name));
+                if let Some(text) = self.known(node, "messages", key, known, missing) {
+                    texts.messages.insert(key.name.clone(), text);
+                }
+            }
+            sheet.texts.insert(language.name.clone(), texts);
+        }
+    }
+
+    /// The members of a table that stands under this name; none where there is no such table.
+    fn members<'n>(&mut self, node: &'n Node, name: &str) -> &'n [(Key, Node)] {
+        match node.get(name).map(|table| (table, &table.is)) {
+            Some((_, Is::Table(members))) => members,
+            Some((table, _)) => {
+                self.wrong_kind(table, name, "a table");
+                &[]
+            }
+            None => &[],
+        }
+    }
+
+    /// A text for something that has to be in the sheet.
+    fn known(
+        &mut self,
+        node: &Node,
+        table: &str,
+        key: &Key,
+        known: bool,
+        missing: String,
+    ) -> Option<String> {
+        if !known {
+            self.error("no-such-text", key.span.clone(), missing);
+            return None;
+        }
+        self.text_of(node.get(table)?, &key.name)
+    }
+
+    fn field_texts(&mut self, name: &str, node: &Node, sheet: &Sheet, texts: &mut Texts) {
+        let Is::Table(words) = &node.is else {
+            return self.wrong_kind(node, name, "a table of texts");
+        };
+        let field = sheet.fields.iter().find(|field| field.name == name);
+        for (key, _) in words.iter().filter(|(key, _)| key.name != "options") {
+            if let Some(text) = self.text_of(node, &key.name) {
+                let words = texts.fields.entry(name.to_owned()).or_default();
+                words.push((key.name.clone(), text));
+            }
+        }
+        for (key, _) in self.members(node, "options") {
+            let is_there = |option: &pin_notch::Choice| option.value == key.name;
+            let known = field.is_some_and(|field| field.options.iter().any(is_there));
+            let missing = format!("{name} has no option {}", Quoted(&key.name));
+            if let Some(text) = self.known(node, "options", key, known, missing) {
+                let options = texts.options.entry(name.to_owned()).or_default();
+                options.insert(key.name.clone(), text);
+            }
+        }
+    }
+}
