@@ -64,7 +64,7 @@ impl Sheet {
             };
             let is_left_aside = field.is_unsent() || field.control.conditions().is_disabled();
             if is_left_aside {
-                let what = "nothing that comes in for it is looked at, so it is not in the schema";
+                let what = "the whole field, for nothing that comes in for it is looked at";
                 lost.push(Loss { name: field.name.clone(), what: what.to_owned(), accepts: false });
                 continue;
             }
@@ -170,16 +170,14 @@ impl Writer<'_> {
             .filter(|word| !carried.contains(&word.as_str()) || word == "wrap")
             .collect();
         for word in words {
-            self.lose(format!("{word} is not carried over"), false);
+            self.lose(format!("the word {word}"), false);
         }
         let has_texts = !self.defined.options.is_empty();
         match self.defined.tag {
-            Tag::Slider if has_texts => self.lose("its marks are not carried over", false),
-            Tag::Rating if has_texts => {
-                self.lose("the names of its icons are not carried over", false)
-            }
+            Tag::Slider if has_texts => self.lose("its marks", false),
+            Tag::Rating if has_texts => self.lose("the names of its icons", false),
             _ if self.defined.options.iter().any(|option| option.group.is_some()) => {
-                self.lose("the groups of its options are not carried over", false);
+                self.lose("the groups of its options", false);
             }
             _ => {}
         }
