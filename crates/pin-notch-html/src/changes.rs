@@ -1,6 +1,6 @@
 //! What has to be done to a live tree so that it becomes another.
 
-use crate::markup::{Content, Element};
+use crate::markup::{Markup, Node};
 
 /// One thing to do to the element at `path`: the indices of children to follow from the root.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -29,72 +29,93 @@ pub enum Change<'a> {
         /// The new text.
         text: &'a str,
     },
-    /// Put this in the element's place.
+    /// Put what this HTML says in the element's place.
     Replace {
         /// The way to the element.
         path: Vec<usize>,
         /// What to put there.
-        with: &'a Element,
+        html: String,
     },
 }
 
 /// The changes that make `new` of `old`, fewest where only figures differ. Where the shape differs, the
 /// smallest element that holds the difference is replaced.
-pub fn changes<'a>(old: &Element, new: &'a Element) -> Vec<Change<'a>> {
-    let mut all = Vec::new();
-    compare(old, new, &mut Vec::new(), &mut all);
-    all
+pub fn changes<'a>(old: &Markup, new: &'a Markup) -> Vec<Change<'a>> {
+    let mut comparison = Comparison { old, new, path: Vec::new(), all: Vec::new() };
+    comparison.elements(0, 0);
+    comparison.all
 }
 
-fn compare<'a>(old: &Element, new: &'a Element, path: &mut Vec<usize>, all: &mut Vec<Change<'a>>) {
-    if old.tag != new.tag || !same_shape(&old.content, &new.content) {
-        all.push(Change::Replace { path: path.clone(), with: new });
-        return;
-    }
-    if old.attributes != new.attributes {
-        compare_attributes(old, new, path, all);
-    }
-    match (&old.content, &new.content) {
-        (Content::Text(before), Content::Text(text)) if before != text => {
-            all.push(Change::Text { path: path.clone(), text });
+struct Comparison<'o, 'n> {
+    old: &'o Markup,
+    new: &'n Markup,
+    path: Vec<usize>,
+    all: Vec<Change<'n>>,
+}
+
+impl Comparison<'_, '_> {
+    /// Compares the elements at these nodes.
+    fn elements(&mut self, old: usize, new: usize) {
+        let (before, after) = (self.old.content(old), self.new.content(new));
+        if !self.same_tag(old, new) || !self.same_shape(before, after) {
+            let html = self.new.html_of(new);
+            self.all.push(Change::Replace { path: self.path.clone(), html });
+            return;
         }
-        (Content::Children(before), Content::Children(after)) => {
-            for (at, (old, new)) in before.iter().zip(after).enumerate() {
-                path.push(at);
-                compare(old, new, path, all);
-                path.pop();
+        self.attributes(old, new);
+        if let Some(text) = self.new.text(after) {
+            if self.old.text(before) != Some(text) {
+                self.all.push(Change::Text { path: self.path.clone(), text });
+            }
+            return;
+        }
+        let olds = children(self.old, before);
+        for (at, (old, new)) in olds.zip(children(self.new, after)).enumerate() {
+            self.path.push(at);
+            self.elements(old, new);
+            self.path.pop();
+        }
+    }
+
+    fn same_tag(&self, old: usize, new: usize) -> bool {
+        match (self.old.node(old), self.new.node(new)) {
+            (Node::Open(old, _), Node::Open(new, _)) => old == new,
+            _ => false,
+        }
+    }
+
+    /// Whether what begins at these nodes differs in texts and attributes at most, as far as one level goes.
+    fn same_shape(&self, old: usize, new: usize) -> bool {
+        match (self.old.node(old), self.new.node(new)) {
+            (Node::Text(_), Node::Text(_)) => true,
+            (Node::Fixed(old), Node::Fixed(new)) => old == new,
+            (Node::Given(_), Node::Given(_)) => self.old.given(old) == self.new.given(new),
+            (Node::Open(..) | Node::Close, Node::Open(..) | Node::Close) => {
+                children(self.old, old).count() == children(self.new, new).count()
+            }
+            _ => false,
+        }
+    }
+
+    fn attributes(&mut self, old: usize, new: usize) {
+        for (name, value) in self.new.attributes(new) {
+            if self.old.attribute(old, name) != Some(value) {
+                self.all.push(Change::Set { path: self.path.clone(), name, value });
             }
         }
-        _ => {}
+        for (name, _) in self.old.attributes(old) {
+            if self.new.attribute(new, name).is_none() {
+                self.all.push(Change::Unset { path: self.path.clone(), name });
+            }
+        }
     }
 }
 
-fn same_shape(old: &Content, new: &Content) -> bool {
-    match (old, new) {
-        (Content::Children(old), Content::Children(new)) => old.len() == new.len(),
-        (Content::Text(_), Content::Text(_)) => true,
-        (Content::Fixed(old), Content::Fixed(new)) => old == new,
-        _ => false,
-    }
-}
-
-fn compare_attributes<'a>(
-    old: &Element,
-    new: &'a Element,
-    path: &[usize],
-    all: &mut Vec<Change<'a>>,
-) {
-    let value_in = |element: &Element, name| {
-        element.attributes.iter().find(|(found, _)| *found == name).map(|(_, value)| value.clone())
-    };
-    for (name, value) in &new.attributes {
-        if value_in(old, *name).as_ref() != Some(value) {
-            all.push(Change::Set { path: path.to_vec(), name, value });
-        }
-    }
-    for (name, _) in &old.attributes {
-        if value_in(new, *name).is_none() {
-            all.push(Change::Unset { path: path.to_vec(), name });
-        }
-    }
+/// The elements that stand side by side from this node on.
+fn children(markup: &Markup, first: usize) -> impl Iterator<Item = usize> {
+    let element = |at: usize| matches!(markup.node(at), Node::Open(..)).then_some(at);
+    std::iter::successors(element(first), move |at| match markup.node(*at) {
+        Node::Open(_, end) => element(end + 1),
+        _ => None,
+    })
 }

@@ -9,18 +9,20 @@ mod select;
 mod slider;
 mod switch;
 
+use crate::action::Action;
 use crate::attributes::Looks;
-use crate::markup::Element;
-use pin_notch::{Control, Decimal, Semantics, View, number_text};
+use crate::markup::Markup;
+use pin_notch::{Control, Decimal, Orientation, Semantics, View, number_text};
+use std::fmt;
 
 /// What a control looks like now.
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
 pub struct Face {
     /// What stands in the shadow root, beside the style sheet.
-    pub root: Element,
+    pub root: Markup,
     /// The states it is in, for `:state()` in style sheets: `disabled`, `readonly`, `invalid`, `on`,
-    /// `mixed`, `grabbed`, `preview`, `empty`, `open`.
+    /// `mixed`, `grabbed`, `preview`, `empty`, `open`, `begun`.
     pub states: Vec<&'static str>,
     /// What assistive technology is told of the element itself, as ARIA attributes; `role` first. Empty
     /// where parts inside speak instead.
@@ -34,27 +36,69 @@ struct Told<'a> {
     looks: &'a Looks,
     /// What is wrong, as far as it is to be shown.
     problem: &'a str,
+    /// Whether its buttons do nothing.
+    stuck: bool,
 }
 
+/// A button inside a control: part, name, icon, and what a press on it does and with what.
+struct Button(&'static str, &'static str, &'static str, Action, &'static str);
+
 impl Told<'_> {
+    /// The state of a part, as attributes.
+    fn speak(&self, to: &mut Markup, semantics: &Semantics) {
+        for (name, value) in semantics.attributes() {
+            to.set(name, &value);
+        }
+    }
+
     /// The name, state and description of a part that takes the focus, as attributes.
-    fn named(&self, semantics: &Semantics) -> Vec<(&'static str, String)> {
-        let mut all = semantics.attributes();
-        if !self.looks.label.is_empty() {
-            all.push(("aria-label", self.looks.label.clone()));
+    fn name(&self, to: &mut Markup, semantics: &Semantics) {
+        self.name_part(to, semantics, "");
+    }
+
+    /// The same for one of several parts.
+    fn name_part(&self, to: &mut Markup, semantics: &Semantics, what: &str) {
+        self.speak(to, semantics);
+        match (self.looks.label.as_str(), what) {
+            ("", "") => {}
+            (label, "") => to.set("aria-label", label),
+            (_, what) => self.label(to, what),
         }
         if !self.problem.is_empty() {
-            all.push(("aria-describedby", "problem".to_owned()));
+            to.set("aria-describedby", "problem");
         }
-        all
     }
 
     /// The name of a part of the control.
-    fn part(&self, what: &str) -> String {
+    fn label(&self, to: &mut Markup, what: &str) {
         match self.looks.label.as_str() {
-            "" => what.to_owned(),
-            label => format!("{label}, {what}"),
+            "" => to.set("aria-label", what),
+            label => to.put("aria-label", format_args!("{label}, {what}")),
         }
+    }
+
+    fn button(&self, to: &mut Markup, button: Button, disabled: bool) {
+        let Button(part, name, icon, action, with) = button;
+        to.open("span", part);
+        self.label(to, name);
+        self.press(to, icon, action, with, disabled);
+    }
+
+    /// What makes a button of a part that has its name; ends it. It is for pointers and for assistive
+    /// technology; keys have their own way to do what it does, so it takes no focus, which a label of the
+    /// whole control is to give to the field.
+    fn press(
+        &self,
+        to: &mut Markup,
+        icon: &'static str,
+        action: Action,
+        with: &str,
+        disabled: bool,
+    ) {
+        to.set("role", "button");
+        to.truth("aria-disabled", disabled);
+        to.doing(action, with);
+        to.draw(icon);
     }
 }
 
@@ -65,118 +109,121 @@ impl Face {
         let view = control.view();
         let mut semantics = view.semantics().clone();
         semantics.invalid &= reporting;
-        let told = Told { looks, problem: if reporting { view.problem() } else { "" } };
-        let mut states = common_states(&semantics);
-        let mut speaks = false;
-        let (kind, body) = match &view {
-            View::Slider(view) => {
-                speaks = true;
-                states.extend(view.grabbed.then_some("grabbed"));
-                ("slider", slider::body(view))
-            }
-            View::SpanSlider(view) => {
-                states.extend(view.grabbed.then_some("grabbed"));
-                ("slider span", slider::span_body(view, &told))
-            }
-            View::Rating(view) => {
-                speaks = true;
-                states.extend(view.previewed.then_some("preview"));
-                states.extend(view.value.is_none().then_some("empty"));
-                ("rating", rating::body(view, looks))
-            }
-            View::Switch(view) => {
-                speaks = true;
-                states.extend(view.on.then_some("on"));
-                ("switch", switch::body(view))
-            }
-            View::Checkbox(view) => {
-                speaks = true;
-                states.extend(checks::state(view.checked));
-                ("checkbox", checks::body(view))
-            }
-            View::CheckGroup(view) => ("checks", checks::group_body(view, &told)),
-            View::Stepper(view) => {
-                states.extend(view.text.is_empty().then_some("empty"));
-                ("stepper", field::stepper_body(view, &semantics, &told))
-            }
-            View::Items(view) => ("items", field::items_body(view, &semantics, &told)),
-            View::Select(view) => {
-                states.extend(view.open.then_some("open"));
-                states.extend(view.prompting.then_some("empty"));
-                ("select", select::body(view, &semantics, &told))
-            }
-            View::Date(view) => {
-                states.extend((view.grid.is_some() && !view.always_open).then_some("open"));
-                states.extend(view.text.is_empty().then_some("empty"));
-                ("date", calendar::body(view, &semantics, &told))
-            }
-            View::Dates(view) => {
-                states.extend((view.grid.is_some() && !view.always_open).then_some("open"));
-                states.extend(view.value.is_none().then_some("empty"));
-                states.extend(view.begun.then_some("begun"));
-                ("date dates", calendar::span_body(view, &semantics, &told))
-            }
-            View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view) => {
-                states.extend(view.text.is_empty().then_some("empty"));
-                ("fields", fields::body(view, &semantics, &told))
-            }
-            _ => ("", Vec::new()),
-        };
-        let mut class = kind.to_owned();
-        if let Some(orientation) = orientation(&view) {
-            class = format!("{class} {orientation}");
-        }
-        for state in &states {
-            class = format!("{class} {state}");
-        }
-        let control = Element::new("div", "control").with("class", class).holding(body);
-        let problem = Element::new("div", "problem")
-            .with("id", "problem")
-            .with("role", "status")
-            .saying(told.problem);
+        let problem = if reporting { view.problem() } else { "" };
+        let stuck = semantics.disabled || semantics.read_only;
+        let told = Told { looks, problem, stuck };
+        let (kind, own_states) = kind(&view);
+        let common = [
+            ("disabled", semantics.disabled),
+            ("readonly", semantics.read_only),
+            ("invalid", semantics.invalid),
+        ];
+        let states: Vec<_> = common.into_iter().chain(own_states).collect();
+
+        let mut root = Markup::default();
+        root.open("div", "box");
+        root.open("div", "control");
+        root.class(kind, &states);
+        let speaks = body(&mut root, &view, &semantics, &told);
+        root.close();
+        root.open("div", "problem");
+        root.set("id", "problem");
+        root.set("role", "status");
+        root.say(problem);
+        root.close();
+
         let mut aria = if speaks { semantics.attributes() } else { Vec::new() };
-        if speaks && !told.problem.is_empty() {
-            aria.push(("aria-description", told.problem.to_owned()));
+        if speaks && !problem.is_empty() {
+            aria.push(("aria-description", problem.to_owned()));
         }
         Self {
-            root: Element::new("div", "box").holding(vec![control, problem]),
-            states,
+            root,
+            states: states.iter().filter(|(_, on)| *on).map(|(state, _)| *state).collect(),
             aria,
             focusable: speaks && !semantics.disabled,
         }
     }
 }
 
-fn orientation(view: &View) -> Option<&'static str> {
+/// The class of a control of this kind, and the states that only such a control can be in.
+fn kind(view: &View) -> (&'static str, [(&'static str, bool); 3]) {
+    const NONE: (&str, bool) = ("", false);
     match view {
-        View::Slider(view) => Some(view.orientation.token()),
-        View::SpanSlider(view) => Some(view.orientation.token()),
-        _ => None,
+        View::Slider(view) => {
+            let upright = view.orientation == Orientation::Vertical;
+            let kind = if upright { "slider vertical" } else { "slider horizontal" };
+            (kind, [("grabbed", view.grabbed), NONE, NONE])
+        }
+        View::SpanSlider(view) => {
+            let upright = view.orientation == Orientation::Vertical;
+            let kind = if upright { "slider span vertical" } else { "slider span horizontal" };
+            (kind, [("grabbed", view.grabbed), NONE, NONE])
+        }
+        View::Rating(view) => {
+            ("rating", [("preview", view.previewed), ("empty", view.value.is_none()), NONE])
+        }
+        View::Switch(view) => ("switch", [("on", view.on), NONE, NONE]),
+        View::Checkbox(view) => ("checkbox", {
+            let [on, mixed] = checks::states(view.checked);
+            [on, mixed, NONE]
+        }),
+        View::CheckGroup(_) => ("checks", [NONE; 3]),
+        View::Stepper(view) => ("stepper", [("empty", view.text.is_empty()), NONE, NONE]),
+        View::Items(_) => ("items", [NONE; 3]),
+        View::Select(view) => ("select", [("open", view.open), ("empty", view.prompting), NONE]),
+        View::Date(view) => {
+            let open = view.grid.is_some() && !view.always_open;
+            ("date", [("open", open), ("empty", view.text.is_empty()), NONE])
+        }
+        View::Dates(view) => {
+            let open = view.grid.is_some() && !view.always_open;
+            let own = [("open", open), ("empty", view.value.is_none()), ("begun", view.begun)];
+            ("date dates", own)
+        }
+        View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view) => {
+            ("fields", [("empty", view.text.is_empty()), NONE, NONE])
+        }
+        _ => ("", [NONE; 3]),
     }
 }
 
-fn common_states(semantics: &Semantics) -> Vec<&'static str> {
-    let all = [
-        ("disabled", semantics.disabled),
-        ("readonly", semantics.read_only),
-        ("invalid", semantics.invalid),
-    ];
-    all.into_iter().filter(|(_, on)| *on).map(|(state, _)| state).collect()
+/// Writes what stands inside a control; says whether the element itself speaks for it.
+fn body(to: &mut Markup, view: &View, semantics: &Semantics, told: &Told) -> bool {
+    match view {
+        View::Slider(view) => slider::body(to, view),
+        View::Rating(view) => rating::body(to, view, told.looks),
+        View::Switch(view) => switch::body(to, view),
+        View::Checkbox(view) => checks::body(to, view),
+        _ => {
+            parts(to, view, semantics, told);
+            return false;
+        }
+    }
+    true
+}
+
+/// The same for controls whose parts speak.
+fn parts(to: &mut Markup, view: &View, semantics: &Semantics, told: &Told) {
+    match view {
+        View::SpanSlider(view) => slider::span_body(to, view, told),
+        View::CheckGroup(view) => checks::group_body(to, view, told),
+        View::Stepper(view) => field::stepper_body(to, view, semantics, told),
+        View::Items(view) => field::items_body(to, view, semantics, told),
+        View::Select(view) => select::body(to, view, semantics, told),
+        View::Date(view) => calendar::body(to, view, semantics, told),
+        View::Dates(view) => calendar::span_body(to, view, semantics, told),
+        View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view) => {
+            fields::body(to, view, semantics, told);
+        }
+        _ => {}
+    }
 }
 
 /// The readout beside a control. Hidden from assistive technology, which is told the value itself.
-fn readout(text: &str) -> Element {
-    Element::new("span", "readout").with("aria-hidden", "true").saying(text)
-}
-
-/// A button inside a control. It is for pointers and for assistive technology; keys have their own way to do
-/// what it does, so it takes no focus, which a label of the whole control is to give to the field.
-fn button(part: &'static str, name: &str, icon: &'static str, disabled: bool) -> Element {
-    Element::new("span", part)
-        .with("role", "button")
-        .with("aria-label", name.to_owned())
-        .with("aria-disabled", if disabled { "true" } else { "false" })
-        .fixed(icon)
+fn readout(to: &mut Markup, text: &str) {
+    to.open("span", "readout");
+    to.set("aria-hidden", "true");
+    to.say(text);
 }
 
 /// A line drawn in a square of 16 by 16, as a browser writes it back.
@@ -199,9 +246,13 @@ const CROSS: &str = icon!("M4 4l8 8M12 4l-8 8");
 const PAGE: &str = icon!("M2.5 3.5h11v10h-11zM2.5 6.5h11M5.5 1.5v3M10.5 1.5v3");
 
 /// A fraction as a CSS percentage, to a hundredth of a percent: a fifth of a pixel on a wide screen.
-fn percent(fraction: f64) -> String {
-    // By way of a decimal, not of a float's own text: the code for that alone weighs more in the
-    // browser than all our controls.
-    let hundredths = (fraction * 10_000.0).round() as i64;
-    format!("{}%", number_text(Decimal::new(hundredths, 2)))
+struct Percent(f64);
+
+impl fmt::Display for Percent {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        // By way of a decimal, not of a float's own text: the code for that alone weighs more in the
+        // browser than all our controls.
+        let hundredths = (self.0 * 10_000.0).round() as i64;
+        write!(f, "{}%", number_text(Decimal::new(hundredths, 2)))
+    }
 }

@@ -32,4 +32,4 @@ pub use attributes::{
 pub use changes::{Change, changes};
 pub use element::{element_html, style_of};
 pub use face::Face;
-pub use markup::{Content, Element, escaped};
+pub use markup::{Markup, escaped};

@@ -1,106 +1,259 @@
-//! A small tree of elements, and how it is written as HTML.
+//! A small tree of elements, kept flat in the order of its HTML.
+//!
+//! A face is drawn anew in each turn, so what it is made of is cheap to make: one list of nodes and one text
+//! that all of them share.
 
 use crate::action::Action;
 use std::borrow::Cow;
-use std::fmt::Write;
+use std::fmt::{self, Write};
+use std::ops::Range;
 
-/// An element. It holds other elements or a text, never both, so that an element's place among its
+/// A tree of elements. Each holds other elements or a text, never both, so that an element's place among its
 /// siblings is the same here and in the live page.
-#[derive(Clone, Debug, PartialEq, Eq)]
-#[non_exhaustive]
-pub struct Element {
-    /// The tag.
-    pub tag: &'static str,
-    /// Attributes in order.
-    pub attributes: Vec<(&'static str, Cow<'static, str>)>,
-    /// What is inside.
-    pub content: Content,
+///
+/// ```
+/// use pin_notch::Switch;
+/// use pin_notch_html::{Face, Looks};
+/// let face = Face::of(&Switch::new().captioned("on", "<off>").into(), &Looks::default(), false);
+/// assert!(face.root.to_html().contains(r#"<span part="caption">&lt;off&gt;</span>"#));
+/// ```
+#[derive(Clone, Debug, Default, PartialEq, Eq)]
+pub struct Markup {
+    nodes: Vec<Node>,
+    texts: String,
+    /// The elements that are open while it is written.
+    open: Vec<usize>,
 }
 
-/// What an element holds.
+/// What stands in a tree, in the order of its HTML.
 #[derive(Clone, Debug, PartialEq, Eq)]
-pub enum Content {
-    /// Elements.
-    Children(Vec<Element>),
-    /// A text, to be escaped.
-    Text(String),
-    /// Markup that is not ours to escape: an icon of our own, or one that the page itself holds.
-    Fixed(Cow<'static, str>),
+pub(crate) enum Node {
+    /// An element of this tag begins; its end is that far.
+    Open(&'static str, usize),
+    /// An attribute of the element that began last.
+    Attribute(&'static str, Range<usize>),
+    /// A text, to be escaped: all that its element holds.
+    Text(Range<usize>),
+    /// Markup that the page itself holds, which is not ours to escape.
+    Given(Range<usize>),
+    /// An icon of our own.
+    Fixed(&'static str),
+    Close,
 }
 
-impl Element {
-    pub(crate) fn new(tag: &'static str, part: &'static str) -> Self {
-        let attributes = vec![("part", Cow::Borrowed(part))];
-        Self { tag, attributes, content: Content::Children(Vec::new()) }
+impl Markup {
+    /// Begins an element which a page's styles can name as this part.
+    pub(crate) fn open(&mut self, tag: &'static str, part: &str) {
+        self.open_plain(tag);
+        self.set("part", part);
     }
 
-    /// An element that is no part which a page's styles could name.
-    pub(crate) fn plain(tag: &'static str) -> Self {
-        Self { tag, attributes: Vec::new(), content: Content::Children(Vec::new()) }
+    /// Begins an element that is no such part.
+    pub(crate) fn open_plain(&mut self, tag: &'static str) {
+        self.open.push(self.nodes.len());
+        self.nodes.push(Node::Open(tag, 0));
     }
 
-    pub(crate) fn with(mut self, name: &'static str, value: impl Into<Cow<'static, str>>) -> Self {
-        self.attributes.push((name, value.into()));
-        self
+    /// Ends the element that began last of those that are open.
+    pub(crate) fn close(&mut self) {
+        let end = self.nodes.len();
+        self.nodes.push(Node::Close);
+        if let Some(Node::Open(_, close)) = self.open.pop().and_then(|at| self.nodes.get_mut(at)) {
+            *close = end;
+        }
+    }
+
+    /// Gives the element that began last an attribute.
+    pub(crate) fn set(&mut self, name: &'static str, value: &str) {
+        let value = self.keep(value);
+        self.nodes.push(Node::Attribute(name, value));
+    }
+
+    /// The same, with a value that is yet to be put together.
+    pub(crate) fn put(&mut self, name: &'static str, value: fmt::Arguments<'_>) {
+        let start = self.texts.len();
+        let _ = self.texts.write_fmt(value);
+        self.nodes.push(Node::Attribute(name, start..self.texts.len()));
     }
 
     /// An attribute that is only there or not.
-    pub(crate) fn flag(self, name: &'static str, on: bool) -> Self {
-        if on { self.with(name, "") } else { self }
+    pub(crate) fn flag(&mut self, name: &'static str, on: bool) {
+        if on {
+            self.set(name, "");
+        }
     }
 
-    /// All these attributes.
-    pub(crate) fn with_all(
-        mut self,
-        attributes: impl IntoIterator<Item = (&'static str, String)>,
-    ) -> Self {
-        let attributes = attributes.into_iter().map(|(name, value)| (name, value.into()));
-        self.attributes.extend(attributes);
-        self
+    /// An attribute that ARIA wants to be `true` or `false`.
+    pub(crate) fn truth(&mut self, name: &'static str, on: bool) {
+        self.set(name, if on { "true" } else { "false" });
     }
 
-    /// What a press on it does, and with what: see [`Action`](crate::Action).
-    pub(crate) fn doing(self, action: Action, with: impl Into<Cow<'static, str>>) -> Self {
-        self.with("data-do", action.name()).with("data-with", with)
+    /// Whether it takes the focus by keyboard.
+    pub(crate) fn reachable(&mut self, on: bool) {
+        self.set("tabindex", if on { "0" } else { "-1" });
     }
 
-    pub(crate) fn holding(mut self, children: Vec<Element>) -> Self {
-        self.content = Content::Children(children);
-        self
+    /// The class of this name, and those after it that hold.
+    pub(crate) fn class(&mut self, name: &str, others: &[(&str, bool)]) {
+        let start = self.texts.len();
+        self.texts.push_str(name);
+        for (other, _) in others.iter().filter(|(_, on)| *on) {
+            self.texts.push(' ');
+            self.texts.push_str(other);
+        }
+        self.nodes.push(Node::Attribute("class", start..self.texts.len()));
     }
 
-    pub(crate) fn saying(mut self, text: impl Into<String>) -> Self {
-        self.content = Content::Text(text.into());
-        self
+    /// What a press on the element does, and with what: see [`Action`].
+    pub(crate) fn doing(&mut self, action: Action, with: &str) {
+        self.set("data-do", action.name());
+        self.set("data-with", with);
     }
 
-    pub(crate) fn fixed(mut self, markup: impl Into<Cow<'static, str>>) -> Self {
-        self.content = Content::Fixed(markup.into());
-        self
+    /// The text that the element holds; ends it.
+    pub(crate) fn say(&mut self, text: &str) {
+        let text = self.keep(text);
+        self.nodes.push(Node::Text(text));
+        self.close();
     }
 
-    /// The element as HTML, every text and attribute escaped.
+    /// The icon that the element holds; ends it.
+    pub(crate) fn draw(&mut self, icon: &'static str) {
+        self.nodes.push(Node::Fixed(icon));
+        self.close();
+    }
+
+    /// The page's own markup that the element holds; ends it.
+    pub(crate) fn draw_given(&mut self, markup: &str) {
+        let markup = self.keep(markup);
+        self.nodes.push(Node::Given(markup));
+        self.close();
+    }
+
+    fn keep(&mut self, text: &str) -> Range<usize> {
+        let start = self.texts.len();
+        self.texts.push_str(text);
+        start..self.texts.len()
+    }
+
+    /// The whole as HTML, every text and attribute escaped.
     pub fn to_html(&self) -> String {
+        self.html_of(0)
+    }
+
+    /// The element at this node as HTML.
+    pub(crate) fn html_of(&self, at: usize) -> String {
         let mut html = String::new();
-        self.write(&mut html);
+        let mut tags = Vec::new();
+        // A start tag is open until something else than an attribute comes.
+        let mut in_tag = false;
+        for node in &self.nodes[at..] {
+            let closes = !matches!(node, Node::Attribute(..));
+            if in_tag && closes {
+                html.push('>');
+                in_tag = false;
+            }
+            match node {
+                Node::Open(tag, _) => {
+                    html.push('<');
+                    html.push_str(tag);
+                    tags.push(*tag);
+                    in_tag = true;
+                }
+                Node::Attribute(name, value) => {
+                    html.push(' ');
+                    html.push_str(name);
+                    html.push_str("=\"");
+                    html.push_str(&escaped(&self.texts[value.clone()]));
+                    html.push('"');
+                }
+                Node::Text(text) => html.push_str(&escaped(&self.texts[text.clone()])),
+                Node::Given(markup) => html.push_str(&self.texts[markup.clone()]),
+                Node::Fixed(icon) => html.push_str(icon),
+                Node::Close => {
+                    // `input` is a void element.
+                    if let Some(tag) = tags.pop().filter(|tag| *tag != "input") {
+                        html.push_str("</");
+                        html.push_str(tag);
+                        html.push('>');
+                    }
+                    if tags.is_empty() {
+                        break;
+                    }
+                }
+            }
+        }
         html
     }
 
-    fn write(&self, html: &mut String) {
-        let _ = write!(html, "<{}", self.tag);
-        for (name, value) in &self.attributes {
-            let _ = write!(html, " {name}=\"{}\"", escaped(value));
+    pub(crate) fn node(&self, at: usize) -> &Node {
+        self.nodes.get(at).unwrap_or(&Node::Close)
+    }
+
+    /// The attributes of the element at this node.
+    pub(crate) fn attributes(&self, at: usize) -> impl Iterator<Item = (&'static str, &str)> {
+        self.nodes.iter().skip(at + 1).map_while(|node| match node {
+            Node::Attribute(name, value) => Some((*name, &self.texts[value.clone()])),
+            _ => None,
+        })
+    }
+
+    /// This attribute of the element at this node.
+    pub(crate) fn attribute(&self, at: usize, name: &str) -> Option<&str> {
+        self.attributes(at).find(|(found, _)| *found == name).map(|(_, value)| value)
+    }
+
+    /// Where what the element at this node holds begins.
+    pub(crate) fn content(&self, at: usize) -> usize {
+        at + 1 + self.attributes(at).count()
+    }
+
+    /// The text at this node.
+    pub(crate) fn text(&self, at: usize) -> Option<&str> {
+        match self.node(at) {
+            Node::Text(text) => Some(&self.texts[text.clone()]),
+            _ => None,
         }
-        html.push('>');
-        if self.tag == "input" {
-            return; // a void element
+    }
+
+    /// The page's own markup at this node.
+    pub(crate) fn given(&self, at: usize) -> Option<&str> {
+        match self.node(at) {
+            Node::Given(markup) => Some(&self.texts[markup.clone()]),
+            _ => None,
         }
-        match &self.content {
-            Content::Children(children) => children.iter().for_each(|child| child.write(html)),
-            Content::Text(text) => html.push_str(&escaped(text)),
-            Content::Fixed(markup) => html.push_str(markup),
+    }
+
+    /// What the field with this end of a span holds; of a control with one field, the end is "".
+    pub fn field_text(&self, end: &str) -> Option<&str> {
+        let is_it = |at: &usize| {
+            matches!(self.node(*at), Node::Open("input", _))
+                && self.attribute(*at, "data-end").unwrap_or_default() == end
+        };
+        let field = (0..self.nodes.len()).find(is_it)?;
+        self.attribute(field, "value")
+    }
+
+    /// The way to the part that is to have the focus when any part has it.
+    pub fn to_focus(&self) -> Option<Vec<usize>> {
+        let mut path = Vec::new();
+        for node in &self.nodes {
+            match node {
+                Node::Open(..) => path.push(0),
+                Node::Attribute("data-focus", _) => {
+                    path.pop();
+                    return Some(path);
+                }
+                Node::Close => {
+                    path.pop();
+                    if let Some(before) = path.last_mut() {
+                        *before += 1;
+                    }
+                }
+                _ => {}
+            }
         }
-        let _ = write!(html, "</{}>", self.tag);
+        None
     }
 }
 

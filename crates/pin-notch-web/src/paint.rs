@@ -2,7 +2,7 @@
 
 use crate::ports::Operations;
 use pin_notch::{Control, Value};
-use pin_notch_html::{Change, Content, Element, Face, changes, is_open};
+use pin_notch_html::{Change, Face, changes, is_open};
 
 /// What the page was told last.
 #[derive(Default)]
@@ -30,8 +30,7 @@ impl Drawn {
             self.open = open;
             all.add("popup", &[if open { "1" } else { "" }]);
         }
-        let focus = |face: &Face| to_focus(&face.root, &mut Vec::new());
-        if before.is_some_and(|before| focus(&before) != focus(&face)) {
+        if before.is_some_and(|before| before.root.to_focus() != face.root.to_focus()) {
             all.add("focus", &[]);
         }
         self.face = Some(face);
@@ -42,11 +41,7 @@ impl Drawn {
 
     /// What the page's own field ought to hold: nothing that was typed past the control.
     pub(crate) fn text(&self, end: &str) -> Option<String> {
-        let face = self.face.as_ref()?;
-        find(&face.root, &|element| {
-            element.tag == "input" && attribute(element, "data-end").unwrap_or("") == end
-        })
-        .and_then(|input| attribute(input, "value").map(str::to_owned))
+        self.face.as_ref()?.root.field_text(end).map(str::to_owned)
     }
 
     fn send(&mut self, all: &mut Operations, control: &Control) {
@@ -77,36 +72,6 @@ impl Drawn {
     }
 }
 
-fn attribute<'a>(element: &'a Element, name: &str) -> Option<&'a str> {
-    element.attributes.iter().find(|(found, _)| *found == name).map(|(_, value)| &**value)
-}
-
-fn find<'a>(element: &'a Element, is: &dyn Fn(&Element) -> bool) -> Option<&'a Element> {
-    if is(element) {
-        return Some(element);
-    }
-    match &element.content {
-        Content::Children(children) => children.iter().find_map(|child| find(child, is)),
-        _ => None,
-    }
-}
-
-/// The way to the part that is to have the focus when any part has it.
-fn to_focus(element: &Element, path: &mut Vec<usize>) -> Option<Vec<usize>> {
-    if attribute(element, "data-focus").is_some() {
-        return Some(path.clone());
-    }
-    let Content::Children(children) = &element.content else { return None };
-    for (at, child) in children.iter().enumerate() {
-        path.push(at);
-        if let Some(found) = to_focus(child, path) {
-            return Some(found);
-        }
-        path.pop();
-    }
-    None
-}
-
 fn tell_assistive_technology(all: &mut Operations, before: Option<&Face>, face: &Face) {
     let (aria, states) = match before {
         Some(before) => (before.aria.as_slice(), before.states.as_slice()),
@@ -134,7 +99,7 @@ fn add(all: &mut Operations, change: &Change<'_>) {
         Change::Set { path, name, value } => all.add("set", &[&written(path), name, value]),
         Change::Unset { path, name } => all.add("unset", &[&written(path), name]),
         Change::Text { path, text } => all.add("text", &[&written(path), text]),
-        Change::Replace { path, with } => all.add("replace", &[&written(path), &with.to_html()]),
+        Change::Replace { path, html } => all.add("replace", &[&written(path), html]),
         _ => {}
     }
 }

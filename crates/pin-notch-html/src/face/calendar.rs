@@ -1,187 +1,196 @@
 //! Date pickers: a field or two, and a month grid, which opens below or stands in the page.
 
 use super::field::input;
-use super::{BACK, CROSS, NEXT, PAGE, Told, button};
+use super::{BACK, Button, CROSS, NEXT, PAGE, Told};
 use crate::action::Action;
-use crate::markup::Element;
+use crate::markup::Markup;
 use pin_notch::{DateGrid, DateSpanView, DateView, GridDay, Role, Semantics, Thumb};
 
-pub(super) fn body(view: &DateView, semantics: &Semantics, told: &Told) -> Vec<Element> {
-    let open = view.grid.is_some() && !view.always_open;
-    let field = input(&view.text, &view.prompt, semantics)
-        .with_all(told.named(&as_field(semantics, view.always_open)))
-        .with_all(opening(view.always_open))
-        .flag("data-focus", !open);
-    let (today, free) = view.today;
-    let today = Element::new("button", "today")
-        .with("type", "button")
-        .flag("disabled", semantics.disabled || semantics.read_only || !free)
-        .doing(Action::Day, today.to_string())
-        .saying("Today");
-    vec![
-        field_box(vec![field], semantics, told, view.value.is_some(), view.always_open),
-        popup(view.grid.as_ref(), view.always_open, open, today, told),
-    ]
+pub(super) fn body(to: &mut Markup, view: &DateView, semantics: &Semantics, told: &Told) {
+    let popup = Popup { grid: view.grid.as_ref(), always_open: view.always_open };
+    to.open("div", "field");
+    input(to, &view.text, &view.prompt, semantics);
+    popup.name_field(to, semantics, told, "");
+    to.flag("data-focus", !popup.is_open());
+    to.close();
+    popup.close_field(to, semantics, told, view.value.is_some());
+    popup.write(to, told, |to| {
+        let (today, free) = view.today;
+        to.open("button", "today");
+        to.set("type", "button");
+        to.flag("disabled", told.stuck || !free);
+        to.doing(Action::Day, &today.to_string());
+        to.say("Today");
+    });
 }
 
-pub(super) fn span_body(view: &DateSpanView, semantics: &Semantics, told: &Told) -> Vec<Element> {
-    let open = view.grid.is_some() && !view.always_open;
+pub(super) fn span_body(to: &mut Markup, view: &DateSpanView, semantics: &Semantics, told: &Told) {
+    let popup = Popup { grid: view.grid.as_ref(), always_open: view.always_open };
+    to.open("div", "field");
     let ends = [("from", Thumb::Low), ("to", Thumb::High)];
-    let shown = if view.two_fields { &ends[..] } else { &ends[..1] };
-    let mut fields = Vec::new();
-    for ((name, end), text) in shown.iter().zip(&view.texts) {
-        if !fields.is_empty() {
-            fields.push(Element::new("span", "between").with("aria-hidden", "true").saying("–"));
+    let count = if view.two_fields { 2 } else { 1 };
+    for ((name, end), text) in ends.into_iter().zip(&view.texts).take(count) {
+        if end == Thumb::High {
+            to.open("span", "between");
+            to.set("aria-hidden", "true");
+            to.say("–");
         }
-        let mut told_as = told.named(&as_field(semantics, view.always_open));
-        if view.two_fields {
-            told_as.retain(|(attribute, _)| *attribute != "aria-label");
-            told_as.push(("aria-label", told.part(name)));
-        }
-        let active = !view.two_fields || view.active == *end;
-        fields.push(
-            input(text, &view.prompt, semantics)
-                .with_all(told_as)
-                .with_all(opening(view.always_open))
-                .with("data-end", *name)
-                .flag("data-focus", !open && active),
-        );
+        input(to, text, &view.prompt, semantics);
+        popup.name_field(to, semantics, told, if view.two_fields { name } else { "" });
+        to.set("data-end", name);
+        let active = !view.two_fields || view.active == end;
+        to.flag("data-focus", !popup.is_open() && active);
+        to.close();
     }
-    let status = Element::new("span", "status").with("role", "status").saying(&view.status);
-    vec![
-        field_box(fields, semantics, told, view.value.is_some(), view.always_open),
-        popup(view.grid.as_ref(), view.always_open, open, status, told),
-    ]
+    popup.close_field(to, semantics, told, view.value.is_some());
+    popup.write(to, told, |to| {
+        to.open("span", "status");
+        to.set("role", "status");
+        to.say(&view.status);
+    });
 }
 
-/// A field with a calendar that opens from it is a combobox; one beside an open calendar is a plain field.
-fn as_field(semantics: &Semantics, always_open: bool) -> Semantics {
-    let mut told = semantics.clone();
-    told.role = if always_open { Role::TextBox } else { Role::Combobox };
-    told
+/// A calendar that opens from a field, or stands beside it.
+struct Popup<'a> {
+    grid: Option<&'a DateGrid>,
+    always_open: bool,
 }
 
-/// What opens from a field.
-fn opening(always_open: bool) -> Vec<(&'static str, String)> {
-    match always_open {
-        true => Vec::new(),
-        false => {
-            vec![("aria-controls", "calendar".to_owned()), ("aria-haspopup", "dialog".to_owned())]
+impl Popup<'_> {
+    fn is_open(&self) -> bool {
+        self.grid.is_some() && !self.always_open
+    }
+
+    /// A field with a calendar that opens from it is a combobox; one beside an open calendar is a plain
+    /// field. `end` names one of two fields.
+    fn name_field(&self, to: &mut Markup, semantics: &Semantics, told: &Told, end: &str) {
+        let mut semantics = semantics.clone();
+        semantics.role = if self.always_open { Role::TextBox } else { Role::Combobox };
+        told.name_part(to, &semantics, end);
+        if !self.always_open {
+            to.set("aria-controls", "calendar");
+            to.set("aria-haspopup", "dialog");
         }
+    }
+
+    /// The buttons after the fields; ends what holds them.
+    fn close_field(&self, to: &mut Markup, semantics: &Semantics, told: &Told, filled: bool) {
+        let clear = Button("clear", "clear", CROSS, Action::Clear, "");
+        told.button(to, clear, told.stuck || semantics.required || !filled);
+        to.open("span", "toggle");
+        to.flag("hidden", self.always_open);
+        told.label(to, "open the calendar");
+        told.press(to, PAGE, Action::Toggle, "", told.stuck);
+        to.close();
+    }
+
+    fn write(&self, to: &mut Markup, told: &Told, foot: impl FnOnce(&mut Markup)) {
+        if self.always_open {
+            to.open("div", "page");
+        } else {
+            to.open("div", "popup");
+            to.set("id", "calendar");
+            to.set("popover", "manual");
+            to.set("role", "dialog");
+            told.label(to, "calendar");
+            to.flag("data-open", self.is_open());
+        }
+        to.open("div", "calendar");
+        if let Some(grid) = self.grid {
+            head(to, grid, told);
+            table(to, grid, self.is_open(), told);
+            to.open("div", "foot");
+            foot(to);
+            to.close();
+        }
+        to.close();
+        to.close();
     }
 }
 
-fn field_box(
-    fields: Vec<Element>,
-    semantics: &Semantics,
-    told: &Told,
-    filled: bool,
-    always_open: bool,
-) -> Element {
-    let stuck = semantics.disabled || semantics.read_only;
-    let clear = button("clear", &told.part("clear"), CROSS, stuck || semantics.required || !filled);
-    let toggle = button("toggle", &told.part("open the calendar"), PAGE, stuck);
-    let toggle = toggle.flag("hidden", always_open);
-    let mut all = fields;
-    all.push(clear.doing(Action::Clear, ""));
-    all.push(toggle.doing(Action::Toggle, ""));
-    Element::new("div", "field").holding(all)
+fn head(to: &mut Markup, grid: &DateGrid, told: &Told) {
+    to.open("div", "head");
+    to.open("span", "back");
+    to.set("aria-label", "previous month");
+    told.press(to, BACK, Action::Key, "PageUp", false);
+    to.open("div", "title");
+    to.set("aria-live", "polite");
+    to.say(&grid.title);
+    to.open("span", "next");
+    to.set("aria-label", "next month");
+    told.press(to, NEXT, Action::Key, "PageDown", false);
+    to.close();
 }
 
-fn popup(
-    grid: Option<&DateGrid>,
-    always_open: bool,
-    open: bool,
-    foot: Element,
-    told: &Told,
-) -> Element {
-    let content = grid.map(|grid| calendar(grid, open, foot, told)).unwrap_or_default();
-    let popup = Element::new("div", if always_open { "page" } else { "popup" });
-    let popup = match always_open {
-        true => popup,
-        false => popup
-            .with("id", "calendar")
-            .with("popover", "manual")
-            .with("role", "dialog")
-            .with("aria-label", told.part("calendar"))
-            .flag("data-open", open),
+fn table(to: &mut Markup, grid: &DateGrid, takes_focus: bool, told: &Told) {
+    to.open("table", "grid");
+    to.set("role", "grid");
+    to.set("tabindex", "0");
+    told.label(to, &grid.title);
+    let mut days = grid.weeks.iter().flat_map(|(_, days)| days);
+    match days.find(|day| day.active).and_then(|day| day.date) {
+        Some(date) => to.put("aria-activedescendant", format_args!("day-{date}")),
+        None => to.set("aria-activedescendant", ""),
+    }
+    to.flag("data-focus", takes_focus);
+    to.open_plain("thead");
+    to.open_plain("tr");
+    to.set("role", "row");
+    to.open("td", "corner");
+    to.say("");
+    for (short, long) in &grid.heads {
+        to.open("th", "weekday");
+        to.set("scope", "col");
+        to.set("aria-label", long);
+        to.say(short);
+    }
+    to.close();
+    to.close();
+    to.open_plain("tbody");
+    for (week, days) in &grid.weeks {
+        to.open_plain("tr");
+        to.set("role", "row");
+        to.open("th", "week");
+        to.set("scope", "row");
+        to.say(&week.map(|week| week.number().to_string()).unwrap_or_default());
+        days.iter().for_each(|one| day(to, one));
+        to.close();
+    }
+    to.close();
+    to.close();
+}
+
+fn day(to: &mut Markup, day: &GridDay) {
+    let Some(date) = day.date else {
+        to.open_plain("td");
+        to.set("class", "day outside");
+        return to.say("");
     };
-    popup.holding(vec![Element::new("div", "calendar").holding(content)])
-}
-
-fn calendar(grid: &DateGrid, takes_focus: bool, foot: Element, told: &Told) -> Vec<Element> {
-    let turn = |part, name: &str, icon, key: &'static str| {
-        button(part, name, icon, false).doing(Action::Key, key)
-    };
-    let head = Element::new("div", "head").holding(vec![
-        turn("back", "previous month", BACK, "PageUp"),
-        Element::new("div", "title").with("aria-live", "polite").saying(&grid.title),
-        turn("next", "next month", NEXT, "PageDown"),
-    ]);
-    let names = grid.heads.iter().map(|(short, long)| {
-        Element::new("th", "weekday")
-            .with("scope", "col")
-            .with("aria-label", long.clone())
-            .saying(short)
-    });
-    let corner = Element::new("td", "corner").saying("");
-    let head_row = Element::plain("tr")
-        .with("role", "row")
-        .holding([corner].into_iter().chain(names).collect());
-    let rows = grid.weeks.iter().map(|(week, days)| {
-        let number = week.map(|week| week.number().to_string()).unwrap_or_default();
-        let number = Element::new("th", "week").with("scope", "row").saying(number);
-        let days = days.iter().map(day);
-        Element::plain("tr").with("role", "row").holding([number].into_iter().chain(days).collect())
-    });
-    let active = grid.weeks.iter().flat_map(|(_, days)| days).find(|day| day.active);
-    let active = active.and_then(|day| day.date).map(|date| format!("day-{date}"));
-    let table = Element::new("table", "grid")
-        .with("role", "grid")
-        .with("tabindex", "0")
-        .with("aria-label", told.part(&grid.title))
-        .with("aria-activedescendant", active.unwrap_or_default())
-        .flag("data-focus", takes_focus)
-        .holding(vec![
-            Element::plain("thead").holding(vec![head_row]),
-            Element::plain("tbody").holding(rows.collect()),
-        ]);
-    vec![head, table, Element::new("div", "foot").holding(vec![foot])]
-}
-
-fn day(day: &GridDay) -> Element {
-    let mut class = "day".to_owned();
-    for (name, on) in [
+    let blocked = day.why_not.is_some();
+    to.open("td", "day");
+    to.put("id", format_args!("day-{date}"));
+    to.set("role", "gridcell");
+    let states = [
         ("outside", !day.inside),
         ("chosen", day.chosen),
         ("spanned", day.spanned),
         ("today", day.today),
         ("active", day.active),
-        ("blocked", day.why_not.is_some()),
-    ] {
-        if on {
-            class = format!("{class} {name}");
+        ("blocked", blocked),
+    ];
+    to.class("day", &states);
+    to.truth("aria-selected", day.chosen);
+    to.truth("aria-disabled", blocked);
+    match &day.why_not {
+        Some(why) => {
+            to.put("aria-label", format_args!("{}, {why}", day.name));
+            to.set("title", why);
         }
+        None => to.set("aria-label", &day.name),
     }
-    let Some(date) = day.date else {
-        return Element::plain("td").with("class", "day outside").saying("");
-    };
-    let name = match &day.why_not {
-        Some(why) => format!("{}, {why}", day.name),
-        None => day.name.clone(),
-    };
-    let cell = Element::new("td", "day")
-        .with("id", format!("day-{date}"))
-        .with("role", "gridcell")
-        .with("class", class)
-        .with("aria-selected", if day.chosen { "true" } else { "false" })
-        .with("aria-disabled", if day.why_not.is_some() { "true" } else { "false" })
-        .with("aria-label", name)
-        .doing(Action::Day, date.to_string());
-    let cell = if day.today { cell.with("aria-current", "date") } else { cell };
-    let cell = match &day.why_not {
-        Some(why) => cell.with("title", why.clone()),
-        None => cell,
-    };
-    cell.saying(&day.number)
+    to.doing(Action::Day, &date.to_string());
+    if day.today {
+        to.set("aria-current", "date");
+    }
+    to.say(&day.number);
 }

@@ -2,16 +2,12 @@
 
 use super::Told;
 use crate::action::Action;
-use crate::markup::Element;
+use crate::markup::Markup;
 use pin_notch::{CheckGroupView, Checkbox, CheckboxView, Checked};
 
-/// The state of a checkbox, for style sheets.
-pub(super) fn state(checked: Checked) -> Option<&'static str> {
-    match checked {
-        Checked::Off => None,
-        Checked::On => Some("on"),
-        Checked::Mixed => Some("mixed"),
-    }
+/// The states of a checkbox, for style sheets.
+pub(super) fn states(checked: Checked) -> [(&'static str, bool); 2] {
+    [("on", checked == Checked::On), ("mixed", checked == Checked::Mixed)]
 }
 
 const CELL: &str = concat!(
@@ -19,39 +15,47 @@ const CELL: &str = concat!(
     r#"</path><path class="tick" d="M7.5 12.2 11 15.5l6-7"></path><path class="bar" d="M7.5 12h9"></path></svg>"#
 );
 
-fn cell() -> Element {
-    Element::new("span", "cell").fixed(CELL)
+fn cell(to: &mut Markup) {
+    to.open("span", "cell");
+    to.draw(CELL);
 }
 
-pub(super) fn body(view: &CheckboxView) -> Vec<Element> {
-    let description = Element::new("span", "description").saying(&view.description);
-    vec![cell(), description]
+pub(super) fn body(to: &mut Markup, view: &CheckboxView) {
+    cell(to);
+    to.open("span", "description");
+    to.say(&view.description);
 }
 
-pub(super) fn group_body(view: &CheckGroupView, told: &Told) -> Vec<Element> {
-    let parent = view.parent.iter().map(|(text, checked)| {
+pub(super) fn group_body(to: &mut Markup, view: &CheckGroupView, told: &Told) {
+    to.open("div", "choices");
+    told.name(to, &view.semantics);
+    if let Some((text, checked)) = &view.parent {
         // The parent stands for its children: it can be used when they can.
         let mut parent = Checkbox::new().starting(*checked).view();
         parent.semantics.disabled = view.semantics.disabled;
         parent.semantics.read_only = view.semantics.read_only;
-        one(text, &parent).with("part", "parent").doing(Action::Flip, "")
-    });
-    let boxes = view.boxes.iter().map(|(value, text, view)| {
-        one(text, view).with("part", "choice").doing(Action::Pick, value.clone())
-    });
-    let list = Element::new("div", "choices")
-        .with_all(told.named(&view.semantics))
-        .holding(parent.chain(boxes).collect());
-    vec![list]
+        to.open("div", "parent");
+        to.doing(Action::Flip, "");
+        one(to, text, &parent, told);
+    }
+    for (value, text, view) in &view.boxes {
+        to.open("div", "choice");
+        to.doing(Action::Pick, value);
+        one(to, text, view, told);
+    }
+    to.close();
 }
 
-fn one(text: &str, view: &CheckboxView) -> Element {
-    let class = format!("check {}", state(view.checked).unwrap_or_default());
-    let class = if view.semantics.disabled { format!("{class} disabled") } else { class };
-    Element::plain("div")
-        .with("class", class)
-        .with_all(view.semantics.attributes())
-        .with("tabindex", if view.semantics.disabled { "-1" } else { "0" })
-        .with("aria-label", text.to_owned())
-        .holding(vec![cell(), Element::new("span", "text").saying(text)])
+/// What stands inside a box of a group; ends it.
+fn one(to: &mut Markup, text: &str, view: &CheckboxView, told: &Told) {
+    let disabled = view.semantics.disabled;
+    let [on, mixed] = states(view.checked);
+    to.class("check", &[on, mixed, ("disabled", disabled)]);
+    told.speak(to, &view.semantics);
+    to.reachable(!disabled);
+    to.set("aria-label", text);
+    cell(to);
+    to.open("span", "text");
+    to.say(text);
+    to.close();
 }

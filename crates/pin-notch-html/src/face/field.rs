@@ -1,46 +1,53 @@
 //! Controls with a field and a button on either side: numbers, and items of a list.
 
-use super::{BACK, LESS, MORE, NEXT, Told, button};
+use super::{BACK, Button, LESS, MORE, NEXT, Told};
 use crate::action::Action;
-use crate::markup::Element;
+use crate::markup::Markup;
 use pin_notch::{ItemView, Semantics, StepperView};
 
-/// A field to type into.
-pub(super) fn input(text: &str, prompt: &str, semantics: &Semantics) -> Element {
-    Element::new("input", "input")
-        .with("type", "text")
-        .with("autocomplete", "off")
-        .with("spellcheck", "false")
-        .with("placeholder", prompt.to_owned())
-        .flag("disabled", semantics.disabled)
-        .flag("readonly", semantics.read_only)
-        .with("value", text.to_owned())
+/// Begins a field to type into.
+pub(super) fn input(to: &mut Markup, text: &str, prompt: &str, semantics: &Semantics) {
+    to.open("input", "input");
+    to.set("type", "text");
+    to.set("autocomplete", "off");
+    to.set("spellcheck", "false");
+    to.set("placeholder", prompt);
+    to.flag("disabled", semantics.disabled);
+    to.flag("readonly", semantics.read_only);
+    to.set("value", text);
 }
 
-pub(super) fn stepper_body(view: &StepperView, semantics: &Semantics, told: &Told) -> Vec<Element> {
-    let stuck = semantics.disabled || semantics.read_only;
-    let field = input(&view.text, &view.prompt, semantics)
-        .with("inputmode", "decimal")
-        .flag("data-focus", true)
-        .with_all(told.named(semantics));
-    let unit = Element::new("span", "unit").with("aria-hidden", "true").saying(&view.unit);
-    vec![
-        button("less", &told.part("less"), LESS, stuck || view.at_first).doing(Action::Step, "-1"),
-        Element::new("div", "field").holding(vec![field, unit]),
-        button("more", &told.part("more"), MORE, stuck || view.at_last).doing(Action::Step, "1"),
-    ]
+const LESS_BUTTON: Button = Button("less", "less", LESS, Action::Step, "-1");
+const MORE_BUTTON: Button = Button("more", "more", MORE, Action::Step, "1");
+const BACK_BUTTON: Button = Button("back", "back", BACK, Action::Step, "-1");
+const NEXT_BUTTON: Button = Button("next", "next", NEXT, Action::Step, "1");
+
+pub(super) fn stepper_body(
+    to: &mut Markup,
+    view: &StepperView,
+    semantics: &Semantics,
+    told: &Told,
+) {
+    told.button(to, LESS_BUTTON, told.stuck || view.at_first);
+    to.open("div", "field");
+    input(to, &view.text, &view.prompt, semantics);
+    to.set("inputmode", "decimal");
+    to.flag("data-focus", true);
+    told.name(to, semantics);
+    to.close();
+    to.open("span", "unit");
+    to.set("aria-hidden", "true");
+    to.say(&view.unit);
+    to.close();
+    told.button(to, MORE_BUTTON, told.stuck || view.at_last);
 }
 
-pub(super) fn items_body(view: &ItemView, semantics: &Semantics, told: &Told) -> Vec<Element> {
-    let stuck = semantics.disabled || semantics.read_only;
-    let item = Element::new("div", "item")
-        .with_all(told.named(semantics))
-        .with("tabindex", if semantics.disabled { "-1" } else { "0" })
-        .flag("data-focus", true)
-        .saying(&view.text);
-    vec![
-        button("back", &told.part("back"), BACK, stuck || view.at_first).doing(Action::Step, "-1"),
-        item,
-        button("next", &told.part("next"), NEXT, stuck || view.at_last).doing(Action::Step, "1"),
-    ]
+pub(super) fn items_body(to: &mut Markup, view: &ItemView, semantics: &Semantics, told: &Told) {
+    told.button(to, BACK_BUTTON, told.stuck || view.at_first);
+    to.open("div", "item");
+    told.name(to, semantics);
+    to.reachable(!semantics.disabled);
+    to.flag("data-focus", true);
+    to.say(&view.text);
+    told.button(to, NEXT_BUTTON, told.stuck || view.at_last);
 }

@@ -2,24 +2,25 @@
 
 use super::Told;
 use crate::action::Action;
-use crate::markup::Element;
+use crate::markup::Markup;
 use pin_notch::{FieldsView, Semantics};
 
-pub(super) fn body(view: &FieldsView, semantics: &Semantics, told: &Told) -> Vec<Element> {
-    let mut parts = Vec::new();
+pub(super) fn body(to: &mut Markup, view: &FieldsView, semantics: &Semantics, told: &Told) {
+    to.open("div", "field");
+    told.name(to, semantics);
     for (at, field) in view.fields.iter().enumerate() {
         if !field.before.is_empty() {
-            let before = Element::new("span", "before").with("aria-hidden", "true");
-            parts.push(before.saying(field.before));
+            to.open("span", "before");
+            to.set("aria-hidden", "true");
+            to.say(field.before);
         }
-        let one = Element::new("span", if field.filled { "number" } else { "number unfilled" })
-            .with_all(field.semantics.attributes())
-            .with("aria-label", told.part(field.name))
-            .with("tabindex", if semantics.disabled { "-1" } else { "0" })
-            .doing(Action::Field, at.to_string())
-            .flag("data-focus", field.active)
-            .saying(&field.text);
-        parts.push(one);
+        to.open("span", if field.filled { "number" } else { "number unfilled" });
+        told.speak(to, &field.semantics);
+        told.label(to, field.name);
+        to.reachable(!semantics.disabled);
+        to.doing(Action::Field, &at.to_string());
+        to.flag("data-focus", field.active);
+        to.say(&field.text);
     }
-    vec![Element::new("div", "field").with_all(told.named(semantics)).holding(parts)]
+    to.close();
 }

@@ -2,7 +2,7 @@
 
 use super::readout;
 use crate::attributes::Looks;
-use crate::markup::Element;
+use crate::markup::Markup;
 use pin_notch::{Direction, RatingView, number_text};
 
 /// A cell of a comb, written as a browser writes it, so that what a server drew compares equal.
@@ -11,31 +11,28 @@ const CELL: &str = concat!(
     r#"<path d="M12 2 20.7 7v10L12 22 3.3 17V7z"></path></svg>"#
 );
 
-pub(super) fn body(view: &RatingView, looks: &Looks) -> Vec<Element> {
-    let icons = (0..view.icons).map(|icon| {
-        let share = number_text(view.fill(icon));
-        Element::new("span", "icon").holding(vec![
-            glyph("icon-off", looks),
-            glyph("icon-on", looks).with("style", format!("--share:{share}")),
-        ])
-    });
-    let direction = match view.direction {
-        Direction::LeftToRight => "ltr",
-        Direction::RightToLeft => "rtl",
-    };
-    let row = Element::new("div", "icons")
-        .with("dir", direction)
-        .with("aria-hidden", "true")
-        .with("data-place", "")
-        .holding(icons.collect());
-    vec![row, readout(&view.readout)]
+pub(super) fn body(to: &mut Markup, view: &RatingView, looks: &Looks) {
+    to.open("div", "icons");
+    to.set("dir", if view.direction == Direction::RightToLeft { "rtl" } else { "ltr" });
+    to.set("aria-hidden", "true");
+    to.set("data-place", "");
+    for icon in 0..view.icons {
+        to.open("span", "icon");
+        to.open("span", "icon-off");
+        glyph(to, looks);
+        to.open("span", "icon-on");
+        to.put("style", format_args!("--share:{}", number_text(view.fill(icon))));
+        glyph(to, looks);
+        to.close();
+    }
+    to.close();
+    readout(to, &view.readout);
 }
 
-fn glyph(part: &'static str, looks: &Looks) -> Element {
-    let glyph = Element::new("span", part);
+fn glyph(to: &mut Markup, looks: &Looks) {
     match (looks.svg.as_str(), looks.icon.as_str()) {
-        ("", "") => glyph.fixed(CELL),
-        ("", icon) => glyph.saying(icon),
-        (svg, _) => glyph.fixed(svg.to_owned()),
+        ("", "") => to.draw(CELL),
+        ("", icon) => to.say(icon),
+        (svg, _) => to.draw_given(svg),
     }
 }

@@ -1,111 +1,110 @@
 //! A select: a field with what is chosen, and a list that opens below it.
 
 use super::field::input;
-use super::{CROSS, DOWN, Told, button};
+use super::{Button, CROSS, DOWN, Told};
 use crate::action::Action;
-use crate::markup::Element;
+use crate::markup::Markup;
 use pin_notch::{RowView, SelectView, Semantics};
 
-pub(super) fn body(view: &SelectView, semantics: &Semantics, told: &Told) -> Vec<Element> {
-    let stuck = semantics.disabled || semantics.read_only;
-    let tokens = view.tokens.iter().filter(|_| view.multiple).map(|token| {
-        let name = format!("remove {}", token.text);
-        let remove = button("remove", &name, CROSS, stuck);
-        Element::new("span", if token.pending { "token token-pending" } else { "token" }).holding(
-            vec![
-                Element::new("span", "token-text").saying(&token.text),
-                remove.doing(Action::Remove, token.value.clone()),
-            ],
-        )
-    });
-    let tokens = Element::new("span", "tokens").holding(tokens.collect());
+pub(super) fn body(to: &mut Markup, view: &SelectView, semantics: &Semantics, told: &Told) {
+    to.open("div", "field");
+    to.open("span", "tokens");
+    for token in view.tokens.iter().filter(|_| view.multiple) {
+        to.open("span", if token.pending { "token token-pending" } else { "token" });
+        to.open("span", "token-text");
+        to.say(&token.text);
+        to.open("span", "remove");
+        to.put("aria-label", format_args!("remove {}", token.text));
+        told.press(to, CROSS, Action::Remove, &token.value, told.stuck);
+        to.close();
+    }
+    to.close();
     let mut semantics = semantics.clone();
     semantics.expanded = Some(view.open);
-    let mut attributes = told.named(&semantics);
-    attributes.push(("aria-controls", "list".to_owned()));
-    attributes.push(("aria-haspopup", "listbox".to_owned()));
-    if let Some(active) = view.active.filter(|_| view.open) {
-        attributes.push(("aria-activedescendant", format!("row-{active}")));
-    }
     // Tokens show what is chosen; the field says it all the same, to those who do not see them.
     let spoken = view.multiple && !view.prompting;
-    let field = match view.filtering {
-        true => {
-            // While the list is closed the field shows the choice; while it is open, what is searched.
-            let text = if view.open || view.multiple { &view.filter } else { shown_text(view) };
-            let prompt = if view.prompting || view.open { view.readout.as_str() } else { "" };
-            attributes.push(("aria-autocomplete", "list".to_owned()));
-            input(text, if view.multiple && !view.prompting { "" } else { prompt }, &semantics)
-        }
-        false => {
-            let class = if spoken { "spoken" } else { "" };
-            Element::new("div", "input")
-                .with("tabindex", if semantics.disabled { "-1" } else { "0" })
-                .with("class", class)
-                .saying(&view.readout)
-        }
-    };
-    let toggle = button("toggle", &told.part("open"), DOWN, stuck);
-    vec![
-        Element::new("div", "field").holding(vec![
-            tokens,
-            field.with_all(attributes).flag("data-focus", true),
-            toggle.doing(Action::Toggle, ""),
-        ]),
-        popup(view, told),
-    ]
+    if view.filtering {
+        // While the list is closed the field shows the choice; while it is open, what is searched.
+        let searched = view.open || view.multiple;
+        let text = match (searched, view.prompting) {
+            (true, _) => &view.filter,
+            (false, true) => "",
+            (false, false) => &view.readout,
+        };
+        let prompts = (view.prompting || view.open) && !spoken;
+        input(to, text, if prompts { &view.readout } else { "" }, &semantics);
+    } else {
+        to.open("div", "input");
+        to.reachable(!semantics.disabled);
+        to.set("class", if spoken { "spoken" } else { "" });
+    }
+    told.name(to, &semantics);
+    to.set("aria-controls", "list");
+    to.set("aria-haspopup", "listbox");
+    if let Some(active) = view.active.filter(|_| view.open) {
+        to.put("aria-activedescendant", format_args!("row-{active}"));
+    }
+    if view.filtering {
+        to.set("aria-autocomplete", "list");
+    }
+    to.flag("data-focus", true);
+    if view.filtering {
+        to.close();
+    } else {
+        to.say(&view.readout);
+    }
+    told.button(to, Button("toggle", "open", DOWN, Action::Toggle, ""), told.stuck);
+    to.close();
+    popup(to, view, told);
 }
 
-fn shown_text(view: &SelectView) -> &str {
-    if view.prompting { "" } else { &view.readout }
+fn popup(to: &mut Markup, view: &SelectView, told: &Told) {
+    to.open("div", "popup");
+    to.set("popover", "manual");
+    to.flag("data-open", view.open);
+    to.open("div", "status");
+    to.set("role", "status");
+    to.say(&view.status);
+    to.open("div", "scroll");
+    to.set("id", "list");
+    to.set("role", "listbox");
+    told.label(to, "options");
+    to.truth("aria-multiselectable", view.multiple);
+    to.open("div", "list");
+    to.set("role", "presentation");
+    // What is above and below the rows that are there takes the room that it would need.
+    to.put("style", format_args!("--rows:{};--first:{}", view.row_count, view.first_row));
+    to.put("data-first", format_args!("{}", view.first_row));
+    for (at, one) in view.rows.iter().enumerate() {
+        row(to, one, view.first_row + at, view);
+    }
+    to.close();
+    to.close();
+    to.close();
 }
 
-fn popup(view: &SelectView, told: &Told) -> Element {
-    let rows = view.rows.iter().enumerate().map(|(at, one)| row(one, view.first_row + at, view));
-    let list = Element::new("div", "list")
-        .with("role", "presentation")
-        // What is above and below the rows that are there takes the room that it would need.
-        .with("style", format!("--rows:{};--first:{}", view.row_count, view.first_row))
-        .with("data-first", view.first_row.to_string())
-        .holding(rows.collect());
-    let status = Element::new("div", "status").with("role", "status").saying(&view.status);
-    let scroll = Element::new("div", "scroll")
-        .with("id", "list")
-        .with("role", "listbox")
-        .with("aria-label", told.part("options"))
-        .with("aria-multiselectable", if view.multiple { "true" } else { "false" })
-        .holding(vec![list]);
-    Element::new("div", "popup")
-        .with("popover", "manual")
-        .flag("data-open", view.open)
-        .holding(vec![status, scroll])
-}
-
-fn row(row: &RowView, at: usize, view: &SelectView) -> Element {
-    let group = row.group.clone().unwrap_or_default();
-    let mut class = "option".to_owned();
-    for (name, on) in [
+fn row(to: &mut Markup, row: &RowView, at: usize, view: &SelectView) {
+    to.open("div", "option");
+    to.put("id", format_args!("row-{at}"));
+    to.set("role", "option");
+    let states = [
         ("chosen", row.chosen),
         ("active", row.active),
         ("disabled", row.disabled),
         ("many", view.multiple),
-    ] {
-        if on {
-            class = format!("{class} {name}");
-        }
-    }
-    Element::new("div", "option")
-        .with("id", format!("row-{at}"))
-        .with("role", "option")
-        .with("class", class)
-        .with("aria-selected", if row.chosen { "true" } else { "false" })
-        .with("aria-disabled", if row.disabled { "true" } else { "false" })
-        .with("aria-posinset", (at + 1).to_string())
-        .with("aria-setsize", view.row_count.to_string())
-        .doing(Action::Pick, row.value.clone())
-        .holding(vec![
-            Element::new("span", "tick").with("aria-hidden", "true"),
-            Element::new("span", "text").saying(&row.text),
-            Element::new("span", "group").saying(group),
-        ])
+    ];
+    to.class("option", &states);
+    to.truth("aria-selected", row.chosen);
+    to.truth("aria-disabled", row.disabled);
+    to.put("aria-posinset", format_args!("{}", at + 1));
+    to.put("aria-setsize", format_args!("{}", view.row_count));
+    to.doing(Action::Pick, &row.value);
+    to.open("span", "tick");
+    to.set("aria-hidden", "true");
+    to.close();
+    to.open("span", "text");
+    to.say(&row.text);
+    to.open("span", "group");
+    to.say(row.group.as_deref().unwrap_or_default());
+    to.close();
 }

@@ -1,11 +1,14 @@
 //! A switch: a slot with a cell that sits at one end of it, and a caption.
 
-use crate::markup::Element;
+use crate::markup::Markup;
 use pin_notch::SwitchView;
 
-pub(super) fn body(view: &SwitchView) -> Vec<Element> {
-    let track = Element::new("div", "track")
-        .with("data-place", "")
-        .holding(vec![Element::new("div", "thumb")]);
-    vec![track, Element::new("span", "caption").saying(&view.caption)]
+pub(super) fn body(to: &mut Markup, view: &SwitchView) {
+    to.open("div", "track");
+    to.set("data-place", "");
+    to.open("div", "thumb");
+    to.close();
+    to.close();
+    to.open("span", "caption");
+    to.say(&view.caption);
 }
