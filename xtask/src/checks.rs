@@ -1,9 +1,8 @@
 //! Every check there is, in the order in which a failure is cheapest to find.
 
 use crate::Result;
-use crate::machine::{cargo, need, root, run};
+use crate::machine::{cargo, need, npm, root, run};
 use crate::web;
-use std::process::Command;
 
 /// What looks for barriers in the pages.
 const AXE: &str = "axe-core@4.14.1";
@@ -17,11 +16,8 @@ pub(crate) fn all() -> Result<()> {
     web::build(&fresh)?;
     web::build_example(&fresh.join("apiary"))?;
     need(&["chromium", "chromedriver"], &["chromium", "chromium-driver"])?;
-    need(&["npm"], &["npm"])?;
     // The tests say so themselves where it is missing; see `Page::axe`.
-    let mut npm = Command::new("npm");
-    npm.current_dir(root()).args(["install", "--no-save", "--no-package-lock", "--no-audit"]);
-    run(npm.args(["--no-fund", "--prefix", "target/npm", AXE]))?;
+    npm(AXE)?;
     // The browser tests use the fresh build, not the committed one.
     run(cargo().args(["test", "--workspace", "--locked"]).env("PIN_NOTCH_WEB_FILES", &fresh))?;
     let docs = ["doc", "--workspace", "--no-deps", "--locked"];

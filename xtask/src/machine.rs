@@ -48,6 +48,14 @@ pub(crate) fn need(programs: &[&str], packages: &[&str]) -> Result<()> {
     }
 }
 
+/// Gets a package for the machine of whoever builds, from npm, unless it is there.
+pub(crate) fn npm(package: &str) -> Result<()> {
+    need(&["npm"], &["npm"])?;
+    let mut npm = Command::new("npm");
+    npm.current_dir(root()).args(["install", "--no-save", "--no-package-lock", "--no-audit"]);
+    run(npm.args(["--no-fund", "--prefix", "target/npm", package]))
+}
+
 /// Whether this program is there: a path, or a name to look for.
 fn has(program: &str) -> bool {
     if program.contains('/') {

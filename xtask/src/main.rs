@@ -5,6 +5,7 @@
 
 mod checks;
 mod machine;
+mod order;
 mod web;
 
 use std::process::ExitCode;

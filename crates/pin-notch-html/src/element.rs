@@ -6,14 +6,21 @@ use crate::markup::escaped;
 use pin_notch::{Choice, Control};
 use std::fmt::Write;
 
+/// A style sheet as `build.rs` leaves it.
+macro_rules! style {
+    ($name:literal) => {
+        include_str!(concat!(env!("OUT_DIR"), "/", $name, ".css"))
+    };
+}
+
 /// What every control looks like, whatever it is.
-const BASE: &str = include_str!("style/base.css");
-const TRACK: &str = include_str!("style/track.css");
-const ICONS: &str = include_str!("style/icons.css");
-const TOGGLES: &str = include_str!("style/toggles.css");
-const FIELD: &str = include_str!("style/field.css");
-const LIST: &str = include_str!("style/list.css");
-const CALENDAR: &str = include_str!("style/calendar.css");
+const BASE: &str = style!("base");
+const TRACK: &str = style!("track");
+const ICONS: &str = style!("icons");
+const TOGGLES: &str = style!("toggles");
+const FIELD: &str = style!("field");
+const LIST: &str = style!("list");
+const CALENDAR: &str = style!("calendar");
 
 /// The style sheet that stands in the shadow root of this element.
 pub fn style_of(tag: Tag) -> String {
