@@ -195,6 +195,15 @@ const FLAGS = {
 };
 const HOSTS = ["notch-slider", "notch-rating", "notch-switch", "notch-checkbox"];
 const CHECKED = ["notch-switch", "notch-checkbox"];
+const WITH_TODAY = ["notch-date", "notch-date-span"];
+// What can come first of all that happens to an element. With it begins the listening for everything else, in the
+// same event: most elements of a page are never touched, and each listener takes its time to add.
+const FIRST = ["pointerover", "pointerdown", "focusin", "keydown", "click", "input", "invalid", "toggle"];
+
+function today() {
+  const now = new Date();
+  return [[now.getFullYear(), 4], [now.getMonth() + 1, 2], [now.getDate(), 2]].map(([part, digits]) => String(part).padStart(digits, "0")).join("-");
+}
 
 function defineElement(tag, observedAttributes, sheet, make) {
   const isHost = HOSTS.includes(tag), isChecked = CHECKED.includes(tag);
@@ -202,12 +211,16 @@ function defineElement(tag, observedAttributes, sheet, make) {
   class NotchElement extends HTMLElement {
     static formAssociated = true;
     static observedAttributes = observedAttributes;
+    // One for all: it hears of options and texts that change inside.
+    static #observer = new MutationObserver((records) => {
+      const near = ({ target }) => (target.closest ? target : target.parentElement)?.closest(tag);
+      for (const element of new Set(records.map(near))) element?.#redefine();
+    });
     #machine = make(tag);
     #internals = this.attachInternals();
     #ports;
     #connected = false;
     #stale = true;
-    #observer;
     #holding;
     #grabbed;
     #opener;
@@ -216,15 +229,18 @@ function defineElement(tag, observedAttributes, sheet, make) {
       super();
       const root = this.#internals.shadowRoot ?? this.attachShadow({ mode: "open", delegatesFocus: !isHost });
       this.#ports = new Ports(this, this.#internals, root, sheet);
-      this.#listen(root);
+      const wake = () => {
+        for (const type of FIRST) this.removeEventListener(type, wake, true);
+        this.#listen(root);
+      };
+      for (const type of FIRST) this.addEventListener(type, wake, true);
     }
     connectedCallback() {
       if (!this.#connected) this.#ports.adopt();
       this.#define(); // also when it was moved: text may run another way here
       if (this.#connected) return;
       this.#connected = true;
-      this.#observer = new MutationObserver(() => this.#redefine());
-      this.#observer.observe(this, { childList: true, subtree: true, characterData: true, attributeFilter: ["value", "label", "disabled"] });
+      NotchElement.#observer.observe(this, { childList: true, subtree: true, characterData: true, attributeFilter: ["value", "label", "disabled"] });
       // A property that was set before the script came hides the accessor: set it again.
       for (const name of ["value", "values", "checked", "indeterminate", "options"]) {
         if (!Object.hasOwn(this, name)) continue;
@@ -243,9 +259,7 @@ function defineElement(tag, observedAttributes, sheet, make) {
       this.#machine.define(this.#ports, this.#described());
     }
     #described() {
-      const now = new Date();
-      const today = `${String(now.getFullYear()).padStart(4, "0")}-${String(now.getMonth() + 1).padStart(2, "0")}-${String(now.getDate()).padStart(2, "0")}`;
-      const records = [record(this.matches(":dir(rtl)") ? "rtl" : "ltr", today, this.matches(":disabled") ? 1 : "", isHost ? "" : this.#name(), this.closest("[lang]")?.lang ?? "", this.querySelector("svg")?.outerHTML ?? "")];
+      const records = [record(this.matches(":dir(rtl)") ? "rtl" : "ltr", WITH_TODAY.includes(tag) ? today() : "", this.matches(":disabled") ? 1 : "", isHost ? "" : this.#name(), this.closest("[lang]")?.lang ?? "", this.querySelector("svg")?.outerHTML ?? "")];
       for (const { name, value } of this.attributes) records.push(record("a", name, value));
       if (this.firstElementChild) {
         for (const option of this.querySelectorAll("option")) {

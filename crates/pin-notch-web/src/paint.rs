@@ -9,7 +9,8 @@ use pin_notch_html::{Change, Face, changes, is_open};
 pub(crate) struct Drawn {
     face: Option<Face>,
     sent: Option<Vec<String>>,
-    validity: Option<(String, String)>,
+    /// The states it suffers from, and the first of them in words.
+    validity: (String, String),
     open: bool,
 }
 
@@ -65,9 +66,9 @@ impl Drawn {
         let states: Vec<_> = found.iter().map(|invalid| invalid.state()).collect();
         let message = found.first().map(ToString::to_string).unwrap_or_default();
         let validity = (states.join(" "), message);
-        if self.validity.as_ref() != Some(&validity) {
+        if self.validity != validity {
             all.add("validity", &[&validity.0, &validity.1]);
-            self.validity = Some(validity);
+            self.validity = validity;
         }
     }
 }
