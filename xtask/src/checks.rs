@@ -1,11 +1,8 @@
 //! Every check there is, in the order in which a failure is cheapest to find.
 
 use crate::Result;
-use crate::machine::{cargo, need, npm, root, run};
+use crate::machine::{cargo, need, root, run};
 use crate::web;
-
-/// What looks for barriers in the pages.
-const AXE: &str = "axe-core@4.14.1";
 
 pub(crate) fn all() -> Result<()> {
     run(cargo().args(["fmt", "--all", "--check"]))?;
@@ -16,8 +13,6 @@ pub(crate) fn all() -> Result<()> {
     web::build(&fresh)?;
     web::build_example(&fresh.join("apiary"))?;
     need(&["chromium", "chromedriver"], &["chromium", "chromium-driver"])?;
-    // The tests say so themselves where it is missing; see `Page::axe`.
-    npm(AXE)?;
     // The browser tests use the fresh build, not the committed one.
     run(cargo().args(["test", "--workspace", "--locked"]).env("PIN_NOTCH_WEB_FILES", &fresh))?;
     let docs = ["doc", "--workspace", "--no-deps", "--locked"];

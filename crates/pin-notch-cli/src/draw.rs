@@ -103,7 +103,7 @@ fn page(sheet: &Sheet, form: &Form, theme: Theme) -> String {
     let script = include_str!("../dist/pin-notch.js");
     let wasm = BASE64_STANDARD.encode(include_bytes!("../dist/pin-notch.wasm"));
     let script = script.replace(
-        "new URL(\"pin-notch.wasm\", import.meta.url)",
+        "new URL(\"pin-notch.wasm\",import.meta.url)", // `cargo xtask web` sees to it that it is there
         &format!("\"data:application/wasm;base64,{wasm}\""),
     );
     let (script, links) = (script.replace("</script", "<\\/script"), sheet.script());

@@ -33,11 +33,11 @@ impl Live {
         }
         assert_eq!(left.trim(), "", "<{head}> is no tag of ours");
         *rest = after;
-        while tag != "input" {
-            if let Some(after) = rest.strip_prefix(&format!("</{tag}>")) {
-                *rest = after;
-                break;
-            }
+        if tag == "input" {
+            return live; // a void element
+        }
+        let end = format!("</{tag}>");
+        while !rest.starts_with(&end) {
             if rest.starts_with('<') {
                 live.children.push(Self::element(rest));
             } else {
@@ -46,6 +46,7 @@ impl Live {
                 *rest = &rest[text.len()..];
             }
         }
+        *rest = &rest[end.len()..];
         assert!(live.text.is_empty() || live.children.is_empty(), "both in <{head}>");
         live
     }
