@@ -55,6 +55,15 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
         ),
         ("[[field]]\nname = 'a'".into(), &["1:1 error missing: a field has no control"]),
         (
+            "[[field]]\nnme = 'a'\ncontrol = 'ratng'\npage-stp = 2".into(),
+            &[
+                "1:1 error missing: a field has no name",
+                "2:1 error unknown-key: a field has no \"nme\" [did you mean \"name\"?]",
+                "3:11 error no-such-control: no control is called \"ratng\" [did you mean \"rating\"?]",
+                "4:1 error unknown-key: a field has no \"page-stp\" [did you mean \"page-step\"?]",
+            ],
+        ),
+        (
             slider("maxx = 1"),
             &["5:1 error unknown-key: a slider has no \"maxx\" [did you mean \"max\"?]"],
         ),

@@ -27,7 +27,16 @@ impl Reader<'_> {
                 self.found.push(Finding::error("no-such-control", span, message).with_help(help));
             }
             tag
-        })?;
+        });
+        let Some(tag) = tag else {
+            // Any control's words may be meant.
+            let own = Tag::all().flat_map(words::own_words).copied();
+            let mut any: Vec<_> = words::FIELD.into_iter().chain(own).collect();
+            any.sort_unstable();
+            any.dedup();
+            self.words(node, "a field", &any);
+            return None;
+        };
         let allowed = [&words::FIELD[..], words::own_words(tag)].concat();
         self.words(node, &format!("a {}", words::control_name(tag)), &allowed);
         let (name, span) = name?;
