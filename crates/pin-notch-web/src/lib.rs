@@ -22,7 +22,7 @@ pub use ports::Ports;
 use paint::Drawn;
 use pin_notch::{
     Choice, Control, Date, Direction, Event, Intent, Place, Refusal, Switch, Thumb, Turn, Value,
-    View, steps_held,
+    steps_held,
 };
 use pin_notch_html::{Action, Face, Looks, OBSERVED, Surroundings, Tag, control_from, style_of};
 use std::cell::RefCell;
@@ -448,13 +448,15 @@ fn is_grabbed(control: &Control) -> bool {
 
 /// Whether keys mean this end, or this field, already.
 fn is_taken(control: &Control, intent: Intent) -> bool {
-    match (control.view(), intent) {
-        (View::SpanSlider(view), Intent::Take(thumb)) => view.active == thumb,
-        (View::Dates(view), Intent::Take(thumb)) => view.active == thumb || !view.two_fields,
-        (
-            View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view),
-            Intent::Field(at),
-        ) => view.fields.get(at).is_some_and(|field| field.active),
+    match (control, intent) {
+        (Control::SpanSlider(span), Intent::Take(thumb)) => span.view().active == thumb,
+        (Control::Dates(dates), Intent::Take(thumb)) => {
+            !dates.has_two_fields() || dates.view().active == thumb
+        }
+        (Control::Month(month), Intent::Field(at)) => month.active_field() == at,
+        (Control::Week(week), Intent::Field(at)) => week.active_field() == at,
+        (Control::Time(time), Intent::Field(at)) => time.active_field() == at,
+        (Control::DateTime(time), Intent::Field(at)) => time.active_field() == at,
         _ => false,
     }
 }

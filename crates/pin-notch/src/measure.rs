@@ -15,6 +15,7 @@ use crate::control::admit;
 use crate::event::Refusal;
 use crate::limit::Limit;
 use crate::notches::{Notches, NotchesError};
+use crate::number::REACH;
 use crate::validity::{Invalid, against};
 use core::fmt;
 use core::marker::PhantomData;
@@ -315,10 +316,11 @@ fn line(
     unit: &'static str,
     base: i64,
 ) -> Result<Notches, NotchesError> {
-    let units = step.checked_mul(Decimal::from(per_step)).unwrap_or(Decimal::MAX);
-    if units > Decimal::ZERO && !units.fract().is_zero() {
+    let (units, part) = (step.mantissa() * i128::from(per_step), 10_i128.pow(step.scale()));
+    if units > 0 && units % part != 0 {
         return Err(NotchesError::StepNotWhole { step, unit });
     }
+    let units = Decimal::from_i128_with_scale((units / part).min(REACH), 0);
     Notches::builder()
         .min(Decimal::from(first))
         .max(Decimal::from(last))

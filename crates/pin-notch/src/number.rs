@@ -214,3 +214,18 @@ const fn shifted(whole: i128, places: i64) -> Option<i128> {
         _ => None,
     }
 }
+
+/// `value` × 10^`scale`, when it is whole and within reach.
+pub(crate) fn in_units(value: Decimal, scale: u32) -> Option<i128> {
+    let value = value.normalize();
+    let more = 10_i128.checked_pow(scale.checked_sub(value.scale())?)?;
+    let units = value.mantissa().checked_mul(more)?;
+    (units.abs() <= REACH).then_some(units)
+}
+
+/// The sum, when a number can hold all of its digits.
+pub(crate) fn exact_sum(one: Decimal, other: Decimal) -> Option<Decimal> {
+    let scale = one.normalize().scale().max(other.normalize().scale());
+    let units = in_units(one, scale)? + in_units(other, scale)?;
+    (units.abs() <= REACH).then(|| Decimal::from_i128_with_scale(units, scale))
+}

@@ -11,7 +11,7 @@ use super::{Conditions, ControlError, Direction, Value, ValueKind, admit};
 use crate::event::{Event, Refusal, Shown, Turn};
 use crate::intent::{Intent, Key, Place, Thumb};
 use crate::notches::{Notches, Remark};
-use crate::number::number_text;
+use crate::number::{exact_sum, number_text};
 use crate::semantics::{Orientation, Range, Role, Semantics};
 use crate::validity::{Invalid, against};
 use crate::world::AnyWorld;
@@ -226,7 +226,7 @@ impl SpanSlider {
 
     fn checked(self) -> Result<Self, ControlError> {
         let greatest = self.greatest.unwrap_or(Decimal::MAX);
-        let far = sum(self.value.high, -self.value.low).unwrap_or(Decimal::MAX);
+        let far = exact_sum(self.value.high, -self.value.low).unwrap_or(Decimal::MAX);
         let fits = self.least >= Decimal::ZERO && (self.least..=greatest).contains(&far);
         match fits {
             true => Ok(self),
@@ -314,7 +314,7 @@ impl SpanSlider {
         admit(&self.notches, low)?;
         admit(&self.notches, high)?;
         let greatest = self.greatest.unwrap_or(Decimal::MAX);
-        let far = sum(high, -low).unwrap_or(Decimal::MAX);
+        let far = exact_sum(high, -low).unwrap_or(Decimal::MAX);
         match (self.least..=greatest).contains(&far) {
             true => self.value = value,
             false => return Err(Refusal::TooFar { least: self.least, greatest }),
@@ -484,27 +484,27 @@ impl SpanSlider {
 
     /// The notch at or above `from` + `way`.
     fn at_or_above(&self, from: Decimal, way: Decimal) -> Option<Decimal> {
-        let to = sum(from, way)?;
+        let to = exact_sum(from, way)?;
         if self.notches.contains(to) { Some(to) } else { self.notches.above(to) }
     }
 
     /// The notch at or below `from` − `way`.
     fn at_or_below(&self, from: Decimal, way: Decimal) -> Option<Decimal> {
-        let to = sum(from, -way)?;
+        let to = exact_sum(from, -way)?;
         if self.notches.contains(to) { Some(to) } else { self.notches.below(to) }
     }
 
     /// The notch at or above `from` − `way`, or the first.
     fn at_or_above_less(&self, from: Decimal, way: Decimal) -> Decimal {
         let first = self.notches.first().unwrap_or(from);
-        let to = sum(from, -way).unwrap_or(first).max(first);
+        let to = exact_sum(from, -way).unwrap_or(first).max(first);
         if self.notches.contains(to) { to } else { self.notches.above(to).unwrap_or(first) }
     }
 
     /// The notch at or below `from` + `way`, or the last.
     fn at_or_below_more(&self, from: Decimal, way: Decimal) -> Decimal {
         let last = self.notches.last().unwrap_or(from);
-        let to = sum(from, way).unwrap_or(last).min(last);
+        let to = exact_sum(from, way).unwrap_or(last).min(last);
         if self.notches.contains(to) { to } else { self.notches.below(to).unwrap_or(last) }
     }
 
@@ -553,13 +553,6 @@ impl SpanSlider {
             problem,
         }
     }
-}
-
-/// A sum, unless it is out of reach. One for all: written out at each place it is a good part of what a
-/// browser has to load for this control.
-#[inline(never)]
-fn sum(one: Decimal, other: Decimal) -> Option<Decimal> {
-    one.checked_add(other)
 }
 
 uniform! {

@@ -1,7 +1,7 @@
 //! From a definition's parts to [`Notches`], or the reason why they make no sense together.
 
 use super::{Notches, remainder};
-use crate::number::{MAX_DIGITS, REACH, number_text};
+use crate::number::{MAX_DIGITS, REACH, in_units, number_text};
 use core::fmt;
 use rust_decimal::Decimal;
 
@@ -177,14 +177,6 @@ impl NotchesBuilder {
             default: self.default,
         })
     }
-}
-
-/// `value` × 10^`scale`, when it is whole and within reach.
-fn in_units(value: Decimal, scale: u32) -> Option<i128> {
-    let value = value.normalize();
-    let more = 10_i128.checked_pow(scale.checked_sub(value.scale())?)?;
-    let units = value.mantissa().checked_mul(more)?;
-    (units.abs() <= REACH).then_some(units)
 }
 
 /// The largest power of ten of which a thousand fit between the bounds, as fine as a number goes.
