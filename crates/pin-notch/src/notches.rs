@@ -466,7 +466,9 @@ impl Notches {
         let (units, over) = match (i64::try_from(digits), i64::try_from(unit)) {
             (Ok(digits), Ok(unit)) => {
                 let units = digits.div_euclid(unit);
-                (i128::from(units), i128::from(digits - units * unit))
+                // The product may lie just below what 64 bits hold; the difference never does.
+                let over = digits.wrapping_sub(units.wrapping_mul(unit));
+                (i128::from(units), i128::from(over))
             }
             _ => (digits.div_euclid(unit), digits.rem_euclid(unit)),
         };

@@ -117,18 +117,34 @@ impl std::error::Error for Invalid {}
 
 /// All reasons why `value` does not meet the bounds and the step, in HTML's order.
 pub(crate) fn against(notches: &Notches, value: Decimal) -> Vec<Invalid> {
-    let underflow = notches.min().filter(|min| value < *min);
-    let overflow = notches.max().filter(|max| value > *max);
-    let mismatch = !notches.on_step(value);
-    [
-        underflow.map(|min| Invalid::RangeUnderflow { min: min.into() }),
-        overflow.map(|max| Invalid::RangeOverflow { max: max.into() }),
-        mismatch.then(|| Invalid::StepMismatch {
-            below: notches.below(value).map(Limit::from),
-            above: notches.above(value).map(Limit::from),
-        }),
-    ]
-    .into_iter()
-    .flatten()
-    .collect()
+    let mut all = Vec::new();
+    if let Some(min) = notches.min().filter(|min| value < *min) {
+        all.push(Invalid::RangeUnderflow { min: min.into() });
+    }
+    if let Some(max) = notches.max().filter(|max| value > *max) {
+        all.push(Invalid::RangeOverflow { max: max.into() });
+    }
+    if !notches.on_step(value) {
+        let (below, above) = (notches.below(value), notches.above(value));
+        let (below, above) = (below.map(Limit::from), above.map(Limit::from));
+        all.push(Invalid::StepMismatch { below, above });
+    }
+    all
+}
+
+/// What is wrong with the number of things that are chosen.
+pub(crate) fn counted(count: usize, least: usize, most: usize) -> Vec<Invalid> {
+    let mut all = Vec::new();
+    if count < least {
+        all.push(Invalid::TooFew { least });
+    }
+    if count > most {
+        all.push(Invalid::TooMany { most });
+    }
+    all
+}
+
+/// The first of these in words for the person; empty when there is none.
+pub(crate) fn in_words(all: &[Invalid]) -> String {
+    all.first().map(ToString::to_string).unwrap_or_default()
 }

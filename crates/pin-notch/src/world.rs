@@ -252,3 +252,9 @@ pub fn read_number(world: &dyn World, text: &str) -> Result<Decimal, NumberError
         other => other,
     })
 }
+
+/// Plain digits as a world writes them.
+pub(crate) fn native(world: &dyn World, plain: &str) -> String {
+    let digits = world.digits();
+    plain.chars().filter_map(|c| c.to_digit(10)).map(|digit| digits[digit as usize]).collect()
+}

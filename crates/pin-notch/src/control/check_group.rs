@@ -10,7 +10,7 @@ use crate::event::{Refusal, Turn};
 use crate::intent::{Intent, Key};
 use crate::quoted::Quoted;
 use crate::semantics::{Checked, Role, Semantics};
-use crate::validity::Invalid;
+use crate::validity::{Invalid, counted, in_words};
 
 /// Checkboxes that belong together.
 ///
@@ -218,14 +218,7 @@ impl CheckGroup {
     /// Why the choice is not acceptable; empty when it is.
     pub fn validity(&self) -> Vec<Invalid> {
         let count = self.count();
-        self.conditions.validity(count == 0, self.counted(count))
-    }
-
-    fn counted(&self, count: usize) -> Vec<Invalid> {
-        let (least, most) = (self.least, self.most);
-        let few = (count < least).then_some(Invalid::TooFew { least });
-        let many = (count > most).then_some(Invalid::TooMany { most });
-        few.into_iter().chain(many).collect()
+        self.conditions.validity(count == 0, counted(count, self.least, self.most))
     }
 
     /// Carries out an intent on the group: picking a value flips the checkbox that sends it, a flip is one
@@ -290,7 +283,7 @@ impl CheckGroup {
 
     /// All that a face needs to draw it.
     pub fn view(&self) -> CheckGroupView {
-        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
+        let problem = in_words(&self.validity());
         let own = &self.conditions;
         let boxes = self.boxes.iter().zip(&self.texts).map(|(one, text)| {
             let mut view = one.view();
@@ -301,13 +294,7 @@ impl CheckGroup {
         CheckGroupView {
             parent: self.parent_text.clone().map(|text| (text, self.parent())),
             boxes: boxes.collect(),
-            semantics: Semantics {
-                disabled: own.is_disabled(),
-                read_only: own.read_only,
-                required: own.required,
-                invalid: !problem.is_empty(),
-                ..Semantics::new(Role::Group)
-            },
+            semantics: Semantics { ..own.semantics(Role::Group, &problem) },
             problem,
         }
     }
@@ -342,7 +329,7 @@ uniform! {
                 Some(_) => {}
             }
         }
-        wrong.extend(self.counted(texts.len()));
+        wrong.extend(counted(texts.len(), self.least, self.most));
         wrong
     }
     fn most_sent(&self) -> usize {

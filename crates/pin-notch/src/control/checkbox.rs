@@ -8,7 +8,7 @@ use super::{Conditions, Value, ValueKind};
 use crate::event::{Refusal, Shown, Turn};
 use crate::intent::{Intent, Key};
 use crate::semantics::{Checked, Role, Semantics};
-use crate::validity::Invalid;
+use crate::validity::{Invalid, in_words};
 
 /// A checkbox.
 ///
@@ -172,17 +172,13 @@ impl Checkbox {
 
     /// All that a face needs to draw it.
     pub fn view(&self) -> CheckboxView {
-        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
+        let problem = in_words(&self.validity());
         CheckboxView {
             checked: self.checked,
             description: self.description.clone(),
             semantics: Semantics {
                 checked: Some(self.checked),
-                disabled: self.conditions.is_disabled(),
-                read_only: self.conditions.read_only,
-                required: self.conditions.required,
-                invalid: !problem.is_empty(),
-                ..Semantics::new(Role::Checkbox)
+                ..self.conditions.semantics(Role::Checkbox, &problem)
             },
             problem,
         }

@@ -1,6 +1,7 @@
 //! The conditions that every control can be under, whatever its value.
 
 use crate::event::Refusal;
+use crate::semantics::{Role, Semantics};
 use crate::validity::Invalid;
 
 /// Whether a control is disabled, read-only, required, or objected to by the program.
@@ -58,9 +59,26 @@ impl Conditions {
         if self.is_disabled() || self.read_only {
             return Vec::new();
         }
-        let missing = (missing && self.required).then_some(Invalid::ValueMissing);
-        let custom = self.custom_error.clone().map(Invalid::CustomError);
-        missing.into_iter().chain(found).chain(custom).collect()
+        let mut all = found;
+        if missing && self.required {
+            all.insert(0, Invalid::ValueMissing);
+        }
+        if let Some(message) = &self.custom_error {
+            all.push(Invalid::CustomError(message.clone()));
+        }
+        all
+    }
+
+    /// What assistive technology is told of a control in this role that has this problem, or "". A slider
+    /// always has a value, and ARIA knows no required ones.
+    pub(super) fn semantics(&self, role: Role, problem: &str) -> Semantics {
+        Semantics {
+            disabled: self.is_disabled(),
+            read_only: self.read_only,
+            required: self.required && role != Role::Slider,
+            invalid: !problem.is_empty(),
+            ..Semantics::new(role)
+        }
     }
 }
 

@@ -23,7 +23,7 @@ use crate::event::{Event, Refusal, Shown, Turn};
 use crate::intent::{Intent, Key};
 use crate::measure::NotchesOf;
 use crate::semantics::{Role, Semantics};
-use crate::validity::Invalid;
+use crate::validity::{Invalid, in_words};
 use crate::world::{AnyWorld, DatePattern};
 use days::{Days, days_methods};
 
@@ -284,7 +284,7 @@ impl DatePicker {
 
     /// All that a face needs to draw it.
     pub fn view(&self) -> DateView {
-        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
+        let problem = in_words(&self.validity());
         DateView {
             value: self.held.value,
             text: self.text(),
@@ -294,11 +294,7 @@ impl DatePicker {
             today: (self.days.today, self.days.admit(self.days.today).is_ok()),
             semantics: Semantics {
                 expanded: (!self.days.always_open).then_some(self.days.is_open()),
-                disabled: self.conditions.is_disabled(),
-                read_only: self.conditions.read_only,
-                required: self.conditions.required,
-                invalid: !problem.is_empty(),
-                ..Semantics::new(Role::Combobox)
+                ..self.conditions.semantics(Role::Combobox, &problem)
             },
             problem,
         }

@@ -7,7 +7,7 @@ use crate::event::{Refusal, Turn};
 use crate::intent::{Intent, Key};
 use crate::quoted::Quoted;
 use crate::semantics::{Range, Role, Semantics};
-use crate::validity::Invalid;
+use crate::validity::{Invalid, in_words};
 use core::cmp::Ordering;
 use rust_decimal::Decimal;
 
@@ -201,7 +201,7 @@ impl ItemStepper<Choice> {
 
     /// All that a face needs to draw it.
     pub fn view(&self) -> ItemView {
-        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
+        let problem = in_words(&self.validity());
         let text = self.item().map(|item| item.text.clone()).unwrap_or_default();
         let range = (!self.items.is_empty()).then(|| Range {
             now: Decimal::from(self.index as u64 + 1),
@@ -213,14 +213,7 @@ impl ItemStepper<Choice> {
             text,
             at_first: self.at_first(),
             at_last: self.at_last(),
-            semantics: Semantics {
-                range,
-                disabled: self.conditions.is_disabled(),
-                read_only: self.conditions.read_only,
-                required: self.conditions.required,
-                invalid: !problem.is_empty(),
-                ..Semantics::new(Role::SpinButton)
-            },
+            semantics: Semantics { range, ..self.conditions.semantics(Role::SpinButton, &problem) },
             problem,
         }
     }

@@ -15,7 +15,7 @@ use crate::event::{Event, Refusal, Turn};
 use crate::intent::{Intent, Key, Place};
 use crate::notches::{Notches, Remark};
 use crate::semantics::{Orientation, Range, Role, Semantics};
-use crate::validity::{Invalid, against};
+use crate::validity::{Invalid, against, in_words};
 use crate::world::AnyWorld;
 use rust_decimal::Decimal;
 
@@ -507,7 +507,7 @@ impl Rating {
     /// All that a face needs to draw it.
     pub fn view(&self) -> RatingView {
         let shown = self.preview.or(self.value);
-        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
+        let problem = in_words(&self.validity());
         let semantics = Semantics {
             range: Some(Range {
                 // Empty has no number; zero is the nearest to it that ARIA can hold, and the text,
@@ -518,10 +518,7 @@ impl Rating {
                 text: self.text(self.value, false),
             }),
             orientation: Some(Orientation::Horizontal),
-            disabled: self.conditions.is_disabled(),
-            read_only: self.conditions.read_only,
-            invalid: !problem.is_empty(),
-            ..Semantics::new(Role::Slider)
+            ..self.conditions.semantics(Role::Slider, &problem)
         };
         RatingView {
             value: self.value,

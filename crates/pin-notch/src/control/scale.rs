@@ -112,8 +112,10 @@ fn bounds(notches: &Notches) -> (Decimal, Decimal) {
 
 /// The points of a scale with both ends of the track among them.
 fn with_ends(points: &[(Decimal, f64)], min: Decimal, max: Decimal) -> Vec<(Decimal, f64)> {
-    let inside = points.iter().copied().filter(|(value, _)| *value > min && *value < max);
-    [(min, 0.0)].into_iter().chain(inside).chain([(max, 1.0)]).collect()
+    let mut all = vec![(min, 0.0)];
+    all.extend(points.iter().filter(|(value, _)| *value > min && *value < max));
+    all.push((max, 1.0));
+    all
 }
 
 /// A number as a float, for drawing; what is drawn never becomes a value.

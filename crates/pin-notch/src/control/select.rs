@@ -24,7 +24,7 @@ use super::uniform::uniform;
 use super::{Conditions, Value, ValueKind};
 use crate::event::Refusal;
 use crate::quoted::Quoted;
-use crate::validity::Invalid;
+use crate::validity::{Invalid, counted};
 use crate::world::AnyWorld;
 use list::List;
 
@@ -376,15 +376,11 @@ impl Select {
         let mut wrong = twice(chosen);
         if *self.listing() == Listing::Loaded {
             let offered = |value: &str| self.list.find(value).is_some_and(|one| !one.disabled);
-            let unknown = chosen.iter().find(|value| !offered(value));
-            wrong.extend(
-                unknown
-                    .map(|value| Invalid::BadInput(format!("{} is not offered.", Quoted(value)))),
-            );
+            if let Some(value) = chosen.iter().find(|value| !offered(value)) {
+                wrong.push(Invalid::BadInput(format!("{} is not offered.", Quoted(value))));
+            }
         }
-        let few = (chosen.len() < self.least).then_some(Invalid::TooFew { least: self.least });
-        let many = (chosen.len() > self.most).then_some(Invalid::TooMany { most: self.most });
-        wrong.extend(few.into_iter().chain(many));
+        wrong.extend(counted(chosen.len(), self.least, self.most));
         wrong
     }
 }

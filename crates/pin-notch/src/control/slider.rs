@@ -17,7 +17,7 @@ use crate::event::{Event, Refusal, Turn};
 use crate::intent::{Intent, Key, Place};
 use crate::notches::{Notches, Remark};
 use crate::semantics::{Orientation, Range, Role, Semantics};
-use crate::validity::{Invalid, against};
+use crate::validity::{Invalid, against, in_words};
 use crate::world::AnyWorld;
 use rust_decimal::Decimal;
 
@@ -494,14 +494,11 @@ impl Slider {
         let (min, max) = self.ends();
         let places = self.notches.places();
         let readout = self.words.say(self.words.wording.as_ref(), self.value, places, [min, max]);
-        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
+        let problem = in_words(&self.validity());
         let semantics = Semantics {
             range: Some(Range { now: self.value, min, max, text: readout.clone() }),
             orientation: Some(self.track.orientation),
-            disabled: self.conditions.is_disabled(),
-            read_only: self.conditions.read_only,
-            invalid: !problem.is_empty(),
-            ..Semantics::new(Role::Slider)
+            ..self.conditions.semantics(Role::Slider, &problem)
         };
         SliderView {
             value: self.value,

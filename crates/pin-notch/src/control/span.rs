@@ -13,7 +13,7 @@ use crate::intent::{Intent, Key, Place, Thumb};
 use crate::notches::{Notches, Remark};
 use crate::number::{exact_sum, number_text};
 use crate::semantics::{Orientation, Range, Role, Semantics};
-use crate::validity::{Invalid, against};
+use crate::validity::{Invalid, against, in_words};
 use crate::world::AnyWorld;
 use rust_decimal::Decimal;
 
@@ -508,47 +508,44 @@ impl SpanSlider {
         if self.notches.contains(to) { to } else { self.notches.below(to).unwrap_or(last) }
     }
 
-    /// All that a face needs to draw it.
-    pub fn view(&self) -> SpanView {
+    /// What assistive technology is told of a thumb: how far it can be moved, too.
+    fn thumb(&self, thumb: Thumb, problem: &str) -> Semantics {
         let Span { low, high } = self.value;
-        let positions = [low, high].map(|value| self.notches.position(value));
-        let places = self.notches.places();
-        let thumb_semantics = [Thumb::Low, Thumb::High].map(|thumb| {
-            let now = self.value.end(thumb);
-            let (first, last) =
-                (self.notches.first().unwrap_or(low), self.notches.last().unwrap_or(high));
-            let range = Range {
+        let (first, last) =
+            (self.notches.first().unwrap_or(low), self.notches.last().unwrap_or(high));
+        let now = self.value.end(thumb);
+        Semantics {
+            range: Some(Range {
                 now,
                 min: self.moved(thumb, first).end(thumb),
                 max: self.moved(thumb, last).end(thumb),
-                text: self.words.measured(now, places),
-            };
-            Semantics {
-                range: Some(range),
-                orientation: Some(self.track.orientation),
-                disabled: self.conditions.is_disabled(),
-                read_only: self.conditions.read_only,
-                invalid: !self.validity().is_empty(),
-                ..Semantics::new(Role::Slider)
-            }
-        });
-        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
+                text: self.words.measured(now, self.notches.places()),
+            }),
+            orientation: Some(self.track.orientation),
+            ..self.conditions.semantics(Role::Slider, problem)
+        }
+    }
+
+    /// All that a face needs to draw it.
+    pub fn view(&self) -> SpanView {
+        let Span { low, high } = self.value;
+        let positions = [self.notches.position(low), self.notches.position(high)];
+        let places = self.notches.places();
+        let problem = in_words(&self.validity());
         let readout =
             format!("{} to {}", self.words.number(low, places), self.words.measured(high, places));
         SpanView {
             value: self.value,
             readout,
-            thumbs: positions.map(|position| self.track.drawn(position)),
+            thumbs: [self.track.drawn(positions[0]), self.track.drawn(positions[1])],
             filled: self.track.drawn_between(positions[0], positions[1]),
             active: self.active,
             grabbed: self.drag.is_some(),
             orientation: self.track.orientation,
-            thumb_semantics,
+            thumb_semantics: [Thumb::Low, Thumb::High].map(|end| self.thumb(end, &problem)),
             semantics: Semantics {
-                disabled: self.conditions.is_disabled(),
-                read_only: self.conditions.read_only,
-                invalid: !problem.is_empty(),
-                ..Semantics::new(Role::Group)
+                required: false,
+                ..self.conditions.semantics(Role::Group, &problem)
             },
             problem,
         }

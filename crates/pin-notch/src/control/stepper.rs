@@ -14,7 +14,7 @@ use crate::event::{Refusal, Turn};
 use crate::intent::{Intent, Key};
 use crate::notches::{Notches, Remark};
 use crate::semantics::{Range, Role, Semantics};
-use crate::validity::{Invalid, against};
+use crate::validity::{Invalid, against, in_words};
 use crate::world::{AnyWorld, read_number, show_number};
 use rust_decimal::Decimal;
 
@@ -335,7 +335,7 @@ impl Stepper {
 
     /// All that a face needs to draw it.
     pub fn view(&self) -> StepperView {
-        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
+        let problem = in_words(&self.validity());
         let stuck = |steps| {
             let none = |value| self.notches.stepped(value, steps).is_none();
             self.held.value.is_some_and(none) && self.around(steps).is_none()
@@ -357,14 +357,7 @@ impl Stepper {
             unit: self.unit.clone(),
             at_first: stuck(-1),
             at_last: stuck(1),
-            semantics: Semantics {
-                range,
-                disabled: self.conditions.is_disabled(),
-                read_only: self.conditions.read_only,
-                required: self.conditions.required,
-                invalid: !problem.is_empty(),
-                ..Semantics::new(Role::SpinButton)
-            },
+            semantics: Semantics { range, ..self.conditions.semantics(Role::SpinButton, &problem) },
             problem,
         }
     }

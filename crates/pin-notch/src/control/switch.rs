@@ -8,7 +8,7 @@ use super::{Conditions, Value, ValueKind};
 use crate::event::{Refusal, Turn};
 use crate::intent::{Intent, Key};
 use crate::semantics::{Role, Semantics};
-use crate::validity::Invalid;
+use crate::validity::{Invalid, in_words};
 
 /// A switch.
 ///
@@ -157,17 +157,13 @@ impl Switch {
 
     /// All that a face needs to draw it.
     pub fn view(&self) -> SwitchView {
-        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
+        let problem = in_words(&self.validity());
         SwitchView {
             on: self.on,
             caption: self.captions[usize::from(self.on)].clone(),
             semantics: Semantics {
                 checked: Some(self.on.into()),
-                disabled: self.conditions.is_disabled(),
-                read_only: self.conditions.read_only,
-                required: self.conditions.required,
-                invalid: !problem.is_empty(),
-                ..Semantics::new(Role::Switch)
+                ..self.conditions.semantics(Role::Switch, &problem)
             },
             problem,
         }

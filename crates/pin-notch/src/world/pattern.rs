@@ -2,7 +2,7 @@
 //!
 //! [ldml]: https://www.unicode.org/reports/tr35/tr35-dates.html#Date_Format_Patterns
 
-use super::World;
+use super::{World, native};
 use crate::calendar::{CalendarError, Date, Weekday};
 use crate::quoted::Quoted;
 use core::fmt;
@@ -202,11 +202,7 @@ impl DatePattern {
 
     /// The date, written so.
     pub fn show(&self, world: &dyn World, date: Date) -> String {
-        let digits = world.digits();
-        let number = |value: u32, places: usize| -> String {
-            let plain = format!("{value:0places$}");
-            plain.chars().filter_map(|c| c.to_digit(10)).map(|d| digits[d as usize]).collect()
-        };
+        let number = |value: u32, places: usize| native(world, &format!("{value:0places$}"));
         let mut text = String::new();
         for piece in &self.0 {
             let month = date.month().number();
@@ -256,22 +252,20 @@ impl DatePattern {
                     rest = rest.strip_prefix(literal).ok_or_else(wrong)?;
                 }
                 Piece::MonthName { short } => {
-                    let name = |month: u8| match short {
-                        true => world.short_month_name(month),
-                        false => world.month_name(month),
+                    let name = |at| match (short, at as u8 + 1) {
+                        (true, month) => world.short_month_name(month),
+                        (false, month) => world.month_name(month),
                     };
-                    let (found, after) = leading_name(world, rest, (1..=12).map(|m| (m, name(m))))
-                        .ok_or_else(wrong)?;
-                    (month, rest) = (found.into(), after);
+                    let (found, after) = leading_name(world, rest, 12, &name).ok_or_else(wrong)?;
+                    (month, rest) = (found as u32 + 1, after);
                 }
                 Piece::Weekday { short } => {
-                    let name = |day: Weekday| match short {
-                        true => world.short_weekday_name(day),
-                        false => world.weekday_name(day),
+                    let name = |at: usize| match short {
+                        true => world.short_weekday_name(Weekday::ALL[at]),
+                        false => world.weekday_name(Weekday::ALL[at]),
                     };
-                    let names = Weekday::ALL.into_iter().map(|day| (day, name(day)));
-                    let (found, after) = leading_name(world, rest, names).ok_or_else(wrong)?;
-                    (weekday, rest) = (Some(found), after);
+                    let (found, after) = leading_name(world, rest, 7, &name).ok_or_else(wrong)?;
+                    (weekday, rest) = (Some(Weekday::ALL[found]), after);
                 }
             }
         }
@@ -302,19 +296,24 @@ fn leading_number<'t>(world: &dyn World, text: &'t str, most: usize) -> Option<(
     (count > 0).then(|| (value, &text[end..]))
 }
 
-/// The longest of these names that a text begins with, whatever its case, and the rest.
-fn leading_name<'t, T: Copy>(
+/// Which of so many names a text begins with, whatever its case, and the rest; the longest, if with several.
+fn leading_name<'t>(
     world: &dyn World,
     text: &'t str,
-    names: impl Iterator<Item = (T, String)>,
-) -> Option<(T, &'t str)> {
-    let fits = |name: &str| {
-        let end =
-            text.char_indices().map(|(at, _)| at).chain([text.len()]).nth(name.chars().count())?;
-        let (start, rest) = text.split_at(end);
-        (start == name || world.folded(start) == world.folded(name)).then_some(rest)
-    };
-    let found = names.filter(|(_, name)| !name.is_empty());
-    let found = found.filter_map(|(what, name)| fits(&name).map(|rest| (what, rest)));
-    found.min_by_key(|(_, rest)| rest.len())
+    count: usize,
+    name: &dyn Fn(usize) -> String,
+) -> Option<(usize, &'t str)> {
+    let mut found: Option<(usize, &str)> = None;
+    for at in 0..count {
+        let name = name(at);
+        let mut chars = text.chars();
+        let length: usize = name.chars().map_while(|_| chars.next()).map(char::len_utf8).sum();
+        let (start, rest) = text.split_at(length);
+        let as_long = start.chars().count() == name.chars().count() && !name.is_empty();
+        let fits = as_long && (start == name || world.folded(start) == world.folded(&name));
+        if fits && found.is_none_or(|(_, shortest)| rest.len() < shortest.len()) {
+            found = Some((at, rest));
+        }
+    }
+    found
 }

@@ -8,7 +8,7 @@ use crate::intent::Key;
 use crate::measure::NotchesOf;
 use crate::quoted::Quoted;
 use crate::validity::Invalid;
-use crate::world::{AnyWorld, DatePattern};
+use crate::world::{AnyWorld, DatePattern, native};
 
 /// Which days there are, how they are written, and where keys are on the grid.
 #[derive(Clone, Debug)]
@@ -110,8 +110,11 @@ impl Days {
 
     /// All that is wrong with a day.
     pub(super) fn against(&self, day: Date) -> Vec<Invalid> {
-        let blocked = self.why_not(day).map(|why| Invalid::CustomError(why.to_owned()));
-        self.notches.against(day).into_iter().chain(blocked).collect()
+        let mut all = self.notches.against(day);
+        if let Some(why) = self.why_not(day) {
+            all.push(Invalid::CustomError(why.to_owned()));
+        }
+        all
     }
 
     pub(super) fn show(&self, day: Date) -> String {
@@ -207,8 +210,6 @@ impl Days {
     ) -> Option<DateGrid> {
         let active = self.active?;
         let month = active.month();
-        let rows = MonthGrid::new(month, self.rows_from());
-        let head = |day| (self.world.short_weekday_name(day), self.world.weekday_name(day));
         let day = |date: Option<Date>| GridDay {
             date,
             number: date.map(|day| self.number(day.day().into())).unwrap_or_default(),
@@ -220,6 +221,15 @@ impl Days {
             active: date == Some(active),
             why_not: date.and_then(|day| self.refusal(day)),
         };
+        let rows = MonthGrid::new(month, self.rows_from());
+        let mut heads = Vec::new();
+        for day in rows.weekdays() {
+            heads.push((self.world.short_weekday_name(day), self.world.weekday_name(day)));
+        }
+        let mut weeks = Vec::new();
+        for row in rows.weeks() {
+            weeks.push((row.week, row.days.iter().map(|date| day(*date)).collect()));
+        }
         Some(DateGrid {
             month,
             title: format!(
@@ -227,8 +237,8 @@ impl Days {
                 self.world.month_name(month.number()),
                 self.number(month.year().into())
             ),
-            heads: rows.weekdays().map(head).into(),
-            weeks: rows.weeks().map(|row| (row.week, row.days.map(day).into())).collect(),
+            heads,
+            weeks,
         })
     }
 
@@ -241,9 +251,7 @@ impl Days {
     }
 
     fn number(&self, number: u32) -> String {
-        let digits = self.world.digits();
-        let plain = number.to_string();
-        plain.chars().filter_map(|c| c.to_digit(10)).map(|digit| digits[digit as usize]).collect()
+        native(&*self.world, &number.to_string())
     }
 
     /// A day in full: `Thursday 14 May 2026`.

@@ -10,7 +10,7 @@ use crate::event::{Event, Refusal, Shown, Turn};
 use crate::intent::{Intent, Key, Thumb};
 use crate::measure::NotchesOf;
 use crate::semantics::{Role, Semantics};
-use crate::validity::Invalid;
+use crate::validity::{Invalid, in_words};
 use crate::world::{AnyWorld, DatePattern};
 
 /// Two days, the earlier one first; both belong to the span.
@@ -566,7 +566,7 @@ impl DateSpanPicker {
 
     /// All that a face needs to draw it.
     pub fn view(&self) -> DateSpanView {
-        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
+        let problem = in_words(&self.validity());
         let (ends, span) = match (&self.draft, self.pointed) {
             (Some(Draft::Begun(day)), pointed) => {
                 let span = pointed.map(|pointed| DateSpan::between(*day, pointed));
@@ -591,11 +591,7 @@ impl DateSpanPicker {
             always_open: self.days.always_open,
             semantics: Semantics {
                 expanded: (!self.days.always_open).then_some(self.days.is_open()),
-                disabled: self.conditions.is_disabled(),
-                read_only: self.conditions.read_only,
-                required: self.conditions.required,
-                invalid: !problem.is_empty(),
-                ..Semantics::new(Role::Group)
+                ..self.conditions.semantics(Role::Group, &problem)
             },
             problem,
         }

@@ -3,6 +3,8 @@
 use super::FieldKind;
 use super::machine::Machine;
 use crate::semantics::{Range, Role, Semantics};
+use crate::validity::in_words;
+use crate::world::native;
 use rust_decimal::Decimal;
 
 /// All that a face needs to draw a stepper of fields.
@@ -58,14 +60,8 @@ pub struct FieldView {
 
 impl Machine {
     pub(super) fn view(&self) -> FieldsView {
-        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
-        let whole = Semantics {
-            disabled: self.conditions.is_disabled(),
-            read_only: self.conditions.read_only,
-            required: self.conditions.required,
-            invalid: !problem.is_empty(),
-            ..Semantics::new(Role::Group)
-        };
+        let problem = in_words(&self.validity());
+        let whole = Semantics { ..self.conditions.semantics(Role::Group, &problem) };
         let fields = self.kind.fields[..self.shown].iter().enumerate();
         FieldsView {
             text: self.value.map(self.kind.written).unwrap_or_default(),
@@ -110,7 +106,6 @@ impl Machine {
 
     /// Digits as the world writes them.
     fn written(&self, digits: &str) -> String {
-        let native = self.world.digits();
-        digits.chars().filter_map(|c| c.to_digit(10)).map(|d| native[d as usize]).collect()
+        native(&*self.world, digits)
     }
 }

@@ -2,6 +2,7 @@
 
 use super::{Listing, Select, WINDOW};
 use crate::semantics::{Role, Semantics};
+use crate::validity::in_words;
 
 /// All that a face needs to draw a select.
 ///
@@ -97,7 +98,7 @@ pub struct RowView {
 impl Select {
     /// All that a face needs to draw it. The cost grows with what is chosen and seen, not with the list.
     pub fn view(&self) -> SelectView {
-        let problem = self.validity().first().map(ToString::to_string).unwrap_or_default();
+        let problem = in_words(&self.validity());
         let shown = if self.open { self.window..self.window + WINDOW } else { 0..0 };
         let rows = shown.map_while(|row| self.row(row)).map(|row| RowView {
             value: row.choice.value.clone(),
@@ -128,11 +129,7 @@ impl Select {
             active: self.active,
             semantics: Semantics {
                 expanded: Some(self.open),
-                disabled: self.conditions.is_disabled(),
-                read_only: self.conditions.read_only,
-                required: self.conditions.required,
-                invalid: !problem.is_empty(),
-                ..Semantics::new(Role::Combobox)
+                ..self.conditions.semantics(Role::Combobox, &problem)
             },
             problem,
         }
