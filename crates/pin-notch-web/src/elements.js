@@ -129,8 +129,8 @@ class Ports {
     }
     this.internals.setFormValue(data, record(checked, ...values));
   }
-  do_validity(states, message) {
-    const flags = Object.fromEntries(states.split(" ").filter(Boolean).map((state) => [state, true]));
+  do_validity(message, ...states) {
+    const flags = Object.fromEntries(states.map((state) => [state, true]));
     this.internals.setValidity(flags, message, this.element.shadowRoot.querySelector("[data-focus], [part=control]") ?? undefined);
   }
   do_popup(open) {

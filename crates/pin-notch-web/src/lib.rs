@@ -277,10 +277,10 @@ impl Machine {
         let read = {
             let control = &self.state.borrow().control;
             let texts = as_entries(control, texts);
-            control.read(&texts).map(|value| (value, texts.join(", ")))
+            control.read(&texts)
         };
         match read {
-            Ok((value, text)) => self.put(ports, value, &text),
+            Ok(value) => self.put(ports, value),
             Err(error) => ports.note(&format!("value is left as it is: {error}")),
         }
     }
@@ -291,7 +291,7 @@ impl Machine {
             "mixed" => Value::Mixed,
             state => Value::On(state == "1"),
         };
-        self.put(ports, value, "");
+        self.put(ports, value);
     }
 
     /// A script steps it: HTML's `stepUp()` and `stepDown()`, which make no event.
@@ -346,7 +346,7 @@ impl Machine {
         self.show(ports);
     }
 
-    fn put(&self, ports: &Ports, value: Value, text: &str) {
+    fn put(&self, ports: &Ports, value: Value) {
         let taken = {
             let state = &mut *self.state.borrow_mut();
             state.dirty = true;
@@ -356,9 +356,9 @@ impl Machine {
         match taken {
             Ok(None) => {}
             Ok(Some(taken)) => {
-                ports.note(&format!("value \"{text}\" is not allowed: the nearest is {taken}"));
+                ports.note(&format!("value \"{value}\" is not allowed: the nearest is {taken}"));
             }
-            Err(refusal) => ports.note(&format!("value \"{text}\" is left out: {refusal}")),
+            Err(refusal) => ports.note(&format!("value \"{value}\" is left out: {refusal}")),
         }
         self.show(ports);
     }

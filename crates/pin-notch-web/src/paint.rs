@@ -10,7 +10,7 @@ pub(crate) struct Drawn {
     face: Option<Face>,
     sent: Option<Vec<String>>,
     /// The states it suffers from, and the first of them in words.
-    validity: (String, String),
+    validity: (Vec<&'static str>, String),
     open: bool,
 }
 
@@ -63,11 +63,13 @@ impl Drawn {
 
     fn validate(&mut self, all: &mut Operations, control: &Control) {
         let found = control.validity();
-        let states: Vec<_> = found.iter().map(|invalid| invalid.state()).collect();
+        let states = found.iter().map(|invalid| invalid.state()).collect();
         let message = found.first().map(ToString::to_string).unwrap_or_default();
-        let validity = (states.join(" "), message);
+        let validity = (states, message);
         if self.validity != validity {
-            all.add("validity", &[&validity.0, &validity.1]);
+            let mut told = vec![validity.1.as_str()];
+            told.extend(&validity.0);
+            all.add("validity", &told);
             self.validity = validity;
         }
     }

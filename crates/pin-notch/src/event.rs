@@ -376,8 +376,21 @@ impl Shown for usize {
 
 impl Shown for Vec<String> {
     fn shown(&self) -> String {
-        if self.is_empty() { "none".into() } else { self.join(" + ") }
+        match self.as_slice() {
+            [] => "none".into(),
+            all => joined(&mut all.iter().map(String::as_str), " + "),
+        }
     }
+}
+
+/// Texts, one after the other.
+pub(crate) fn joined(texts: &mut dyn Iterator<Item = &str>, between: &str) -> String {
+    let mut all = texts.next().unwrap_or_default().to_owned();
+    for text in texts {
+        all.push_str(between);
+        all.push_str(text);
+    }
+    all
 }
 
 impl<V: Shown> Shown for Option<V> {

@@ -1,6 +1,7 @@
 //! What somebody tried to do to a control, free of the device they did it with.
 
 use crate::calendar::Date;
+use crate::number::number_text;
 use crate::quoted::Quoted;
 use core::fmt;
 use rust_decimal::Decimal;
@@ -14,7 +15,7 @@ use rust_decimal::Decimal;
 /// ```
 /// use pin_notch::{Intent, Key, Place, dec};
 /// let tried = [Intent::Key(Key::Right), Intent::Press(Place::across(0.25)), Intent::Choose(dec!(3.5))];
-/// assert_eq!(tried.map(|intent| intent.to_string()), ["key ArrowRight", "press at 0.250 0.500", "choose 3.5"]);
+/// assert_eq!(tried.map(|intent| intent.to_string()), ["key ArrowRight", "press at 0.25 0.5", "choose 3.5"]);
 /// ```
 #[derive(Clone, Copy, Debug, PartialEq)]
 #[non_exhaustive]
@@ -137,7 +138,7 @@ impl fmt::Display for Intent<'_> {
             Self::Point(place) | Self::Press(place) | Self::Grab(place) | Self::Move(place) => {
                 write!(f, " at {} {}", thousandths(place.x), thousandths(place.y))
             }
-            Self::Choose(value) => write!(f, " {}", value.normalize()),
+            Self::Choose(value) => write!(f, " {}", number_text(*value)),
             Self::Type(text) | Self::Pick(text) | Self::Remove(text) => {
                 write!(f, " {}", Quoted(text))
             }
@@ -161,8 +162,8 @@ impl fmt::Display for Intent<'_> {
 }
 
 /// A fraction as text, for logs.
-fn thousandths(fraction: f64) -> Decimal {
-    Decimal::new((fraction * 1000.0).round() as i64, 3)
+fn thousandths(fraction: f64) -> String {
+    number_text(Decimal::new((fraction * 1000.0).round() as i64, 3))
 }
 
 /// A place on a control's track or row of icons, as fractions of its box: x from its left edge (0.0)

@@ -304,7 +304,8 @@ impl<M: Measure> NotchesOf<M> {
     }
 
     fn value(place: Decimal) -> Option<M> {
-        M::from_line(i64::try_from(place).ok()?)
+        // A place on a line is whole.
+        M::from_line(i64::try_from(place.normalize().mantissa()).ok()?)
     }
 }
 

@@ -78,7 +78,24 @@ pub fn parse_number(text: &str) -> Result<Decimal, NumberError> {
 /// assert_eq!(number_text(dec!(12.50)), "12.5");
 /// ```
 pub fn number_text(value: Decimal) -> String {
-    value.normalize().to_string()
+    let value = value.normalize();
+    let (mut left, places) = (value.mantissa().unsigned_abs(), value.scale());
+    // From the last digit to the first.
+    let mut turned = String::new();
+    for count in 1.. {
+        turned.push(char::from(b'0' + (left % 10) as u8));
+        left /= 10;
+        if left == 0 && count > places {
+            break;
+        }
+        if count == places {
+            turned.push('.');
+        }
+    }
+    if value.mantissa() < 0 {
+        turned.push('-');
+    }
+    turned.chars().rev().collect()
 }
 
 /// Writes a number exactly, checked when the program is compiled: `dec!(0.1)` is one tenth.

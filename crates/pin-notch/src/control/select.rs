@@ -22,11 +22,11 @@ pub use view::{RowView, SelectView, TokenView};
 use super::conditions::condition_methods;
 use super::uniform::uniform;
 use super::{Conditions, Value, ValueKind};
-use crate::event::Refusal;
+use crate::event::{Refusal, joined};
 use crate::quoted::Quoted;
 use crate::validity::{Invalid, counted};
 use crate::world::AnyWorld;
-use list::List;
+use list::{List, order};
 
 /// How long after a character the next one still adds to it, in milliseconds.
 const TYPE_AHEAD: u64 = 700;
@@ -323,7 +323,7 @@ impl Select {
     pub fn readout(&self) -> String {
         match self.chosen.is_empty() {
             true => self.prompt.clone(),
-            false => self.tokens().map(|token| token.text).collect::<Vec<_>>().join(", "),
+            false => joined(&mut self.tokens().map(|token| token.text), ", "),
         }
     }
 
@@ -387,11 +387,13 @@ impl Select {
 
 /// A value that stands twice among these, which nothing sends.
 pub(super) fn twice(values: &[String]) -> Vec<Invalid> {
-    let mut sorted: Vec<&String> = values.iter().collect();
-    sorted.sort();
-    let twice = sorted.windows(2).find(|pair| pair[0] == pair[1]);
-    let message = twice.map(|pair| format!("{} was sent twice; send it once.", Quoted(pair[0])));
-    message.map(Invalid::BadInput).into_iter().collect()
+    let sorted = order(values.len(), &|one, other| values[one].cmp(&values[other]));
+    let mut wrong = Vec::new();
+    if let Some(pair) = sorted.windows(2).find(|pair| values[pair[0]] == values[pair[1]]) {
+        let twice = Quoted(&values[pair[0]]);
+        wrong.push(Invalid::BadInput(format!("{twice} was sent twice; send it once.")));
+    }
+    wrong
 }
 
 uniform! {

@@ -1,5 +1,6 @@
 //! What a select makes of intents: opening, moving about in the list, finding, choosing.
 
+use super::list::order;
 use super::{PAGE, Select, TYPE_AHEAD, WINDOW};
 use crate::event::{Event, Refusal, Turn};
 use crate::intent::{Intent, Key};
@@ -239,7 +240,9 @@ impl Select {
     }
 
     pub(super) fn in_order(&self, mut chosen: Vec<String>) -> Vec<String> {
-        chosen.sort_by_key(|value| self.list.place_of(value).unwrap_or(usize::MAX));
-        chosen
+        let place = |value: &String| self.list.place_of(value).unwrap_or(usize::MAX);
+        let places: Vec<usize> = chosen.iter().map(place).collect();
+        let sorted = order(places.len(), &|one, other| places[one].cmp(&places[other]));
+        sorted.into_iter().map(|at| core::mem::take(&mut chosen[at])).collect()
     }
 }
