@@ -40,8 +40,14 @@ struct Told<'a> {
     stuck: bool,
 }
 
-/// A button inside a control: part, name, icon, and what a press on it does and with what.
-struct Button(&'static str, &'static str, &'static str, Action, &'static str);
+/// A button inside a control.
+struct Button {
+    part: &'static str,
+    name: &'static str,
+    icon: &'static str,
+    /// What a press on it does, and with what.
+    does: (Action, &'static str),
+}
 
 impl Told<'_> {
     /// The state of a part, as attributes.
@@ -78,28 +84,20 @@ impl Told<'_> {
     }
 
     fn button(&self, to: &mut Markup, button: Button, disabled: bool) {
-        let Button(part, name, icon, action, with) = button;
-        to.open("span", part);
-        self.label(to, name);
-        self.press(to, icon, action, with, disabled);
+        to.open("span", button.part);
+        self.label(to, button.name);
+        press(to, button.icon, button.does, disabled);
     }
+}
 
-    /// What makes a button of a part that has its name; ends it. It is for pointers and for assistive
-    /// technology; keys have their own way to do what it does, so it takes no focus, which a label of the
-    /// whole control is to give to the field.
-    fn press(
-        &self,
-        to: &mut Markup,
-        icon: &'static str,
-        action: Action,
-        with: &str,
-        disabled: bool,
-    ) {
-        to.set("role", "button");
-        to.truth("aria-disabled", disabled);
-        to.doing(action, with);
-        to.draw(icon);
-    }
+/// What makes a button of a part that has its name; ends it. It is for pointers and for assistive technology;
+/// keys have their own way to do what it does, so it takes no focus, which a label of the whole control is to
+/// give to the field.
+fn press(to: &mut Markup, icon: &'static str, does: (Action, &str), disabled: bool) {
+    to.set("role", "button");
+    to.truth("aria-disabled", disabled);
+    to.doing(does.0, does.1);
+    to.draw(icon);
 }
 
 impl Face {
@@ -146,44 +144,43 @@ impl Face {
 }
 
 /// The class of a control of this kind, and the states that only such a control can be in.
-fn kind(view: &View) -> (&'static str, [(&'static str, bool); 3]) {
-    const NONE: (&str, bool) = ("", false);
+fn kind(view: &View) -> (&'static str, Vec<(&'static str, bool)>) {
+    let is_open = |semantics: &Semantics| ("open", semantics.expanded == Some(true));
     match view {
         View::Slider(view) => {
-            let upright = view.orientation == Orientation::Vertical;
-            let kind = if upright { "slider vertical" } else { "slider horizontal" };
-            (kind, [("grabbed", view.grabbed), NONE, NONE])
+            let lies = match view.orientation {
+                Orientation::Horizontal => "slider horizontal",
+                Orientation::Vertical => "slider vertical",
+            };
+            (lies, vec![("grabbed", view.grabbed)])
         }
         View::SpanSlider(view) => {
-            let upright = view.orientation == Orientation::Vertical;
-            let kind = if upright { "slider span vertical" } else { "slider span horizontal" };
-            (kind, [("grabbed", view.grabbed), NONE, NONE])
+            let lies = match view.orientation {
+                Orientation::Horizontal => "slider span horizontal",
+                Orientation::Vertical => "slider span vertical",
+            };
+            (lies, vec![("grabbed", view.grabbed)])
         }
         View::Rating(view) => {
-            ("rating", [("preview", view.previewed), ("empty", view.value.is_none()), NONE])
+            ("rating", vec![("preview", view.previewed), ("empty", view.value.is_none())])
         }
-        View::Switch(view) => ("switch", [("on", view.on), NONE, NONE]),
-        View::Checkbox(view) => ("checkbox", {
-            let [on, mixed] = checks::states(view.checked);
-            [on, mixed, NONE]
-        }),
-        View::CheckGroup(_) => ("checks", [NONE; 3]),
-        View::Stepper(view) => ("stepper", [("empty", view.text.is_empty()), NONE, NONE]),
-        View::Items(_) => ("items", [NONE; 3]),
-        View::Select(view) => ("select", [("open", view.open), ("empty", view.prompting), NONE]),
+        View::Switch(view) => ("switch", vec![("on", view.on)]),
+        View::Checkbox(view) => ("checkbox", checks::states(view.checked).to_vec()),
+        View::CheckGroup(_) => ("checks", Vec::new()),
+        View::Stepper(view) => ("stepper", vec![("empty", view.text.is_empty())]),
+        View::Items(_) => ("items", Vec::new()),
+        View::Select(view) => ("select", vec![("open", view.open), ("empty", view.prompting)]),
         View::Date(view) => {
-            let open = view.grid.is_some() && !view.always_open;
-            ("date", [("open", open), ("empty", view.text.is_empty()), NONE])
+            ("date", vec![is_open(&view.semantics), ("empty", view.text.is_empty())])
         }
         View::Dates(view) => {
-            let open = view.grid.is_some() && !view.always_open;
-            let own = [("open", open), ("empty", view.value.is_none()), ("begun", view.begun)];
-            ("date dates", own)
+            let empty = ("empty", view.value.is_none());
+            ("date dates", vec![is_open(&view.semantics), empty, ("begun", view.begun)])
         }
         View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view) => {
-            ("fields", [("empty", view.text.is_empty()), NONE, NONE])
+            ("fields", vec![("empty", view.text.is_empty())])
         }
-        _ => ("", [NONE; 3]),
+        _ => ("", Vec::new()),
     }
 }
 

@@ -376,21 +376,8 @@ impl Shown for usize {
 
 impl Shown for Vec<String> {
     fn shown(&self) -> String {
-        match self.as_slice() {
-            [] => "none".into(),
-            all => joined(&mut all.iter().map(String::as_str), " + "),
-        }
+        if self.is_empty() { "none".into() } else { self.join(" + ") }
     }
-}
-
-/// Texts, one after the other.
-pub(crate) fn joined(texts: &mut dyn Iterator<Item = &str>, between: &str) -> String {
-    let mut all = texts.next().unwrap_or_default().to_owned();
-    for text in texts {
-        all.push_str(between);
-        all.push_str(text);
-    }
-    all
 }
 
 impl<V: Shown> Shown for Option<V> {

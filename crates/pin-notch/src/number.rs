@@ -78,6 +78,7 @@ pub fn parse_number(text: &str) -> Result<Decimal, NumberError> {
 /// assert_eq!(number_text(dec!(12.50)), "12.5");
 /// ```
 pub fn number_text(value: Decimal) -> String {
+    // Not by the number's own formatter, whose widths and signs nobody asks for here, but every browser loads.
     let value = value.normalize();
     let (mut left, places) = (value.mantissa().unsigned_abs(), value.scale());
     // From the last digit to the first.

@@ -150,6 +150,7 @@ proptest! {
     #[test]
     fn a_number_reads_back_from_its_text(value in any_number()) {
         prop_assert_eq!(parse_number(&number_text(value)), Ok(value));
+        prop_assert_eq!(number_text(value), value.normalize().to_string());
         prop_assert_eq!(parse_number(&value.to_string()), Ok(value));
     }
 

@@ -1,17 +1,17 @@
 //! Date pickers: a field or two, and a month grid, which opens below or stands in the page.
 
 use super::field::input;
-use super::{BACK, Button, CROSS, NEXT, PAGE, Told};
+use super::{BACK, Button, CROSS, NEXT, PAGE, Told, press};
 use crate::action::Action;
 use crate::markup::Markup;
 use pin_notch::{DateGrid, DateSpanView, DateView, GridDay, Role, Semantics, Thumb};
 
 pub(super) fn body(to: &mut Markup, view: &DateView, semantics: &Semantics, told: &Told) {
-    let popup = Popup { grid: view.grid.as_ref(), always_open: view.always_open };
+    let popup = Popup::new(view.grid.as_ref(), view.always_open, semantics);
     to.open("div", "field");
     input(to, &view.text, &view.prompt, semantics);
     popup.name_field(to, semantics, told, "");
-    to.flag("data-focus", !popup.is_open());
+    to.flag("data-focus", !popup.open);
     to.close();
     popup.close_field(to, semantics, told, view.value.is_some());
     popup.write(to, told, |to| {
@@ -25,7 +25,7 @@ pub(super) fn body(to: &mut Markup, view: &DateView, semantics: &Semantics, told
 }
 
 pub(super) fn span_body(to: &mut Markup, view: &DateSpanView, semantics: &Semantics, told: &Told) {
-    let popup = Popup { grid: view.grid.as_ref(), always_open: view.always_open };
+    let popup = Popup::new(view.grid.as_ref(), view.always_open, semantics);
     to.open("div", "field");
     let ends = [("from", Thumb::Low), ("to", Thumb::High)];
     let count = if view.two_fields { 2 } else { 1 };
@@ -39,7 +39,7 @@ pub(super) fn span_body(to: &mut Markup, view: &DateSpanView, semantics: &Semant
         popup.name_field(to, semantics, told, if view.two_fields { name } else { "" });
         to.set("data-end", name);
         let active = !view.two_fields || view.active == end;
-        to.flag("data-focus", !popup.is_open() && active);
+        to.flag("data-focus", !popup.open && active);
         to.close();
     }
     popup.close_field(to, semantics, told, view.value.is_some());
@@ -54,11 +54,13 @@ pub(super) fn span_body(to: &mut Markup, view: &DateSpanView, semantics: &Semant
 struct Popup<'a> {
     grid: Option<&'a DateGrid>,
     always_open: bool,
+    /// Whether it opens, and has.
+    open: bool,
 }
 
-impl Popup<'_> {
-    fn is_open(&self) -> bool {
-        self.grid.is_some() && !self.always_open
+impl<'a> Popup<'a> {
+    fn new(grid: Option<&'a DateGrid>, always_open: bool, semantics: &Semantics) -> Self {
+        Self { grid, always_open, open: semantics.expanded == Some(true) }
     }
 
     /// A field with a calendar that opens from it is a combobox; one beside an open calendar is a plain
@@ -75,12 +77,12 @@ impl Popup<'_> {
 
     /// The buttons after the fields; ends what holds them.
     fn close_field(&self, to: &mut Markup, semantics: &Semantics, told: &Told, filled: bool) {
-        let clear = Button("clear", "clear", CROSS, Action::Clear, "");
+        let clear = Button { part: "clear", name: "clear", icon: CROSS, does: (Action::Clear, "") };
         told.button(to, clear, told.stuck || semantics.required || !filled);
         to.open("span", "toggle");
         to.flag("hidden", self.always_open);
         told.label(to, "open the calendar");
-        told.press(to, PAGE, Action::Toggle, "", told.stuck);
+        press(to, PAGE, (Action::Toggle, ""), told.stuck);
         to.close();
     }
 
@@ -93,12 +95,12 @@ impl Popup<'_> {
             to.set("popover", "manual");
             to.set("role", "dialog");
             told.label(to, "calendar");
-            to.flag("data-open", self.is_open());
+            to.flag("data-open", self.open);
         }
         to.open("div", "calendar");
         if let Some(grid) = self.grid {
-            head(to, grid, told);
-            table(to, grid, self.is_open(), told);
+            head(to, grid);
+            table(to, grid, self.open, told);
             to.open("div", "foot");
             foot(to);
             to.close();
@@ -108,17 +110,17 @@ impl Popup<'_> {
     }
 }
 
-fn head(to: &mut Markup, grid: &DateGrid, told: &Told) {
+fn head(to: &mut Markup, grid: &DateGrid) {
     to.open("div", "head");
     to.open("span", "back");
     to.set("aria-label", "previous month");
-    told.press(to, BACK, Action::Key, "PageUp", false);
+    press(to, BACK, (Action::Key, "PageUp"), false);
     to.open("div", "title");
     to.set("aria-live", "polite");
     to.say(&grid.title);
     to.open("span", "next");
     to.set("aria-label", "next month");
-    told.press(to, NEXT, Action::Key, "PageDown", false);
+    press(to, NEXT, (Action::Key, "PageDown"), false);
     to.close();
 }
 

@@ -17,10 +17,14 @@ pub(super) fn input(to: &mut Markup, text: &str, prompt: &str, semantics: &Seman
     to.set("value", text);
 }
 
-const LESS_BUTTON: Button = Button("less", "less", LESS, Action::Step, "-1");
-const MORE_BUTTON: Button = Button("more", "more", MORE, Action::Step, "1");
-const BACK_BUTTON: Button = Button("back", "back", BACK, Action::Step, "-1");
-const NEXT_BUTTON: Button = Button("next", "next", NEXT, Action::Step, "1");
+const LESS_BUTTON: Button =
+    Button { part: "less", name: "less", icon: LESS, does: (Action::Step, "-1") };
+const MORE_BUTTON: Button =
+    Button { part: "more", name: "more", icon: MORE, does: (Action::Step, "1") };
+const BACK_BUTTON: Button =
+    Button { part: "back", name: "back", icon: BACK, does: (Action::Step, "-1") };
+const NEXT_BUTTON: Button =
+    Button { part: "next", name: "next", icon: NEXT, does: (Action::Step, "1") };
 
 pub(super) fn stepper_body(
     to: &mut Markup,

@@ -1,7 +1,7 @@
 //! A select: a field with what is chosen, and a list that opens below it.
 
 use super::field::input;
-use super::{Button, CROSS, DOWN, Told};
+use super::{Button, CROSS, DOWN, Told, press};
 use crate::action::Action;
 use crate::markup::Markup;
 use pin_notch::{RowView, SelectView, Semantics};
@@ -15,7 +15,7 @@ pub(super) fn body(to: &mut Markup, view: &SelectView, semantics: &Semantics, to
         to.say(&token.text);
         to.open("span", "remove");
         to.put("aria-label", format_args!("remove {}", token.text));
-        told.press(to, CROSS, Action::Remove, &token.value, told.stuck);
+        press(to, CROSS, (Action::Remove, &token.value), told.stuck);
         to.close();
     }
     to.close();
@@ -53,7 +53,8 @@ pub(super) fn body(to: &mut Markup, view: &SelectView, semantics: &Semantics, to
     } else {
         to.say(&view.readout);
     }
-    told.button(to, Button("toggle", "open", DOWN, Action::Toggle, ""), told.stuck);
+    let toggle = Button { part: "toggle", name: "open", icon: DOWN, does: (Action::Toggle, "") };
+    told.button(to, toggle, told.stuck);
     to.close();
     popup(to, view, told);
 }

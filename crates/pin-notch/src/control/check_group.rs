@@ -294,7 +294,7 @@ impl CheckGroup {
         CheckGroupView {
             parent: self.parent_text.clone().map(|text| (text, self.parent())),
             boxes: boxes.collect(),
-            semantics: Semantics { ..own.semantics(Role::Group, &problem) },
+            semantics: own.semantics(Role::Group, &problem),
             problem,
         }
     }

@@ -6,6 +6,10 @@
 //!
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/slider/examples/slider-rating/
 
+mod view;
+
+pub use view::RatingView;
+
 use super::conditions::condition_methods;
 use super::uniform::uniform;
 use super::value::Taken;
@@ -14,8 +18,7 @@ use super::{Conditions, ControlError, Direction, Value, ValueKind, Wording, admi
 use crate::event::{Event, Refusal, Turn};
 use crate::intent::{Intent, Key, Place};
 use crate::notches::{Notches, Remark};
-use crate::semantics::{Orientation, Range, Role, Semantics};
-use crate::validity::{Invalid, against, in_words};
+use crate::validity::{Invalid, against};
 use crate::world::AnyWorld;
 use rust_decimal::Decimal;
 
@@ -114,59 +117,6 @@ pub struct Rating {
     /// What was pressed last, while the pointer still rests on it: pointing at it again previews
     /// nothing, or a rating just cleared would look full until the pointer leaves.
     pressed: Option<Decimal>,
-}
-
-/// All that a face needs to draw a rating.
-///
-/// ```
-/// use pin_notch::{Intent, Place, Rating, dec};
-/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let mut temper = Rating::new(5)?.by(dec!(0.5))?.starting_at(dec!(2))?;
-/// let _ = temper.handle(Intent::Point(Place::across(0.69)));
-/// let view = temper.view();
-/// assert_eq!((view.value, view.shown), (Some(dec!(2)), Some(dec!(3.5))));
-/// assert_eq!((view.previewed, view.fill(3)), (true, dec!(0.5)));
-/// # Ok(()) }
-/// ```
-#[derive(Clone, Debug, PartialEq)]
-#[non_exhaustive]
-pub struct RatingView {
-    /// The value.
-    pub value: Option<Decimal>,
-    /// What the icons show: the previewed value, else the value.
-    pub shown: Option<Decimal>,
-    /// Whether that is a preview.
-    pub previewed: bool,
-    /// Whether a pointer is over it, so that its leaving means something.
-    pub pointed: bool,
-    /// How many icons there are.
-    pub icons: u32,
-    /// Which of them are lit.
-    pub lit: Lit,
-    /// What is shown as text: "3.5 of 5", or "not rated".
-    pub readout: String,
-    /// Which way the row runs.
-    pub direction: Direction,
-    /// What assistive technology is told. Of a preview it is told nothing.
-    pub semantics: Semantics,
-    /// What is wrong with the value, in words for the person; empty when nothing is.
-    pub problem: String,
-}
-
-impl RatingView {
-    /// How much of icon `icon` (counted from 0) is lit, from 0 to 1: `clamp(value - icon, 0, 1)`, or
-    /// nothing unless it is the chosen one where only that is lit.
-    pub fn fill(&self, icon: u32) -> Decimal {
-        let Some(value) = self.shown else {
-            return Decimal::ZERO;
-        };
-        // In whole units of the value's own last place.
-        let one = 10_i128.pow(value.scale());
-        let over = value.mantissa() - i128::from(icon) * one;
-        let passed = over > one && self.lit == Lit::Only;
-        let units = if passed { 0 } else { over.clamp(0, one) };
-        Decimal::from_i128_with_scale(units, value.scale()).normalize()
-    }
 }
 
 impl Rating {
@@ -501,36 +451,6 @@ impl Rating {
                 self.words.say(preview.or(self.words.wording.as_ref()), value, 0, bounds)
             }
             None => self.empty.clone(),
-        }
-    }
-
-    /// All that a face needs to draw it.
-    pub fn view(&self) -> RatingView {
-        let shown = self.preview.or(self.value);
-        let problem = in_words(&self.validity());
-        let semantics = Semantics {
-            range: Some(Range {
-                // Empty has no number; zero is the nearest to it that ARIA can hold, and the text,
-                // which is what is read, says what it means.
-                now: self.value.unwrap_or_default(),
-                min: Decimal::ZERO,
-                max: Decimal::from(self.icons),
-                text: self.text(self.value, false),
-            }),
-            orientation: Some(Orientation::Horizontal),
-            ..self.conditions.semantics(Role::Slider, &problem)
-        };
-        RatingView {
-            value: self.value,
-            shown,
-            previewed: self.preview.is_some(),
-            pointed: self.preview.or(self.pressed).is_some(),
-            icons: self.icons,
-            lit: self.lit,
-            readout: self.text(shown, self.preview.is_some()),
-            direction: self.direction,
-            semantics,
-            problem,
         }
     }
 }

@@ -22,7 +22,7 @@ pub use view::{RowView, SelectView, TokenView};
 use super::conditions::condition_methods;
 use super::uniform::uniform;
 use super::{Conditions, Value, ValueKind};
-use crate::event::{Refusal, joined};
+use crate::event::Refusal;
 use crate::quoted::Quoted;
 use crate::validity::{Invalid, counted};
 use crate::world::AnyWorld;
@@ -323,7 +323,7 @@ impl Select {
     pub fn readout(&self) -> String {
         match self.chosen.is_empty() {
             true => self.prompt.clone(),
-            false => joined(&mut self.tokens().map(|token| token.text), ", "),
+            false => self.tokens().map(|token| token.text).collect::<Vec<_>>().join(", "),
         }
     }
 

@@ -61,7 +61,7 @@ pub struct FieldView {
 impl Machine {
     pub(super) fn view(&self) -> FieldsView {
         let problem = in_words(&self.validity());
-        let whole = Semantics { ..self.conditions.semantics(Role::Group, &problem) };
+        let whole = self.conditions.semantics(Role::Group, &problem);
         let fields = self.kind.fields[..self.shown].iter().enumerate();
         FieldsView {
             text: self.value.map(self.kind.written).unwrap_or_default(),
