@@ -193,3 +193,51 @@ fn every_element_turns_with_the_direction_of_writing() {
         }
     });
 }
+
+/// An element listens for most things only from the first that happens to it: each of those that can come first
+/// is answered, whatever it is.
+#[test]
+fn the_first_thing_that_happens_to_an_element_is_answered() {
+    with_page(async |page| {
+        let fresh = async |element: &str| {
+            page.show(&format!("<form>{element}</form>")).await;
+            page.until("document.querySelector('form').firstChild.shadowRoot?.firstElementChild")
+                .await;
+        };
+        let it = "document.querySelector('form').firstChild";
+        let value = format!("{it}.value");
+
+        // A form that is checked before anybody touched it.
+        fresh("<notch-stepper required></notch-stepper>").await;
+        page.run("document.querySelector('form').reportValidity();").await;
+        let problem = format!("{it}.shadowRoot.querySelector('[part=problem]').textContent");
+        assert_eq!(page.get(&problem).await, "A value is required.");
+
+        // A click that no pointer made, as by assistive technology.
+        fresh("<notch-stepper value=3></notch-stepper>").await;
+        page.run(&format!("{it}.shadowRoot.querySelector('[part=more]').click();")).await;
+        assert_eq!(page.get(&value).await, "4");
+        fresh("<notch-switch></notch-switch>").await;
+        page.run(&format!("{it}.click();")).await;
+        assert_eq!(page.get(&format!("{it}.checked")).await, "true");
+
+        // A text that was put into the field by the browser.
+        fresh("<notch-stepper></notch-stepper>").await;
+        page.run(&format!(
+            "const field = {it}.shadowRoot.querySelector('input');
+             field.value = '12';
+             field.dispatchEvent(new InputEvent('input', {{ bubbles: true, composed: true }}));"
+        ))
+        .await;
+        assert_eq!(page.get(&value).await, "12");
+
+        // A script that opens it, and a key that a script hands on.
+        fresh("<notch-select><option>oa</option><option>fa</option></notch-select>").await;
+        page.run(&format!("{it}.showPicker();")).await;
+        assert_eq!(page.get(&format!("{it}.open")).await, "true");
+        fresh("<notch-slider max=40 value=18></notch-slider>").await;
+        page.run(&format!("{it}.dispatchEvent(new KeyboardEvent('keydown', {{ key: 'End' }}));"))
+            .await;
+        assert_eq!(page.get(&value).await, "40");
+    });
+}
