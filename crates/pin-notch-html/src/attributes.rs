@@ -241,3 +241,21 @@ pub fn control_from(
 ) -> Attributed {
     read::read(tag, around, &attribute)
 }
+
+/// A text as a script, an autofill or an attribute gives it, taken apart where the control sends several.
+///
+/// ```
+/// use pin_notch_html::entries_of;
+/// let treatments = pin_notch::Control::from(pin_notch::Select::many());
+/// assert_eq!(entries_of(&treatments, vec!["oa, fa".into()]), ["oa", "fa"]);
+/// ```
+pub fn entries_of(control: &Control, texts: Vec<String>) -> Vec<String> {
+    let [one] = texts.as_slice() else { return texts };
+    let between = match control {
+        Control::CheckGroup(_) | Control::SpanSlider(_) => ',',
+        Control::Select(select) if select.is_multiple() => ',',
+        Control::Dates(_) => '/',
+        _ => return texts,
+    };
+    one.split(between).map(|part| part.trim().to_owned()).filter(|part| !part.is_empty()).collect()
+}

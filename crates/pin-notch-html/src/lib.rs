@@ -27,7 +27,8 @@ mod markup;
 
 pub use action::{Action, is_open};
 pub use attributes::{
-    Attributed, Looks, Note, OBSERVED, Surroundings, Tag, attributes_of, control_from, options_of,
+    Attributed, Looks, Note, OBSERVED, Surroundings, Tag, attributes_of, control_from, entries_of,
+    options_of,
 };
 pub use changes::{Change, changes};
 pub use element::{element_html, style_of};

@@ -109,7 +109,7 @@ fn attributes_that_cannot_be_used_are_left_out_and_noted() {
         [
             "min=\"ten\" is left out: \"ten\" is not a number; write it like 12, -0.5 or 2.5e3",
             "step=\"0\" is left out: step 0 is not allowed: it must be above 0, or \"any\"",
-            "value=\"500\" is left out: default value 500 is not allowed: above the maximum 100",
+            "value=\"500\" is left out: above the maximum 100",
         ]
     );
     assert_eq!(

@@ -109,6 +109,8 @@ class Ports {
     else node.setAttribute(name, value);
   }
   do_unset(path, name) { this.at(path)?.removeAttribute(name); }
+  // What ought to stand in the field that somebody types in.
+  do_field(text) { const { field } = this; if (field.isConnected && field.value !== text) field.value = text; }
   do_text(path, text) { const node = this.at(path); if (node) node.textContent = text; }
   do_replace(path, html) { this.at(path)?.replaceWith(nodes(html)); }
   do_aria(name, value) { this.internals[ARIA[name]] = value ?? null; }
@@ -256,7 +258,7 @@ function defineElement(tag, observedAttributes, sheet, make) {
     }
     #define() {
       this.#stale = false;
-      this.#machine.define(this.#ports, this.#described());
+      this.#tell("define", this.#described());
     }
     #described() {
       const records = [record(this.matches(":dir(rtl)") ? "rtl" : "ltr", WITH_TODAY.includes(tag) ? today() : "", this.matches(":disabled") ? 1 : "", isHost ? "" : this.#name(), this.closest("[lang]")?.lang ?? "", this.querySelector("svg")?.outerHTML ?? "")];
@@ -282,36 +284,42 @@ function defineElement(tag, observedAttributes, sheet, make) {
       };
       return named.filter(Boolean).map(words).join(" ");
     }
-    // The machine, for scripts: outside a page it is not defined before somebody asks.
-    get #asked() {
-      if (this.#stale) this.#define();
-      return this.#machine;
+    // Tells the machine what happened, with two texts and two numbers; says whether it had a use for that.
+    #tell(what, text = "", also = "", x = 0, y = 0) {
+      return this.#machine.tell(this.#ports, what, text, also, x, y);
     }
+    // The same for scripts: outside a page an element is not defined before somebody asks.
+    #ask(...told) {
+      if (this.#stale) this.#define();
+      if (told.length) this.#tell(...told);
+      return this.#ports;
+    }
+    #set(values) { this.#ask("set", record("v", ...values)); }
     formDisabledCallback(disabled) {
-      if (this.#connected) this.#machine.disable(this.#ports, disabled);
+      if (this.#connected) this.#tell("disabled", "", "", Number(disabled));
     }
     formAssociatedCallback() {}
-    formResetCallback() { this.#machine.reset(this.#ports); }
+    formResetCallback() { this.#tell("reset"); }
     formStateRestoreCallback(kept, mode) {
       if (mode === "autocomplete") { this.value = kept; return; }
       const [checked, ...values] = String(kept).split(FIELD).map(unescaped);
-      if (isChecked) this.#asked.check(this.#ports, checked);
-      else this.#asked.set(this.#ports, values);
+      if (isChecked) this.#ask("check", checked);
+      else this.#set(values);
     }
 
     #listen(root) {
-      const machine = this.#machine, ports = this.#ports;
+      const ports = this.#ports, tell = (...told) => this.#tell(...told);
       const inside = (event) => event.composedPath()[0];
       const on = (type, listener, options) => this.addEventListener(type, listener, options);
       const pointer = (what, event) => {
         const track = root.querySelector("[data-place]");
-        if (!track) return isChecked && machine.pointer(ports, what, "", 0, 0);
+        if (!track) return isChecked && tell(what);
         // Measured once for a whole drag: to measure between two moves would lay the page out for each.
         const box = (what === "move" && this.#grabbed) || track.getBoundingClientRect();
         const x = (event.clientX - box.left) / box.width;
         const y = (event.clientY - box.top) / box.height;
         const part = inside(event).closest?.("[part=thumb], [data-place]")?.getAttribute("part") ?? "";
-        return machine.pointer(ports, what, part, x, y);
+        return tell(what, part, "", x, y);
       };
       const release = () => {
         clearInterval(this.#holding?.timer);
@@ -322,8 +330,8 @@ function defineElement(tag, observedAttributes, sheet, make) {
         const step = inside(event).closest?.("[data-do=step]:not([aria-disabled=true])");
         if (step) {
           const start = performance.now(), direction = Number(step.dataset.with);
-          const hold = () => machine.hold(ports, direction, performance.now() - start);
-          machine.hold(ports, direction, 0);
+          const hold = () => tell("hold", "", "", direction, performance.now() - start);
+          tell("hold", "", "", direction);
           this.#holding = { hold, timer: setInterval(hold, 40) };
         }
         if (!pointer("down", event)) return;
@@ -344,8 +352,8 @@ function defineElement(tag, observedAttributes, sheet, make) {
       });
       on("pointercancel", (event) => { release(); pointer("cancel", event); });
       on("lostpointercapture", (event) => { release(); pointer("cancel", event); });
-      on("pointerleave", (event) => { release(); pointer("leave", event); machine.pointDay(ports, ""); });
-      root.addEventListener("pointerover", (event) => machine.pointDay(ports, event.target.closest("[data-do=day]")?.dataset.with ?? ""));
+      on("pointerleave", (event) => { release(); pointer("leave", event); tell("day"); });
+      root.addEventListener("pointerover", (event) => tell("day", event.target.closest("[data-do=day]")?.dataset.with));
       // Where the page's text is selected, the browser would take a drag for one of that text.
       on("dragstart", (event) => event.preventDefault());
       on("click", (event) => {
@@ -354,9 +362,9 @@ function defineElement(tag, observedAttributes, sheet, make) {
         if (part && root.contains(part)) {
           if (part.dataset.do === "step") {
             // A press with a pointer has stepped already; one by assistive technology comes as a click alone.
-            if (event.detail === 0) machine.hold(ports, Number(part.dataset.with), 0);
-          } else if (!part.matches(":disabled, [role=button][aria-disabled=true]")) machine.act(ports, part.dataset.do, part.dataset.with);
-        } else if (target.closest?.("[part=field]") && tag === "notch-select") machine.act(ports, "toggle", "");
+            if (event.detail === 0) tell("hold", "", "", Number(part.dataset.with));
+          } else if (!part.matches(":disabled, [role=button][aria-disabled=true]")) tell("act", part.dataset.do, part.dataset.with);
+        } else if (target.closest?.("[part=field]") && tag === "notch-select") tell("act", "toggle");
         else pointer("click", event);
       });
       on("keydown", (event) => {
@@ -364,7 +372,7 @@ function defineElement(tag, observedAttributes, sheet, make) {
         const target = inside(event);
         const { key } = event;
         if (target.matches?.("[role=checkbox][data-do]")) {
-          if (key === " ") { machine.act(ports, target.dataset.do, target.dataset.with); event.preventDefault(); }
+          if (key === " ") { tell("act", target.dataset.do, target.dataset.with); event.preventDefault(); }
           return;
         }
         if (target.localName === "button") return;
@@ -373,7 +381,7 @@ function defineElement(tag, observedAttributes, sheet, make) {
         const kept = target.localName === "input" ? "input" : part === "input" ? "" : part;
         const wasOpen = this.open;
         const paged = event.shiftKey && key.startsWith("Page") ? `Shift+${key}` : key;
-        if (machine.key(ports, kept, paged, Date.now())) {
+        if (tell("key", kept, paged, Date.now())) {
           if (key !== "Enter" || this.open || wasOpen) event.preventDefault();
         }
         ports.reveal();
@@ -381,24 +389,22 @@ function defineElement(tag, observedAttributes, sheet, make) {
       });
       root.addEventListener("input", (event) => {
         event.stopPropagation(); // what the field tells is not yet what the control tells
-        const field = event.target;
-        const end = field.dataset.end ?? "";
-        const text = machine.typed(ports, end, field.value);
-        if (text !== undefined && field.isConnected && field.value !== text) field.value = text;
+        ports.field = event.target;
+        tell("typed", event.target.dataset.end, event.target.value);
         ports.reveal();
       });
       root.addEventListener("change", (event) => event.stopPropagation());
       root.addEventListener("focusin", (event) => {
         const { end, do: action, with: at } = event.target.dataset;
-        machine.focused(ports, end ?? "", action === "field" ? Number(at) : -1);
+        tell("focused", end, "", action === "field" ? Number(at) : -1);
       });
       root.addEventListener("scroll", (event) => {
         const list = event.target.querySelector?.("[part=list]");
         if (!list) return;
         const height = list.querySelector("[part=option]")?.getBoundingClientRect().height || 32;
-        machine.scroll(ports, Math.floor(event.target.scrollTop / height));
+        tell("scroll", "", "", Math.floor(event.target.scrollTop / height));
       }, true);
-      const outside = (event) => { if (!event.composedPath().includes(this)) machine.close(ports); };
+      const outside = (event) => { if (!event.composedPath().includes(this)) tell("close"); };
       on("toggle", () => {
         const change = this.open ? "addEventListener" : "removeEventListener";
         document[change]("pointerdown", outside, true);
@@ -410,9 +416,9 @@ function defineElement(tag, observedAttributes, sheet, make) {
         // A redraw may take the focused part out of the page for a moment.
         if (ports.applying || event.relatedTarget === this || root.contains(event.relatedTarget)) return;
         release();
-        machine.left(ports);
+        tell("left");
       });
-      on("invalid", () => machine.report(ports));
+      on("invalid", () => tell("invalid"));
     }
     // Enter in a field sends the form, as in HTML's own fields.
     #submitImplicitly() {
@@ -424,36 +430,34 @@ function defineElement(tag, observedAttributes, sheet, make) {
     get type() { return tag; }
     get value() {
       if (isChecked) return this.getAttribute("value") ?? "on";
-      this.#asked;
-      const between = tag === "notch-date-span" ? "/" : ",";
-      return this.#ports.values.join(between);
+      return this.#ask().values.join(tag === "notch-date-span" ? "/" : ",");
     }
     set value(value) {
       if (isChecked) this.setAttribute("value", value);
-      else this.#asked.set(this.#ports, value === null || value === "" ? [] : [String(value)]);
+      else this.#set(value === null || value === "" ? [] : [value]);
     }
-    get values() { this.#asked; return [...this.#ports.values]; }
-    set values(values) { this.#asked.set(this.#ports, Array.from(values, String)); }
-    get valueText() { this.#asked; return this.#ports.text; }
+    get values() { return [...this.#ask().values]; }
+    set values(values) { this.#set(Array.from(values)); }
+    get valueText() { return this.#ask().text; }
     get valueAsNumber() { const { value } = this; return value === "" ? NaN : Number(value); }
     set valueAsNumber(number) { this.value = Number.isNaN(number) ? "" : String(number); }
     get valueAsDate() { return this.value ? new Date(`${this.value}T00:00:00Z`) : null; }
     set valueAsDate(date) { this.value = date ? date.toISOString().slice(0, 10) : ""; }
-    get checked() { this.#asked; return this.#ports.checked === "1"; }
-    set checked(on) { this.#asked.check(this.#ports, on ? "1" : ""); }
-    get indeterminate() { this.#asked; return this.#ports.checked === "mixed"; }
-    set indeterminate(on) { this.#asked.check(this.#ports, on ? "mixed" : this.checked ? "1" : ""); }
+    get checked() { return this.#ask().checked === "1"; }
+    set checked(on) { this.#ask("check", on ? "1" : ""); }
+    get indeterminate() { return this.#ask().checked === "mixed"; }
+    set indeterminate(on) { this.#ask("check", on ? "mixed" : this.checked ? "1" : ""); }
     get defaultValue() { return this.getAttribute("value") ?? ""; }
     set defaultValue(value) { this.setAttribute("value", value); }
     get open() { return this.shadowRoot.querySelector("[part=popup]")?.hasAttribute("data-open") ?? false; }
     // Options: texts, or objects with `value`, `text`, `group` and `disabled`; or a promise of them.
     set options(options) {
-      const machine = this.#asked;
+      this.#ask();
       this.loading = options;
       if (typeof options?.then === "function") {
-        machine.awaiting(this.#ports, undefined);
+        this.#tell("loading");
         const current = () => this.loading === options;
-        options.then((found) => { if (current()) this.#offer(found); }, (error) => { if (current()) machine.awaiting(this.#ports, String(error?.message ?? error)); });
+        options.then((found) => { if (current()) this.#offer(found); }, (error) => { if (current()) this.#tell("failed", String(error?.message ?? error)); });
       } else this.#offer(options ?? []);
     }
     get options() { return this.loading ?? [...this.querySelectorAll("option")]; }
@@ -463,18 +467,17 @@ function defineElement(tag, observedAttributes, sheet, make) {
         const { value, text = value, group = "", disabled = false } = option;
         return record("o", value, text, group, disabled ? 1 : "");
       };
-      const described = Array.from(options, one).join(RECORD);
-      this.#machine.offer(this.#ports, described);
+      this.#tell("options", Array.from(options, one).join(RECORD));
       if (tag !== "notch-select") this.#define();
     }
-    stepUp(steps = 1) { this.#asked.step(this.#ports, steps); }
-    stepDown(steps = 1) { this.#asked.step(this.#ports, -steps); }
+    stepUp(steps = 1) { this.#ask("step", "", "", steps); }
+    stepDown(steps = 1) { this.#ask("step", "", "", -steps); }
     // Opens what can be opened, from any button: the focus goes in, and back to that button afterwards.
     showPicker() {
       if (this.open) return;
       const before = document.activeElement;
       this.focus();
-      this.#asked.act(this.#ports, "toggle", "");
+      this.#ask("act", "toggle");
       const { shadowRoot } = this;
       if (!shadowRoot.activeElement) shadowRoot.querySelector("[data-focus]")?.focus({ preventScroll: true });
       if (before !== this && before !== document.body) this.#opener = before;
@@ -486,7 +489,7 @@ function defineElement(tag, observedAttributes, sheet, make) {
     get willValidate() { return this.#internals.willValidate; }
     checkValidity() { return this.#internals.checkValidity(); }
     reportValidity() { return this.#internals.reportValidity(); }
-    setCustomValidity(message) { this.#asked.object(this.#ports, String(message)); }
+    setCustomValidity(message) { this.#ask("object", String(message)); }
   }
   for (const [property, name] of Object.entries(TEXTS)) {
     Object.defineProperty(NotchElement.prototype, property, {

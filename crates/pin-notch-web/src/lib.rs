@@ -24,7 +24,9 @@ use pin_notch::{
     Choice, Control, Date, Direction, Event, Intent, Place, Refusal, Switch, Thumb, Turn, Value,
     steps_held,
 };
-use pin_notch_html::{Action, Face, Looks, OBSERVED, Surroundings, Tag, control_from, style_of};
+use pin_notch_html::{
+    Action, Face, Looks, OBSERVED, Surroundings, Tag, control_from, entries_of, style_of,
+};
 use std::cell::RefCell;
 use wasm_bindgen::prelude::*;
 
@@ -88,13 +90,87 @@ impl Machine {
         Self { tag, state: RefCell::new(state) }
     }
 
+    /// Tells it what happened to its element: what, with two texts and two numbers that say more. Says
+    /// whether that was of use to the control.
+    ///
+    /// All goes through this one way, for each that leads into a module from its page takes its share of
+    /// both.
+    pub fn tell(&self, ports: &Ports, what: &str, with: &str, also: &str, x: f64, y: f64) -> bool {
+        match what {
+            "define" => self.define(ports, with),
+            "key" => return self.key(ports, with, also, x),
+            "act" => self.act(ports, with, also),
+            "hold" => self.hold(ports, x as i32, y as u32),
+            "day" => self.point_day(ports, with),
+            "typed" => self.typed(ports, with, also),
+            "focused" => self.focused(ports, with, x as i32),
+            "left" => self.left(ports),
+            "close" => self.close(ports),
+            // The list was scrolled so that this row is the first in sight.
+            "scroll" => {
+                self.attempt(ports, Intent::Scroll(x as usize));
+            }
+            // The form was reset.
+            "reset" => self.change(ports, |state| {
+                state.control.reset();
+                (state.dirty, state.reporting) = (false, false);
+            }),
+            // The element became disabled or enabled, by its attribute or a fieldset.
+            "disabled" => self.change(ports, |state| {
+                state.control.conditions_mut().disabled = x != 0.0;
+            }),
+            // From now on, show what is wrong with the value.
+            "invalid" => self.report(ports),
+            // The program's own objection to the value; "" takes it back.
+            "object" => {
+                let objection = Some(with.to_owned()).filter(|message| !message.is_empty());
+                self.change(ports, |state| {
+                    state.control.conditions_mut().custom_error = objection;
+                });
+            }
+            "set" => self.set(ports, with),
+            // A script turns it on or off, or to neither.
+            "check" => {
+                let value = match with {
+                    "mixed" => Value::Mixed,
+                    state => Value::On(state == "1"),
+                };
+                self.put(ports, value);
+            }
+            "step" => self.step(ports, x as i32),
+            "options" => self.offer(ports, with),
+            "loading" => self.change(ports, |state| {
+                if let Control::Select(select) = &mut state.control {
+                    select.set_loading();
+                }
+            }),
+            // The options could not be had for this reason.
+            "failed" => self.change(ports, |state| {
+                if let Control::Select(select) = &mut state.control {
+                    select.set_failed(with);
+                }
+            }),
+            _ => return self.pointer(ports, what, with, Place::new(x, y)),
+        }
+        true
+    }
+}
+
+impl State {
+    fn operations(&mut self) -> ports::Operations {
+        let face = Face::of(&self.control, &self.looks, self.reporting);
+        self.drawn.operations(face, &self.control)
+    }
+}
+
+impl Machine {
     /// Makes the control anew from the element and its surroundings. A value that somebody gave it is kept
     /// as far as the new definition allows.
     ///
     /// `described` is, in records: direction, today, whether it is disabled, accessible name, language and
     /// SVG; then `a`, name and value for each attribute; `o`, value, text, group and `1` if it is disabled
     /// for each option.
-    pub fn define(&self, ports: &Ports, described: &str) {
+    fn define(&self, ports: &Ports, described: &str) {
         let mut records = ports::records(described);
         let head = records.next().unwrap_or_default();
         let of = |at: usize| head.get(at).map(String::as_str).unwrap_or_default();
@@ -142,8 +218,8 @@ impl Machine {
     /// A pointer did something to the element: `down`, `move`, `up`, `cancel`, `leave` or `click`, on
     /// the part of this name, at this place of the track or row of icons. Says whether the element is to
     /// capture the pointer.
-    pub fn pointer(&self, ports: &Ports, what: &str, part: &str, x: f64, y: f64) -> bool {
-        let intent = gesture(&self.state.borrow().control, what, part, Place::new(x, y));
+    fn pointer(&self, ports: &Ports, what: &str, part: &str, at: Place) -> bool {
+        let intent = gesture(&self.state.borrow().control, what, part, at);
         let Some(intent) = intent else { return false };
         let refused = self.attempt(ports, intent).is_some();
         matches!(intent, Intent::Press(_) | Intent::Grab(_))
@@ -153,14 +229,14 @@ impl Machine {
 
     /// A key was pressed while this part had the focus, at this time in milliseconds. Says whether the
     /// control has a use for it, so that the page should not scroll.
-    pub fn key(&self, ports: &Ports, part: &str, key: &str, at: f64) -> bool {
+    fn key(&self, ports: &Ports, part: &str, key: &str, at: f64) -> bool {
         let intent = keys::intent(&self.state.borrow().control, part, key, at as u64);
         let Some(intent) = intent else { return false };
         self.attempt(ports, intent) != Some(Refusal::NotForThis)
     }
 
     /// A part was pressed that says what that means.
-    pub fn act(&self, ports: &Ports, action: &str, with: &str) {
+    fn act(&self, ports: &Ports, action: &str, with: &str) {
         let intent = {
             let control = &self.state.borrow().control;
             // That a field has the focus already is no news.
@@ -172,7 +248,7 @@ impl Machine {
     }
 
     /// A button that steps has been held for so many milliseconds; 0 when it is pressed.
-    pub fn hold(&self, ports: &Ports, direction: i32, milliseconds: u32) {
+    fn hold(&self, ports: &Ports, direction: i32, milliseconds: u32) {
         let steps = {
             let state = &mut *self.state.borrow_mut();
             let steps = steps_held(milliseconds);
@@ -187,8 +263,7 @@ impl Machine {
     }
 
     /// The pointer is over this day, or over none.
-    #[wasm_bindgen(js_name = pointDay)]
-    pub fn point_day(&self, ports: &Ports, day: &str) {
+    fn point_day(&self, ports: &Ports, day: &str) {
         let begun = match &self.state.borrow().control {
             Control::Dates(dates) => dates.view().begun,
             _ => false,
@@ -200,14 +275,19 @@ impl Machine {
         };
     }
 
-    /// What stands in a field is now this; gives what should stand there.
-    pub fn typed(&self, ports: &Ports, end: &str, text: &str) -> Option<String> {
+    /// What stands in a field is now this; the page is told what ought to stand there.
+    fn typed(&self, ports: &Ports, end: &str, text: &str) {
         self.attempt(ports, Intent::Type(text));
-        self.state.borrow().drawn.text(end)
+        let held = self.state.borrow().drawn.text(end);
+        if let Some(held) = held {
+            let mut all = ports::Operations::default();
+            all.add("field", &[&held]);
+            all.carry_out(ports);
+        }
     }
 
     /// A part with one end of a span, or with a field, got the focus.
-    pub fn focused(&self, ports: &Ports, end: &str, field: i32) {
+    fn focused(&self, ports: &Ports, end: &str, field: i32) {
         let intent = match (end, usize::try_from(field)) {
             ("from", _) => Intent::Take(Thumb::Low),
             ("to", _) => Intent::Take(Thumb::High),
@@ -221,7 +301,7 @@ impl Machine {
     }
 
     /// The focus left the element: what was typed is settled, and what is open closes.
-    pub fn left(&self, ports: &Ports) {
+    fn left(&self, ports: &Ports) {
         let (open, drafting) = {
             let control = &self.state.borrow().control;
             (pin_notch_html::is_open(control), control.is_drafting())
@@ -236,47 +316,25 @@ impl Machine {
     }
 
     /// Somebody pressed outside of what is open.
-    pub fn close(&self, ports: &Ports) {
+    fn close(&self, ports: &Ports) {
         if pin_notch_html::is_open(&self.state.borrow().control) {
             self.attempt(ports, Intent::Close);
         }
     }
 
-    /// The list was scrolled so that this row is the first in sight.
-    pub fn scroll(&self, ports: &Ports, row: u32) {
-        self.attempt(ports, Intent::Scroll(row as usize));
-    }
-
-    /// The form was reset.
-    pub fn reset(&self, ports: &Ports) {
-        self.change(ports, |state| {
-            state.control.reset();
-            (state.dirty, state.reporting) = (false, false);
-        });
-    }
-
-    /// The element became disabled or enabled, by its attribute or a fieldset.
-    pub fn disable(&self, ports: &Ports, disabled: bool) {
-        self.change(ports, |state| state.control.conditions_mut().disabled = disabled);
-    }
-
     /// From now on, show what is wrong with the value.
-    pub fn report(&self, ports: &Ports) {
+    fn report(&self, ports: &Ports) {
         self.change(ports, |state| state.reporting = true);
     }
 
-    /// The program's own objection to the value; "" takes it back.
-    pub fn object(&self, ports: &Ports, message: String) {
-        let objection = Some(message).filter(|message| !message.is_empty());
-        self.change(ports, |state| state.control.conditions_mut().custom_error = objection);
-    }
-
-    /// A script sets the value, or the values: to the nearest allowed one, as HTML does, but not silently.
-    /// A text that is no such value changes nothing.
-    pub fn set(&self, ports: &Ports, texts: Vec<String>) {
+    /// A script sets the value, or the values, which follow `v` in a record: to the nearest allowed one, as
+    /// HTML does, but not silently. A text that is no such value changes nothing.
+    fn set(&self, ports: &Ports, described: &str) {
         let read = {
             let control = &self.state.borrow().control;
-            let texts = as_entries(control, texts);
+            let mut texts = ports::records(described).next().unwrap_or_default();
+            texts.drain(..1.min(texts.len()));
+            let texts = entries_of(control, texts);
             control.read(&texts)
         };
         match read {
@@ -285,17 +343,8 @@ impl Machine {
         }
     }
 
-    /// A script turns it on or off, or to neither.
-    pub fn check(&self, ports: &Ports, state: &str) {
-        let value = match state {
-            "mixed" => Value::Mixed,
-            state => Value::On(state == "1"),
-        };
-        self.put(ports, value);
-    }
-
     /// A script steps it: HTML's `stepUp()` and `stepDown()`, which make no event.
-    pub fn step(&self, ports: &Ports, steps: i32) {
+    fn step(&self, ports: &Ports, steps: i32) {
         let refused = {
             let state = &mut *self.state.borrow_mut();
             let turn = state.control.handle(Intent::Step(steps));
@@ -309,7 +358,7 @@ impl Machine {
     }
 
     /// A script gives it options; `o` records as in [`define`](Self::define).
-    pub fn offer(&self, ports: &Ports, described: &str) {
+    fn offer(&self, ports: &Ports, described: &str) {
         let options: Vec<Choice> =
             ports::records(described).map(|record| choice(&record[1..])).collect();
         self.change(ports, |state| {
@@ -320,27 +369,6 @@ impl Machine {
         });
     }
 
-    /// The options are on their way, or could not be had for this reason.
-    pub fn awaiting(&self, ports: &Ports, failed: Option<String>) {
-        self.change(ports, |state| {
-            if let Control::Select(select) = &mut state.control {
-                match failed {
-                    Some(why) => select.set_failed(why),
-                    None => select.set_loading(),
-                }
-            }
-        });
-    }
-}
-
-impl State {
-    fn operations(&mut self) -> ports::Operations {
-        let face = Face::of(&self.control, &self.looks, self.reporting);
-        self.drawn.operations(face, &self.control)
-    }
-}
-
-impl Machine {
     fn change(&self, ports: &Ports, change: impl FnOnce(&mut State)) {
         change(&mut self.state.borrow_mut());
         self.show(ports);
@@ -373,11 +401,11 @@ impl Machine {
         if turn.refusal().is_none() {
             self.show(ports);
         }
-        self.tell(ports, intent, &turn);
+        self.announce(ports, intent, &turn);
         turn.refusal()
     }
 
-    fn tell(&self, ports: &Ports, intent: Intent, turn: &Turn<Value>) {
+    fn announce(&self, ports: &Ports, intent: Intent, turn: &Turn<Value>) {
         if ports.is_heard() {
             ports.turn(&intent.to_string(), &turn.to_string(), turn.refusal().is_some());
         }
@@ -403,18 +431,6 @@ fn choice(fields: &[String]) -> Choice {
     let choice = Choice::new(of(0), of(1));
     let choice = if of(2).is_empty() { choice } else { choice.in_group(of(2)) };
     if of(3) == "1" { choice.disabled() } else { choice }
-}
-
-/// A text as a script or an autofill gives it, taken apart where the control sends several.
-fn as_entries(control: &Control, texts: Vec<String>) -> Vec<String> {
-    let [one] = texts.as_slice() else { return texts };
-    let between = match control {
-        Control::CheckGroup(_) | Control::SpanSlider(_) => ',',
-        Control::Select(select) if select.is_multiple() => ',',
-        Control::Dates(_) => '/',
-        _ => return texts,
-    };
-    one.split(between).map(|part| part.trim().to_owned()).filter(|part| !part.is_empty()).collect()
 }
 
 /// What a pointer's move means; `None` when it means nothing, as a pointer that passes over a slider.

@@ -13,6 +13,7 @@ mod items;
 mod rating;
 mod scale;
 mod select;
+mod setting;
 mod slider;
 mod span;
 mod stepper;
@@ -33,6 +34,7 @@ pub use items::{ItemStepper, ItemView};
 pub use rating::{Lit, MAX_ICONS, Rating, RatingView};
 pub use scale::Scale;
 pub use select::{Choice, Listing, Row, RowView, Select, SelectView, Token, TokenView};
+pub use setting::{Amount, Label, Manner, Setting, SettingError};
 pub use slider::{MarkView, Slider, SliderView};
 pub use span::{Meeting, Span, SpanSlider, SpanView};
 pub use stepper::{Stepper, StepperView, steps_held};
@@ -348,6 +350,14 @@ impl Control {
         let nearest = self.shared().nearest(value);
         self.set_value(nearest)?;
         Ok(self.value())
+    }
+
+    /// Takes one thing that a definition says of it.
+    ///
+    /// # Errors
+    /// Why it does not; it is then as it was.
+    pub fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
+        self.shared_mut().put(setting)
     }
 
     /// Puts the value back to the default and drops whatever gesture is under way. The program does

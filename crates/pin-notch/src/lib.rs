@@ -68,13 +68,13 @@ pub use calendar::{
     CalendarError, Date, DateTime, GridWeek, LAST_YEAR, Month, MonthGrid, Time, Week, Weekday,
 };
 pub use control::{
-    Blocked, CheckGroup, CheckGroupView, Checkbox, CheckboxView, Choice, Conditions, Control,
-    ControlError, DateGrid, DatePicker, DateSpan, DateSpanPicker, DateSpanView, DateView,
+    Amount, Blocked, CheckGroup, CheckGroupView, Checkbox, CheckboxView, Choice, Conditions,
+    Control, ControlError, DateGrid, DatePicker, DateSpan, DateSpanPicker, DateSpanView, DateView,
     Direction, FieldKind, FieldStepper, FieldView, Fielded, FieldsView, GridDay, ItemStepper,
-    ItemView, Listing, Lit, MAX_ICONS, MarkView, Meeting, Rating, RatingView, Row, RowView, Scale,
-    Select, SelectView, Slider, SliderView, Span, SpanSlider, SpanView, Stepper, StepperView,
-    Switch, SwitchView, Token, TokenView, Value, ValueKind, View, Wording, WordingError,
-    steps_held,
+    ItemView, Label, Listing, Lit, MAX_ICONS, Manner, MarkView, Meeting, Rating, RatingView, Row,
+    RowView, Scale, Select, SelectView, Setting, SettingError, Slider, SliderView, Span,
+    SpanSlider, SpanView, Stepper, StepperView, Switch, SwitchView, Token, TokenView, Value,
+    ValueKind, View, Wording, WordingError, steps_held,
 };
 pub use conversion::{Conversion, NoRange};
 pub use event::{Event, Events, Refusal, Shown, Turn};

@@ -1,11 +1,12 @@
 //! From attributes to a control.
 
+use super::entries_of;
 use super::{Attributed, Looks, Note, Surroundings, Tag};
 use pin_notch::{
-    Blocked, CalendarError, CheckGroup, Checkbox, Checked, Choice, Control, ControlError,
-    DatePicker, DateSpan, DateSpanPicker, Decimal, FieldStepper, Fielded, ItemStepper, Lit,
-    Measure, Meeting, Notches, NotchesError, NotchesOf, Orientation, Quoted, Rating, Scale, Select,
-    Shown, Slider, SpanSlider, Stepper, Switch, Weekday, Wording, parse_number,
+    Amount, Blocked, CheckGroup, Checkbox, Choice, Control, DatePicker, DateSpanPicker, Decimal,
+    FieldStepper, ItemStepper, Label, Manner, Measure, Notches, NotchesError, NotchesOf, Quoted,
+    Rating, Select, Setting, SettingError, Slider, SpanSlider, Stepper, Switch, Value, Weekday,
+    Wording, parse_number,
 };
 use std::fmt;
 use std::str::FromStr;
@@ -54,24 +55,189 @@ struct Reader<'a> {
     left_out: Vec<&'static str>,
 }
 
+/// How an attribute is read.
+enum How {
+    /// As a text that is not empty.
+    Text(Label),
+    /// As a text wherever it is there.
+    Any(Label),
+    Number(Amount),
+    /// It is there, or is this token.
+    Is(&'static str, Manner),
+    Readout,
+    Preview,
+    Pattern,
+    FirstDay,
+    Near,
+    Value,
+}
+
+/// The attributes that can be put on a control that is there, in this order: a value comes after what says
+/// whether it is allowed. Whatever a control has no use for, it leaves aside.
+const ATTRIBUTES: [(&str, How); 28] = [
+    ("unit", How::Text(Label::Unit)),
+    ("placeholder", How::Text(Label::Prompt)),
+    ("description", How::Text(Label::Description)),
+    ("caption-on", How::Text(Label::On)),
+    ("caption-off", How::Text(Label::Off)),
+    ("parent", How::Any(Label::Parent)),
+    ("empty-text", How::Any(Label::Empty)),
+    ("readout", How::Readout),
+    ("preview", How::Preview),
+    ("pattern", How::Pattern),
+    ("first-day", How::FirstDay),
+    ("near", How::Near),
+    ("orientation", How::Is("vertical", Manner::Vertical)),
+    ("scale", How::Is("logarithmic", Manner::Logarithmic)),
+    ("lit", How::Is("only", Manner::OnlyOne)),
+    ("reversed", How::Is("", Manner::Reversed)),
+    ("push", How::Is("", Manner::Pushing)),
+    ("wrap", How::Is("", Manner::Wrapping)),
+    ("filter", How::Is("", Manner::Filtered)),
+    ("always-open", How::Is("", Manner::AlwaysOpen)),
+    ("two-fields", How::Is("", Manner::TwoFields)),
+    ("across-blocked", How::Is("", Manner::AcrossBlocked)),
+    ("page-step", How::Number(Amount::Page)),
+    ("least", How::Number(Amount::Least)),
+    ("most", How::Number(Amount::Most)),
+    ("value", How::Value),
+    ("checked", How::Value),
+    ("indeterminate", How::Value),
+];
+
 impl Reader<'_> {
     fn control(&mut self, tag: Tag) -> Result<Control, Misfit> {
+        let mut control = self.bare(tag)?;
+        self.put(&mut control, "dir", &Setting::Direction(self.around.direction))?;
+        if !self.left_out.contains(&OPTIONS) {
+            let options = self.options(tag)?;
+            self.put(&mut control, OPTIONS, &options)?;
+        }
+        for (name, how) in &ATTRIBUTES {
+            if let Some(setting) = self.setting(name, how, &control)? {
+                self.put(&mut control, name, &setting)?;
+            }
+        }
+        Ok(control)
+    }
+
+    fn put(
+        &self,
+        control: &mut Control,
+        name: &'static str,
+        setting: &Setting,
+    ) -> Result<(), Misfit> {
+        match control.put(setting) {
+            Ok(()) | Err(SettingError::NotForThis) => Ok(()),
+            Err(error) => Err((name, error.to_string())),
+        }
+    }
+
+    /// What an attribute says, if it is there and says something.
+    fn setting(
+        &self,
+        name: &'static str,
+        how: &How,
+        control: &Control,
+    ) -> Result<Option<Setting>, Misfit> {
+        let Some(text) = (self.attribute)(name).filter(|_| !self.left_out.contains(&name)) else {
+            return Ok(None);
+        };
+        let sends = matches!(control, Control::Switch(_) | Control::Checkbox(_));
+        Ok(Some(match how {
+            How::Value if !sends && (name != "value" || text.is_empty()) => return Ok(None),
+            How::Value if name == "checked" => Setting::Start(Value::On(true)),
+            How::Value if name == "indeterminate" => Setting::Start(Value::Mixed),
+            How::Value if sends => Setting::Label(Label::Sent, text),
+            How::Any(label) => Setting::Label(*label, text),
+            How::Is("", manner) => Setting::Is(*manner),
+            How::Is(token, manner) if text.eq_ignore_ascii_case(token) => Setting::Is(*manner),
+            How::Is(..) => return Ok(None),
+            _ if text.is_empty() => return Ok(None),
+            How::Text(label) => Setting::Label(*label, text),
+            How::Number(amount) => {
+                Setting::Amount(*amount, parse_number(&text).map_err(misfit(name))?)
+            }
+            How::Readout => Setting::Readout(wording(name, &text)?),
+            How::Preview => Setting::Preview(wording(name, &text)?),
+            How::Pattern => Setting::Pattern(text.parse().map_err(misfit(name))?),
+            How::FirstDay => {
+                let like = || (name, "write a weekday like sunday".to_owned());
+                Setting::FirstDay(weekday(&text).ok_or_else(like)?)
+            }
+            How::Near => Setting::Near(value(name, text, control)?),
+            How::Value => Setting::Start(value(name, text, control)?),
+        }))
+    }
+
+    /// What the options are to the element of this tag.
+    fn options(&self, tag: Tag) -> Result<Setting, Misfit> {
+        let options = &self.around.options;
         Ok(match tag {
-            Tag::Slider => self.slider()?.into(),
-            Tag::SpanSlider => self.span_slider()?.into(),
-            Tag::Rating => self.rating()?.into(),
-            Tag::Switch => self.switch().into(),
-            Tag::Checkbox => self.checkbox().into(),
-            Tag::CheckGroup => self.check_group()?.into(),
-            Tag::Stepper => self.stepper()?.into(),
-            Tag::ItemStepper => self.items()?.into(),
-            Tag::Select => self.select()?.into(),
-            Tag::Date => self.date()?.into(),
-            Tag::DateSpan => self.dates()?.into(),
-            Tag::Month => self.fields::<pin_notch::Month>()?.into(),
-            Tag::Week => self.fields::<pin_notch::Week>()?.into(),
-            Tag::Time => self.fields::<pin_notch::Time>()?.into(),
-            Tag::DateTime => self.fields::<pin_notch::DateTime>()?.into(),
+            Tag::Date | Tag::DateSpan => {
+                let mut all = Vec::new();
+                for option in options {
+                    all.push(blocked(option)?);
+                }
+                Setting::Blocked(all)
+            }
+            // Marks, as those of a datalist are to HTML's range.
+            Tag::Slider => {
+                let mut marks = Vec::new();
+                for option in options {
+                    if let Ok(value) = parse_number(&option.value) {
+                        let label = if option.text == option.value { "" } else { &option.text };
+                        marks.push((value, label.to_owned()));
+                    }
+                }
+                Setting::Marks(marks)
+            }
+            // A rating without options has no names; its sentence stays.
+            Tag::Rating if options.is_empty() => Setting::Marks(Vec::new()),
+            _ => Setting::Options(options.clone()),
+        })
+    }
+
+    /// The control by what it cannot be made without.
+    fn bare(&mut self, tag: Tag) -> Result<Control, Misfit> {
+        let at = |error: pin_notch::ControlError| (self.given_of("min"), error.to_string());
+        Ok(match tag {
+            Tag::Slider => Slider::new(self.notches(Self::range())?).map_err(at)?.into(),
+            Tag::SpanSlider => {
+                let span = SpanSlider::new(self.notches(Self::range())?).map_err(at)?;
+                let mut control = span.into();
+                // How far apart its ends have to be is said of the span it starts with.
+                if let Some(start) = self.setting("value", &How::Value, &control)? {
+                    self.put(&mut control, "value", &start)?;
+                }
+                control
+            }
+            Tag::Rating => {
+                let icons = self.number("max")?.unwrap_or(Decimal::from(5)).normalize();
+                let whole = u32::try_from(icons.mantissa()).ok().filter(|_| icons.scale() == 0);
+                let rating = whole.and_then(|icons| Rating::new(icons).ok());
+                let many = || ("max", "a rating has a whole number of icons, 1 to 1000".to_owned());
+                let mut control = rating.ok_or_else(many)?.into();
+                for (name, amount) in [("step", Amount::Step), ("min", Amount::Min)] {
+                    if let Some(number) = self.number(name)? {
+                        self.put(&mut control, name, &Setting::Amount(amount, number))?;
+                    }
+                }
+                control
+            }
+            Tag::Switch => Switch::new().into(),
+            Tag::Checkbox => Checkbox::new().into(),
+            Tag::CheckGroup => CheckGroup::new(self.around.options.iter().cloned()).into(),
+            Tag::Stepper => Stepper::new(self.notches([None, None])?).map_err(at)?.into(),
+            Tag::ItemStepper => ItemStepper::new(self.around.options.clone()).into(),
+            Tag::Select if self.has("multiple") => Select::many().into(),
+            Tag::Select => Select::single().into(),
+            Tag::Date => DatePicker::new(self.around.today).within(self.line()?).into(),
+            Tag::DateSpan => DateSpanPicker::new(self.around.today).within(self.line()?).into(),
+            Tag::Month => FieldStepper::<pin_notch::Month>::new(self.line()?).into(),
+            Tag::Week => FieldStepper::<pin_notch::Week>::new(self.line()?).into(),
+            Tag::Time => FieldStepper::<pin_notch::Time>::new(self.line()?).into(),
+            Tag::DateTime => FieldStepper::<pin_notch::DateTime>::new(self.line()?).into(),
         })
     }
 
@@ -108,13 +274,6 @@ impl Reader<'_> {
         self.given(name).map(|text| text.parse().map_err(misfit(name))).transpose()
     }
 
-    fn count(&self, name: &'static str) -> Result<Option<usize>, Misfit> {
-        let whole = |text: String| {
-            text.parse().map_err(|_| (name, "it has to be a whole number".to_owned()))
-        };
-        self.given(name).map(whole).transpose()
-    }
-
     /// Notches by the attributes `min`, `max`, `step` and `step-base`.
     fn notches(&self, bounds: [Option<Decimal>; 2]) -> Result<Notches, Misfit> {
         let any = self.is("step", "any");
@@ -144,185 +303,9 @@ impl Reader<'_> {
         all.into_iter().find(|name| self.given(name).is_some()).unwrap_or("min")
     }
 
-    fn orientation(&self) -> Orientation {
-        match self.is("orientation", "vertical") {
-            true => Orientation::Vertical,
-            false => Orientation::Horizontal,
-        }
-    }
-
     /// HTML's range state: 0 to 100.
     fn range() -> [Option<Decimal>; 2] {
         [Some(Decimal::ZERO), Some(Decimal::ONE_HUNDRED)]
-    }
-
-    fn slider(&self) -> Result<Slider, Misfit> {
-        let at = |error: ControlError| (self.given_of("min"), error.to_string());
-        let mut slider = Slider::new(self.notches(Self::range())?).map_err(at)?;
-        if let Some(value) = self.number("value")? {
-            slider = slider.starting_at(value).map_err(misfit("value"))?;
-        }
-        slider = slider
-            .oriented(self.orientation())
-            .running(self.around.direction)
-            .reversed(self.has("reversed"))
-            .in_unit(self.text("unit"));
-        if self.given("scale").is_some_and(|scale| scale.eq_ignore_ascii_case("logarithmic")) {
-            slider = slider.scaled(Scale::Logarithmic).map_err(misfit("scale"))?;
-        }
-        if let Some(by) = self.number("page-step")? {
-            slider = slider.paging(by);
-        }
-        if let Some(wording) = self.read::<Wording>("readout")? {
-            slider = slider.worded(wording);
-        }
-        if self.left_out.contains(&OPTIONS) {
-            return Ok(slider);
-        }
-        // Options are marks, as those of a datalist are to HTML's range.
-        let marks = self.around.options.iter().filter_map(|option| {
-            let value = parse_number(&option.value).ok()?;
-            let label = if option.text == option.value { "" } else { option.text.as_str() };
-            Some((value, label.to_owned()))
-        });
-        slider.marking(marks).map_err(misfit(OPTIONS))
-    }
-
-    fn span_slider(&self) -> Result<SpanSlider, Misfit> {
-        let at = |error: ControlError| (self.given_of("min"), error.to_string());
-        let mut span = SpanSlider::new(self.notches(Self::range())?).map_err(at)?;
-        if let Some(text) = self.given("value") {
-            let like = || ("value", "write it like 10,30".to_owned());
-            let (low, high) = text.split_once(',').ok_or_else(like)?;
-            let number = |text: &str| parse_number(text.trim()).map_err(misfit("value"));
-            span = span.starting_at(number(low)?, number(high)?).map_err(misfit("value"))?;
-        }
-        let (least, most) = (self.number("least")?, self.number("most")?);
-        if least.is_some() || most.is_some() {
-            let name = if least.is_some() { "least" } else { "most" };
-            let (least, most) = (least.unwrap_or_default(), most.unwrap_or(Decimal::MAX));
-            span = span.apart(least, most).map_err(misfit(name))?;
-        }
-        let meeting = if self.has("push") { Meeting::Push } else { Meeting::Stop };
-        Ok(span
-            .meeting(meeting)
-            .oriented(self.orientation())
-            .running(self.around.direction)
-            .in_unit(self.text("unit")))
-    }
-
-    fn rating(&self) -> Result<Rating, Misfit> {
-        let icons = self.number("max")?.unwrap_or(Decimal::from(5)).normalize();
-        let whole = u32::try_from(icons.mantissa()).ok().filter(|_| icons.scale() == 0);
-        let rating = whole.and_then(|icons| Rating::new(icons).ok());
-        let many = || ("max", "a rating has a whole number of icons, 1 to 1000".to_owned());
-        let mut rating = rating.ok_or_else(many)?;
-        if let Some(step) = self.number("step")? {
-            rating = rating.by(step).map_err(misfit("step"))?;
-        }
-        if let Some(min) = self.number("min")? {
-            rating = rating.at_least(min).map_err(misfit("min"))?;
-        }
-        if let Some(value) = self.number("value")? {
-            rating = rating.starting_at(value).map_err(misfit("value"))?;
-        }
-        if !self.around.options.is_empty() {
-            rating = rating.naming(self.around.options.iter().map(|option| option.text.clone()));
-        }
-        if let Some(wording) = self.read("readout")? {
-            rating = rating.worded(wording);
-        }
-        if let Some(wording) = self.read("preview")? {
-            rating = rating.previewed(wording);
-        }
-        if self.has("empty-text") {
-            rating = rating.empty_text(self.text("empty-text"));
-        }
-        let lit = if self.is("lit", "only") { Lit::Only } else { Lit::UpTo };
-        Ok(rating.lighting(lit).running(self.around.direction))
-    }
-
-    fn switch(&self) -> Switch {
-        let switch = Switch::new()
-            .starting(self.has("checked"))
-            .captioned(self.text("caption-on"), self.text("caption-off"));
-        match (self.attribute)("value") {
-            Some(value) => switch.sending(value),
-            None => switch,
-        }
-    }
-
-    fn checkbox(&self) -> Checkbox {
-        let checked = match (self.has("indeterminate"), self.has("checked")) {
-            (true, _) => Checked::Mixed,
-            (false, on) => on.into(),
-        };
-        let checkbox = Checkbox::new().starting(checked).described(self.text("description"));
-        match (self.attribute)("value") {
-            Some(value) => checkbox.sending(value),
-            None => checkbox,
-        }
-    }
-
-    /// The values of a list, by the attribute `value`, in which commas stand between them.
-    fn values(&self) -> Vec<String> {
-        let text = self.text("value");
-        let values = text.split(',').map(str::trim).filter(|value| !value.is_empty());
-        values.map(str::to_owned).collect()
-    }
-
-    fn check_group(&self) -> Result<CheckGroup, Misfit> {
-        let mut group =
-            CheckGroup::new(self.around.options.iter().cloned()).starting_with(self.values());
-        if self.has("parent") {
-            group = group.under(self.text("parent"));
-        }
-        if let Some(least) = self.count("least")? {
-            group = group.at_least(least);
-        }
-        if let Some(most) = self.count("most")? {
-            group = group.at_most(most);
-        }
-        Ok(group)
-    }
-
-    fn stepper(&self) -> Result<Stepper, Misfit> {
-        let at = |error: ControlError| (self.given_of("min"), error.to_string());
-        let mut stepper = Stepper::new(self.notches([None, None])?).map_err(at)?;
-        if let Some(value) = self.number("value")? {
-            stepper = stepper.starting_at(value).map_err(misfit("value"))?;
-        }
-        stepper = stepper.in_unit(self.text("unit")).prompting(self.text("placeholder"));
-        Ok(if self.has("wrap") { stepper.wrapping() } else { stepper })
-    }
-
-    fn items(&self) -> Result<ItemStepper<Choice>, Misfit> {
-        let items = ItemStepper::new(self.around.options.clone()).running(self.around.direction);
-        let value = self.given("value").unwrap_or_default();
-        let at = items.items().iter().position(|item| item.value == value);
-        if at.is_none() && !value.is_empty() && !items.items().is_empty() {
-            return Err(("value", "no option has it".to_owned()));
-        }
-        let items = items.starting_at(at.unwrap_or(0));
-        Ok(if self.has("wrap") { items.wrapping() } else { items })
-    }
-
-    fn select(&self) -> Result<Select, Misfit> {
-        let multiple = self.has("multiple");
-        let mut select = if multiple { Select::many() } else { Select::single() };
-        select = select.prompting(self.text("placeholder")).in_world(self.around.world.clone());
-        if self.has("filter") {
-            select = select.filtering();
-        }
-        if let Some(least) = self.count("least")? {
-            select = select.at_least(least);
-        }
-        if let Some(most) = self.count("most")? {
-            select = select.at_most(most);
-        }
-        select = select.offering(self.around.options.iter().cloned());
-        let values = if multiple { self.values() } else { vec![self.text("value")] };
-        Ok(select.starting_with(values.into_iter().filter(|value| !value.is_empty())))
     }
 
     /// Values of a measure by the attributes `min`, `max` and `step`.
@@ -332,100 +315,6 @@ impl Reader<'_> {
         let step = step.unwrap_or(Decimal::from(M::DEFAULT_STEP));
         NotchesOf::new(min, max, step).map_err(|error| (self.given_of("step"), error.to_string()))
     }
-
-    /// The days that the options block: `2026-06-01`, `2026-06-01/2026-06-03` or the name of a weekday, each
-    /// with its reason as text.
-    fn blocked(&self) -> Result<Vec<Blocked>, Misfit> {
-        if self.left_out.contains(&OPTIONS) {
-            return Ok(Vec::new());
-        }
-        let blocked = |option: &Choice| {
-            let (value, why) = (option.value.as_str(), option.text.as_str());
-            let (first, last) = value.split_once('/').unwrap_or((value, value));
-            match (weekday(value), first.parse(), last.parse()) {
-                (Some(day), ..) => Ok(Blocked::weekday(day, why)),
-                (None, Ok(first), Ok(last)) => Ok(Blocked::days(first, last, why)),
-                _ => Err((
-                    OPTIONS,
-                    format!(
-                        "{} is no day; write one like 2026-06-01, two of them with a slash between, \
-                         or a weekday like sunday",
-                        Quoted(value)
-                    ),
-                )),
-            }
-        };
-        self.around.options.iter().map(blocked).collect()
-    }
-
-    fn first_day(&self) -> Result<Option<Weekday>, Misfit> {
-        let like = || ("first-day", "write a weekday like sunday".to_owned());
-        self.given("first-day").map(|text| weekday(&text).ok_or_else(like)).transpose()
-    }
-
-    fn date(&self) -> Result<DatePicker, Misfit> {
-        let mut date = DatePicker::new(self.around.today)
-            .within(self.line()?)
-            .running(self.around.direction)
-            .blocking(self.blocked()?)
-            .prompting(self.text("placeholder"));
-        if let Some(pattern) = self.read("pattern")? {
-            date = date.written(pattern);
-        }
-        if let Some(day) = self.first_day()? {
-            date = date.weeks_from(day);
-        }
-        if let Some(value) = self.read("value")? {
-            date = date.starting_at(Some(value)).map_err(misfit("value"))?;
-        }
-        Ok(if self.has("always-open") { date.always_open() } else { date })
-    }
-
-    fn dates(&self) -> Result<DateSpanPicker, Misfit> {
-        let mut dates = DateSpanPicker::new(self.around.today)
-            .within(self.line()?)
-            .running(self.around.direction)
-            .blocking(self.blocked()?)
-            .prompting(self.text("placeholder"));
-        if let Some(pattern) = self.read("pattern")? {
-            dates = dates.written(pattern);
-        }
-        if let Some(day) = self.first_day()? {
-            dates = dates.weeks_from(day);
-        }
-        if self.has("two-fields") {
-            dates = dates.in_two_fields();
-        }
-        if self.has("across-blocked") {
-            dates = dates.across_blocked();
-        }
-        let whole = |count: Option<usize>| count.and_then(|count| u32::try_from(count).ok());
-        let (least, most) = (whole(self.count("least")?), whole(self.count("most")?));
-        if least.is_some() || most.is_some() {
-            dates = dates.lasting(least.unwrap_or(1)..=most.unwrap_or(u32::MAX));
-        }
-        if let Some(text) = self.given("value") {
-            let like = || ("value", "write it like 2026-05-01/2026-05-14".to_owned());
-            let (first, last) = text.split_once('/').ok_or_else(like)?;
-            let day = |text: &str| text.trim().parse().map_err(misfit::<CalendarError>("value"));
-            let span = DateSpan { first: day(first)?, last: day(last)? };
-            dates = dates.starting_at(Some(span)).map_err(misfit("value"))?;
-        }
-        Ok(if self.has("always-open") { dates.always_open() } else { dates })
-    }
-
-    fn fields<M: Fielded + Shown + FromStr<Err: fmt::Display>>(
-        &self,
-    ) -> Result<FieldStepper<M>, Misfit> {
-        let mut fields = FieldStepper::new(self.line::<M>()?);
-        if let Some(near) = self.read("near")? {
-            fields = fields.near(near);
-        }
-        match self.read("value")? {
-            Some(value) => fields.starting_at(Some(value)).map_err(misfit("value")),
-            None => Ok(fields),
-        }
-    }
 }
 
 /// What stands for the options among the attributes that are left out.
@@ -433,4 +322,35 @@ pub(super) const OPTIONS: &str = "option";
 
 fn weekday(name: &str) -> Option<Weekday> {
     Weekday::ALL.into_iter().find(|day| format!("{day:?}").eq_ignore_ascii_case(name))
+}
+
+fn wording(name: &'static str, text: &str) -> Result<Wording, Misfit> {
+    text.parse().map_err(misfit(name))
+}
+
+/// The value that an attribute holds.
+fn value(name: &'static str, text: String, control: &Control) -> Result<Value, Misfit> {
+    let entries = entries_of(control, vec![text]);
+    control.read(&entries).map_err(misfit(name))
+}
+
+/// The days that an option blocks: `2026-06-01`, `2026-06-01/2026-06-03` or the name of a weekday, with the
+/// reason as text.
+fn blocked(option: &Choice) -> Result<Blocked, Misfit> {
+    let (text, why) = (option.value.as_str(), option.text.as_str());
+    if let Some(day) = weekday(text) {
+        return Ok(Blocked::weekday(day, why));
+    }
+    let (first, last) = text.split_once('/').unwrap_or((text, text));
+    match (first.parse(), last.parse()) {
+        (Ok(first), Ok(last)) => Ok(Blocked::days(first, last, why)),
+        _ => Err((
+            OPTIONS,
+            format!(
+                "{} is no day; write one like 2026-06-01, two of them with a slash between, or a \
+                 weekday like sunday",
+                Quoted(text)
+            ),
+        )),
+    }
 }

@@ -4,6 +4,7 @@
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/checkbox/examples/checkbox-mixed/
 
 use super::conditions::condition_methods;
+use super::setting::{Amount, Label, Setting, SettingError, whole};
 use super::uniform::uniform;
 use super::{Checkbox, CheckboxView, Choice, Conditions, Value, ValueKind};
 use crate::event::{Refusal, Turn};
@@ -109,10 +110,15 @@ impl CheckGroup {
     /// left out.
     pub fn starting_with<T: AsRef<str>>(mut self, values: impl IntoIterator<Item = T>) -> Self {
         let values: Vec<T> = values.into_iter().collect();
-        let on = |one: &Checkbox| values.iter().any(|v| v.as_ref() == one.submission_value());
-        self.boxes =
-            self.boxes.into_iter().map(|one| one.clone().starting(on(&one).into())).collect();
+        self.start(&values);
         self
+    }
+
+    fn start<T: AsRef<str>>(&mut self, values: &[T]) {
+        for one in &mut self.boxes {
+            let on = values.iter().any(|value| value.as_ref() == one.submission_value());
+            one.start(on.into());
+        }
     }
 
     /// Shows a parent with this text, which checks and unchecks all.
@@ -316,6 +322,16 @@ uniform! {
             Value::Texts(_) | Value::Empty => CheckGroup::set_value(self, value.texts()),
             _ => Err(Refusal::WrongKind),
         }
+    }
+    fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
+        match setting {
+            Setting::Start(value) => self.start(value.texts()),
+            Setting::Label(Label::Parent, text) => self.parent_text = Some(text.clone()),
+            Setting::Amount(Amount::Least, least) => self.least = whole(*least)? as usize,
+            Setting::Amount(Amount::Most, most) => self.most = whole(*most)? as usize,
+            _ => return Err(SettingError::NotForThis),
+        }
+        Ok(())
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         let texts = value.texts();

@@ -3,6 +3,7 @@
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/checkbox/
 
 use super::conditions::condition_methods;
+use super::setting::{Label, Setting, SettingError};
 use super::uniform::uniform;
 use super::{Conditions, Value, ValueKind};
 use crate::event::{Refusal, Shown, Turn};
@@ -103,8 +104,12 @@ impl Checkbox {
 
     /// Starts, and after a reset starts again, in this state.
     pub fn starting(mut self, checked: Checked) -> Self {
-        (self.checked, self.default) = (checked, checked);
+        self.start(checked);
         self
+    }
+
+    pub(super) fn start(&mut self, checked: Checked) {
+        (self.checked, self.default) = (checked, checked);
     }
 
     /// Sends this value, instead of "on", when it is on.
@@ -202,6 +207,18 @@ uniform! {
             Value::Mixed => Checked::Mixed,
             _ => return Err(Refusal::WrongKind),
         };
+        Ok(())
+    }
+    fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
+        match setting {
+            Setting::Start(value) => {
+                self.set_value(value.clone())?;
+                self.default = self.checked;
+            }
+            Setting::Label(Label::Sent, text) => self.value.clone_from(text),
+            Setting::Label(Label::Description, text) => self.description.clone_from(text),
+            _ => return Err(SettingError::NotForThis),
+        }
         Ok(())
     }
     fn against(&self, _value: &Value) -> Vec<Invalid> {

@@ -15,6 +15,7 @@ pub use span::{DateSpan, DateSpanPicker, DateSpanView};
 
 use super::conditions::condition_methods;
 use super::draft::Typed;
+use super::setting::{Label, Setting, SettingError};
 use super::uniform::uniform;
 use super::value::Taken;
 use super::{Conditions, Direction, Value, ValueKind};
@@ -314,6 +315,18 @@ uniform! {
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         DatePicker::set_value(self, Taken::taken(value)?)
+    }
+    fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
+        match setting {
+            Setting::Start(value) => {
+                DatePicker::set_value(self, Taken::taken(value.clone())?)?;
+                self.default = self.held.value;
+                self.days.shut(self.default);
+            }
+            Setting::Label(Label::Prompt, prompt) => self.prompt.clone_from(prompt),
+            _ => self.days.put(setting, self.held.value)?,
+        }
+        Ok(())
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         value.date().map(|day| self.days.against(day)).unwrap_or_default()

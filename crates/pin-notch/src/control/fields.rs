@@ -13,6 +13,7 @@ pub use kinds::{FieldKind, Fielded};
 pub use view::{FieldView, FieldsView};
 
 use super::conditions::condition_methods;
+use super::setting::{Setting, SettingError};
 use super::uniform::Uniform;
 use super::value::Taken;
 use super::{Conditions, Control, Value, ValueKind, View};
@@ -107,9 +108,7 @@ impl<M: Fielded + Shown> FieldStepper<M> {
     /// # Errors
     /// Why that value is not allowed.
     pub fn starting_at(mut self, value: Option<M>) -> Result<Self, Refusal> {
-        let value = value.map(|value| self.machine.admit(value.to_line())).transpose()?;
-        self.machine.put(value);
-        self.machine.default = value;
+        self.machine.start(value.map(M::to_line))?;
         Ok(self)
     }
 
@@ -219,6 +218,20 @@ macro_rules! in_forms {
             }
             fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
                 FieldStepper::set_value(self, Taken::taken(value)?)
+            }
+            fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
+                match setting {
+                    Setting::Start(value) => {
+                        let value: Option<$measure> = Taken::taken(value.clone())?;
+                        self.machine.start(value.map(Measure::to_line))?;
+                    }
+                    Setting::Near(value) => {
+                        let near: Option<$measure> = Taken::taken(value.clone())?;
+                        self.machine.near = near.map(Measure::to_line);
+                    }
+                    _ => return Err(SettingError::NotForThis),
+                }
+                Ok(())
             }
             fn reset(&mut self) {
                 FieldStepper::reset(self);

@@ -1,6 +1,7 @@
 //! Back and next over a list of anything.
 
 use super::conditions::condition_methods;
+use super::setting::{Manner, Setting, SettingError};
 use super::uniform::Uniform;
 use super::{Choice, Conditions, Control, Direction, Value, ValueKind, View};
 use crate::event::{Refusal, Turn};
@@ -256,6 +257,21 @@ impl Uniform for ItemStepper<Choice> {
         };
         let index = self.items.iter().position(|item| item.value == *text);
         self.index = index.ok_or(Refusal::NoMatch)?;
+        Ok(())
+    }
+    fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
+        match setting {
+            Setting::Start(value) => {
+                // Options may come later.
+                if !self.items.is_empty() {
+                    self.set_value(value.clone())?;
+                    self.default = self.index;
+                }
+            }
+            Setting::Direction(direction) => self.direction = *direction,
+            Setting::Is(Manner::Wrapping) => self.wraps = true,
+            _ => return Err(SettingError::NotForThis),
+        }
         Ok(())
     }
     fn reset(&mut self) {

@@ -11,6 +11,7 @@ mod view;
 pub use view::RatingView;
 
 use super::conditions::condition_methods;
+use super::setting::{Amount, Label, Manner, Setting, SettingError};
 use super::uniform::uniform;
 use super::value::Taken;
 use super::wording::{Words, numbered};
@@ -152,8 +153,8 @@ impl Rating {
     /// # Errors
     /// As [`Notches::new`]; [`ControlError::Default`] when a default given before no longer fits.
     pub fn by(mut self, step: Decimal) -> Result<Self, ControlError> {
-        self.step = step;
-        self.rebuilt()
+        self.rebuild(step, self.min)?;
+        Ok(self)
     }
 
     /// The lowest value that can be chosen; without it, one step. With a minimum of 0, zero is a value
@@ -163,25 +164,24 @@ impl Rating {
     /// [`ControlError::RatingMin`] when it is negative or above the number of icons;
     /// [`ControlError::Default`] when a default given before no longer fits.
     pub fn at_least(mut self, min: Decimal) -> Result<Self, ControlError> {
-        let icons = self.icons;
-        if min < Decimal::ZERO || min > Decimal::from(icons) {
-            return Err(ControlError::RatingMin { min, icons });
-        }
-        self.min = Some(min);
-        self.rebuilt()
+        self.rebuild(self.step, Some(min))?;
+        Ok(self)
     }
 
-    fn rebuilt(mut self) -> Result<Self, ControlError> {
-        self.notches = Notches::builder()
-            .min(self.min.unwrap_or(self.step))
-            .max(Decimal::from(self.icons))
-            .step(self.step)
-            .step_base(Decimal::ZERO)
-            .build()?;
-        match self.given_default {
-            Some(value) => self.starting_at(value),
-            None => Ok(self),
+    fn rebuild(&mut self, step: Decimal, min: Option<Decimal>) -> Result<(), ControlError> {
+        let icons = self.icons;
+        let most = Decimal::from(icons);
+        if let Some(min) = min.filter(|min| *min < Decimal::ZERO || *min > most) {
+            return Err(ControlError::RatingMin { min, icons });
         }
+        let notches = Notches::builder().min(min.unwrap_or(step)).max(most).step(step);
+        let notches = notches.step_base(Decimal::ZERO).build()?;
+        let before = core::mem::replace(&mut self.notches, notches);
+        if let Some(value) = self.given_default {
+            self.start(value).inspect_err(|_| self.notches = before)?;
+        }
+        (self.step, self.min) = (step, min);
+        Ok(())
     }
 
     /// Starts, and after a reset starts again, on this value. One that is off the notches is snapped to
@@ -190,10 +190,15 @@ impl Rating {
     /// # Errors
     /// [`ControlError::Default`] when the value is out of bounds.
     pub fn starting_at(mut self, value: Decimal) -> Result<Self, ControlError> {
+        self.start(value)?;
+        Ok(self)
+    }
+
+    fn start(&mut self, value: Decimal) -> Result<(), ControlError> {
         self.default = Some(admit_default(&self.notches, value)?);
         self.value = self.default;
         self.given_default = Some(value);
-        Ok(self)
+        Ok(())
     }
 
     /// Which icons a value lights.
@@ -205,11 +210,15 @@ impl Rating {
     /// Names the values 1, 2, 3 and so on: what a row of faces from sad to glad says. A named value is
     /// shown and spoken by its name, unless [`worded`](Self::worded) says otherwise.
     pub fn naming<T: Into<String>>(mut self, names: impl IntoIterator<Item = T>) -> Self {
+        self.name(names.into_iter().map(Into::into).collect());
+        self
+    }
+
+    fn name(&mut self, names: Vec<String>) {
         self.words.names = numbered(names);
         if self.words.wording == Some(Wording::out_of()) {
             self.words.wording = None;
         }
-        self
     }
 
     /// Shows and speaks the value in this sentence, instead of as "3.5 of 5".
@@ -468,6 +477,21 @@ uniform! {
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         Rating::set_value(self, Taken::taken(value)?)
+    }
+    fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
+        match setting {
+            Setting::Start(value) => self.start(Taken::taken_always(value.clone())?)?,
+            Setting::Amount(Amount::Step, step) => self.rebuild(*step, self.min)?,
+            Setting::Amount(Amount::Min, min) => self.rebuild(self.step, Some(*min))?,
+            Setting::Is(Manner::OnlyOne) => self.lit = Lit::Only,
+            Setting::Direction(direction) => self.direction = *direction,
+            Setting::Readout(wording) => self.words.wording = Some(wording.clone()),
+            Setting::Preview(wording) => self.words.preview = Some(wording.clone()),
+            Setting::Label(Label::Empty, text) => self.empty.clone_from(text),
+            Setting::Options(names) => self.name(names.iter().map(|name| name.text.clone()).collect()),
+            _ => return Err(SettingError::NotForThis),
+        }
+        Ok(())
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         value.number().map(|number| against(&self.notches, number)).unwrap_or_default()

@@ -20,6 +20,7 @@ pub use list::{Choice, Listing};
 pub use view::{RowView, SelectView, TokenView};
 
 use super::conditions::condition_methods;
+use super::setting::{Amount, Label, Manner, Setting, SettingError, whole};
 use super::uniform::uniform;
 use super::{Conditions, Value, ValueKind};
 use crate::event::Refusal;
@@ -412,6 +413,24 @@ uniform! {
             return Err(Refusal::WrongKind);
         }
         Select::set_value(self, value.texts().iter().cloned());
+        Ok(())
+    }
+    fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
+        match setting {
+            Setting::Start(value) => {
+                self.set_value(value.texts().iter().cloned());
+                self.default = self.chosen.clone();
+            }
+            Setting::Label(Label::Prompt, prompt) => self.prompt.clone_from(prompt),
+            Setting::Is(Manner::Filtered) => self.filtering = true,
+            Setting::Amount(Amount::Least, least) => self.least = whole(*least)? as usize,
+            Setting::Amount(Amount::Most, most) => {
+                let most = whole(*most)? as usize;
+                self.most = if self.multiple { most } else { 1 };
+            }
+            Setting::Options(options) => self.set_choices(options.iter().cloned()),
+            _ => return Err(SettingError::NotForThis),
+        }
         Ok(())
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {

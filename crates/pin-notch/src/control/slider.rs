@@ -10,6 +10,7 @@ mod view;
 pub use view::{MarkView, SliderView};
 
 use super::conditions::condition_methods;
+use super::setting::{Amount, Label, Manner, Setting, SettingError};
 use super::track::{Drag, Track};
 use super::uniform::uniform;
 use super::value::Taken;
@@ -133,10 +134,15 @@ impl Slider {
     /// # Errors
     /// [`ControlError::Default`] when the value is out of bounds: it would be drawn where it is not.
     pub fn starting_at(mut self, value: Decimal) -> Result<Self, ControlError> {
+        self.start(value)?;
+        Ok(self)
+    }
+
+    fn start(&mut self, value: Decimal) -> Result<(), ControlError> {
         self.default = admit_default(&self.notches, value)?;
         self.value = self.default;
         self.given_default = Some(value);
-        Ok(self)
+        Ok(())
     }
 
     /// Lays it horizontally or vertically. Vertical sliders have their maximum at the top.
@@ -197,12 +203,20 @@ impl Slider {
         mut self,
         marks: impl IntoIterator<Item = (Decimal, T)>,
     ) -> Result<Self, ControlError> {
-        self.marks = marks.into_iter().map(|(value, label)| (value, label.into())).collect();
+        let marks = marks.into_iter().map(|(value, label)| (value, label.into()));
+        self.mark(marks.collect())?;
+        Ok(self)
+    }
+
+    fn mark(&mut self, marks: Vec<(Decimal, String)>) -> Result<(), ControlError> {
         let (min, max) = self.ends();
-        match self.marks.iter().find(|(value, _)| *value < min || *value > max) {
-            Some((value, _)) => Err(ControlError::Mark { value: *value }),
-            None => Ok(self),
+        for (value, _) in &marks {
+            if *value < min || *value > max {
+                return Err(ControlError::Mark { value: *value });
+            }
         }
+        self.marks = marks;
+        Ok(())
     }
 
     /// Lets page keys move so far, or a notch further where that is between two; without it, a tenth of
@@ -449,6 +463,21 @@ uniform! {
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         Slider::set_value(self, Taken::taken_always(value)?)
+    }
+    fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
+        match setting {
+            Setting::Start(value) => self.start(Taken::taken_always(value.clone())?)?,
+            Setting::Label(Label::Unit, unit) => self.words.unit.clone_from(unit),
+            Setting::Direction(direction) => self.track.direction = *direction,
+            Setting::Is(Manner::Vertical) => self.track.orientation = Orientation::Vertical,
+            Setting::Is(Manner::Reversed) => self.track.reversed = true,
+            Setting::Is(Manner::Logarithmic) => self.scale = Scale::Logarithmic.checked(&self.notches)?,
+            Setting::Amount(Amount::Page, by) => self.page = Some(*by),
+            Setting::Readout(wording) => self.words.wording = Some(wording.clone()),
+            Setting::Marks(marks) => self.mark(marks.clone())?,
+            _ => return Err(SettingError::NotForThis),
+        }
+        Ok(())
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         value.number().map(|number| against(&self.notches, number)).unwrap_or_default()

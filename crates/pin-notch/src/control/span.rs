@@ -7,6 +7,7 @@ mod view;
 pub use view::SpanView;
 
 use super::conditions::condition_methods;
+use super::setting::{Amount, Label, Manner, Setting, SettingError};
 use super::track::{Drag, Track};
 use super::uniform::uniform;
 use super::value::Taken;
@@ -179,7 +180,8 @@ impl SpanSlider {
         }
         self.default = Span { low, high };
         self.value = self.default;
-        self.checked()
+        self.checked()?;
+        Ok(self)
     }
 
     /// Keeps the values at least and at most so far apart.
@@ -188,15 +190,26 @@ impl SpanSlider {
     /// [`ControlError::Distance`] when that is not possible, or the starting values are not.
     pub fn apart(mut self, least: Decimal, greatest: Decimal) -> Result<Self, ControlError> {
         (self.least, self.greatest) = (least, Some(greatest));
-        self.checked()
+        self.checked()?;
+        Ok(self)
     }
 
-    fn checked(self) -> Result<Self, ControlError> {
+    fn keep_apart(
+        &mut self,
+        least: Decimal,
+        greatest: Option<Decimal>,
+    ) -> Result<(), ControlError> {
+        let before = core::mem::replace(&mut self.least, least);
+        let wide = core::mem::replace(&mut self.greatest, greatest);
+        self.checked().inspect_err(|_| (self.least, self.greatest) = (before, wide))
+    }
+
+    fn checked(&self) -> Result<(), ControlError> {
         let greatest = self.greatest.unwrap_or(Decimal::MAX);
         let far = exact_sum(self.value.high, -self.value.low).unwrap_or(Decimal::MAX);
         let fits = self.least >= Decimal::ZERO && (self.least..=greatest).contains(&far);
         match fits {
-            true => Ok(self),
+            true => Ok(()),
             false => Err(ControlError::Distance { least: self.least, greatest }),
         }
     }
@@ -489,6 +502,22 @@ uniform! {
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         SpanSlider::set_value(self, Taken::taken_always(value)?)
+    }
+    fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
+        match setting {
+            Setting::Start(value) => {
+                SpanSlider::set_value(self, Taken::taken_always(value.clone())?)?;
+                self.default = self.value;
+            }
+            Setting::Label(Label::Unit, unit) => self.words.unit.clone_from(unit),
+            Setting::Direction(direction) => self.track.direction = *direction,
+            Setting::Is(Manner::Vertical) => self.track.orientation = Orientation::Vertical,
+            Setting::Is(Manner::Pushing) => self.meeting = Meeting::Push,
+            Setting::Amount(Amount::Least, least) => self.keep_apart(*least, self.greatest)?,
+            Setting::Amount(Amount::Most, most) => self.keep_apart(self.least, Some(*most))?,
+            _ => return Err(SettingError::NotForThis),
+        }
+        Ok(())
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         let Value::Span(span) = value else { return Vec::new() };

@@ -7,6 +7,7 @@
 
 use super::conditions::condition_methods;
 use super::draft::Typed;
+use super::setting::{Label, Manner, Setting, SettingError};
 use super::uniform::uniform;
 use super::value::Taken;
 use super::{Conditions, ControlError, Value, ValueKind, admit, admit_default};
@@ -150,10 +151,15 @@ impl Stepper {
     /// # Errors
     /// [`ControlError::Default`] when the value is out of bounds.
     pub fn starting_at(mut self, value: Decimal) -> Result<Self, ControlError> {
+        self.start(value)?;
+        Ok(self)
+    }
+
+    fn start(&mut self, value: Decimal) -> Result<(), ControlError> {
         self.default = Some(admit_default(&self.notches, value)?);
         self.held = Typed::new(self.default);
         self.given_default = Some(value);
-        Ok(self)
+        Ok(())
     }
 
     /// Shows and speaks this unit after the value.
@@ -376,6 +382,16 @@ uniform! {
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         Stepper::set_value(self, Taken::taken(value)?)
+    }
+    fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
+        match setting {
+            Setting::Start(value) => self.start(Taken::taken_always(value.clone())?)?,
+            Setting::Label(Label::Unit, unit) => self.unit.clone_from(unit),
+            Setting::Label(Label::Prompt, prompt) => self.prompt.clone_from(prompt),
+            Setting::Is(Manner::Wrapping) => self.wraps = true,
+            _ => return Err(SettingError::NotForThis),
+        }
+        Ok(())
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         value.number().map(|number| against(&self.notches, number)).unwrap_or_default()

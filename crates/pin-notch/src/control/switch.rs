@@ -3,6 +3,7 @@
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/switch/
 
 use super::conditions::condition_methods;
+use super::setting::{Label, Setting, SettingError};
 use super::uniform::uniform;
 use super::{Conditions, Value, ValueKind};
 use crate::event::{Refusal, Turn};
@@ -183,6 +184,19 @@ uniform! {
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         self.on = value.is_on().ok_or(Refusal::WrongKind)?;
+        Ok(())
+    }
+    fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
+        match setting {
+            Setting::Start(value) => {
+                self.set_value(value.clone())?;
+                self.default = self.on;
+            }
+            Setting::Label(Label::Sent, text) => self.value.clone_from(text),
+            Setting::Label(Label::On, text) => self.captions[1].clone_from(text),
+            Setting::Label(Label::Off, text) => self.captions[0].clone_from(text),
+            _ => return Err(SettingError::NotForThis),
+        }
         Ok(())
     }
     fn against(&self, _value: &Value) -> Vec<Invalid> {

@@ -1,7 +1,7 @@
 //! What every control can do in terms that all of them share: what a form needs, and a face that does not
 //! know which control it has. Each control says how in its own file; [`Control`] is any of them.
 
-use super::{Conditions, Span, Value, ValueKind, View};
+use super::{Conditions, Setting, SettingError, Span, Value, ValueKind, View};
 use crate::calendar::{CalendarError, Date};
 use crate::event::{Refusal, Turn};
 use crate::intent::Intent;
@@ -21,6 +21,7 @@ pub(crate) trait Uniform {
     /// Takes this very value, or says why not and stays as it was.
     fn set_value(&mut self, value: Value) -> Result<(), Refusal>;
     fn reset(&mut self);
+    fn put(&mut self, setting: &Setting) -> Result<(), SettingError>;
     fn conditions(&self) -> &Conditions;
     fn conditions_mut(&mut self) -> &mut Conditions;
     fn validity(&self) -> Vec<Invalid>;

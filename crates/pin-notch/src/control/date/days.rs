@@ -2,7 +2,7 @@
 
 use super::Blocked;
 use crate::calendar::{Date, Month, MonthGrid, Week, Weekday};
-use crate::control::Direction;
+use crate::control::{Direction, Manner, Setting, SettingError};
 use crate::event::Refusal;
 use crate::intent::Key;
 use crate::measure::NotchesOf;
@@ -97,6 +97,22 @@ impl Days {
             active: None,
             always_open: false,
         }
+    }
+
+    /// What a definition says of the days; they go back to this one where the grid is open.
+    pub(super) fn put(&mut self, setting: &Setting, on: Option<Date>) -> Result<(), SettingError> {
+        match setting {
+            Setting::Blocked(blocked) => self.blocked.clone_from(blocked),
+            Setting::Pattern(pattern) => self.pattern.clone_from(pattern),
+            Setting::FirstDay(day) => self.first_day = Some(*day),
+            Setting::Direction(direction) => self.direction = Some(*direction),
+            Setting::Is(Manner::AlwaysOpen) => {
+                self.always_open = true;
+                self.shut(on);
+            }
+            _ => return Err(SettingError::NotForThis),
+        }
+        Ok(())
     }
 
     pub(super) fn why_not(&self, day: Date) -> Option<&str> {

@@ -7,6 +7,7 @@ pub use view::DateSpanView;
 use super::days::{Days, days_methods};
 use super::{Blocked, condition_methods};
 use crate::calendar::{Date, Weekday};
+use crate::control::setting::{Amount, Label, Manner, Setting, SettingError, whole};
 use crate::control::uniform::uniform;
 use crate::control::value::Taken;
 use crate::control::{Conditions, Direction, Value, ValueKind};
@@ -541,6 +542,22 @@ uniform! {
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         DateSpanPicker::set_value(self, Taken::taken(value)?)
+    }
+    fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
+        match setting {
+            Setting::Start(value) => {
+                DateSpanPicker::set_value(self, Taken::taken(value.clone())?)?;
+                self.default = self.value;
+                self.days.shut(self.start());
+            }
+            Setting::Label(Label::Prompt, prompt) => self.prompt.clone_from(prompt),
+            Setting::Is(Manner::TwoFields) => self.two_fields = true,
+            Setting::Is(Manner::AcrossBlocked) => self.across = true,
+            Setting::Amount(Amount::Least, least) => self.least = whole(*least)?,
+            Setting::Amount(Amount::Most, most) => self.most = Some(whole(*most)?),
+            _ => self.days.put(setting, self.start())?,
+        }
+        Ok(())
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         value.dates().map(|span| DateSpanPicker::against(self, span)).unwrap_or_default()

@@ -105,6 +105,13 @@ impl Machine {
         }
     }
 
+    pub(super) fn start(&mut self, value: Option<i64>) -> Result<(), Refusal> {
+        let value = value.map(|value| self.admit(value)).transpose()?;
+        self.put(value);
+        self.default = value;
+        Ok(())
+    }
+
     pub(super) fn set_value(&mut self, value: Option<i64>) -> Result<(), Refusal> {
         let value = value.map(|value| self.admit(value)).transpose()?;
         if self.is_drafting() {
