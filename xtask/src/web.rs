@@ -134,6 +134,8 @@ fn compile(what: &[&str]) -> Result<PathBuf> {
         // With the standard library built along, a panic need carry neither message nor place: a browser
         // would not show them anyway.
         let lean = ["-Zunstable-options", "-Cpanic=immediate-abort", "-Zlocation-detail=none"];
+        // Every function is made where it is called, so that the last one to do so takes it in.
+        flags.push("-Zcross-crate-inline-threshold=always".to_owned());
         flags.extend(lean.map(str::to_owned));
         build = Command::new(programs[0]);
         build

@@ -131,13 +131,44 @@ measure!(
 /// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 pub struct NotchesOf<M> {
-    line: Notches,
-    min: bool,
-    max: bool,
+    bounds: Bounds,
     kind: PhantomData<M>,
 }
 
+/// A line that values of some kind lie on.
+#[derive(Debug)]
+pub(crate) struct Line {
+    unit: &'static str,
+    units: u32,
+    step: u32,
+    first: i64,
+    last: i64,
+}
+
+/// Notches on a line; which bounds are its own and not the line's.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub(crate) struct Bounds {
+    pub line: Notches,
+    pub min: bool,
+    pub max: bool,
+}
+
+impl<M> From<Bounds> for NotchesOf<M> {
+    fn from(bounds: Bounds) -> Self {
+        Self { bounds, kind: PhantomData }
+    }
+}
+
 impl<M: Measure> NotchesOf<M> {
+    /// The line that these values lie on.
+    pub(crate) const LINE: &'static Line = &Line {
+        unit: M::STEP_UNIT,
+        units: M::UNITS,
+        step: M::DEFAULT_STEP,
+        first: M::FIRST,
+        last: M::LAST,
+    };
+
     /// The notches from `min` to `max`, each `step` apart: days, months, weeks or seconds. Without a
     /// bound the calendar's own end is the bound. Counted from `min`, else from HTML's default step base.
     ///
@@ -180,86 +211,85 @@ impl<M: Measure> NotchesOf<M> {
         step: Decimal,
         base: i64,
     ) -> Result<Self, NotchesError> {
-        let ends = [min.map_or(M::FIRST, M::to_line), max.map_or(M::LAST, M::to_line)];
-        let line = line(ends, step, M::UNITS, M::STEP_UNIT, base)?;
-        Ok(Self { line, min: min.is_some(), max: max.is_some(), kind: PhantomData })
+        let (min, max) = (min.map(M::to_line), max.map(M::to_line));
+        Bounds::new(Self::LINE, min, max, step, base).map(Self::from)
     }
 
     /// The line of whole units that the values lie on.
     pub(crate) fn line(&self) -> &Notches {
-        &self.line
+        &self.bounds.line
     }
 
     /// The smallest value allowed, if one was given.
     pub fn min(&self) -> Option<M> {
-        self.line.min().filter(|_| self.min).and_then(Self::value)
+        self.bounds.line.min().filter(|_| self.bounds.min).and_then(Self::value)
     }
 
     /// The largest value allowed, if one was given. It need not be a notch.
     pub fn max(&self) -> Option<M> {
-        self.line.max().filter(|_| self.max).and_then(Self::value)
+        self.bounds.line.max().filter(|_| self.bounds.max).and_then(Self::value)
     }
 
     /// The smallest notch, if there is one.
     pub fn first(&self) -> Option<M> {
-        self.line.first().and_then(Self::value)
+        self.bounds.line.first().and_then(Self::value)
     }
 
     /// The largest notch, if there is one.
     pub fn last(&self) -> Option<M> {
-        self.line.last().and_then(Self::value)
+        self.bounds.line.last().and_then(Self::value)
     }
 
     /// How many notches there are.
     pub fn count(&self) -> u128 {
-        self.line.count().unwrap_or(0)
+        self.bounds.line.count().unwrap_or(0)
     }
 
     /// Whether `value` is within the bounds and on a notch.
     pub fn contains(&self, value: M) -> bool {
-        self.line.contains(Self::place(value))
+        self.bounds.line.contains(Self::place(value))
     }
 
     /// The notch nearest to `value`, the later of two; see [`Notches::snap`].
     pub fn snap(&self, value: M) -> M {
-        Self::value(self.line.snap(Self::place(value))).unwrap_or(value)
+        Self::value(self.bounds.line.snap(Self::place(value))).unwrap_or(value)
     }
 
     /// The first notch after `value`.
     pub fn above(&self, value: M) -> Option<M> {
-        self.line.above(Self::place(value)).and_then(Self::value)
+        self.bounds.line.above(Self::place(value)).and_then(Self::value)
     }
 
     /// The last notch before `value`.
     pub fn below(&self, value: M) -> Option<M> {
-        self.line.below(Self::place(value)).and_then(Self::value)
+        self.bounds.line.below(Self::place(value)).and_then(Self::value)
     }
 
     /// Where this many steps lead; see [`Notches::stepped`].
     pub fn stepped(&self, value: M, steps: i128) -> Option<M> {
-        self.line.stepped(Self::place(value), steps).and_then(Self::value)
+        self.bounds.line.stepped(Self::place(value), steps).and_then(Self::value)
     }
 
     /// The notch with this index, counted from 0.
     pub fn nth(&self, index: u128) -> Option<M> {
-        self.line.nth(index).and_then(Self::value)
+        self.bounds.line.nth(index).and_then(Self::value)
     }
 
     /// The index of a notch, counted from 0.
     pub fn index_of(&self, value: M) -> Option<u128> {
-        self.line.index_of(Self::place(value))
+        self.bounds.line.index_of(Self::place(value))
     }
 
     /// The distance of two notches, in units of a step: days, months, weeks or seconds.
     pub fn step(&self) -> Decimal {
         // Units are whole, and one or a thousand of them make a unit of a step.
-        let units = self.line.step().unwrap_or(Decimal::ONE).normalize().mantissa();
+        let units = self.bounds.line.step().unwrap_or(Decimal::ONE).normalize().mantissa();
         Decimal::from_i128_with_scale(units, M::UNITS.ilog10()).normalize()
     }
 
     /// Where the notches are counted from.
     pub fn step_base(&self) -> M {
-        Self::value(self.line.step_base()).unwrap_or_else(|| Self::first_there_is())
+        Self::value(self.bounds.line.step_base()).unwrap_or_else(|| Self::first_there_is())
     }
 
     fn first_there_is() -> M {
@@ -271,10 +301,11 @@ impl<M: Measure> NotchesOf<M> {
 
     /// Whether this very value is allowed, or why not.
     pub(crate) fn admit(&self, value: M) -> Result<M, Refusal> {
-        if self.line.is_empty() {
+        if self.bounds.line.is_empty() {
             return Err(Refusal::NoValue);
         }
-        admit(&self.line, Self::place(value)).map(|_| value).map_err(|refusal| match refusal {
+        admit(&self.bounds.line, Self::place(value)).map(|_| value).map_err(|refusal| match refusal
+        {
             Refusal::BelowMin { min } => Refusal::BelowMin { min: Self::limit(min) },
             Refusal::AboveMax { max } => Refusal::AboveMax { max: Self::limit(max) },
             Refusal::OffNotches { nearest } => {
@@ -286,7 +317,7 @@ impl<M: Measure> NotchesOf<M> {
 
     /// All reasons why `value` does not meet the bounds and the step, in HTML's order.
     pub(crate) fn against(&self, value: M) -> Vec<Invalid> {
-        let mut found = against(&self.line, Self::place(value));
+        let mut found = against(&self.bounds.line, Self::place(value));
         found.iter_mut().for_each(|invalid| invalid.put_limits(Self::limit));
         found
     }
@@ -309,23 +340,38 @@ impl<M: Measure> NotchesOf<M> {
     }
 }
 
-/// The notches of a line of whole units, written once for all measures.
-fn line(
-    [first, last]: [i64; 2],
-    step: Decimal,
-    per_step: u32,
-    unit: &'static str,
-    base: i64,
-) -> Result<Notches, NotchesError> {
-    let (units, part) = (step.mantissa() * i128::from(per_step), 10_i128.pow(step.scale()));
-    if units > 0 && units % part != 0 {
-        return Err(NotchesError::StepNotWhole { step, unit });
+impl Bounds {
+    /// Notches between these places, or the line's ends, at every such step from `base`.
+    pub(crate) fn new(
+        of: &Line,
+        min: Option<i64>,
+        max: Option<i64>,
+        step: Decimal,
+        base: i64,
+    ) -> Result<Self, NotchesError> {
+        let [first, last] = [min.unwrap_or(of.first), max.unwrap_or(of.last)];
+        let (per_step, unit) = (of.units, of.unit);
+        let (units, part) = (step.mantissa() * i128::from(per_step), 10_i128.pow(step.scale()));
+        if units > 0 && units % part != 0 {
+            return Err(NotchesError::StepNotWhole { step, unit });
+        }
+        let units = Decimal::from_i128_with_scale((units / part).min(REACH), 0);
+        let line = Notches::builder()
+            .min(Decimal::from(first))
+            .max(Decimal::from(last))
+            .step(units)
+            .step_base(Decimal::from(base))
+            .build()?;
+        Ok(Self { line, min: min.is_some(), max: max.is_some() })
     }
-    let units = Decimal::from_i128_with_scale((units / part).min(REACH), 0);
-    Notches::builder()
-        .min(Decimal::from(first))
-        .max(Decimal::from(last))
-        .step(units)
-        .step_base(Decimal::from(base))
-        .build()
+
+    /// The same from the lower bound, and at the usual step where none is given.
+    pub(crate) fn plain(
+        of: &Line,
+        min: Option<i64>,
+        max: Option<i64>,
+        step: Option<Decimal>,
+    ) -> Result<Self, NotchesError> {
+        Self::new(of, min, max, step.unwrap_or(of.step.into()), min.unwrap_or(0))
+    }
 }

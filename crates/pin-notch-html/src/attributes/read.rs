@@ -3,13 +3,12 @@
 use super::entries_of;
 use super::{Attributed, Looks, Note, Surroundings, Tag};
 use pin_notch::{
-    Amount, Blocked, CheckGroup, Checkbox, Choice, Control, DatePicker, DateSpanPicker, Decimal,
-    FieldStepper, ItemStepper, Label, Manner, Measure, Notches, NotchesError, NotchesOf, Quoted,
-    Rating, Select, Setting, SettingError, Slider, SpanSlider, Stepper, Switch, Value, Weekday,
-    Wording, parse_number,
+    Amount, Blocked, CheckGroup, Checkbox, Choice, Control, DatePicker, DateSpanPicker, DateTime,
+    Decimal, FieldStepper, ItemStepper, Label, Manner, Month, Notches, NotchesError, NotchesOf,
+    Quoted, Rating, Select, Setting, SettingError, Slider, SpanSlider, Stepper, Switch, Time,
+    Value, ValueKind, Week, Weekday, Wording, parse_number,
 };
 use std::fmt;
-use std::str::FromStr;
 
 pub(super) fn read(
     tag: Tag,
@@ -232,12 +231,12 @@ impl Reader<'_> {
             Tag::ItemStepper => ItemStepper::new(self.around.options.clone()).into(),
             Tag::Select if self.has("multiple") => Select::many().into(),
             Tag::Select => Select::single().into(),
-            Tag::Date => DatePicker::new(self.around.today).within(self.line()?).into(),
-            Tag::DateSpan => DateSpanPicker::new(self.around.today).within(self.line()?).into(),
-            Tag::Month => FieldStepper::<pin_notch::Month>::new(self.line()?).into(),
-            Tag::Week => FieldStepper::<pin_notch::Week>::new(self.line()?).into(),
-            Tag::Time => FieldStepper::<pin_notch::Time>::new(self.line()?).into(),
-            Tag::DateTime => FieldStepper::<pin_notch::DateTime>::new(self.line()?).into(),
+            Tag::Date => self.within(DatePicker::new(self.around.today).into())?,
+            Tag::DateSpan => self.within(DateSpanPicker::new(self.around.today).into())?,
+            Tag::Month => self.within(FieldStepper::<Month>::new(NotchesOf::all()).into())?,
+            Tag::Week => self.within(FieldStepper::<Week>::new(NotchesOf::all()).into())?,
+            Tag::Time => self.within(FieldStepper::<Time>::new(NotchesOf::all()).into())?,
+            Tag::DateTime => self.within(FieldStepper::<DateTime>::new(NotchesOf::all()).into())?,
         })
     }
 
@@ -268,10 +267,6 @@ impl Reader<'_> {
 
     fn number(&self, name: &'static str) -> Result<Option<Decimal>, Misfit> {
         self.given(name).map(|text| parse_number(&text).map_err(misfit(name))).transpose()
-    }
-
-    fn read<T: FromStr<Err: fmt::Display>>(&self, name: &'static str) -> Result<Option<T>, Misfit> {
-        self.given(name).map(|text| text.parse().map_err(misfit(name))).transpose()
     }
 
     /// Notches by the attributes `min`, `max`, `step` and `step-base`.
@@ -308,12 +303,19 @@ impl Reader<'_> {
         [Some(Decimal::ZERO), Some(Decimal::ONE_HUNDRED)]
     }
 
-    /// Values of a measure by the attributes `min`, `max` and `step`.
-    fn line<M: Measure<Err: fmt::Display>>(&self) -> Result<NotchesOf<M>, Misfit> {
-        let (min, max) = (self.read("min")?, self.read("max")?);
+    /// The same control within the bounds by the attributes `min`, `max` and `step`.
+    fn within(&self, mut control: Control) -> Result<Control, Misfit> {
+        let end = |name| match self.given(name) {
+            None => Ok(Value::Empty),
+            Some(text) if control.kind() == ValueKind::Dates => {
+                text.parse().map(Value::Date).map_err(misfit(name))
+            }
+            Some(text) => value(name, text, &control),
+        };
+        let (min, max) = (end("min")?, end("max")?);
         let step = if self.is("step", "any") { None } else { self.number("step")? };
-        let step = step.unwrap_or(Decimal::from(M::DEFAULT_STEP));
-        NotchesOf::new(min, max, step).map_err(|error| (self.given_of("step"), error.to_string()))
+        self.put(&mut control, self.given_of("step"), &Setting::Within(min, max, step))?;
+        Ok(control)
     }
 }
 
@@ -331,7 +333,10 @@ fn wording(name: &'static str, text: &str) -> Result<Wording, Misfit> {
 /// The value that an attribute holds.
 fn value(name: &'static str, text: String, control: &Control) -> Result<Value, Misfit> {
     let entries = entries_of(control, vec![text]);
-    control.read(&entries).map_err(misfit(name))
+    control.read(&entries).map_err(|error| {
+        let error = error.to_string();
+        (name, error.strip_suffix('.').unwrap_or(&error).to_owned())
+    })
 }
 
 /// The days that an option blocks: `2026-06-01`, `2026-06-01/2026-06-03` or the name of a weekday, with the

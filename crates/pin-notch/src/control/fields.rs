@@ -15,12 +15,11 @@ pub use view::{FieldView, FieldsView};
 use super::conditions::condition_methods;
 use super::setting::{Setting, SettingError};
 use super::uniform::Uniform;
-use super::value::Taken;
 use super::{Conditions, Control, Value, ValueKind, View};
 use crate::calendar::{DateTime, Month, Time, Week};
 use crate::event::{Refusal, Shown, Turn};
 use crate::intent::Intent;
-use crate::measure::{Measure, NotchesOf};
+use crate::measure::NotchesOf;
 use crate::validity::Invalid;
 use crate::world::AnyWorld;
 use core::marker::PhantomData;
@@ -81,25 +80,7 @@ impl<M: Fielded + Shown> FieldStepper<M> {
     /// A stepper of these values, empty at the start. Seconds and their fractions are fields of their own
     /// only where the step or its base needs them.
     pub fn new(notches: NotchesOf<M>) -> Self {
-        let line = *notches.line();
-        let units = line.step().map_or(1, |step| step.mantissa());
-        let base = notches.step_base();
-        let machine = Machine {
-            kind: M::KIND,
-            line,
-            first: notches.first().filter(|_| notches.min().is_some()).map(M::to_line),
-            base: base.to_line(),
-            shown: M::shown_fields(units, base),
-            fields: [None; MOST],
-            value: None,
-            settled: None,
-            default: None,
-            near: None,
-            active: 0,
-            typed: 0,
-            world: AnyWorld::default(),
-            conditions: Conditions::default(),
-        };
+        let machine = Machine::new(M::KIND, *notches.line(), notches.min().is_some());
         Self { notches, machine, kind: PhantomData }
     }
 
@@ -217,19 +198,11 @@ macro_rules! in_forms {
                 FieldStepper::default_value(self).into()
             }
             fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
-                FieldStepper::set_value(self, Taken::taken(value)?)
+                self.machine.set_value(value.place(ValueKind::$kind)?)
             }
             fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
-                match setting {
-                    Setting::Start(value) => {
-                        let value: Option<$measure> = Taken::taken(value.clone())?;
-                        self.machine.start(value.map(Measure::to_line))?;
-                    }
-                    Setting::Near(value) => {
-                        let near: Option<$measure> = Taken::taken(value.clone())?;
-                        self.machine.near = near.map(Measure::to_line);
-                    }
-                    _ => return Err(SettingError::NotForThis),
+                if let Some(bounds) = self.machine.set(setting, ValueKind::$kind)? {
+                    self.notches = bounds.into();
                 }
                 Ok(())
             }
@@ -246,8 +219,8 @@ macro_rules! in_forms {
                 FieldStepper::validity(self)
             }
             fn against(&self, value: &Value) -> Vec<Invalid> {
-                match value {
-                    Value::$kind(value) => self.machine.against(value.to_line()),
+                match value.place(ValueKind::$kind) {
+                    Ok(Some(place)) => self.machine.against(place),
                     _ => Vec::new(),
                 }
             }

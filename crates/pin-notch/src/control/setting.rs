@@ -1,9 +1,11 @@
 //! What a definition says of a control besides which it is, one thing at a time and in words that all
 //! controls share: for whoever reads definitions, and does not know which control it has.
 
-use super::{Blocked, Choice, ControlError, Direction, Value, Wording};
+use super::{Blocked, Choice, ControlError, Direction, Value, ValueKind, Wording};
 use crate::calendar::Weekday;
 use crate::event::Refusal;
+use crate::measure::{Bounds, Line};
+use crate::notches::NotchesError;
 use crate::world::DatePattern;
 use core::fmt;
 use rust_decimal::Decimal;
@@ -29,6 +31,9 @@ use rust_decimal::Decimal;
 pub enum Setting {
     /// The value it starts with, and starts with again after a reset.
     Start(Value),
+    /// The first and the last value there is, where they are not empty, and the step, where it is not the usual
+    /// one of days, months, weeks or times.
+    Within(Value, Value, Option<Decimal>),
     /// Where the fields of an empty control begin.
     Near(Value),
     /// A text.
@@ -159,6 +164,12 @@ impl From<Refusal> for SettingError {
     }
 }
 
+impl From<NotchesError> for SettingError {
+    fn from(error: NotchesError) -> Self {
+        Self::Control(error.into())
+    }
+}
+
 impl From<ControlError> for SettingError {
     fn from(error: ControlError) -> Self {
         match error {
@@ -166,6 +177,16 @@ impl From<ControlError> for SettingError {
             error => Self::Control(error),
         }
     }
+}
+
+/// The notches on this line within values of this kind.
+pub(super) fn within(
+    (line, kind): (&Line, ValueKind),
+    min: &Value,
+    max: &Value,
+    step: Option<Decimal>,
+) -> Result<Bounds, SettingError> {
+    Ok(Bounds::plain(line, min.place(kind)?, max.place(kind)?, step)?)
 }
 
 /// How many this is.

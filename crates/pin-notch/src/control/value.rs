@@ -3,6 +3,7 @@
 use super::{DateSpan, Span};
 use crate::calendar::{Date, DateTime, Month, Time, Week};
 use crate::event::{Refusal, Shown};
+use crate::measure::Measure;
 use crate::number::number_text;
 use core::fmt;
 use rust_decimal::Decimal;
@@ -146,6 +147,19 @@ impl Value {
             Self::Dates(dates) => Some(*dates),
             _ => None,
         }
+    }
+
+    /// Where on its line this value lies, if it is of this kind; none when it is empty.
+    pub(crate) fn place(&self, kind: ValueKind) -> Result<Option<i64>, Refusal> {
+        Ok(Some(match (self, kind) {
+            (Self::Empty, _) => return Ok(None),
+            (Self::Date(day), ValueKind::Date) => day.to_line(),
+            (Self::Month(month), ValueKind::Month) => month.to_line(),
+            (Self::Week(week), ValueKind::Week) => week.to_line(),
+            (Self::Time(time), ValueKind::Time) => time.to_line(),
+            (Self::DateTime(moment), ValueKind::DateTime) => moment.to_line(),
+            _ => return Err(Refusal::WrongKind),
+        }))
     }
 
     /// The texts under which a form sends it: none when it is empty, off or mixed, two for a span, one for

@@ -2,7 +2,8 @@
 
 use super::Blocked;
 use crate::calendar::{Date, Month, MonthGrid, Week, Weekday};
-use crate::control::{Direction, Manner, Setting, SettingError};
+use crate::control::setting::within;
+use crate::control::{Direction, Manner, Setting, SettingError, ValueKind};
 use crate::event::Refusal;
 use crate::intent::Key;
 use crate::measure::NotchesOf;
@@ -102,6 +103,11 @@ impl Days {
     /// What a definition says of the days; they go back to this one where the grid is open.
     pub(super) fn put(&mut self, setting: &Setting, on: Option<Date>) -> Result<(), SettingError> {
         match setting {
+            Setting::Within(min, max, step) => {
+                let line = (NotchesOf::<Date>::LINE, ValueKind::Date);
+                self.notches = within(line, min, max, *step)?.into();
+                self.shut(on);
+            }
             Setting::Blocked(blocked) => self.blocked.clone_from(blocked),
             Setting::Pattern(pattern) => self.pattern.clone_from(pattern),
             Setting::FirstDay(day) => self.first_day = Some(*day),

@@ -3,10 +3,12 @@
 
 use super::{FieldKind, Fielded, MOST};
 use crate::calendar::CalendarError;
-use crate::control::{Conditions, admit};
+use crate::control::setting::within;
+use crate::control::{Conditions, Setting, SettingError, ValueKind, admit};
 use crate::event::{Event, Refusal, Turn};
 use crate::intent::{Intent, Key};
 use crate::limit::Limit;
+use crate::measure::{Bounds, Line, NotchesOf};
 use crate::notches::Notches;
 use crate::validity::{Invalid, against};
 use crate::world::AnyWorld;
@@ -27,6 +29,10 @@ pub(super) struct Kind {
     limit: fn(i64) -> Option<Limit>,
     pub written: fn(i64) -> String,
     fit: fn(&mut Fields, usize),
+    /// How many fields are shown for a step of so many units, counted from a place.
+    shown: fn(i128, i64) -> usize,
+    /// The line that places are on.
+    on: &'static Line,
 }
 
 /// The kind of these values.
@@ -44,6 +50,10 @@ impl<M: Fielded> Kinded for M {
         limit: |place| M::from_line(place).map(M::into),
         written: |place| M::from_line(place).map(|value| value.to_string()).unwrap_or_default(),
         fit: M::fit,
+        on: NotchesOf::<M>::LINE,
+        shown: |units, base| {
+            M::from_line(base).map_or(M::FIELDS.len(), |base| M::shown_fields(units, base))
+        },
     };
 }
 
@@ -77,6 +87,57 @@ enum Flaw {
 }
 
 impl Machine {
+    /// The machine of this kind over this line, which begins with a bound or with the calendar.
+    pub(super) fn new(kind: &'static Kind, line: Notches, bounded: bool) -> Self {
+        let mut machine = Self {
+            kind,
+            line,
+            first: None,
+            base: 0,
+            shown: 0,
+            fields: [None; MOST],
+            value: None,
+            settled: None,
+            default: None,
+            near: None,
+            active: 0,
+            typed: 0,
+            world: AnyWorld::default(),
+            conditions: Conditions::default(),
+        };
+        machine.bound(line, bounded);
+        machine
+    }
+
+    /// Takes what a definition of a control of this kind says; gives new bounds, if there are any.
+    pub(super) fn set(
+        &mut self,
+        setting: &Setting,
+        kind: ValueKind,
+    ) -> Result<Option<Bounds>, SettingError> {
+        match setting {
+            Setting::Within(min, max, step) => {
+                let bounds = within((self.kind.on, kind), min, max, *step)?;
+                self.bound(bounds.line, bounds.min);
+                return Ok(Some(bounds));
+            }
+            Setting::Start(value) => self.start(value.place(kind)?)?,
+            Setting::Near(value) => self.near = value.place(kind)?,
+            _ => return Err(SettingError::NotForThis),
+        }
+        Ok(None)
+    }
+
+    pub(super) fn bound(&mut self, line: Notches, bounded: bool) {
+        // Places on a line are whole.
+        let place = |at: Decimal| i64::try_from(at.normalize().mantissa()).ok();
+        let units = line.step().map_or(1, |step| step.normalize().mantissa());
+        self.line = line;
+        self.first = line.first().filter(|_| bounded).and_then(place);
+        self.base = place(line.step_base()).unwrap_or_default();
+        self.shown = (self.kind.shown)(units, self.base);
+    }
+
     pub(super) fn admit(&self, value: i64) -> Result<i64, Refusal> {
         if self.line.is_empty() {
             return Err(Refusal::NoValue);
