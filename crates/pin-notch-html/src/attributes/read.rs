@@ -3,12 +3,11 @@
 use super::entries_of;
 use super::{Attributed, Looks, Note, Surroundings, Tag};
 use pin_notch::{
-    Amount, Blocked, CheckGroup, Checkbox, Choice, Control, DatePicker, DateSpanPicker, DateTime,
-    Decimal, FieldStepper, ItemStepper, Label, Manner, Month, Notches, NotchesError, NotchesOf,
-    Quoted, Rating, Select, Setting, SettingError, Slider, SpanSlider, Stepper, Switch, Time,
-    Value, ValueKind, Week, Weekday, Wording, parse_number,
+    Amount, Blocked, CheckGroup, Checkbox, Choice, Control, ControlError, DatePicker,
+    DateSpanPicker, DateTime, Decimal, FieldStepper, ItemStepper, Label, Manner, Month, Notches,
+    NotchesError, NotchesOf, Quoted, Rating, Select, Setting, SettingError, Slider, SpanSlider,
+    Stepper, Switch, Time, Value, ValueKind as Kind, Week, Weekday, Wording, parse_number,
 };
-use std::fmt;
 
 pub(super) fn read(
     tag: Tag,
@@ -21,7 +20,7 @@ pub(super) fn read(
     let mut control = loop {
         match reader.control(tag) {
             Ok(control) => break control,
-            Err((name, why)) => reader.leave_out(name, why),
+            Err(misfit) => reader.leave_out(misfit.name, misfit.why),
         }
     };
 
@@ -40,10 +39,13 @@ pub(super) fn read(
 }
 
 /// The attribute that does not fit, and why.
-type Misfit = (&'static str, String);
+struct Misfit {
+    name: &'static str,
+    why: String,
+}
 
-fn misfit<E: fmt::Display>(name: &'static str) -> impl FnOnce(E) -> Misfit {
-    move |error| (name, error.to_string())
+fn misfit(name: &'static str, why: impl ToString) -> Box<Misfit> {
+    Box::new(Misfit { name, why: why.to_string() })
 }
 
 struct Reader<'a> {
@@ -105,8 +107,14 @@ const ATTRIBUTES: [(&str, How); 28] = [
 ];
 
 impl Reader<'_> {
-    fn control(&mut self, tag: Tag) -> Result<Control, Misfit> {
+    fn control(&mut self, tag: Tag) -> Result<Control, Box<Misfit>> {
         let mut control = self.bare(tag)?;
+        if !matches!(
+            control.kind(),
+            Kind::Number | Kind::On | Kind::Text | Kind::Texts | Kind::Span
+        ) {
+            self.bound(&mut control)?;
+        }
         self.put(&mut control, "dir", &Setting::Direction(self.around.direction))?;
         if !self.left_out.contains(&OPTIONS) {
             let options = self.options(tag)?;
@@ -125,10 +133,10 @@ impl Reader<'_> {
         control: &mut Control,
         name: &'static str,
         setting: &Setting,
-    ) -> Result<(), Misfit> {
+    ) -> Result<(), Box<Misfit>> {
         match control.put(setting) {
             Ok(()) | Err(SettingError::NotForThis) => Ok(()),
-            Err(error) => Err((name, error.to_string())),
+            Err(error) => Err(misfit(name, error)),
         }
     }
 
@@ -138,7 +146,7 @@ impl Reader<'_> {
         name: &'static str,
         how: &How,
         control: &Control,
-    ) -> Result<Option<Setting>, Misfit> {
+    ) -> Result<Option<Setting>, Box<Misfit>> {
         let Some(text) = (self.attribute)(name).filter(|_| !self.left_out.contains(&name)) else {
             return Ok(None);
         };
@@ -155,13 +163,13 @@ impl Reader<'_> {
             _ if text.is_empty() => return Ok(None),
             How::Text(label) => Setting::Label(*label, text),
             How::Number(amount) => {
-                Setting::Amount(*amount, parse_number(&text).map_err(misfit(name))?)
+                Setting::Amount(*amount, parse_number(&text).map_err(|error| misfit(name, error))?)
             }
             How::Readout => Setting::Readout(wording(name, &text)?),
             How::Preview => Setting::Preview(wording(name, &text)?),
-            How::Pattern => Setting::Pattern(text.parse().map_err(misfit(name))?),
+            How::Pattern => Setting::Pattern(text.parse().map_err(|error| misfit(name, error))?),
             How::FirstDay => {
-                let like = || (name, "write a weekday like sunday".to_owned());
+                let like = || misfit(name, "write a weekday like sunday");
                 Setting::FirstDay(weekday(&text).ok_or_else(like)?)
             }
             How::Near => Setting::Near(value(name, text, control)?),
@@ -170,7 +178,7 @@ impl Reader<'_> {
     }
 
     /// What the options are to the element of this tag.
-    fn options(&self, tag: Tag) -> Result<Setting, Misfit> {
+    fn options(&self, tag: Tag) -> Result<Setting, Box<Misfit>> {
         let options = &self.around.options;
         Ok(match tag {
             Tag::Date | Tag::DateSpan => {
@@ -198,8 +206,8 @@ impl Reader<'_> {
     }
 
     /// The control by what it cannot be made without.
-    fn bare(&mut self, tag: Tag) -> Result<Control, Misfit> {
-        let at = |error: pin_notch::ControlError| (self.given_of("min"), error.to_string());
+    fn bare(&mut self, tag: Tag) -> Result<Control, Box<Misfit>> {
+        let at = |error: ControlError| misfit(self.given_of("min"), error);
         Ok(match tag {
             Tag::Slider => Slider::new(self.notches(Self::range())?).map_err(at)?.into(),
             Tag::SpanSlider => {
@@ -215,7 +223,7 @@ impl Reader<'_> {
                 let icons = self.number("max")?.unwrap_or(Decimal::from(5)).normalize();
                 let whole = u32::try_from(icons.mantissa()).ok().filter(|_| icons.scale() == 0);
                 let rating = whole.and_then(|icons| Rating::new(icons).ok());
-                let many = || ("max", "a rating has a whole number of icons, 1 to 1000".to_owned());
+                let many = || misfit("max", "a rating has a whole number of icons, 1 to 1000");
                 let mut control = rating.ok_or_else(many)?.into();
                 for (name, amount) in [("step", Amount::Step), ("min", Amount::Min)] {
                     if let Some(number) = self.number(name)? {
@@ -231,12 +239,12 @@ impl Reader<'_> {
             Tag::ItemStepper => ItemStepper::new(self.around.options.clone()).into(),
             Tag::Select if self.has("multiple") => Select::many().into(),
             Tag::Select => Select::single().into(),
-            Tag::Date => self.within(DatePicker::new(self.around.today).into())?,
-            Tag::DateSpan => self.within(DateSpanPicker::new(self.around.today).into())?,
-            Tag::Month => self.within(FieldStepper::<Month>::new(NotchesOf::all()).into())?,
-            Tag::Week => self.within(FieldStepper::<Week>::new(NotchesOf::all()).into())?,
-            Tag::Time => self.within(FieldStepper::<Time>::new(NotchesOf::all()).into())?,
-            Tag::DateTime => self.within(FieldStepper::<DateTime>::new(NotchesOf::all()).into())?,
+            Tag::Date => DatePicker::new(self.around.today).into(),
+            Tag::DateSpan => DateSpanPicker::new(self.around.today).into(),
+            Tag::Month => FieldStepper::<Month>::new(NotchesOf::all()).into(),
+            Tag::Week => FieldStepper::<Week>::new(NotchesOf::all()).into(),
+            Tag::Time => FieldStepper::<Time>::new(NotchesOf::all()).into(),
+            Tag::DateTime => FieldStepper::<DateTime>::new(NotchesOf::all()).into(),
         })
     }
 
@@ -265,12 +273,14 @@ impl Reader<'_> {
         (self.attribute)(name).filter(|text| !text.is_empty() && !self.left_out.contains(&name))
     }
 
-    fn number(&self, name: &'static str) -> Result<Option<Decimal>, Misfit> {
-        self.given(name).map(|text| parse_number(&text).map_err(misfit(name))).transpose()
+    fn number(&self, name: &'static str) -> Result<Option<Decimal>, Box<Misfit>> {
+        self.given(name)
+            .map(|text| parse_number(&text).map_err(|error| misfit(name, error)))
+            .transpose()
     }
 
     /// Notches by the attributes `min`, `max`, `step` and `step-base`.
-    fn notches(&self, bounds: [Option<Decimal>; 2]) -> Result<Notches, Misfit> {
+    fn notches(&self, bounds: [Option<Decimal>; 2]) -> Result<Notches, Box<Misfit>> {
         let any = self.is("step", "any");
         let [min, max, base] = ["min", "max", "step-base"].map(|name| self.number(name));
         let (min, max, base) = (min?, max?, base?);
@@ -287,7 +297,7 @@ impl Reader<'_> {
                 NotchesError::TooManyDigits { part, .. } => part,
                 _ => "step",
             };
-            (self.given_of(blamed), error.to_string())
+            misfit(self.given_of(blamed), error)
         })
     }
 
@@ -303,19 +313,18 @@ impl Reader<'_> {
         [Some(Decimal::ZERO), Some(Decimal::ONE_HUNDRED)]
     }
 
-    /// The same control within the bounds by the attributes `min`, `max` and `step`.
-    fn within(&self, mut control: Control) -> Result<Control, Misfit> {
+    /// Bounds what is counted in days, months, weeks or times, by the attributes `min`, `max` and `step`.
+    fn bound(&self, control: &mut Control) -> Result<(), Box<Misfit>> {
         let end = |name| match self.given(name) {
             None => Ok(Value::Empty),
-            Some(text) if control.kind() == ValueKind::Dates => {
-                text.parse().map(Value::Date).map_err(misfit(name))
+            Some(text) if control.kind() == Kind::Dates => {
+                text.parse().map(Value::Date).map_err(|error| misfit(name, error))
             }
-            Some(text) => value(name, text, &control),
+            Some(text) => value(name, text, control),
         };
         let (min, max) = (end("min")?, end("max")?);
         let step = if self.is("step", "any") { None } else { self.number("step")? };
-        self.put(&mut control, self.given_of("step"), &Setting::Within(min, max, step))?;
-        Ok(control)
+        self.put(control, self.given_of("step"), &Setting::Within(min, max, step))
     }
 }
 
@@ -326,22 +335,22 @@ fn weekday(name: &str) -> Option<Weekday> {
     Weekday::ALL.into_iter().find(|day| format!("{day:?}").eq_ignore_ascii_case(name))
 }
 
-fn wording(name: &'static str, text: &str) -> Result<Wording, Misfit> {
-    text.parse().map_err(misfit(name))
+fn wording(name: &'static str, text: &str) -> Result<Wording, Box<Misfit>> {
+    text.parse().map_err(|error| misfit(name, error))
 }
 
 /// The value that an attribute holds.
-fn value(name: &'static str, text: String, control: &Control) -> Result<Value, Misfit> {
+fn value(name: &'static str, text: String, control: &Control) -> Result<Value, Box<Misfit>> {
     let entries = entries_of(control, vec![text]);
     control.read(&entries).map_err(|error| {
         let error = error.to_string();
-        (name, error.strip_suffix('.').unwrap_or(&error).to_owned())
+        misfit(name, error.strip_suffix('.').unwrap_or(&error))
     })
 }
 
 /// The days that an option blocks: `2026-06-01`, `2026-06-01/2026-06-03` or the name of a weekday, with the
 /// reason as text.
-fn blocked(option: &Choice) -> Result<Blocked, Misfit> {
+fn blocked(option: &Choice) -> Result<Blocked, Box<Misfit>> {
     let (text, why) = (option.value.as_str(), option.text.as_str());
     if let Some(day) = weekday(text) {
         return Ok(Blocked::weekday(day, why));
@@ -349,7 +358,7 @@ fn blocked(option: &Choice) -> Result<Blocked, Misfit> {
     let (first, last) = text.split_once('/').unwrap_or((text, text));
     match (first.parse(), last.parse()) {
         (Ok(first), Ok(last)) => Ok(Blocked::days(first, last, why)),
-        _ => Err((
+        _ => Err(misfit(
             OPTIONS,
             format!(
                 "{} is no day; write one like 2026-06-01, two of them with a slash between, or a \
