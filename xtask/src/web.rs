@@ -87,9 +87,14 @@ pub(crate) fn build(folder: &Path) -> Result<()> {
     }
     let glue = fs::read_to_string(raw.join("pin_notch_web.js"))?;
     let elements = fs::read_to_string(root().join("crates/pin-notch-web/src/elements.js"))?;
-    // The elements' own script stands in the same file, in the place of its import.
+    // The elements' own script stands in the same file, in the place of its import. What it tells of what it
+    // hears is all that others get to see.
     let is_import = |line: &&str| line.starts_with("import ") && line.contains("elements.js");
-    let glue: Vec<&str> = glue.lines().filter(|line| !is_import(line)).collect();
+    let hidden = |line: &str| line.strip_prefix("export ").map(str::to_owned);
+    let glue = glue.lines().filter(|line| !is_import(line) && !line.starts_with("export {"));
+    let glue: Vec<String> = glue.map(|line| hidden(line).unwrap_or(line.to_owned())).collect();
+    let elements = elements.replace("\nexport function", "\nfunction");
+    let elements = elements.replace("\nfunction hearTurns", "\nexport function hearTurns");
     let start = "await __wbg_init({ module_or_path: new URL(\"pin-notch.wasm\", import.meta.url) });\nregister();";
     let script = minified(&raw, &format!("{elements}\n{}\n{start}\n", glue.join("\n")))?;
     if script.matches("new URL(\"pin-notch.wasm\",import.meta.url)").count() != 1 {
@@ -111,7 +116,13 @@ fn minified(folder: &Path, script: &str) -> Result<String> {
     let [long, short] = ["long.js", "short.js"].map(|name| folder.join(name));
     fs::write(&long, script)?;
     let mut esbuild = Command::new(root().join("target/npm/node_modules/.bin/esbuild"));
-    let how = ["--minify", "--format=esm", "--target=es2022", "--log-level=warning"];
+    let how = [
+        "--minify",
+        "--tree-shaking=true",
+        "--format=esm",
+        "--target=es2022",
+        "--log-level=warning",
+    ];
     let to = format!("--outfile={}", short.display());
     run(esbuild.current_dir(root()).args(how).arg(to).arg(&long))?;
     Ok(fs::read_to_string(short)?)

@@ -207,7 +207,7 @@ function today() {
   return [[now.getFullYear(), 4], [now.getMonth() + 1, 2], [now.getDate(), 2]].map(([part, digits]) => String(part).padStart(digits, "0")).join("-");
 }
 
-function defineElement(tag, observedAttributes, sheet, make) {
+function defineElement(tag, observedAttributes, sheet, first) {
   const isHost = HOSTS.includes(tag), isChecked = CHECKED.includes(tag);
 
   class NotchElement extends HTMLElement {
@@ -218,7 +218,7 @@ function defineElement(tag, observedAttributes, sheet, make) {
       const near = ({ target }) => (target.closest ? target : target.parentElement)?.closest(tag);
       for (const element of new Set(records.map(near))) element?.#redefine();
     });
-    #machine = make(tag);
+    #machine = first.make(tag);
     #internals = this.attachInternals();
     #ports;
     #connected = false;
@@ -506,16 +506,16 @@ function defineElement(tag, observedAttributes, sheet, make) {
   customElements.define(tag, NotchElement);
 }
 
-// Defines the elements of these tags, each with its style sheet; `make` makes a machine for one.
-export function defineElements(make, tags, observed, styles) {
+// Defines the elements, as `lib.rs` describes them; `first` makes a machine for each.
+export function defineElements(first, described) {
+  const [[, ...observed], ...all] = described.split(RECORD).map((fields) => fields.split(FIELD));
   const sheets = new Map();
-  tags.forEach((tag, at) => {
-    if (customElements.get(tag)) return;
-    const style = styles[at];
+  for (const [tag, style] of all) {
+    if (customElements.get(tag)) continue;
     if (!sheets.has(style)) {
       sheets.set(style, new CSSStyleSheet());
       sheets.get(style).replaceSync(style);
     }
-    defineElement(tag, observed, sheets.get(style), make);
-  });
+    defineElement(tag, observed, sheets.get(style), first);
+  }
 }

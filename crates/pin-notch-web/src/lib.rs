@@ -32,23 +32,21 @@ use wasm_bindgen::prelude::*;
 
 #[wasm_bindgen(module = "/src/elements.js")]
 extern "C" {
-    /// Defines the elements of these tags, each with a machine that `make` makes for its tag.
+    /// Defines the elements, each with a machine that `first` makes for its tag. `described` is, in records:
+    /// the attributes that are observed, after an empty field; then tag and style sheet of each.
     #[wasm_bindgen(js_name = defineElements)]
-    fn define_elements(
-        make: &JsValue,
-        tags: Vec<String>,
-        observed: Vec<String>,
-        styles: Vec<String>,
-    );
+    fn define_elements(first: Machine, described: &str);
 }
 
 /// Defines all elements in this page. One that is defined already is left as it is.
 #[wasm_bindgen]
 pub fn register() {
-    let make = Closure::<dyn Fn(String) -> Machine>::new(|tag: String| Machine::new(&tag));
-    let tags = Tag::all().map(|tag| tag.name().to_owned()).collect();
-    let styles = Tag::all().map(style_of).collect();
-    define_elements(&make.into_js_value(), tags, OBSERVED.map(str::to_owned).to_vec(), styles);
+    let mut described = ports::Operations::default();
+    described.add("", &OBSERVED);
+    for tag in Tag::all() {
+        described.add(tag.name(), &[&style_of(tag)]);
+    }
+    define_elements(Machine::new(Tag::Slider), described.text());
 }
 
 /// What stands behind one element.
@@ -75,19 +73,9 @@ struct State {
 
 #[wasm_bindgen]
 impl Machine {
-    fn new(tag: &str) -> Self {
-        let tag = Tag::from_name(tag).unwrap_or(Tag::Slider);
-        // What stands here until the element says what it is.
-        let state = State {
-            control: Switch::new().into(),
-            looks: Looks::default(),
-            dirty: false,
-            reporting: false,
-            offered: None,
-            held: 0,
-            drawn: Drawn::default(),
-        };
-        Self { tag, state: RefCell::new(state) }
+    /// A machine for an element of this tag.
+    pub fn make(&self, tag: &str) -> Machine {
+        Self::new(Tag::from_name(tag).unwrap_or(Tag::Slider))
     }
 
     /// Tells it what happened to its element: what, with two texts and two numbers that say more. Says
@@ -164,6 +152,20 @@ impl State {
 }
 
 impl Machine {
+    fn new(tag: Tag) -> Self {
+        // What stands here until the element says what it is.
+        let state = State {
+            control: Switch::new().into(),
+            looks: Looks::default(),
+            dirty: false,
+            reporting: false,
+            offered: None,
+            held: 0,
+            drawn: Drawn::default(),
+        };
+        Self { tag, state: RefCell::new(state) }
+    }
+
     /// Makes the control anew from the element and its surroundings. A value that somebody gave it is kept
     /// as far as the new definition allows.
     ///

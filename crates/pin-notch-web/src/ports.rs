@@ -68,6 +68,10 @@ impl Operations {
         }
     }
 
+    pub(crate) fn text(&self) -> &str {
+        &self.0
+    }
+
     pub(crate) fn carry_out(self, ports: &Ports) {
         if !self.0.is_empty() {
             ports.apply(&self.0);
