@@ -98,24 +98,6 @@ impl Machine {
             "scroll" => {
                 self.attempt(ports, Intent::Scroll(x as usize));
             }
-            // The form was reset.
-            "reset" => self.change(ports, |state| {
-                state.control.reset();
-                (state.dirty, state.reporting) = (false, false);
-            }),
-            // The element became disabled or enabled, by its attribute or a fieldset.
-            "disabled" => self.change(ports, |state| {
-                state.control.conditions_mut().disabled = x != 0.0;
-            }),
-            // From now on, show what is wrong with the value.
-            "invalid" => self.report(ports),
-            // The program's own objection to the value; "" takes it back.
-            "object" => {
-                let objection = Some(with.to_owned()).filter(|message| !message.is_empty());
-                self.change(ports, |state| {
-                    state.control.conditions_mut().custom_error = objection;
-                });
-            }
             "set" => self.set(ports, with),
             // A script turns it on or off, or to neither.
             "check" => {
@@ -126,18 +108,10 @@ impl Machine {
                 self.put(ports, value);
             }
             "step" => self.step(ports, x as i32),
-            "options" => self.offer(ports, with),
-            "loading" => self.change(ports, |state| {
-                if let Control::Select(select) = &mut state.control {
-                    select.set_loading();
-                }
-            }),
-            // The options could not be had for this reason.
-            "failed" => self.change(ports, |state| {
-                if let Control::Select(select) = &mut state.control {
-                    select.set_failed(with);
-                }
-            }),
+            "reset" | "disabled" | "invalid" | "object" | "options" | "loading" | "failed" => {
+                self.state.borrow_mut().told(what, with, x != 0.0);
+                self.show(ports);
+            }
             _ => return self.pointer(ports, what, with, Place::new(x, y)),
         }
         true
@@ -145,6 +119,42 @@ impl Machine {
 }
 
 impl State {
+    /// What the page tells of the element, and what a script does to it.
+    fn told(&mut self, what: &str, with: &str, on: bool) {
+        let conditions = self.control.conditions_mut();
+        match what {
+            // The element became disabled or enabled, by its attribute or a fieldset.
+            "disabled" => conditions.disabled = on,
+            // The program's own objection to the value; "" takes it back.
+            "object" => conditions.custom_error = (!with.is_empty()).then(|| with.to_owned()),
+            // From now on, show what is wrong with the value.
+            "invalid" => self.reporting = true,
+            // The form was.
+            "reset" => {
+                self.control.reset();
+                (self.dirty, self.reporting) = (false, false);
+            }
+            // A script gives it options: `o` records as in `define`.
+            "options" => {
+                let options = ports::records(with).map(|record| choice(&record[1..]));
+                let options: Vec<Choice> = options.collect();
+                if let Control::Select(select) = &mut self.control {
+                    select.set_choices(options.iter().cloned());
+                }
+                self.offered = Some(options);
+            }
+            // They are on their way, or could not be had for this reason.
+            _ => {
+                if let Control::Select(select) = &mut self.control {
+                    match what {
+                        "loading" => select.set_loading(),
+                        _ => select.set_failed(with),
+                    }
+                }
+            }
+        }
+    }
+
     fn operations(&mut self) -> ports::Operations {
         let face = Face::of(&self.control, &self.looks, self.reporting);
         self.drawn.operations(face, &self.control)
@@ -314,7 +324,8 @@ impl Machine {
         if drafting {
             self.attempt(ports, Intent::Settle);
         }
-        self.report(ports);
+        self.state.borrow_mut().reporting = true;
+        self.show(ports);
     }
 
     /// Somebody pressed outside of what is open.
@@ -322,11 +333,6 @@ impl Machine {
         if pin_notch_html::is_open(&self.state.borrow().control) {
             self.attempt(ports, Intent::Close);
         }
-    }
-
-    /// From now on, show what is wrong with the value.
-    fn report(&self, ports: &Ports) {
-        self.change(ports, |state| state.reporting = true);
     }
 
     /// A script sets the value, or the values, which follow `v` in a record: to the nearest allowed one, as
@@ -356,23 +362,6 @@ impl Machine {
         if let Some(refusal) = refused {
             ports.note(&format!("nothing is stepped: {refusal}"));
         }
-        self.show(ports);
-    }
-
-    /// A script gives it options; `o` records as in [`define`](Self::define).
-    fn offer(&self, ports: &Ports, described: &str) {
-        let options: Vec<Choice> =
-            ports::records(described).map(|record| choice(&record[1..])).collect();
-        self.change(ports, |state| {
-            if let Control::Select(select) = &mut state.control {
-                select.set_choices(options.iter().cloned());
-            }
-            state.offered = Some(options);
-        });
-    }
-
-    fn change(&self, ports: &Ports, change: impl FnOnce(&mut State)) {
-        change(&mut self.state.borrow_mut());
         self.show(ports);
     }
 

@@ -186,10 +186,7 @@ impl<M: Measure> NotchesOf<M> {
 
     /// The notches of the whole calendar, a default step apart: a day, a month, a week, a minute.
     pub fn all() -> Self {
-        match Self::new(None, None, M::DEFAULT_STEP) {
-            Ok(all) => all,
-            Err(error) => unreachable!("a default step is whole: {error}"),
-        }
+        Bounds::all(Self::LINE).into()
     }
 
     /// The same, counted from `base`.
@@ -216,8 +213,8 @@ impl<M: Measure> NotchesOf<M> {
     }
 
     /// The line of whole units that the values lie on.
-    pub(crate) fn line(&self) -> &Notches {
-        &self.bounds.line
+    pub(crate) fn bounds(&self) -> Bounds {
+        self.bounds
     }
 
     /// The smallest value allowed, if one was given.
@@ -341,6 +338,14 @@ impl<M: Measure> NotchesOf<M> {
 }
 
 impl Bounds {
+    /// All there are on this line at its usual step.
+    pub(crate) fn all(of: &Line) -> Self {
+        match Self::plain(of, None, None, None) {
+            Ok(all) => all,
+            Err(error) => unreachable!("a default step is whole: {error}"),
+        }
+    }
+
     /// Notches between these places, or the line's ends, at every such step from `base`.
     pub(crate) fn new(
         of: &Line,

@@ -106,9 +106,59 @@ const ATTRIBUTES: [(&str, How); 28] = [
     ("indeterminate", How::Value),
 ];
 
+type Made = Result<Control, Box<Misfit>>;
+
+/// What makes the control of this tag by what it cannot be made without. (Each is called by its place, so
+/// that none is written into the caller: together they would take the room of all.)
+fn maker(tag: Tag) -> fn(&Reader<'_>) -> Made {
+    match tag {
+        Tag::Slider => |reader| Ok(Slider::new(reader.range()?).map_err(reader.at())?.into()),
+        Tag::SpanSlider => |reader| {
+            let mut control = SpanSlider::new(reader.range()?).map_err(reader.at())?.into();
+            // How far apart its ends have to be is said of the span it starts with.
+            if let Some(start) = reader.setting("value", &How::Value, &control)? {
+                reader.put(&mut control, "value", &start)?;
+            }
+            Ok(control)
+        },
+        Tag::Rating => |reader| {
+            let icons = reader.number("max")?.unwrap_or(Decimal::from(5)).normalize();
+            let whole = u32::try_from(icons.mantissa()).ok().filter(|_| icons.scale() == 0);
+            let rating = whole.and_then(|icons| Rating::new(icons).ok());
+            let many = || misfit("max", "a rating has a whole number of icons, 1 to 1000");
+            let mut control = rating.ok_or_else(many)?.into();
+            for (name, amount) in [("step", Amount::Step), ("min", Amount::Min)] {
+                if let Some(number) = reader.number(name)? {
+                    reader.put(&mut control, name, &Setting::Amount(amount, number))?;
+                }
+            }
+            Ok(control)
+        },
+        Tag::Switch => |_| Ok(Switch::new().into()),
+        Tag::Checkbox => |_| Ok(Checkbox::new().into()),
+        Tag::CheckGroup => {
+            |reader| Ok(CheckGroup::new(reader.around.options.iter().cloned()).into())
+        }
+        Tag::Stepper => {
+            |reader| Ok(Stepper::new(reader.notches([None, None])?).map_err(reader.at())?.into())
+        }
+        Tag::ItemStepper => |reader| Ok(ItemStepper::new(reader.around.options.clone()).into()),
+        Tag::Select => |reader| {
+            let many = reader.has("multiple");
+            Ok(if many { Select::many() } else { Select::single() }.into())
+        },
+        Tag::Date => |reader| Ok(DatePicker::new(reader.around.today).into()),
+        Tag::DateSpan => |reader| Ok(DateSpanPicker::new(reader.around.today).into()),
+        Tag::Month => |_| Ok(FieldStepper::<Month>::new(NotchesOf::all()).into()),
+        Tag::Week => |_| Ok(FieldStepper::<Week>::new(NotchesOf::all()).into()),
+        Tag::Time => |_| Ok(FieldStepper::<Time>::new(NotchesOf::all()).into()),
+        Tag::DateTime => |_| Ok(FieldStepper::<DateTime>::new(NotchesOf::all()).into()),
+    }
+}
+
 impl Reader<'_> {
     fn control(&mut self, tag: Tag) -> Result<Control, Box<Misfit>> {
-        let mut control = self.bare(tag)?;
+        let mut control = maker(tag)(self)?;
         if !matches!(
             control.kind(),
             Kind::Number | Kind::On | Kind::Text | Kind::Texts | Kind::Span
@@ -205,49 +255,6 @@ impl Reader<'_> {
         })
     }
 
-    /// The control by what it cannot be made without.
-    fn bare(&mut self, tag: Tag) -> Result<Control, Box<Misfit>> {
-        let at = |error: ControlError| misfit(self.given_of("min"), error);
-        Ok(match tag {
-            Tag::Slider => Slider::new(self.notches(Self::range())?).map_err(at)?.into(),
-            Tag::SpanSlider => {
-                let span = SpanSlider::new(self.notches(Self::range())?).map_err(at)?;
-                let mut control = span.into();
-                // How far apart its ends have to be is said of the span it starts with.
-                if let Some(start) = self.setting("value", &How::Value, &control)? {
-                    self.put(&mut control, "value", &start)?;
-                }
-                control
-            }
-            Tag::Rating => {
-                let icons = self.number("max")?.unwrap_or(Decimal::from(5)).normalize();
-                let whole = u32::try_from(icons.mantissa()).ok().filter(|_| icons.scale() == 0);
-                let rating = whole.and_then(|icons| Rating::new(icons).ok());
-                let many = || misfit("max", "a rating has a whole number of icons, 1 to 1000");
-                let mut control = rating.ok_or_else(many)?.into();
-                for (name, amount) in [("step", Amount::Step), ("min", Amount::Min)] {
-                    if let Some(number) = self.number(name)? {
-                        self.put(&mut control, name, &Setting::Amount(amount, number))?;
-                    }
-                }
-                control
-            }
-            Tag::Switch => Switch::new().into(),
-            Tag::Checkbox => Checkbox::new().into(),
-            Tag::CheckGroup => CheckGroup::new(self.around.options.iter().cloned()).into(),
-            Tag::Stepper => Stepper::new(self.notches([None, None])?).map_err(at)?.into(),
-            Tag::ItemStepper => ItemStepper::new(self.around.options.clone()).into(),
-            Tag::Select if self.has("multiple") => Select::many().into(),
-            Tag::Select => Select::single().into(),
-            Tag::Date => DatePicker::new(self.around.today).into(),
-            Tag::DateSpan => DateSpanPicker::new(self.around.today).into(),
-            Tag::Month => FieldStepper::<Month>::new(NotchesOf::all()).into(),
-            Tag::Week => FieldStepper::<Week>::new(NotchesOf::all()).into(),
-            Tag::Time => FieldStepper::<Time>::new(NotchesOf::all()).into(),
-            Tag::DateTime => FieldStepper::<DateTime>::new(NotchesOf::all()).into(),
-        })
-    }
-
     fn has(&self, name: &str) -> bool {
         (self.attribute)(name).is_some()
     }
@@ -308,9 +315,14 @@ impl Reader<'_> {
         all.into_iter().find(|name| self.given(name).is_some()).unwrap_or("min")
     }
 
-    /// HTML's range state: 0 to 100.
-    fn range() -> [Option<Decimal>; 2] {
-        [Some(Decimal::ZERO), Some(Decimal::ONE_HUNDRED)]
+    /// Notches of HTML's range state: from 0 to 100, if nothing else is said.
+    fn range(&self) -> Result<Notches, Box<Misfit>> {
+        self.notches([Some(Decimal::ZERO), Some(Decimal::ONE_HUNDRED)])
+    }
+
+    /// What is to be left out where the bounds make no control.
+    fn at(&self) -> impl Fn(ControlError) -> Box<Misfit> {
+        |error| misfit(self.given_of("min"), error)
     }
 
     /// Bounds what is counted in days, months, weeks or times, by the attributes `min`, `max` and `step`.

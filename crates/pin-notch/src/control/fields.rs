@@ -80,7 +80,7 @@ impl<M: Fielded + Shown> FieldStepper<M> {
     /// A stepper of these values, empty at the start. Seconds and their fractions are fields of their own
     /// only where the step or its base needs them.
     pub fn new(notches: NotchesOf<M>) -> Self {
-        let machine = Machine::new(M::KIND, *notches.line(), notches.min().is_some());
+        let machine = Machine::new(M::KIND, notches.bounds());
         Self { notches, machine, kind: PhantomData }
     }
 

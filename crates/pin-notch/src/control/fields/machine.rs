@@ -87,11 +87,11 @@ enum Flaw {
 }
 
 impl Machine {
-    /// The machine of this kind over this line, which begins with a bound or with the calendar.
-    pub(super) fn new(kind: &'static Kind, line: Notches, bounded: bool) -> Self {
+    /// The machine of this kind within these bounds.
+    pub(super) fn new(kind: &'static Kind, bounds: Bounds) -> Self {
         let mut machine = Self {
             kind,
-            line,
+            line: bounds.line,
             first: None,
             base: 0,
             shown: 0,
@@ -105,7 +105,7 @@ impl Machine {
             world: AnyWorld::default(),
             conditions: Conditions::default(),
         };
-        machine.bound(line, bounded);
+        machine.bound(bounds);
         machine
     }
 
@@ -118,7 +118,7 @@ impl Machine {
         match setting {
             Setting::Within(min, max, step) => {
                 let bounds = within((self.kind.on, kind), min, max, *step)?;
-                self.bound(bounds.line, bounds.min);
+                self.bound(bounds);
                 return Ok(Some(bounds));
             }
             Setting::Start(value) => self.start(value.place(kind)?)?,
@@ -128,12 +128,12 @@ impl Machine {
         Ok(None)
     }
 
-    pub(super) fn bound(&mut self, line: Notches, bounded: bool) {
+    fn bound(&mut self, Bounds { line, min, .. }: Bounds) {
         // Places on a line are whole.
         let place = |at: Decimal| i64::try_from(at.normalize().mantissa()).ok();
         let units = line.step().map_or(1, |step| step.normalize().mantissa());
         self.line = line;
-        self.first = line.first().filter(|_| bounded).and_then(place);
+        self.first = line.first().filter(|_| min).and_then(place);
         self.base = place(line.step_base()).unwrap_or_default();
         self.shown = (self.kind.shown)(units, self.base);
     }
