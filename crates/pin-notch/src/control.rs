@@ -46,7 +46,7 @@ use crate::calendar::{DateTime, Month, Time, Week};
 use crate::event::{Refusal, Turn};
 use crate::intent::Intent;
 use crate::notches::{Notches, NotchesError, Remark};
-use crate::number::number_text;
+use crate::number::Plain;
 use crate::semantics::Semantics;
 use crate::validity::Invalid;
 use crate::world::AnyWorld;
@@ -138,17 +138,17 @@ impl fmt::Display for ControlError {
                 write!(f, "{missing} is missing: a slider needs both ends of its track")
             }
             Self::Default { value, why } => {
-                write!(f, "default value {} is not allowed: {why}", number_text(*value))
+                write!(f, "default value {} is not allowed: {why}", Plain(*value))
             }
             Self::NoNotch => f.write_str("no value is allowed: no notch lies between the bounds"),
             Self::Distance { least, greatest } => write!(
                 f,
                 "a distance from {} to {} is not possible: it has to lie between 0 and the range",
-                number_text(*least),
-                number_text(*greatest)
+                Plain(*least),
+                Plain(*greatest)
             ),
             Self::Mark { value } => {
-                write!(f, "a mark at {} stands outside the bounds", number_text(*value))
+                write!(f, "a mark at {} stands outside the bounds", Plain(*value))
             }
             Self::Scale(what) => f.write_str(what),
             Self::Icons { icons } => {
@@ -157,7 +157,7 @@ impl fmt::Display for ControlError {
             Self::RatingMin { min, icons } => write!(
                 f,
                 "min {} is not allowed: the minimum of a rating with {icons} icons lies from 0 to {icons}",
-                number_text(*min)
+                Plain(*min)
             ),
         }
     }

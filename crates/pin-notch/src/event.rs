@@ -3,7 +3,7 @@
 use crate::calendar::Date;
 use crate::intent::Thumb;
 use crate::limit::Limit;
-use crate::number::number_text;
+use crate::number::{Plain, number_text};
 use core::fmt;
 use rust_decimal::Decimal;
 
@@ -458,10 +458,10 @@ impl fmt::Display for Refusal {
             Self::Blocked => "that day is blocked",
             Self::AcrossBlocked { day } => return write!(f, "{day} lies between and is blocked"),
             Self::TooFar { least, greatest } => {
-                let least = number_text(*least);
+                let least = Plain(*least);
                 return match *greatest == Decimal::MAX {
                     true => write!(f, "not at least {least} apart"),
-                    false => write!(f, "not {least} to {} apart", number_text(*greatest)),
+                    false => write!(f, "not {least} to {} apart", Plain(*greatest)),
                 };
             }
             Self::TooShort { least } => return write!(f, "fewer than {least} days"),

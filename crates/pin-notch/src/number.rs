@@ -71,6 +71,15 @@ pub fn parse_number(text: &str) -> Result<Decimal, NumberError> {
     }
 }
 
+/// A number in a message.
+pub(crate) struct Plain(pub Decimal);
+
+impl fmt::Display for Plain {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        f.write_str(&number_text(self.0))
+    }
+}
+
 /// The shortest text of a number: no trailing zeros, no exponent, never "-0". It is what forms send.
 ///
 /// ```

@@ -292,12 +292,9 @@ impl Reader<'_> {
         let [min, max, base] = ["min", "max", "step-base"].map(|name| self.number(name));
         let (min, max, base) = (min?, max?, base?);
         let step = if any { None } else { self.number("step")? };
-        let mut builder = Notches::builder();
-        builder = min.or(bounds[0]).map_or(builder, |min| builder.min(min));
-        builder = max.or(bounds[1]).map_or(builder, |max| builder.max(max));
-        builder = if any { builder.step_any() } else { builder };
-        builder = step.map_or(builder, |step| builder.step(step));
-        builder = base.map_or(builder, |base| builder.step_base(base));
+        let bounds = Notches::builder().min(min.or(bounds[0])).max(max.or(bounds[1]));
+        let builder = bounds.step(step).step_base(base);
+        let builder = if any { builder.step_any() } else { builder };
         builder.build().map_err(|error| {
             let blamed = match error {
                 NotchesError::TooManyDigits { part: "step base", .. } => "step-base",

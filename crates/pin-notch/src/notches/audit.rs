@@ -1,7 +1,7 @@
 //! What is legal in a definition and will still surprise the person who wrote it.
 
 use super::Notches;
-use crate::number::number_text;
+use crate::number::Plain;
 use core::fmt;
 use rust_decimal::Decimal;
 
@@ -111,7 +111,7 @@ impl Remark {
 
 impl fmt::Display for Remark {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        let n = number_text;
+        let n = Plain;
         match *self {
             Self::MaxBelowMin { min, max } => write!(
                 f,

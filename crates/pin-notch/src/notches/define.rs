@@ -1,7 +1,7 @@
 //! From a definition's parts to [`Notches`], or the reason why they make no sense together.
 
 use super::{Notches, remainder};
-use crate::number::{MAX_DIGITS, REACH, in_units, number_text};
+use crate::number::{MAX_DIGITS, Plain, REACH, in_units};
 use core::fmt;
 use rust_decimal::Decimal;
 
@@ -68,22 +68,20 @@ pub enum NotchesError {
 impl fmt::Display for NotchesError {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         match *self {
-            Self::StepNotPositive { step } => write!(
-                f,
-                "step {} is not allowed: it must be above 0, or \"any\"",
-                number_text(step)
-            ),
+            Self::StepNotPositive { step } => {
+                write!(f, "step {} is not allowed: it must be above 0, or \"any\"", Plain(step))
+            }
             Self::StepNotWhole { step, unit } => write!(
                 f,
                 "step {} is not allowed: give whole {}",
-                number_text(step),
+                Plain(step),
                 if unit == "seconds" { "milliseconds" } else { unit }
             ),
             Self::TooManyDigits { part, value, places } => write!(
                 f,
                 "{part} {} cannot be counted to {places} decimal places, which another part needs: \
                  a number holds {MAX_DIGITS} digits in all; give fewer digits before or after the point",
-                number_text(value)
+                Plain(value)
             ),
         }
     }
@@ -93,20 +91,20 @@ impl std::error::Error for NotchesError {}
 
 impl NotchesBuilder {
     /// The smallest value allowed. Without it there is no lower bound.
-    pub fn min(mut self, min: Decimal) -> Self {
-        self.min = Some(min);
+    pub fn min(mut self, min: impl Into<Option<Decimal>>) -> Self {
+        self.min = min.into();
         self
     }
 
     /// The largest value allowed. Without it there is no upper bound.
-    pub fn max(mut self, max: Decimal) -> Self {
-        self.max = Some(max);
+    pub fn max(mut self, max: impl Into<Option<Decimal>>) -> Self {
+        self.max = max.into();
         self
     }
 
     /// The distance between two notches, above 0. Without it, 1.
-    pub fn step(mut self, step: Decimal) -> Self {
-        (self.step, self.any) = (Some(step), false);
+    pub fn step(mut self, step: impl Into<Option<Decimal>>) -> Self {
+        (self.step, self.any) = (step.into(), false);
         self
     }
 
@@ -117,8 +115,8 @@ impl NotchesBuilder {
     }
 
     /// Where the notches are counted from. Without it: the minimum, else the default value, else 0.
-    pub fn step_base(mut self, base: Decimal) -> Self {
-        self.base = Some(base);
+    pub fn step_base(mut self, base: impl Into<Option<Decimal>>) -> Self {
+        self.base = base.into();
         self
     }
 
