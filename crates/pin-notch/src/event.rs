@@ -95,13 +95,25 @@ pub enum Event<V> {
 /// ```
 #[derive(Clone, Copy, PartialEq, Eq)]
 pub struct Events<V> {
-    kinds: [Option<Kind>; 4],
+    kinds: Kinds,
     value: Option<V>,
+}
+
+/// Events without their value, in order.
+#[derive(Clone, Copy, Default, PartialEq, Eq)]
+struct Kinds([Option<Happening>; 4]);
+
+impl Kinds {
+    fn add(&mut self, kind: Happening) {
+        if let Some(free) = self.0.iter_mut().find(|kind| kind.is_none()) {
+            *free = Some(kind);
+        }
+    }
 }
 
 /// An event without its value.
 #[derive(Clone, Copy, PartialEq, Eq)]
-enum Kind {
+pub(crate) enum Happening {
     Grabbed,
     Input,
     Released,
@@ -220,13 +232,33 @@ pub enum Refusal {
 }
 
 impl<V: Clone> Turn<V> {
-    pub(crate) fn one(event: Event<V>) -> Self {
-        Self::Done(Events { kinds: [None; 4], value: None }).and(event)
+    /// One event that has no value.
+    pub(crate) fn one(kind: Happening) -> Self {
+        let mut kinds = Kinds::default();
+        kinds.add(kind);
+        Self::Done(Events { kinds, value: None })
+    }
+
+    /// One event that has this value.
+    pub(crate) fn with(kind: Happening, value: V) -> Self {
+        let mut kinds = Kinds::default();
+        kinds.add(kind);
+        Self::Done(Events { kinds, value: Some(value) })
     }
 
     /// Moved and settled at once, as by a key or a click.
     pub(crate) fn settled(value: V) -> Self {
-        Self::one(Event::Input(value.clone())).and(Event::Change(value))
+        Self::with(Happening::Input, value).and(Happening::Change)
+    }
+
+    /// What typing came to: the value moved, the value settled, both, or only the text is another.
+    pub(crate) fn typed(value: V, moved: bool, settled: bool) -> Self {
+        match (moved, settled) {
+            (true, true) => Self::settled(value),
+            (true, false) => Self::with(Happening::Input, value),
+            (false, true) => Self::with(Happening::Change, value),
+            (false, false) => Self::one(Happening::Draft),
+        }
     }
 
     /// A gesture was taken back: the value, which was `before`, is its origin again.
@@ -235,36 +267,51 @@ impl<V: Clone> Turn<V> {
         V: PartialEq,
     {
         match origin == *before {
-            true => Self::one(Event::Cancelled),
-            false => Self::one(Event::Input(origin)).and(Event::Cancelled),
+            true => Self::one(Happening::Cancelled),
+            false => Self::with(Happening::Input, origin).and(Happening::Cancelled),
         }
     }
 
-    /// This turn and one more event.
-    pub(crate) fn and(mut self, event: Event<V>) -> Self {
+    /// This turn and one more event: one without a value, or with the one that is there already.
+    pub(crate) fn and(mut self, kind: Happening) -> Self {
         if let Self::Done(events) = &mut self {
-            let (kind, value) = event.split();
-            if let Some(free) = events.kinds.iter_mut().find(|kind| kind.is_none()) {
-                *free = Some(kind);
-            }
-            if value.is_some() {
-                events.value = value;
-            }
+            events.kinds.add(kind);
         }
         self
     }
 
-    pub(crate) fn and_if(self, happened: bool, event: Event<V>) -> Self {
-        if happened { self.and(event) } else { self }
+    /// This turn and one more event, which has this value.
+    pub(crate) fn and_with(mut self, kind: Happening, value: V) -> Self {
+        if let Self::Done(events) = &mut self {
+            events.kinds.add(kind);
+            events.value = Some(value);
+        }
+        self
+    }
+
+    pub(crate) fn and_if(self, happened: bool, kind: Happening) -> Self {
+        if happened { self.and(kind) } else { self }
+    }
+
+    /// This turn after a preview that it ends; what was typed is not told of.
+    pub(crate) fn ending_preview(mut self) -> Self {
+        if let Self::Done(events) = &mut self {
+            let before = core::mem::take(&mut events.kinds);
+            events.kinds.add(Happening::PreviewEnd);
+            for kind in before.0.into_iter().flatten().filter(|kind| *kind != Happening::Draft) {
+                events.kinds.add(kind);
+            }
+        }
+        self
     }
 
     /// The events in order; none when it was refused.
     pub fn events(&self) -> impl Iterator<Item = Event<V>> {
         let (kinds, value) = match self {
             Self::Done(events) => (events.kinds, events.value.as_ref()),
-            Self::Refused(_) => ([None; 4], None),
+            Self::Refused(_) => (Kinds::default(), None),
         };
-        kinds.into_iter().flatten().filter_map(move |kind| Event::joined(kind, value.cloned()))
+        kinds.0.into_iter().flatten().filter_map(move |kind| Event::joined(kind, value.cloned()))
     }
 
     /// Why nothing happened, if nothing did.
@@ -295,49 +342,30 @@ impl<V: Clone> Turn<V> {
 }
 
 impl<V> Event<V> {
-    fn split(self) -> (Kind, Option<V>) {
-        match self {
-            Self::Input(value) => (Kind::Input, Some(value)),
-            Self::Change(value) => (Kind::Change, Some(value)),
-            Self::Preview(value) => (Kind::Preview, Some(value)),
-            Self::Grabbed => (Kind::Grabbed, None),
-            Self::Released => (Kind::Released, None),
-            Self::Cancelled => (Kind::Cancelled, None),
-            Self::PreviewEnd => (Kind::PreviewEnd, None),
-            Self::Draft => (Kind::Draft, None),
-            Self::Taken(thumb) => (Kind::Taken(thumb), None),
-            Self::Opened => (Kind::Opened, None),
-            Self::Closed => (Kind::Closed, None),
-            Self::Active(row) => (Kind::Active(row), None),
-            Self::Scrolled(row) => (Kind::Scrolled(row), None),
-            Self::ActiveDay(day) => (Kind::ActiveDay(day), None),
-        }
-    }
-
     /// The event of this kind; none where it should have a value and there is none.
-    fn joined(kind: Kind, value: Option<V>) -> Option<Self> {
+    fn joined(kind: Happening, value: Option<V>) -> Option<Self> {
         Some(match kind {
-            Kind::Input => Self::Input(value?),
-            Kind::Change => Self::Change(value?),
-            Kind::Preview => Self::Preview(value?),
-            Kind::Grabbed => Self::Grabbed,
-            Kind::Released => Self::Released,
-            Kind::Cancelled => Self::Cancelled,
-            Kind::PreviewEnd => Self::PreviewEnd,
-            Kind::Draft => Self::Draft,
-            Kind::Taken(thumb) => Self::Taken(thumb),
-            Kind::Opened => Self::Opened,
-            Kind::Closed => Self::Closed,
-            Kind::Active(row) => Self::Active(row),
-            Kind::Scrolled(row) => Self::Scrolled(row),
-            Kind::ActiveDay(day) => Self::ActiveDay(day),
+            Happening::Input => Self::Input(value?),
+            Happening::Change => Self::Change(value?),
+            Happening::Preview => Self::Preview(value?),
+            Happening::Grabbed => Self::Grabbed,
+            Happening::Released => Self::Released,
+            Happening::Cancelled => Self::Cancelled,
+            Happening::PreviewEnd => Self::PreviewEnd,
+            Happening::Draft => Self::Draft,
+            Happening::Taken(thumb) => Self::Taken(thumb),
+            Happening::Opened => Self::Opened,
+            Happening::Closed => Self::Closed,
+            Happening::Active(row) => Self::Active(row),
+            Happening::Scrolled(row) => Self::Scrolled(row),
+            Happening::ActiveDay(day) => Self::ActiveDay(day),
         })
     }
 }
 
 impl<V: fmt::Debug> fmt::Debug for Events<V> {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        let kinds = self.kinds.iter().flatten();
+        let kinds = self.kinds.0.iter().flatten();
         f.debug_list()
             .entries(kinds.filter_map(|kind| Event::joined(*kind, self.value.as_ref())))
             .finish()

@@ -20,7 +20,7 @@ use super::uniform::uniform;
 use super::value::Taken;
 use super::{Conditions, Direction, Value, ValueKind};
 use crate::calendar::{Date, Weekday};
-use crate::event::{Event, Refusal, Shown, Turn};
+use crate::event::{Happening, Refusal, Shown, Turn};
 use crate::intent::{Intent, Key};
 use crate::measure::NotchesOf;
 use crate::semantics::{Role, Semantics};
@@ -230,13 +230,13 @@ impl DatePicker {
     fn carry_out(&mut self, intent: Intent) -> Result<Turn<Option<Date>>, Refusal> {
         if matches!(intent, Intent::Close | Intent::Key(Key::Escape)) && self.days.closes() {
             self.days.active = None;
-            return Ok(Turn::one(Event::Closed));
+            return Ok(Turn::one(Happening::Closed));
         }
         self.conditions.admit()?;
         match (intent, self.days.active) {
             (Intent::Open, None) | (Intent::Key(Key::Down), None) => {
                 self.days.open(self.held.value)?;
-                Ok(Turn::one(Event::Opened))
+                Ok(Turn::one(Happening::Opened))
             }
             (Intent::Open, Some(_)) => Err(Refusal::Unchanged),
             (Intent::Close, _) => Err(Refusal::Unchanged),
@@ -249,7 +249,7 @@ impl DatePicker {
             (Intent::Clear, _) => Ok(self.held.take(None)),
             (Intent::Key(Key::Enter | Key::Space), Some(day)) => self.choose(day),
             (Intent::Key(key), Some(day)) => {
-                self.days.go(day, key).map(|to| Turn::one(Event::ActiveDay(to)))
+                self.days.go(day, key).map(|to| Turn::one(Happening::ActiveDay(to)))
             }
             _ => Err(Refusal::NotForThis),
         }
@@ -264,9 +264,9 @@ impl DatePicker {
         }
         self.days.shut(Some(day));
         if same {
-            return Ok(Turn::one(Event::Closed));
+            return Ok(Turn::one(Happening::Closed));
         }
-        Ok(self.held.take(Some(day)).and_if(closes, Event::Closed))
+        Ok(self.held.take(Some(day)).and_if(closes, Happening::Closed))
     }
 
     fn type_text(&mut self, text: &str) -> Result<Turn<Option<Date>>, Refusal> {

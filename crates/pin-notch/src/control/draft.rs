@@ -1,6 +1,6 @@
 //! A value that is typed: what is being typed, the draft, is kept apart from it.
 
-use crate::event::{Event, Refusal, Turn};
+use crate::event::{Happening, Refusal, Turn};
 
 /// A value, and the text that somebody may be typing in its place.
 #[derive(Clone, Debug)]
@@ -47,15 +47,15 @@ impl<V: Copy + PartialEq> Typed<V> {
         let value = match text.trim() {
             "" => None,
             text => match read(text) {
-                None => return Turn::one(Event::Draft),
+                None => return Turn::one(Happening::Draft),
                 some => some,
             },
         };
         if value == self.value {
-            return Turn::one(Event::Draft);
+            return Turn::one(Happening::Draft);
         }
         self.value = value;
-        Turn::one(Event::Input(value))
+        Turn::with(Happening::Input, value)
     }
 
     /// Typing is over: takes what `read` makes of the draft, or keeps it and says why not.
@@ -73,12 +73,7 @@ impl<V: Copy + PartialEq> Typed<V> {
     pub(super) fn take(&mut self, value: Option<V>) -> Turn<Option<V>> {
         let before = core::mem::replace(&mut self.value, value);
         let origin = self.draft.take().map_or(before, |draft| draft.origin);
-        match (value != before, value != origin) {
-            (true, true) => Turn::settled(value),
-            (true, false) => Turn::one(Event::Input(value)),
-            (false, true) => Turn::one(Event::Change(value)),
-            (false, false) => Turn::one(Event::Draft),
-        }
+        Turn::typed(value, value != before, value != origin)
     }
 
     /// Takes the draft back, and whatever it moved.

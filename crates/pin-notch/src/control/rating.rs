@@ -16,7 +16,7 @@ use super::uniform::uniform;
 use super::value::Taken;
 use super::wording::{Words, numbered};
 use super::{Conditions, ControlError, Direction, Value, ValueKind, Wording, admit, admit_default};
-use crate::event::{Event, Refusal, Turn};
+use crate::event::{Happening, Refusal, Turn};
 use crate::intent::{Intent, Key, Place};
 use crate::notches::{Notches, Remark};
 use crate::validity::{Invalid, against};
@@ -365,7 +365,7 @@ impl Rating {
     fn leave(&mut self) -> Result<Turn<Option<Decimal>>, Refusal> {
         let (preview, pressed) = (self.preview.take(), self.pressed.take());
         preview.or(pressed).ok_or(Refusal::Unchanged)?;
-        Ok(Turn::one(Event::PreviewEnd))
+        Ok(Turn::one(Happening::PreviewEnd))
     }
 
     fn point(&mut self, value: Decimal) -> Result<Turn<Option<Decimal>>, Refusal> {
@@ -374,7 +374,7 @@ impl Rating {
         }
         self.pressed = None;
         self.preview = Some(value);
-        Ok(Turn::one(Event::Preview(Some(value))))
+        Ok(Turn::with(Happening::Preview, Some(value)))
     }
 
     fn press(&mut self, value: Decimal) -> Result<Turn<Option<Decimal>>, Refusal> {
@@ -398,9 +398,9 @@ impl Rating {
         self.value = value;
         match self.preview.take() {
             None => Turn::settled(value),
-            Some(_) => {
-                Turn::one(Event::PreviewEnd).and(Event::Input(value)).and(Event::Change(value))
-            }
+            Some(_) => Turn::one(Happening::PreviewEnd)
+                .and_with(Happening::Input, value)
+                .and_with(Happening::Change, value),
         }
     }
 

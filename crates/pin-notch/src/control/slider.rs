@@ -18,7 +18,7 @@ use super::wording::Words;
 use super::{
     Conditions, ControlError, Direction, Scale, Value, ValueKind, Wording, admit, admit_default,
 };
-use crate::event::{Event, Refusal, Turn};
+use crate::event::{Happening, Refusal, Turn};
 use crate::intent::{Intent, Key, Place};
 use crate::notches::{Notches, Remark};
 use crate::semantics::Orientation;
@@ -366,7 +366,7 @@ impl Slider {
                     return Err(Refusal::Unchanged);
                 }
                 self.value = value;
-                Ok(Turn::one(Event::Input(value)))
+                Ok(Turn::with(Happening::Input, value))
             }
             (Intent::Point(_) | Intent::Leave | Intent::Flip, _) => Err(Refusal::NotForThis),
             (Intent::Clear, _) => Err(Refusal::NeverEmpty),
@@ -383,7 +383,7 @@ impl Slider {
                 let grab = self.grab(0.0);
                 let moved = value != self.value;
                 self.value = value;
-                Ok(grab.and_if(moved, Event::Input(value)))
+                Ok(if moved { grab.and_with(Happening::Input, value) } else { grab })
             }
             (Intent::Choose(value), None) => self.settle(admit(&self.notches, value)?),
             (Intent::Key(key), None) => self.key(key),
@@ -395,7 +395,7 @@ impl Slider {
     fn grab(&mut self, offset: f64) -> Turn<Decimal> {
         let origin = self.value;
         self.drag = Some(Drag { origin, offset });
-        Turn::one(Event::Grabbed)
+        Turn::one(Happening::Grabbed)
     }
 
     fn settle(&mut self, value: Decimal) -> Result<Turn<Decimal>, Refusal> {

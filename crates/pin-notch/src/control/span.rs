@@ -13,7 +13,7 @@ use super::uniform::uniform;
 use super::value::Taken;
 use super::wording::Words;
 use super::{Conditions, ControlError, Direction, Value, ValueKind, admit};
-use crate::event::{Event, Refusal, Shown, Turn};
+use crate::event::{Happening, Refusal, Shown, Turn};
 use crate::intent::{Intent, Key, Place, Thumb};
 use crate::notches::{Notches, Remark};
 use crate::number::{exact_sum, number_text};
@@ -349,7 +349,7 @@ impl SpanSlider {
                     return Err(Refusal::Unchanged);
                 }
                 self.value = value;
-                Ok(Turn::one(Event::Input(value)))
+                Ok(Turn::with(Happening::Input, value))
             }
             (Intent::Press(_) | Intent::Grab(_) | Intent::Key(_) | Intent::Choose(_), Some(_)) => {
                 Err(Refusal::Grabbed)
@@ -361,7 +361,8 @@ impl SpanSlider {
                 self.value = self.moved(self.active, to);
                 self.drag = Some(Drag { origin, offset: 0.0 });
                 let moved = self.value != origin;
-                Ok(Turn::one(Event::Grabbed).and_if(moved, Event::Input(self.value)))
+                let grab = Turn::one(Happening::Grabbed);
+                Ok(if moved { grab.and_with(Happening::Input, self.value) } else { grab })
             }
             (Intent::Grab(place), None) => {
                 let along = self.track.along(place);
@@ -371,14 +372,14 @@ impl SpanSlider {
                 self.active = self.nearest(along);
                 let offset = self.notches.position(self.value.end(self.active)) - along;
                 self.drag = Some(Drag { origin: self.value, offset });
-                Ok(Turn::one(Event::Grabbed))
+                Ok(Turn::one(Happening::Grabbed))
             }
             (Intent::Take(thumb), None) => {
                 if self.active == thumb {
                     return Err(Refusal::Unchanged);
                 }
                 self.active = thumb;
-                Ok(Turn::one(Event::Taken(thumb)))
+                Ok(Turn::one(Happening::Taken(thumb)))
             }
             (Intent::Choose(value), None) => {
                 let value = admit(&self.notches, value)?;

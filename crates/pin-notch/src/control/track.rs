@@ -2,7 +2,7 @@
 //! arrow keys to steps. One for all controls that have a track.
 
 use super::Direction;
-use crate::event::{Event, Turn};
+use crate::event::{Happening, Turn};
 use crate::intent::{Key, Place};
 use crate::semantics::Orientation;
 
@@ -18,8 +18,8 @@ pub(super) struct Drag<V> {
 impl<V: Clone + PartialEq> Drag<V> {
     /// The thumb is let go where the value is now.
     pub(super) fn released(&self, now: V) -> Turn<V> {
-        let changed = now != self.origin;
-        Turn::one(Event::Released).and_if(changed, Event::Change(now))
+        let released = Turn::one(Happening::Released);
+        if now == self.origin { released } else { released.and_with(Happening::Change, now) }
     }
 }
 

@@ -11,7 +11,7 @@ use crate::control::setting::{Amount, Label, Manner, Setting, SettingError, whol
 use crate::control::uniform::uniform;
 use crate::control::value::Taken;
 use crate::control::{Conditions, Direction, Value, ValueKind};
-use crate::event::{Event, Refusal, Shown, Turn};
+use crate::event::{Happening, Refusal, Shown, Turn};
 use crate::intent::{Intent, Key, Thumb};
 use crate::measure::NotchesOf;
 use crate::validity::Invalid;
@@ -373,31 +373,31 @@ impl DateSpanPicker {
         match intent {
             Intent::Leave => {
                 self.pointed.take().ok_or(Refusal::Unchanged)?;
-                return Ok(Turn::one(Event::PreviewEnd));
+                return Ok(Turn::one(Happening::PreviewEnd));
             }
             Intent::Close | Intent::Key(Key::Escape)
                 if self.days.closes() && !matches!(self.draft, Some(Draft::Begun(_))) =>
             {
                 self.days.active = None;
-                return Ok(Turn::one(Event::Closed));
+                return Ok(Turn::one(Happening::Closed));
             }
             Intent::Close if self.days.closes() => {
                 self.draft = None;
                 self.days.active = None;
                 let preview = self.pointed.take().is_some();
                 let turn = if preview {
-                    Turn::one(Event::PreviewEnd)
+                    Turn::one(Happening::PreviewEnd)
                 } else {
-                    Turn::one(Event::Cancelled)
+                    Turn::one(Happening::Cancelled)
                 };
-                return Ok(turn.and(Event::Closed));
+                return Ok(turn.and(Happening::Closed));
             }
             _ => self.conditions.admit()?,
         }
         match (intent, self.days.active) {
             (Intent::Open, None) | (Intent::Key(Key::Down), None) => {
                 self.days.open(self.start())?;
-                Ok(Turn::one(Event::Opened))
+                Ok(Turn::one(Happening::Opened))
             }
             (Intent::Open, Some(_)) | (Intent::Close, _) => Err(Refusal::Unchanged),
             (Intent::PickDay(day), _) => self.pick(day),
@@ -406,7 +406,7 @@ impl DateSpanPicker {
             (Intent::Take(end), _) if self.active == end => Err(Refusal::Unchanged),
             (Intent::Take(end), _) => {
                 self.active = end;
-                Ok(Turn::one(Event::Taken(end)))
+                Ok(Turn::one(Happening::Taken(end)))
             }
             (Intent::Type(text), _) => self.type_text(text),
             (Intent::Settle, _) | (Intent::Key(Key::Enter), None) => self.settle_typed(),
@@ -419,10 +419,10 @@ impl DateSpanPicker {
             (Intent::Key(Key::Enter | Key::Space), Some(day)) => self.pick(day),
             (Intent::Key(key), Some(day)) => {
                 let to = self.days.go(day, key)?;
-                let turn = Turn::one(Event::ActiveDay(to));
+                let turn = Turn::one(Happening::ActiveDay(to));
                 let Some(Draft::Begun(begun)) = self.draft else { return Ok(turn) };
                 self.pointed = Some(to);
-                Ok(turn.and(Event::Preview(Some(DateSpan::between(begun, to)))))
+                Ok(turn.and_with(Happening::Preview, Some(DateSpan::between(begun, to))))
             }
             _ => Err(Refusal::NotForThis),
         }
@@ -435,9 +435,9 @@ impl DateSpanPicker {
             let turn = match self.draft.take() {
                 Some(Draft::Typed(_, origin)) if origin != self.value => {
                     self.value = origin;
-                    Turn::one(Event::Input(origin)).and(Event::Draft)
+                    Turn::with(Happening::Input, origin).and(Happening::Draft)
                 }
-                _ => Turn::one(Event::Draft),
+                _ => Turn::one(Happening::Draft),
             };
             self.draft = Some(Draft::Begun(day));
             if self.days.is_open() {
@@ -448,16 +448,10 @@ impl DateSpanPicker {
         let span = self.admit(DateSpan::between(begun, day))?;
         let closes = self.days.closes();
         let previewed = self.pointed.take().is_some();
-        let turn = match previewed {
-            true => {
-                let moved = self.take(Some(span));
-                let events = moved.events().filter(|event| *event != Event::Draft);
-                events.fold(Turn::one(Event::PreviewEnd), |turn, event| turn.and(event))
-            }
-            false => self.take(Some(span)),
-        };
+        let taken = self.take(Some(span));
+        let turn = if previewed { taken.ending_preview() } else { taken };
         self.days.shut(Some(day));
-        Ok(turn.and_if(closes, Event::Closed))
+        Ok(turn.and_if(closes, Happening::Closed))
     }
 
     fn point(&mut self, day: Date) -> Result<Turn<Option<DateSpan>>, Refusal> {
@@ -466,7 +460,7 @@ impl DateSpanPicker {
             return Err(Refusal::Unchanged);
         }
         self.pointed = Some(day);
-        Ok(Turn::one(Event::Preview(Some(DateSpan::between(begun, day)))))
+        Ok(Turn::with(Happening::Preview, Some(DateSpan::between(begun, day))))
     }
 
     fn type_text(&mut self, text: &str) -> Result<Turn<Option<DateSpan>>, Refusal> {
@@ -486,9 +480,9 @@ impl DateSpanPicker {
         match read {
             Ok(value) if value != self.value => {
                 self.value = value;
-                Ok(Turn::one(Event::Input(value)))
+                Ok(Turn::with(Happening::Input, value))
             }
-            _ => Ok(Turn::one(Event::Draft)),
+            _ => Ok(Turn::one(Happening::Draft)),
         }
     }
 
@@ -507,7 +501,7 @@ impl DateSpanPicker {
     fn take_back(&mut self) -> Result<Turn<Option<DateSpan>>, Refusal> {
         let draft = self.draft.take().ok_or(Refusal::Unchanged)?;
         self.pointed = None;
-        let Draft::Typed(_, origin) = draft else { return Ok(Turn::one(Event::Cancelled)) };
+        let Draft::Typed(_, origin) = draft else { return Ok(Turn::one(Happening::Cancelled)) };
         let before = core::mem::replace(&mut self.value, origin);
         Ok(Turn::cancelled(origin, &before))
     }
@@ -520,12 +514,7 @@ impl DateSpanPicker {
             Some(Draft::Typed(_, origin)) => origin,
             _ => before,
         };
-        match (value != before, value != origin) {
-            (true, true) => Turn::settled(value),
-            (true, false) => Turn::one(Event::Input(value)),
-            (false, true) => Turn::one(Event::Change(value)),
-            (false, false) => Turn::one(Event::Draft),
-        }
+        Turn::typed(value, value != before, value != origin)
     }
 }
 

@@ -5,7 +5,7 @@ use super::{FieldKind, Fielded, MOST};
 use crate::calendar::CalendarError;
 use crate::control::setting::within;
 use crate::control::{Conditions, Setting, SettingError, ValueKind, admit};
-use crate::event::{Event, Refusal, Turn};
+use crate::event::{Happening, Refusal, Turn};
 use crate::intent::{Intent, Key};
 use crate::limit::Limit;
 use crate::measure::{Bounds, Line, NotchesOf};
@@ -279,7 +279,7 @@ impl Machine {
             return Err(Refusal::Unchanged);
         }
         (self.active, self.typed) = (at, 0);
-        Ok(Turn::one(Event::Active(at)))
+        Ok(Turn::one(Happening::Active(at)))
     }
 
     /// Tells what the fields as they are now made of the value, and whether that settles it.
@@ -288,19 +288,14 @@ impl Machine {
             true => Some(None),
             false => self.allowed(&self.fields).ok().map(Some),
         };
-        let Some(value) = value else { return Turn::one(Event::Draft) };
+        let Some(value) = value else { return Turn::one(Happening::Draft) };
         let input = value != self.value;
         self.value = value;
         let change = settles && value != self.settled;
         if settles {
             self.settled = value;
         }
-        match (input, change) {
-            (true, true) => Turn::settled(value),
-            (true, false) => Turn::one(Event::Input(value)),
-            (false, true) => Turn::one(Event::Change(value)),
-            (false, false) => Turn::one(Event::Draft),
-        }
+        Turn::typed(value, input, change)
     }
 
     fn step(&mut self, steps: i32) -> Result<Turn<Option<i64>>, Refusal> {
@@ -407,7 +402,7 @@ impl Machine {
             return Ok(turn);
         }
         (self.active, self.typed) = (self.active + 1, 0);
-        Ok(turn.and(Event::Active(self.active)))
+        Ok(turn.and(Happening::Active(self.active)))
     }
 
     fn type_text(&mut self, text: &str) -> Result<Turn<Option<i64>>, Refusal> {

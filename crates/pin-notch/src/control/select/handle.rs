@@ -2,7 +2,7 @@
 
 use super::list::order;
 use super::{PAGE, Select, TYPE_AHEAD, WINDOW};
-use crate::event::{Event, Refusal, Turn};
+use crate::event::{Happening, Refusal, Turn};
 use crate::intent::{Intent, Key};
 
 impl Select {
@@ -52,7 +52,7 @@ impl Select {
         }
         self.open = true;
         self.activate(row);
-        Ok(Turn::one(Event::Opened))
+        Ok(Turn::one(Happening::Opened))
     }
 
     fn close(&mut self) -> Result<Turn<Vec<String>>, Refusal> {
@@ -60,7 +60,7 @@ impl Select {
             return Err(Refusal::Unchanged);
         }
         self.shut();
-        Ok(Turn::one(Event::Closed))
+        Ok(Turn::one(Happening::Closed))
     }
 
     pub(super) fn shut(&mut self) {
@@ -120,7 +120,7 @@ impl Select {
 
     fn go_to(&mut self, row: usize) -> Result<Turn<Vec<String>>, Refusal> {
         self.activate(Some(row));
-        Ok(Turn::one(Event::Active(row)))
+        Ok(Turn::one(Happening::Active(row)))
     }
 
     /// Puts keys on this row, and shows it.
@@ -144,7 +144,7 @@ impl Select {
             return Err(Refusal::Unchanged);
         }
         self.window = row;
-        Ok(Turn::one(Event::Scrolled(row)))
+        Ok(Turn::one(Happening::Scrolled(row)))
     }
 
     /// The window that begins at this row, or as near to it as there are rows to fill it.
@@ -160,7 +160,7 @@ impl Select {
         self.window = 0;
         self.activate(self.open_row(0, 1));
         let was_open = core::mem::replace(&mut self.open, true);
-        Ok(Turn::one(Event::Draft).and_if(!was_open, Event::Opened))
+        Ok(Turn::one(Happening::Draft).and_if(!was_open, Happening::Opened))
     }
 
     fn find(&mut self, typed: char, at: u64) -> Result<Turn<Vec<String>>, Refusal> {
@@ -209,8 +209,10 @@ impl Select {
             let same = self.chosen == [value];
             let turn = match (same, self.open) {
                 (true, false) => return Err(Refusal::Unchanged),
-                (true, true) => Turn::one(Event::Closed),
-                (false, open) => self.settle(vec![value.to_owned()]).and_if(open, Event::Closed),
+                (true, true) => Turn::one(Happening::Closed),
+                (false, open) => {
+                    self.settle(vec![value.to_owned()]).and_if(open, Happening::Closed)
+                }
             };
             self.shut();
             return Ok(turn);
