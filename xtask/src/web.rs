@@ -71,7 +71,7 @@ pub(crate) fn build_example(folder: &Path) -> Result<()> {
 
 /// Builds the web files into `folder` and prints their sizes.
 pub(crate) fn build(folder: &Path) -> Result<()> {
-    let wasm = compile(&["--lib"])?.join("pin_notch_web.wasm");
+    let wasm = compile(&["--lib", "--features", "allocator"])?.join("pin_notch_web.wasm");
     let raw = root().join("target/web/bindgen");
     Bindgen::new()
         .input_path(wasm)

@@ -30,6 +30,10 @@ use pin_notch_html::{
 use std::cell::RefCell;
 use wasm_bindgen::prelude::*;
 
+#[cfg(all(feature = "allocator", target_family = "wasm"))]
+#[global_allocator]
+static ALLOCATOR: rlsf::SmallGlobalTlsf = rlsf::SmallGlobalTlsf::new();
+
 #[wasm_bindgen(module = "/src/elements.js")]
 extern "C" {
     /// Defines the elements, each with a machine that `first` makes for its tag. `described` is, in records:
