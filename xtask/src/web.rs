@@ -136,6 +136,8 @@ fn compile(what: &[&str]) -> Result<PathBuf> {
     // A copy of a few words is a single instruction in WebAssembly; several loads and stores take more bytes.
     let copies = ["memcpy", "memmove", "memset"];
     flags.extend(copies.map(|what| format!("-Cllvm-args=-max-store-{what}=1")));
+    // Loops as they are written: pointers kept beside their counters are more code.
+    flags.push("-Cllvm-args=-disable-lsr".to_owned());
     let mut build = cargo();
     if !rustup_has_target()? {
         let sources = "/usr/lib/rustlib/src/rust/library/Cargo.toml";

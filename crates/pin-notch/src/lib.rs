@@ -59,6 +59,7 @@ mod measure;
 mod notches;
 pub mod number;
 mod quoted;
+mod search;
 mod semantics;
 mod validity;
 mod world;

@@ -1,6 +1,7 @@
 //! A select, each attempt with what came of it, and lists that come late, fail, or are long.
 
 use pin_notch::{Choice, Intent, Key, Listing, Select};
+use proptest::prelude::*;
 
 fn treatments() -> Vec<Choice> {
     vec![
@@ -183,6 +184,23 @@ fn disabled_and_read_only_selects_can_still_be_closed() {
     assert_eq!(select.handle(Intent::Key(Key::Down)).to_string(), "refused: disabled");
     assert_eq!(select.handle(Intent::Key(Key::Escape)).to_string(), "close");
     assert_eq!(select.handle(Intent::Open).to_string(), "refused: disabled");
+}
+
+proptest! {
+    /// A filter finds what the standard library finds in each text.
+    #[test]
+    fn a_filter_finds_what_a_text_holds(
+        texts in proptest::collection::vec("[abc]{0,12}", 1..20),
+        filter in "[abc]{1,4}",
+    ) {
+        let choices = texts.iter().enumerate().map(|(at, text)| Choice::new(at.to_string(), text));
+        let mut select = Select::single().filtering().offering(choices);
+        let _ = select.handle(Intent::Type(&filter));
+        let rows = (0..select.rows()).filter_map(|row| select.row(row));
+        let rows: Vec<&String> = rows.map(|row| &row.choice.text).collect();
+        let found: Vec<&String> = texts.iter().filter(|text| text.contains(&filter)).collect();
+        prop_assert_eq!(rows, found);
+    }
 }
 
 /// The same rows as by the plain definition, whichever way the filter grew or shrank.

@@ -14,6 +14,7 @@ use crate::control::{Conditions, Direction, Value, ValueKind};
 use crate::event::{Happening, Refusal, Shown, Turn};
 use crate::intent::{Intent, Key, Thumb};
 use crate::measure::NotchesOf;
+use crate::search::find;
 use crate::validity::Invalid;
 use crate::world::{AnyWorld, DatePattern};
 
@@ -344,7 +345,10 @@ impl DateSpanPicker {
         }
         // The dash may be written as people write it. A hyphen needs blanks around it, for dates have some.
         let text = &texts[0];
-        let split = ["–", "—", " - ", " to "].iter().find_map(|between| text.split_once(between));
+        let split = ["–", "—", " - ", " to "].iter().find_map(|between| {
+            let at = find(text, between)?;
+            Some((&text[..at], &text[at + between.len()..]))
+        });
         let (first, last) = split.unwrap_or((text, ""));
         Some([first.to_owned(), last.to_owned()])
     }

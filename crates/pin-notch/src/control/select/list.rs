@@ -1,5 +1,6 @@
 //! The options of a select, and which of them match what was typed.
 
+use crate::search::find;
 use crate::world::AnyWorld;
 use core::cmp::Ordering;
 
@@ -156,10 +157,10 @@ impl List {
     pub(super) fn set_filter(&mut self, filter: &str) {
         let (before, now) = (self.folded(&self.filter), self.folded(filter));
         // Whatever holds the longer text held the shorter one.
-        if !before.is_empty() && now.contains(&before) {
+        if !before.is_empty() && find(&now, &before).is_some() {
             let matching = core::mem::take(&mut self.matching);
             self.matching =
-                matching.into_iter().filter(|at| self.text(*at).contains(&now)).collect();
+                matching.into_iter().filter(|at| find(self.text(*at), &now).is_some()).collect();
         } else {
             self.matching = self.all_matching(&now);
         }
@@ -173,10 +174,12 @@ impl List {
         // A single letter is soon found in every text. What is longer may be far to seek: one search through
         // the one long text is far quicker than one for each option.
         if filter.len() == 1 {
-            return (0..self.choices.len()).filter(|at| self.text(*at).contains(filter)).collect();
+            return (0..self.choices.len())
+                .filter(|at| find(self.text(*at), filter).is_some())
+                .collect();
         }
         let (mut found, mut option) = (Vec::new(), 0);
-        while let Some(at) = self.folded[self.starts[option]..].find(filter) {
+        while let Some(at) = find(&self.folded[self.starts[option]..], filter) {
             let at = self.starts[option] + at;
             while self.starts[option + 1] <= at {
                 option += 1;
