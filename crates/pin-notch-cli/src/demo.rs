@@ -9,7 +9,7 @@ use crate::Failure;
 use axum::Router;
 use axum::body::{Bytes, HttpBody};
 use axum::extract::{Request, State};
-use axum::http::{HeaderValue, StatusCode, header};
+use axum::http::{HeaderMap, HeaderValue, StatusCode, header};
 use axum::response::{Html, IntoResponse, Response};
 use axum::routing::{get, post};
 use clap::Args;
@@ -53,8 +53,15 @@ pub(crate) struct Demo {
 
 /// The files that the page loads.
 struct Files {
-    script: Cow<'static, [u8]>,
-    wasm: Cow<'static, [u8]>,
+    script: WebFile,
+    wasm: WebFile,
+}
+
+/// A file as it is, and compressed.
+struct WebFile {
+    kind: &'static str,
+    plain: Cow<'static, [u8]>,
+    gzip: Cow<'static, [u8]>,
 }
 
 impl Demo {
@@ -68,10 +75,19 @@ impl Demo {
     }
 
     fn files(&self) -> Result<Files, Failure> {
+        let (script, wasm) = ("text/javascript", "application/wasm");
         let Some(folder) = &self.web_files else {
             return Ok(Files {
-                script: include_bytes!("../dist/pin-notch.js").into(),
-                wasm: include_bytes!("../dist/pin-notch.wasm").into(),
+                script: WebFile {
+                    kind: script,
+                    plain: include_bytes!("../dist/pin-notch.js").into(),
+                    gzip: include_bytes!("../dist/pin-notch.js.gz").into(),
+                },
+                wasm: WebFile {
+                    kind: wasm,
+                    plain: include_bytes!("../dist/pin-notch.wasm").into(),
+                    gzip: include_bytes!("../dist/pin-notch.wasm.gz").into(),
+                },
             });
         };
         let read = |name: &str| {
@@ -79,7 +95,10 @@ impl Demo {
             let why = |error| Failure::usage(format!("--web-files: {}: {error}", path.display()));
             std::fs::read(&path).map(Cow::Owned).map_err(why)
         };
-        Ok(Files { script: read("pin-notch.js")?, wasm: read("pin-notch.wasm")? })
+        let both = |kind, name: &str| -> Result<WebFile, Failure> {
+            Ok(WebFile { kind, plain: read(name)?, gzip: read(&format!("{name}.gz"))? })
+        };
+        Ok(Files { script: both(script, "pin-notch.js")?, wasm: both(wasm, "pin-notch.wasm")? })
     }
 
     async fn serve(&self, files: Files) -> Result<(), Failure> {
@@ -147,12 +166,25 @@ fn web_files(files: Files) -> Router {
         .with_state(Arc::new(files))
 }
 
-async fn script(State(files): State<Arc<Files>>) -> Response {
-    ([(header::CONTENT_TYPE, "text/javascript")], files.script.to_vec()).into_response()
+async fn script(State(files): State<Arc<Files>>, headers: HeaderMap) -> Response {
+    files.script.answer(&headers)
 }
 
-async fn wasm(State(files): State<Arc<Files>>) -> Response {
-    ([(header::CONTENT_TYPE, "application/wasm")], files.wasm.to_vec()).into_response()
+async fn wasm(State(files): State<Arc<Files>>, headers: HeaderMap) -> Response {
+    files.wasm.answer(&headers)
+}
+
+impl WebFile {
+    /// The file, compressed where whoever asks can read that.
+    fn answer(&self, asked: &HeaderMap) -> Response {
+        let accepted = asked.get(header::ACCEPT_ENCODING).and_then(|value| value.to_str().ok());
+        let names = accepted.unwrap_or_default().split(',').map(|name| name.trim());
+        let of = [(header::CONTENT_TYPE, self.kind), (header::VARY, "accept-encoding")];
+        match names.into_iter().any(|name| name.eq_ignore_ascii_case("gzip")) {
+            true => (of, [(header::CONTENT_ENCODING, "gzip")], self.gzip.to_vec()).into_response(),
+            false => (of, self.plain.to_vec()).into_response(),
+        }
+    }
 }
 
 /// Re-checks a sent form with the same controls that the page has.
