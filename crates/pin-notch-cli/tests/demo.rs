@@ -42,6 +42,13 @@ fn demo_of(arguments: &[&str]) -> Demo {
 impl Demo {
     /// Sends a request as it stands and gives the status and the rest of the answer.
     fn send(&self, head: &str, body: &[u8]) -> (u16, String) {
+        let answer = String::from_utf8_lossy(&self.exchange(head, body)).into_owned();
+        let status = answer.split(' ').nth(1).and_then(|code| code.parse().ok());
+        (status.unwrap_or_else(|| panic!("no status in {answer:?}")), answer)
+    }
+
+    /// Sends a request as it stands and gives all that comes back.
+    fn exchange(&self, head: &str, body: &[u8]) -> Vec<u8> {
         let mut stream = TcpStream::connect(&self.address).expect("a connection");
         stream.set_read_timeout(Some(std::time::Duration::from_secs(20))).expect("a time limit");
         let head = format!("{head}\r\nHost: {}\r\nConnection: close\r\n\r\n", self.address);
@@ -50,9 +57,7 @@ impl Demo {
         let _ = stream.write_all(body);
         let mut answer = Vec::new();
         let _ = stream.read_to_end(&mut answer);
-        let answer = String::from_utf8_lossy(&answer).into_owned();
-        let status = answer.split(' ').nth(1).and_then(|code| code.parse().ok());
-        (status.unwrap_or_else(|| panic!("no status in {answer:?}")), answer)
+        answer
     }
 
     fn post(&self, body: &[u8]) -> (u16, String) {
@@ -66,6 +71,29 @@ impl Demo {
             body,
         )
     }
+}
+
+#[test]
+fn the_web_files_come_compressed_to_whoever_can_read_that() {
+    let demo = demo();
+    let get = |name: &str, accepts: &str| {
+        let answer =
+            demo.exchange(&format!("GET /{name} HTTP/1.1\r\nAccept-Encoding: {accepts}"), b"");
+        let end = answer.windows(4).position(|four| four == b"\r\n\r\n").expect("a head");
+        let head = String::from_utf8_lossy(&answer[..end]).to_lowercase();
+        (head.contains("content-encoding: gzip"), answer[end + 4..].to_vec())
+    };
+    let mut total = 0;
+    for name in ["pin-notch.js", "pin-notch.wasm"] {
+        let (compressed, short) = get(name, "br, GZIP");
+        let (as_it_is, plain) = get(name, "identity, gzip;q=0");
+        assert!(compressed && !as_it_is, "{name}");
+        let mut long = Vec::new();
+        flate2::read::GzDecoder::new(&*short).read_to_end(&mut long).expect("a gzip file");
+        assert!(long == plain, "{name} is the same either way");
+        total += short.len();
+    }
+    assert!(total <= 100_000, "all that a page loads takes {total} bytes");
 }
 
 #[test]
