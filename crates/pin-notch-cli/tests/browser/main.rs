@@ -442,7 +442,7 @@ fn removed_elements_leave_nothing_behind() {
                }",
         )
         .await;
-        for _ in 0..20 {
+        for _ in 0..100 {
             page.run("gc(); await new Promise((done) => setTimeout(done, 50));").await;
             if page.get("freed").await == "700" {
                 return;

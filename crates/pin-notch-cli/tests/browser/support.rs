@@ -181,8 +181,11 @@ impl Page {
 
     /// Waits until the expression is true.
     pub async fn until(&self, expression: &str) {
+        // Asked in one go: a script that a page's change cuts short gives no answer any more.
+        let asked = format!("return Boolean({expression});");
         for _ in 0..800 {
-            if self.get(&format!("Boolean({expression})")).await == "true" {
+            let is_so = self.client.execute(&asked, Vec::new()).await.unwrap_or_default();
+            if is_so == true {
                 return;
             }
             tokio::time::sleep(Duration::from_millis(25)).await;
