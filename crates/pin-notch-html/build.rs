@@ -21,7 +21,8 @@ fn lean(sheet: &str) -> String {
     let rest = parts.map(|part| part.split_once("*/").map_or("", |(_, after)| after));
     let bare: String = std::iter::once(first.as_str()).chain(rest).collect();
     let words = bare.split_whitespace().collect::<Vec<_>>().join(" ");
-    ["{", "}", ";"].iter().fold(words, |sheet, mark| {
+    let lean = ["{", "}", ";"].iter().fold(words, |sheet, mark| {
         sheet.replace(&format!(" {mark}"), mark).replace(&format!("{mark} "), mark)
-    })
+    });
+    lean.replace(": ", ":").replace(", ", ",").replace(";}", "}")
 }

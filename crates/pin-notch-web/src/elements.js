@@ -185,16 +185,10 @@ class Ports {
   }
 }
 
-const TEXTS = {
-  min: "min", max: "max", step: "step", unit: "unit", orientation: "orientation", icon: "icon", lit: "lit",
-  placeholder: "placeholder", least: "least", most: "most", readout: "readout", name: "name", sizing: "sizing",
-  pattern: "pattern", description: "description", pageStep: "page-step", near: "near",
-};
-const FLAGS = {
-  disabled: "disabled", readOnly: "readonly", required: "required", reversed: "reversed", multiple: "multiple",
-  filter: "filter", wrap: "wrap", push: "push", alwaysOpen: "always-open", twoFields: "two-fields",
-  acrossBlocked: "across-blocked", defaultChecked: "checked",
-};
+// Attributes that are properties too, of the same name or of that in the other's place.
+const TEXTS = "min max step unit orientation icon lit placeholder least most readout name sizing pattern description page-step near";
+const FLAGS = "disabled readonly/readOnly required reversed multiple filter wrap push always-open two-fields across-blocked checked/defaultChecked";
+const properties = (names) => names.split(" ").map((name) => name.split("/")).map(([name, other]) => [other ?? name.replace(/-(.)/g, (_, c) => c.toUpperCase()), name]);
 const HOSTS = ["notch-slider", "notch-rating", "notch-switch", "notch-checkbox"];
 const CHECKED = ["notch-switch", "notch-checkbox"];
 const WITH_TODAY = ["notch-date", "notch-date-span"];
@@ -491,13 +485,13 @@ function defineElement(tag, observedAttributes, sheet, first) {
     reportValidity() { return this.#internals.reportValidity(); }
     setCustomValidity(message) { this.#ask("object", String(message)); }
   }
-  for (const [property, name] of Object.entries(TEXTS)) {
+  for (const [property, name] of properties(TEXTS)) {
     Object.defineProperty(NotchElement.prototype, property, {
       get() { return this.getAttribute(name) ?? ""; },
       set(value) { this.setAttribute(name, value); },
     });
   }
-  for (const [property, name] of Object.entries(FLAGS)) {
+  for (const [property, name] of properties(FLAGS)) {
     Object.defineProperty(NotchElement.prototype, property, {
       get() { return this.hasAttribute(name); },
       set(on) { this.toggleAttribute(name, Boolean(on)); },
