@@ -290,16 +290,20 @@ impl SpanSlider {
     /// # Errors
     /// Why it cannot take these very values; they are then as they were.
     pub fn set_value(&mut self, value: Span) -> Result<(), Refusal> {
+        self.value = self.admit(value)?;
+        Ok(())
+    }
+
+    fn admit(&self, value: Span) -> Result<Span, Refusal> {
         let Span { low, high } = value;
         admit(&self.notches, low)?;
         admit(&self.notches, high)?;
         let greatest = self.greatest.unwrap_or(Decimal::MAX);
         let far = exact_sum(high, -low).unwrap_or(Decimal::MAX);
         match (self.least..=greatest).contains(&far) {
-            true => self.value = value,
-            false => return Err(Refusal::TooFar { least: self.least, greatest }),
+            true => Ok(value),
+            false => Err(Refusal::TooFar { least: self.least, greatest }),
         }
-        Ok(())
     }
 
     /// What is legal in the definition and will surprise somebody.
@@ -524,7 +528,7 @@ uniform! {
         let Value::Span(span) = value else { return Vec::new() };
         let mut wrong = against(&self.notches, span.low);
         wrong.extend(against(&self.notches, span.high));
-        if let (Err(why), true) = (self.clone().set_value(*span), wrong.is_empty()) {
+        if let (Err(why), true) = (self.admit(*span), wrong.is_empty()) {
             wrong.push(Invalid::BadInput(format!("These values do not go together: {why}.")));
         }
         wrong

@@ -136,8 +136,8 @@ pub(super) fn read(control: &dyn Uniform, sent: &[String]) -> Result<Value, Inva
             Ok(Value::Span(Span { low, high }))
         }
         (ValueKind::Dates, [first, last]) => {
-            let (first, last): (Date, Date) = (calendar(first.parse())?, calendar(last.parse())?);
-            Ok(Value::Dates(super::DateSpan { first, last }))
+            let both = |first: Date, last: Date| Value::Dates(super::DateSpan { first, last });
+            calendar(first.parse().and_then(|first| Ok(both(first, last.parse()?))))
         }
         (ValueKind::Span | ValueKind::Dates, _) => {
             Err(Invalid::BadInput("This is sent twice: where it begins and where it ends.".into()))
@@ -148,15 +148,16 @@ pub(super) fn read(control: &dyn Uniform, sent: &[String]) -> Result<Value, Inva
 
 /// The value of this kind that a single text stands for.
 pub(crate) fn one_of(kind: ValueKind, text: &str) -> Result<Value, Invalid> {
-    Ok(match kind {
-        ValueKind::Date => Value::Date(calendar(text.parse())?),
-        ValueKind::Month => Value::Month(calendar(text.parse())?),
-        ValueKind::Week => Value::Week(calendar(text.parse())?),
-        ValueKind::Time => Value::Time(calendar(text.parse())?),
-        ValueKind::DateTime => Value::DateTime(calendar(text.parse())?),
-        ValueKind::Number => Value::Number(number(text)?),
-        _ => Value::Text(text.to_owned()),
-    })
+    let read: Result<Value, CalendarError> = match kind {
+        ValueKind::Date => text.parse().map(Value::Date),
+        ValueKind::Month => text.parse().map(Value::Month),
+        ValueKind::Week => text.parse().map(Value::Week),
+        ValueKind::Time => text.parse().map(Value::Time),
+        ValueKind::DateTime => text.parse().map(Value::DateTime),
+        ValueKind::Number => return number(text).map(Value::Number),
+        _ => Ok(Value::Text(text.to_owned())),
+    };
+    calendar(read)
 }
 
 fn number(text: &str) -> Result<rust_decimal::Decimal, Invalid> {
