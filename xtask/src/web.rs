@@ -5,9 +5,10 @@
 
 use crate::Result;
 use crate::machine::{cargo, need, npm, root, run};
-use crate::order::ordered;
+use crate::order::{ordered, plain};
 use flate2::{Compression, write::GzEncoder};
 use sha2::{Digest, Sha256};
+use std::collections::BTreeSet;
 use std::fs;
 use std::io::Write;
 use std::path::{Path, PathBuf};
@@ -93,13 +94,24 @@ pub(crate) fn build(folder: &Path) -> Result<()> {
     // The elements' own script stands in the same file, in the place of its import. What it tells of what it
     // hears is all that others get to see.
     let is_import = |line: &&str| line.starts_with("import ") && line.contains("elements.js");
-    let hidden = |line: &str| line.strip_prefix("export ").map(str::to_owned);
-    let glue = glue.lines().filter(|line| !is_import(line) && !line.starts_with("export {"));
-    let glue: Vec<String> = glue.map(|line| hidden(line).unwrap_or(line.to_owned())).collect();
+    let mut names = BTreeSet::new();
+    let mut lines = Vec::new();
+    for line in glue.lines().filter(|line| !is_import(line) && !line.starts_with("export {")) {
+        let line = line.strip_prefix("export ").unwrap_or(line);
+        match line.trim_start().split_once(": function(") {
+            Some((name, rest)) if name.starts_with("__wbg_") => {
+                if !names.insert(plain(name)) {
+                    return Err(format!("two imports would be named {}", plain(name)).into());
+                }
+                lines.push(format!("{}: function({rest}", plain(name)));
+            }
+            _ => lines.push(line.to_owned()),
+        }
+    }
     let elements = elements.replace("\nexport function", "\nfunction");
     let elements = elements.replace("\nfunction hearTurns", "\nexport function hearTurns");
     let start = "await __wbg_init({ module_or_path: new URL(\"pin-notch.wasm\", import.meta.url) });\nregister();";
-    let script = minified(&raw, &format!("{elements}\n{}\n{start}\n", glue.join("\n")))?;
+    let script = minified(&raw, &format!("{elements}\n{}\n{start}\n", lines.join("\n")))?;
     if script.matches("new URL(\"pin-notch.wasm\",import.meta.url)").count() != 1 {
         return Err("pin-notch.js does not name pin-notch.wasm in the one way that is known".into());
     }
