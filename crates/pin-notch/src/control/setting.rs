@@ -99,6 +99,15 @@ pub enum Amount {
 }
 
 /// What a control may be. See [`Setting`].
+///
+/// ```
+/// use pin_notch::{Choice, Control, ItemStepper, Manner, Setting};
+/// # fn main() -> Result<(), pin_notch::SettingError> {
+/// let mut hive = Control::from(ItemStepper::new([Choice::new("1", "Linden")]));
+/// hive.put(&Setting::Is(Manner::Wrapping))?;
+/// assert!(hive.put(&Setting::Is(Manner::Vertical)).is_err()); // it has no track
+/// # Ok(()) }
+/// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 #[non_exhaustive]
 pub enum Manner {
