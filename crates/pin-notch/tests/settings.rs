@@ -7,7 +7,10 @@ use pin_notch::{
     Span, SpanSlider, Stepper, Switch, Value, Weekday, Wording, dec,
 };
 
-type Test = Result<(), Box<dyn std::error::Error>>;
+type Test<T = ()> = Result<T, Box<dyn std::error::Error>>;
+
+/// A control by its own methods, and a bare one with what is to be put on it.
+type Pair = (Control, Control, Vec<Setting>);
 
 fn options() -> Vec<Choice> {
     vec![Choice::new("oa", "Oxalic acid"), Choice::new("fa", "Formic acid")]
@@ -17,8 +20,7 @@ fn label(label: Label, text: &str) -> Setting {
     Setting::Label(label, text.into())
 }
 
-/// Every pair: a control by its own methods, and a bare one with what is to be put on it.
-fn pairs() -> Result<Vec<(Control, Control, Vec<Setting>)>, Box<dyn std::error::Error>> {
+fn pairs() -> Test<Vec<Pair>> {
     let weight = Notches::new(dec!(1), dec!(40), dec!(0.5))?;
     let wording: Wording = "{value} of {max}".parse()?;
     let pattern: DatePattern = "d MMM yyyy".parse()?;

@@ -103,7 +103,7 @@ pub enum Amount {
 /// ```
 /// use pin_notch::{Choice, Control, ItemStepper, Manner, Setting};
 /// # fn main() -> Result<(), pin_notch::SettingError> {
-/// let mut hive = Control::from(ItemStepper::new([Choice::new("1", "Linden")]));
+/// let mut hive = Control::from(ItemStepper::new(vec![Choice::new("1", "Linden")]));
 /// hive.put(&Setting::Is(Manner::Wrapping))?;
 /// assert!(hive.put(&Setting::Is(Manner::Vertical)).is_err()); // it has no track
 /// # Ok(()) }
