@@ -4,8 +4,9 @@
 #![forbid(unsafe_code)]
 
 mod checks;
+mod dense;
 mod machine;
-mod order;
+mod script;
 mod web;
 
 use std::process::ExitCode;

@@ -3,7 +3,8 @@
 //! Controls are plain values and know nothing of this. A program that wants two of them to agree gives
 //! both the same [`Shared`] value: what a turn says goes in, and whoever listens hears it.
 
-use crate::event::{Event, Refusal, Turn};
+use crate::event::{Event, Turn};
+use crate::refusal::Refusal;
 use core::cell::{Cell, RefCell};
 use core::fmt;
 use std::rc::{Rc, Weak};

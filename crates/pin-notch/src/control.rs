@@ -8,6 +8,7 @@ mod checkbox;
 mod conditions;
 mod date;
 mod draft;
+mod error;
 mod fields;
 mod items;
 mod rating;
@@ -29,6 +30,7 @@ pub use conditions::Conditions;
 pub use date::{
     Blocked, DateGrid, DatePicker, DateSpan, DateSpanPicker, DateSpanView, DateView, GridDay,
 };
+pub use error::ControlError;
 pub use fields::{FieldKind, FieldStepper, FieldView, Fielded, FieldsView};
 pub use items::{ItemStepper, ItemView};
 pub use rating::{Lit, MAX_ICONS, Rating, RatingView};
@@ -43,14 +45,13 @@ pub use value::{Value, ValueKind};
 pub use wording::{Wording, WordingError};
 
 use crate::calendar::{DateTime, Month, Time, Week};
-use crate::event::{Refusal, Turn};
+use crate::event::Turn;
 use crate::intent::Intent;
-use crate::notches::{Notches, NotchesError, Remark};
-use crate::number::Plain;
+use crate::notches::{Notches, Remark};
+use crate::refusal::Refusal;
 use crate::semantics::Semantics;
 use crate::validity::Invalid;
 use crate::world::AnyWorld;
-use core::fmt;
 use rust_decimal::Decimal;
 use uniform::Uniform;
 
@@ -70,105 +71,6 @@ pub enum Direction {
     LeftToRight,
     /// Right to left.
     RightToLeft,
-}
-
-/// Why a control cannot be built.
-///
-/// ```
-/// use pin_notch::{ControlError, Notches, Rating, Slider, dec};
-/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let error = Rating::new(0).unwrap_err();
-/// assert!(matches!(error, ControlError::Icons { .. }));
-/// let open = Notches::builder().min(dec!(0)).build()?;
-/// println!("{}", Slider::new(open).unwrap_err()); // a track has two ends
-/// # Ok(()) }
-/// ```
-#[derive(Clone, Debug, PartialEq, Eq)]
-#[non_exhaustive]
-pub enum ControlError {
-    /// The notches make no sense.
-    Notches(NotchesError),
-    /// A slider's track has to begin and end somewhere.
-    Unbounded {
-        /// The bound that is missing: `min` or `max`.
-        missing: &'static str,
-    },
-    /// The default value is not acceptable.
-    Default {
-        /// The default value that was given.
-        value: Decimal,
-        /// What is wrong with it.
-        why: Refusal,
-    },
-    /// No notch lies between the bounds, so there is no value to start with.
-    NoNotch,
-    /// The distances that a span has to keep make no sense, or no span of notches keeps them.
-    Distance {
-        /// The least distance of the two values.
-        least: Decimal,
-        /// The greatest.
-        greatest: Decimal,
-    },
-    /// A mark stands outside the bounds.
-    Mark {
-        /// The value it was given.
-        value: Decimal,
-    },
-    /// A track's scale does not fit its bounds; holds what is wrong, and what would be right.
-    Scale(&'static str),
-    /// A rating has no icons, or more than [`MAX_ICONS`].
-    Icons {
-        /// The number that was given.
-        icons: u32,
-    },
-    /// A rating's minimum is negative or above its number of icons.
-    RatingMin {
-        /// The minimum that was given.
-        min: Decimal,
-        /// The number of icons.
-        icons: u32,
-    },
-}
-
-impl fmt::Display for ControlError {
-    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        match self {
-            Self::Notches(error) => error.fmt(f),
-            Self::Unbounded { missing } => {
-                write!(f, "{missing} is missing: a slider needs both ends of its track")
-            }
-            Self::Default { value, why } => {
-                write!(f, "default value {} is not allowed: {why}", Plain(*value))
-            }
-            Self::NoNotch => f.write_str("no value is allowed: no notch lies between the bounds"),
-            Self::Distance { least, greatest } => write!(
-                f,
-                "a distance from {} to {} is not possible: it has to lie between 0 and the range",
-                Plain(*least),
-                Plain(*greatest)
-            ),
-            Self::Mark { value } => {
-                write!(f, "a mark at {} stands outside the bounds", Plain(*value))
-            }
-            Self::Scale(what) => f.write_str(what),
-            Self::Icons { icons } => {
-                write!(f, "{icons} icons are not allowed: a rating has 1 to {MAX_ICONS}")
-            }
-            Self::RatingMin { min, icons } => write!(
-                f,
-                "min {} is not allowed: the minimum of a rating with {icons} icons lies from 0 to {icons}",
-                Plain(*min)
-            ),
-        }
-    }
-}
-
-impl std::error::Error for ControlError {}
-
-impl From<NotchesError> for ControlError {
-    fn from(error: NotchesError) -> Self {
-        Self::Notches(error)
-    }
 }
 
 /// Defines [`Control`] and [`View`], and the way from a control to what it shares with all others.

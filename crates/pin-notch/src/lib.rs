@@ -59,6 +59,7 @@ mod measure;
 mod notches;
 pub mod number;
 mod quoted;
+mod refusal;
 mod search;
 mod semantics;
 mod validity;
@@ -78,7 +79,7 @@ pub use control::{
     ValueKind, View, Wording, WordingError, steps_held,
 };
 pub use conversion::{Conversion, NoRange};
-pub use event::{Event, Events, Refusal, Shown, Turn};
+pub use event::{Event, Events, Shown, Turn};
 pub use form::{
     Field, Fieldset, Followed, Form, FormError, FormRemark, FormTurn, MAX_BODY, MAX_REPORTED,
     Problem, Problems, Values,
@@ -90,6 +91,7 @@ pub use notches::{Notches, NotchesBuilder, NotchesError, Remark};
 #[doc(inline)]
 pub use number::{NumberError, number_text, parse_number};
 pub use quoted::Quoted;
+pub use refusal::Refusal;
 pub use rust_decimal::Decimal;
 pub use semantics::{Checked, Orientation, Range, Role, Semantics};
 pub use validity::Invalid;

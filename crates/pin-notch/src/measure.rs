@@ -12,10 +12,10 @@
 
 use crate::calendar::{Date, DateTime, Month, Time, Week};
 use crate::control::admit;
-use crate::event::Refusal;
 use crate::limit::Limit;
 use crate::notches::{Notches, NotchesError};
 use crate::number::REACH;
+use crate::refusal::Refusal;
 use crate::validity::{Invalid, against};
 use core::fmt;
 use core::marker::PhantomData;

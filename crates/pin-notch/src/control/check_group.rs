@@ -7,9 +7,10 @@ use super::conditions::condition_methods;
 use super::setting::{Amount, Label, Setting, SettingError, whole};
 use super::uniform::uniform;
 use super::{Checkbox, CheckboxView, Choice, Conditions, Value, ValueKind};
-use crate::event::{Refusal, Turn};
+use crate::event::Turn;
 use crate::intent::{Intent, Key};
 use crate::quoted::Quoted;
+use crate::refusal::Refusal;
 use crate::semantics::{Checked, Role, Semantics};
 use crate::validity::{Invalid, counted, in_words};
 

@@ -1,6 +1,6 @@
 //! The conditions that every control can be under, whatever its value.
 
-use crate::event::Refusal;
+use crate::refusal::Refusal;
 use crate::semantics::{Role, Semantics};
 use crate::validity::Invalid;
 

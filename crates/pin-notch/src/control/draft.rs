@@ -1,6 +1,7 @@
 //! A value that is typed: what is being typed, the draft, is kept apart from it.
 
-use crate::event::{Happening, Refusal, Turn};
+use crate::event::{Happening, Turn};
+use crate::refusal::Refusal;
 
 /// A value, and the text that somebody may be typing in its place.
 #[derive(Clone, Debug)]

@@ -3,9 +3,9 @@
 
 use super::{Blocked, Choice, ControlError, Direction, Value, ValueKind, Wording};
 use crate::calendar::Weekday;
-use crate::event::Refusal;
 use crate::measure::{Bounds, Line};
 use crate::notches::NotchesError;
+use crate::refusal::Refusal;
 use crate::world::DatePattern;
 use core::fmt;
 use rust_decimal::Decimal;

@@ -18,9 +18,10 @@ use super::wording::Words;
 use super::{
     Conditions, ControlError, Direction, Scale, Value, ValueKind, Wording, admit, admit_default,
 };
-use crate::event::{Happening, Refusal, Turn};
+use crate::event::{Happening, Turn};
 use crate::intent::{Intent, Key, Place};
 use crate::notches::{Notches, Remark};
+use crate::refusal::Refusal;
 use crate::semantics::Orientation;
 use crate::validity::{Invalid, against};
 use crate::world::AnyWorld;

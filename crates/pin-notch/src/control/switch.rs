@@ -6,8 +6,9 @@ use super::conditions::condition_methods;
 use super::setting::{Label, Setting, SettingError};
 use super::uniform::uniform;
 use super::{Conditions, Value, ValueKind};
-use crate::event::{Refusal, Turn};
+use crate::event::Turn;
 use crate::intent::{Intent, Key};
+use crate::refusal::Refusal;
 use crate::semantics::{Role, Semantics};
 use crate::validity::{Invalid, in_words};
 

@@ -3,11 +3,12 @@
 
 use super::{Conditions, Setting, SettingError, Span, Value, ValueKind, View};
 use crate::calendar::{CalendarError, Date};
-use crate::event::{Refusal, Turn};
+use crate::event::Turn;
 use crate::intent::Intent;
 use crate::notches::Remark;
 use crate::number::parse_number;
 use crate::quoted::Quoted;
+use crate::refusal::Refusal;
 use crate::validity::Invalid;
 use crate::world::AnyWorld;
 

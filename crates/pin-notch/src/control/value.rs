@@ -2,9 +2,10 @@
 
 use super::{DateSpan, Span};
 use crate::calendar::{Date, DateTime, Month, Time, Week};
-use crate::event::{Refusal, Shown};
+use crate::event::Shown;
 use crate::measure::Measure;
 use crate::number::number_text;
+use crate::refusal::Refusal;
 use core::fmt;
 use rust_decimal::Decimal;
 

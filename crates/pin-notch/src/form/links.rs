@@ -2,7 +2,8 @@
 
 use super::Field;
 use crate::control::Value;
-use crate::event::{Refusal, Shown};
+use crate::event::Shown;
+use crate::refusal::Refusal;
 use core::fmt;
 use std::collections::{HashMap, HashSet, VecDeque};
 use std::sync::Arc;

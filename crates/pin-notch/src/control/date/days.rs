@@ -4,10 +4,10 @@ use super::Blocked;
 use crate::calendar::{Date, Month, MonthGrid, Week, Weekday};
 use crate::control::setting::within;
 use crate::control::{Direction, Manner, Setting, SettingError, ValueKind};
-use crate::event::Refusal;
 use crate::intent::Key;
 use crate::measure::NotchesOf;
 use crate::quoted::Quoted;
+use crate::refusal::Refusal;
 use crate::validity::Invalid;
 use crate::world::{AnyWorld, DatePattern, native};
 

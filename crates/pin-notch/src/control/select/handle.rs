@@ -2,8 +2,9 @@
 
 use super::list::order;
 use super::{PAGE, Select, TYPE_AHEAD, WINDOW};
-use crate::event::{Happening, Refusal, Turn};
+use crate::event::{Happening, Turn};
 use crate::intent::{Intent, Key};
+use crate::refusal::Refusal;
 
 impl Select {
     /// Carries out an intent.

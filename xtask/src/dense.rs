@@ -22,7 +22,7 @@ pub(crate) fn plain(name: &str) -> &str {
 }
 
 /// The same module, so written.
-pub(crate) fn ordered(wasm: &[u8]) -> Result<Vec<u8>> {
+pub(crate) fn dense(wasm: &[u8]) -> Result<Vec<u8>> {
     let mut imports = 0;
     let mut types = Vec::new();
     let mut bodies: Vec<FunctionBody> = Vec::new();
