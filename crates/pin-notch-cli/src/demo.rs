@@ -57,11 +57,11 @@ struct Files {
     wasm: WebFile,
 }
 
-/// A file as it is, and compressed.
+/// A file as it is, and compressed where somebody has done that.
 struct WebFile {
     kind: &'static str,
     plain: Cow<'static, [u8]>,
-    gzip: Cow<'static, [u8]>,
+    gzip: Option<Cow<'static, [u8]>>,
 }
 
 impl Demo {
@@ -81,12 +81,12 @@ impl Demo {
                 script: WebFile {
                     kind: script,
                     plain: include_bytes!("../dist/pin-notch.js").into(),
-                    gzip: include_bytes!("../dist/pin-notch.js.gz").into(),
+                    gzip: Some(include_bytes!("../dist/pin-notch.js.gz").into()),
                 },
                 wasm: WebFile {
                     kind: wasm,
                     plain: include_bytes!("../dist/pin-notch.wasm").into(),
-                    gzip: include_bytes!("../dist/pin-notch.wasm.gz").into(),
+                    gzip: Some(include_bytes!("../dist/pin-notch.wasm.gz").into()),
                 },
             });
         };
@@ -96,7 +96,7 @@ impl Demo {
             std::fs::read(&path).map(Cow::Owned).map_err(why)
         };
         let both = |kind, name: &str| -> Result<WebFile, Failure> {
-            Ok(WebFile { kind, plain: read(name)?, gzip: read(&format!("{name}.gz"))? })
+            Ok(WebFile { kind, plain: read(name)?, gzip: read(&format!("{name}.gz")).ok() })
         };
         Ok(Files { script: both(script, "pin-notch.js")?, wasm: both(wasm, "pin-notch.wasm")? })
     }
@@ -180,9 +180,10 @@ impl WebFile {
         let accepted = asked.get(header::ACCEPT_ENCODING).and_then(|value| value.to_str().ok());
         let names = accepted.unwrap_or_default().split(',').map(|name| name.trim());
         let of = [(header::CONTENT_TYPE, self.kind), (header::VARY, "accept-encoding")];
-        match names.into_iter().any(|name| name.eq_ignore_ascii_case("gzip")) {
-            true => (of, [(header::CONTENT_ENCODING, "gzip")], self.gzip.to_vec()).into_response(),
-            false => (of, self.plain.to_vec()).into_response(),
+        let can_read = names.into_iter().any(|name| name.eq_ignore_ascii_case("gzip"));
+        match self.gzip.as_ref().filter(|_| can_read) {
+            Some(gzip) => (of, [(header::CONTENT_ENCODING, "gzip")], gzip.to_vec()).into_response(),
+            None => (of, self.plain.to_vec()).into_response(),
         }
     }
 }

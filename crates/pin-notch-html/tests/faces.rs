@@ -112,6 +112,12 @@ fn attributes_that_cannot_be_used_are_left_out_and_noted() {
             "value=\"500\" is left out: above the maximum 100",
         ]
     );
+    for (tag, value, like) in
+        [(Tag::SpanSlider, "10", "10,30"), (Tag::DateSpan, "2026-05-01", "2026-05-01/2026-05-14")]
+    {
+        let note = format!("value=\"{value}\" is left out: write it like {like}");
+        assert_eq!(notes(tag, &[("value", value)]), [note]);
+    }
     assert_eq!(
         notes(Tag::Rating, &[("max", "4.5"), ("min", "-1")]),
         [

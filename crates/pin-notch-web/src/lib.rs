@@ -133,7 +133,7 @@ impl State {
             "object" => conditions.custom_error = (!with.is_empty()).then(|| with.to_owned()),
             // From now on, show what is wrong with the value.
             "invalid" => self.reporting = true,
-            // The form was.
+            // The form was reset.
             "reset" => {
                 self.control.reset();
                 (self.dirty, self.reporting) = (false, false);
@@ -147,7 +147,7 @@ impl State {
                 }
                 self.offered = Some(options);
             }
-            // They are on their way, or could not be had for this reason.
+            // The options are on their way, or could not be had for this reason.
             _ => {
                 if let Control::Select(select) = &mut self.control {
                     match what {

@@ -1,9 +1,8 @@
 //! From attributes to a control.
 
-use super::entries_of;
-use super::{Attributed, Looks, Note, Surroundings, Tag};
+use super::{Attributed, Looks, Note, Surroundings, Tag, entries_of};
 use pin_notch::{
-    Amount, Blocked, CheckGroup, Checkbox, Choice, Control, ControlError, DatePicker,
+    Amount, Blocked, CheckGroup, Checkbox, Checked, Choice, Control, ControlError, DatePicker,
     DateSpanPicker, DateTime, Decimal, FieldStepper, ItemStepper, Label, Manner, Month, Notches,
     NotchesError, NotchesOf, Quoted, Rating, Select, Setting, SettingError, Slider, SpanSlider,
     Stepper, Switch, Time, Value, ValueKind as Kind, Week, Weekday, Wording, parse_number,
@@ -44,6 +43,8 @@ struct Misfit {
     why: String,
 }
 
+type Fit<T> = Result<T, Box<Misfit>>;
+
 fn misfit(name: &'static str, why: impl ToString) -> Box<Misfit> {
     Box::new(Misfit { name, why: why.to_string() })
 }
@@ -70,7 +71,10 @@ enum How {
     Pattern,
     FirstDay,
     Near,
+    /// As the value it starts with; where only its being on is a value, as the text that is sent.
     Value,
+    /// It starts on, or neither on nor off, where that is a value.
+    Starts(Checked),
 }
 
 /// The attributes that can be put on a control that is there, in this order: a value comes after what says
@@ -102,15 +106,13 @@ const ATTRIBUTES: [(&str, How); 28] = [
     ("least", How::Number(Amount::Least)),
     ("most", How::Number(Amount::Most)),
     ("value", How::Value),
-    ("checked", How::Value),
-    ("indeterminate", How::Value),
+    ("checked", How::Starts(Checked::On)),
+    ("indeterminate", How::Starts(Checked::Mixed)),
 ];
-
-type Made = Result<Control, Box<Misfit>>;
 
 /// What makes the control of this tag by what it cannot be made without. (Each is called by its place, so
 /// that none is written into the caller: together they would take the room of all.)
-fn maker(tag: Tag) -> fn(&Reader<'_>) -> Made {
+fn maker(tag: Tag) -> fn(&Reader<'_>) -> Fit<Control> {
     match tag {
         Tag::Slider => |reader| Ok(Slider::new(reader.range()?).map_err(reader.at())?.into()),
         Tag::SpanSlider => |reader| {
@@ -157,7 +159,7 @@ fn maker(tag: Tag) -> fn(&Reader<'_>) -> Made {
 }
 
 impl Reader<'_> {
-    fn control(&mut self, tag: Tag) -> Result<Control, Box<Misfit>> {
+    fn control(&self, tag: Tag) -> Fit<Control> {
         let mut control = maker(tag)(self)?;
         if !matches!(
             control.kind(),
@@ -178,12 +180,7 @@ impl Reader<'_> {
         Ok(control)
     }
 
-    fn put(
-        &self,
-        control: &mut Control,
-        name: &'static str,
-        setting: &Setting,
-    ) -> Result<(), Box<Misfit>> {
+    fn put(&self, control: &mut Control, name: &'static str, setting: &Setting) -> Fit<()> {
         match control.put(setting) {
             Ok(()) | Err(SettingError::NotForThis) => Ok(()),
             Err(error) => Err(misfit(name, error)),
@@ -191,20 +188,14 @@ impl Reader<'_> {
     }
 
     /// What an attribute says, if it is there and says something.
-    fn setting(
-        &self,
-        name: &'static str,
-        how: &How,
-        control: &Control,
-    ) -> Result<Option<Setting>, Box<Misfit>> {
+    fn setting(&self, name: &'static str, how: &How, control: &Control) -> Fit<Option<Setting>> {
         let Some(text) = (self.attribute)(name).filter(|_| !self.left_out.contains(&name)) else {
             return Ok(None);
         };
         let sends = matches!(control, Control::Switch(_) | Control::Checkbox(_));
         Ok(Some(match how {
-            How::Value if !sends && (name != "value" || text.is_empty()) => return Ok(None),
-            How::Value if name == "checked" => Setting::Start(Value::On(true)),
-            How::Value if name == "indeterminate" => Setting::Start(Value::Mixed),
+            How::Starts(_) if !sends => return Ok(None),
+            How::Starts(checked) => Setting::Start((*checked).into()),
             How::Value if sends => Setting::Label(Label::Sent, text),
             How::Any(label) => Setting::Label(*label, text),
             How::Is("", manner) => Setting::Is(*manner),
@@ -228,7 +219,7 @@ impl Reader<'_> {
     }
 
     /// What the options are to the element of this tag.
-    fn options(&self, tag: Tag) -> Result<Setting, Box<Misfit>> {
+    fn options(&self, tag: Tag) -> Fit<Setting> {
         let options = &self.around.options;
         Ok(match tag {
             Tag::Date | Tag::DateSpan => {
@@ -280,14 +271,14 @@ impl Reader<'_> {
         (self.attribute)(name).filter(|text| !text.is_empty() && !self.left_out.contains(&name))
     }
 
-    fn number(&self, name: &'static str) -> Result<Option<Decimal>, Box<Misfit>> {
+    fn number(&self, name: &'static str) -> Fit<Option<Decimal>> {
         self.given(name)
             .map(|text| parse_number(&text).map_err(|error| misfit(name, error)))
             .transpose()
     }
 
     /// Notches by the attributes `min`, `max`, `step` and `step-base`.
-    fn notches(&self, bounds: [Option<Decimal>; 2]) -> Result<Notches, Box<Misfit>> {
+    fn notches(&self, bounds: [Option<Decimal>; 2]) -> Fit<Notches> {
         let any = self.is("step", "any");
         let [min, max, base] = ["min", "max", "step-base"].map(|name| self.number(name));
         let (min, max, base) = (min?, max?, base?);
@@ -313,7 +304,7 @@ impl Reader<'_> {
     }
 
     /// Notches of HTML's range state: from 0 to 100, if nothing else is said.
-    fn range(&self) -> Result<Notches, Box<Misfit>> {
+    fn range(&self) -> Fit<Notches> {
         self.notches([Some(Decimal::ZERO), Some(Decimal::ONE_HUNDRED)])
     }
 
@@ -323,7 +314,7 @@ impl Reader<'_> {
     }
 
     /// Bounds what is counted in days, months, weeks or times, by the attributes `min`, `max` and `step`.
-    fn bound(&self, control: &mut Control) -> Result<(), Box<Misfit>> {
+    fn bound(&self, control: &mut Control) -> Fit<()> {
         let end = |name| match self.given(name) {
             None => Ok(Value::Empty),
             Some(text) if control.kind() == Kind::Dates => {
@@ -344,13 +335,21 @@ fn weekday(name: &str) -> Option<Weekday> {
     Weekday::ALL.into_iter().find(|day| format!("{day:?}").eq_ignore_ascii_case(name))
 }
 
-fn wording(name: &'static str, text: &str) -> Result<Wording, Box<Misfit>> {
+fn wording(name: &'static str, text: &str) -> Fit<Wording> {
     text.parse().map_err(|error| misfit(name, error))
 }
 
 /// The value that an attribute holds.
-fn value(name: &'static str, text: String, control: &Control) -> Result<Value, Box<Misfit>> {
+fn value(name: &'static str, text: String, control: &Control) -> Fit<Value> {
     let entries = entries_of(control, vec![text]);
+    let like = match control.kind() {
+        Kind::Span => "10,30",
+        Kind::Dates => "2026-05-01/2026-05-14",
+        _ => "",
+    };
+    if !like.is_empty() && entries.len() != 2 {
+        return Err(misfit(name, format!("write it like {like}")));
+    }
     control.read(&entries).map_err(|error| {
         let error = error.to_string();
         misfit(name, error.strip_suffix('.').unwrap_or(&error))
@@ -359,7 +358,7 @@ fn value(name: &'static str, text: String, control: &Control) -> Result<Value, B
 
 /// The days that an option blocks: `2026-06-01`, `2026-06-01/2026-06-03` or the name of a weekday, with the
 /// reason as text.
-fn blocked(option: &Choice) -> Result<Blocked, Box<Misfit>> {
+fn blocked(option: &Choice) -> Fit<Blocked> {
     let (text, why) = (option.value.as_str(), option.text.as_str());
     if let Some(day) = weekday(text) {
         return Ok(Blocked::weekday(day, why));

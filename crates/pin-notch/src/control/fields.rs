@@ -202,7 +202,7 @@ macro_rules! in_forms {
                 self.machine.set_value(value.place(ValueKind::$kind)?)
             }
             fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
-                if let Some(bounds) = self.machine.set(setting, ValueKind::$kind)? {
+                if let Some(bounds) = self.machine.define(setting, ValueKind::$kind)? {
                     self.notches = bounds.into();
                 }
                 Ok(())

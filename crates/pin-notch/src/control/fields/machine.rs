@@ -111,7 +111,7 @@ impl Machine {
     }
 
     /// Takes what a definition of a control of this kind says; gives new bounds, if there are any.
-    pub(super) fn set(
+    pub(super) fn define(
         &mut self,
         setting: &Setting,
         kind: ValueKind,
