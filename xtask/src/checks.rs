@@ -2,10 +2,11 @@
 
 use crate::Result;
 use crate::machine::{cargo, need, root, run};
-use crate::web;
+use crate::{tables, web};
 
 pub(crate) fn all() -> Result<()> {
     run(cargo().args(["fmt", "--all", "--check"]))?;
+    tables::check()?;
     web::check_committed()?;
     let lints = ["clippy", "--workspace", "--all-targets", "--locked", "--", "-D", "warnings"];
     run(cargo().args(lints))?;

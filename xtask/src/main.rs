@@ -7,6 +7,7 @@ mod checks;
 mod dense;
 mod machine;
 mod script;
+mod tables;
 mod web;
 
 use std::process::ExitCode;
@@ -17,13 +18,15 @@ const USAGE: &str = "\
 cargo xtask web     build the web files into crates/pin-notch-cli/dist and print their sizes
 cargo xtask web-example
                     build another program that has the elements in its module, for the tests
+cargo xtask tables  write the tables of attributes into the scripts and documents that have them
 cargo xtask test    format, lints, docs, a fresh web build, and all tests
 cargo xtask bench   the benchmarks";
 
 fn main() -> ExitCode {
     let command = std::env::args().nth(1).unwrap_or_default();
     let done = match command.as_str() {
-        "web" => web::build_committed(),
+        "web" => tables::write().and_then(|()| web::build_committed()),
+        "tables" => tables::write(),
         "web-example" => web::build_example(&machine::root().join("target/web/dist/apiary")),
         "test" => checks::all(),
         "bench" => machine::run(machine::cargo().args(["bench", "--workspace"])),

@@ -22,8 +22,8 @@ const RECORD: &str = "inputs.sha256";
 /// What a page loads.
 const FILES: [&str; 2] = ["pin-notch.wasm", "pin-notch.js"];
 
-/// The aim for all web files together, compressed.
-const AIM: usize = 100_000;
+/// The aim for all web files together, compressed by `gzip -9`.
+const AIM: usize = 115_000;
 
 /// Whatever the web files are made from, folders with all that is in them.
 const INPUTS: [&str; 14] = [
@@ -178,8 +178,11 @@ fn compress(folder: &Path) -> Result<()> {
         best += zopfli.len();
         println!("{name:16} {:>8} {:>8} {:>8}", bytes.len(), gzip.len(), zopfli.len());
     }
-    let verdict = if best <= AIM { "within" } else { "OVER" };
-    println!("{:16} {:>8} {quick:>8} {best:>8}, {verdict} the aim of {AIM}", "together", "");
+    let verdict = if quick <= AIM { "within" } else { "OVER" };
+    println!(
+        "{:16} {:>8} {quick:>8} {best:>8}, gzip -9 {verdict} the aim of {AIM}",
+        "together", ""
+    );
     Ok(())
 }
 

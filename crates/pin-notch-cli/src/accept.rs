@@ -1,11 +1,12 @@
 //! `pin-notch accept`: received data against a sheet, a line at a time.
 
-use crate::Failure;
 use crate::sheets::Source;
+use crate::{Failure, json};
 use clap::{Args, ValueEnum};
 use indicatif::{ProgressBar, ProgressStyle};
 use pin_notch::{Form, Problems, Value, Values};
-use serde_json::json;
+use serde::Serialize;
+use serde_json::value::RawValue;
 use std::fs::File;
 use std::io::{BufRead, BufReader, BufWriter, IsTerminal, Read, Write};
 use std::path::{Path, PathBuf};
@@ -108,7 +109,9 @@ impl Accept {
             counted.count(form, &outcome);
             let written = match (&outcome, self.only) {
                 (Ok(_), Some(Outcome::Refused)) | (Err(_), Some(Outcome::Accepted)) => Ok(()),
-                (outcome, _) if self.json => writeln!(out, "{}", as_json(form, number, outcome)),
+                (outcome, _) if self.json => {
+                    out.write_all(as_json(form, number, outcome).as_bytes())
+                }
                 (outcome, _) => out.write_all(as_text(form, number, outcome).as_bytes()),
             };
             if let Err(error) = written {
@@ -202,23 +205,55 @@ fn as_text(form: &Form, number: u64, outcome: &Result<Values, Problems>) -> Stri
     }
 }
 
-fn as_json(form: &Form, number: u64, outcome: &Result<Values, Problems>) -> serde_json::Value {
-    match outcome {
-        Ok(values) => {
-            let typed: serde_json::Map<_, _> = sent(form, values)
-                .map(|(name, value)| (name.to_owned(), value.to_json()))
-                .collect();
-            let warnings: Vec<String> = values.warnings().iter().map(ToString::to_string).collect();
-            json!({ "line": number, "accepted": true, "values": typed,
-                    "unknown": values.unknown(), "warnings": warnings })
+/// What is told of a line that was accepted.
+#[derive(Serialize)]
+struct Accepted<'a> {
+    line: u64,
+    accepted: bool,
+    values: Option<Box<RawValue>>,
+    unknown: &'a [String],
+    warnings: Vec<String>,
+}
+
+/// What is told of a line that was refused.
+#[derive(Serialize)]
+struct Refused<'a> {
+    line: u64,
+    accepted: bool,
+    problems: Vec<Wrong<'a>>,
+}
+
+#[derive(Serialize)]
+struct Wrong<'a> {
+    name: &'a str,
+    state: &'static str,
+    message: String,
+    received: Option<&'a str>,
+}
+
+impl<'a> From<&'a pin_notch::Problem> for Wrong<'a> {
+    fn from(problem: &'a pin_notch::Problem) -> Self {
+        Self {
+            name: &problem.name,
+            state: problem.invalid.state(),
+            message: problem.invalid.to_string(),
+            received: problem.received.as_deref(),
         }
+    }
+}
+
+fn as_json(form: &Form, number: u64, outcome: &Result<Values, Problems>) -> String {
+    match outcome {
+        Ok(values) => json::line(&Accepted {
+            line: number,
+            accepted: true,
+            values: json::values(sent(form, values).map(|(name, value)| (name, value.clone()))),
+            unknown: values.unknown(),
+            warnings: values.warnings().iter().map(ToString::to_string).collect(),
+        }),
         Err(problems) => {
-            let one = |problem: &pin_notch::Problem| {
-                json!({ "name": problem.name, "state": problem.invalid.state(),
-                        "message": problem.invalid.to_string(), "received": problem.received })
-            };
-            let all: Vec<_> = problems.0.iter().map(one).collect();
-            json!({ "line": number, "accepted": false, "problems": all })
+            let problems = problems.0.iter().map(Wrong::from).collect();
+            json::line(&Refused { line: number, accepted: false, problems })
         }
     }
 }

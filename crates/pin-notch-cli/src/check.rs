@@ -37,7 +37,7 @@ impl Check {
                     Severity::Remark => remarks += 1,
                 }
                 match self.json {
-                    true => say(&format!("{}\n", source.json(&finding)))?,
+                    true => say(&source.json(&finding))?,
                     false => say(&source.shown(&finding, for_people))?,
                 }
             }

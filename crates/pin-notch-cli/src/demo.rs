@@ -1,6 +1,7 @@
 //! `pin-notch demo`: a page to try the controls in, and a form that the core re-checks.
 
 mod answer;
+mod exhibits;
 mod inspection;
 mod own;
 mod page;

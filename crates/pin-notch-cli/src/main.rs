@@ -7,6 +7,7 @@ mod accept;
 mod check;
 mod demo;
 mod draw;
+mod json;
 mod notches;
 mod scale;
 mod schema;

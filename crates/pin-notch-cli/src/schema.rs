@@ -27,18 +27,9 @@ impl Schema {
     pub(crate) fn run(&self) -> Result<(), Failure> {
         let source = Source::read(&self.file)?;
         let (text, lost) = match self.from {
-            false => {
-                let (schema, lost) = source.sound()?.to_schema();
-                let text = serde_json::to_string_pretty(&schema).map_err(Failure::machine)?;
-                (text + "\n", lost)
-            }
-            true => {
-                let why =
-                    |error: String| Failure::usage(format!("{}: {error}", self.file.display()));
-                let schema =
-                    serde_json::from_str(&source.text).map_err(|error| why(error.to_string()))?;
-                from_schema(&schema).map_err(why)?
-            }
+            false => source.sound()?.to_schema(),
+            true => from_schema(&source.text)
+                .map_err(|why| Failure::usage(format!("{}: {why}", self.file.display())))?,
         };
         say(&text)?;
         lost.iter().for_each(tell);

@@ -1,9 +1,9 @@
 //! Sheets from files, and how findings in them are shown.
 
-use crate::Failure;
+use crate::{Failure, json};
 use miette::{Diagnostic, GraphicalReportHandler, GraphicalTheme, LabeledSpan, NamedSource};
-use pin_notch_sheet::{Finding, Format, Severity, Sheet, Surroundings, place};
-use serde_json::{Value as Json, json};
+use pin_notch_sheet::{Context, Finding, Format, Severity, Sheet, place};
+use serde::Serialize;
 use std::fmt;
 use std::io::IsTerminal;
 use std::path::{Path, PathBuf};
@@ -44,9 +44,10 @@ impl Source {
                 false => Err(format!("{name} is not beside the sheet")),
             }
         };
-        let mut around = Surroundings::default();
-        (around.today, around.files) = (today(), &files);
-        Sheet::read(&self.text, Format::of(&self.path.to_string_lossy()), &around)
+        let mut context = Context::default();
+        context.today = Some(today());
+        context.files = &files;
+        Sheet::read(&self.text, Format::of(&self.path.to_string_lossy()), &context)
     }
 
     /// The sheet, if there is no error in it; else the errors are shown.
@@ -83,23 +84,39 @@ impl Source {
         }
     }
 
-    pub(crate) fn json(&self, finding: &Finding) -> Json {
+    /// A finding as a line of JSON.
+    pub(crate) fn json(&self, finding: &Finding) -> String {
         let (line, column) = place(&self.text, finding.span.start);
         let (end_line, end_column) = place(&self.text, finding.span.end);
-        let piece = self.text.get(finding.span.clone()).unwrap_or_default();
-        json!({
-            "file": self.path.to_string_lossy(),
-            "line": line,
-            "column": column,
-            "endLine": end_line,
-            "endColumn": end_column,
-            "severity": finding.severity.word(),
-            "code": finding.code,
-            "message": finding.message,
-            "help": finding.help,
-            "text": piece,
+        json::line(&Told {
+            file: &self.path.to_string_lossy(),
+            line,
+            column,
+            end_line,
+            end_column,
+            severity: finding.severity.word(),
+            code: finding.code,
+            message: &finding.message,
+            help: finding.help.as_deref(),
+            text: self.text.get(finding.span.clone()).unwrap_or_default(),
         })
     }
+}
+
+/// A finding as it is told in JSON.
+#[derive(Serialize)]
+#[serde(rename_all = "camelCase")]
+struct Told<'a> {
+    file: &'a str,
+    line: usize,
+    column: usize,
+    end_line: usize,
+    end_column: usize,
+    severity: &'a str,
+    code: &'a str,
+    message: &'a str,
+    help: Option<&'a str>,
+    text: &'a str,
 }
 
 fn text_of(path: &Path) -> Result<String, String> {

@@ -3,11 +3,12 @@
 mod moves;
 
 use crate::sheets::Source;
-use crate::{Failure, say};
+use crate::{Failure, json, say};
 use clap::Args;
 use moves::{Line, Move};
 use pin_notch::{Form, Value};
-use serde_json::json;
+use serde::Serialize;
+use serde_json::value::RawValue;
 use std::path::PathBuf;
 
 /// Run the moves of a file against a form and print each turn.
@@ -38,6 +39,25 @@ struct Done {
     events: Vec<String>,
     refusal: Option<String>,
     follows: Vec<String>,
+}
+
+/// A turn as it is told in JSON.
+#[derive(Serialize)]
+struct Told<'a> {
+    line: usize,
+    intent: &'a str,
+    events: &'a [String],
+    refusal: &'a Option<String>,
+    follows: &'a [String],
+    values: Option<Box<RawValue>>,
+}
+
+/// An expectation that is not met.
+#[derive(Serialize)]
+struct Unmet {
+    line: usize,
+    expected: String,
+    found: String,
 }
 
 impl Done {
@@ -94,10 +114,7 @@ impl Trace {
                     "{path}:{number}: this is not so\n  expected  {expected}\n  found     {found}\n"
                 );
                 match self.json {
-                    true => say(&format!(
-                        "{}\n",
-                        json!({ "line": number, "expected": expected, "found": found })
-                    ))?,
+                    true => say(&json::line(&Unmet { line: *number, expected, found }))?,
                     false => say(&text)?,
                 }
             }
@@ -120,15 +137,17 @@ impl Trace {
         name: &str,
     ) -> Result<(), Failure> {
         if self.json {
-            let values: serde_json::Map<_, _> = form
-                .fields()
-                .map(|field| (field.name.clone(), field.control.value()))
-                .filter(|(_, value)| !value.is_empty())
-                .map(|(name, value)| (name, value.to_json()))
-                .collect();
-            let told = json!({ "line": line, "intent": text, "events": done.events, "refusal": done.refusal,
-                               "follows": done.follows, "values": values });
-            return say(&format!("{told}\n"));
+            let all = form.fields().map(|field| (field.name.as_str(), field.control.value()));
+            let values = json::values(all.filter(|(_, value)| !value.is_empty()));
+            let Done { events, refusal, follows, .. } = done;
+            return say(&json::line(&Told {
+                line,
+                intent: text,
+                events,
+                refusal,
+                follows,
+                values,
+            }));
         }
         let held = if name.is_empty() { String::new() } else { held(form, name) };
         say(&row(&line.to_string(), text, &held, &done.outcome))

@@ -14,7 +14,7 @@ fn command(arguments: &str) -> Command {
 }
 
 fn root() -> PathBuf {
-    Path::new(env!("CARGO_MANIFEST_DIR")).join("../..")
+    PathBuf::from(env!("CARGO_MANIFEST_DIR"))
 }
 
 fn start(arguments: &str) -> Child {
@@ -63,8 +63,8 @@ fn scratch(name: &str, text: &str) -> PathBuf {
 fn each_command_prints_what_was_read_and_found_right() {
     for (name, arguments) in [
         ("check.txt", "check demo/inspection.toml"),
-        ("check-wrong.txt", "check crates/pin-notch-cli/tests/wrong.toml"),
-        ("check-wrong.jsonl", "check --json crates/pin-notch-cli/tests/wrong.toml"),
+        ("check-wrong.txt", "check tests/wrong.toml"),
+        ("check-wrong.jsonl", "check --json tests/wrong.toml"),
         ("trace.txt", "trace demo/inspection.toml demo/inspection.moves"),
         ("accept.txt", "accept demo/inspection.toml demo/bodies.txt"),
         ("accept.jsonl", "accept --json demo/inspection.toml demo/bodies.txt"),
@@ -92,7 +92,7 @@ fn exit_codes_tell_right_from_surprising_from_wrong() {
     let code = |arguments: &str| command(arguments).output().expect("it runs").status.code();
     assert_eq!(code(&format!("check {surprising}")), Some(0));
     assert_eq!(code(&format!("check --strict {surprising}")), Some(1));
-    assert_eq!(code("check crates/pin-notch-cli/tests/wrong.toml"), Some(2));
+    assert_eq!(code("check tests/wrong.toml"), Some(2));
     assert_eq!(code("check nowhere.toml"), Some(2));
     assert_eq!(code("check crates/pin-notch-cli/dist/pin-notch.wasm"), Some(2), "not UTF-8");
     let missed =

@@ -21,7 +21,7 @@ pub enum Action {
     Clear,
     /// Opens what is closed, closes what is open.
     Toggle,
-    /// Flips a parent and its children.
+    /// Flips all checkboxes of a group.
     Flip,
     /// Puts keys on this field.
     Field,
@@ -50,7 +50,7 @@ impl Action {
     /// ```
     /// use pin_notch::{Intent, Switch};
     /// use pin_notch_html::Action;
-    /// let control = Switch::new().into();
+    /// let control = Switch::default().into();
     /// assert_eq!(Action::intent("step", "-1", &control), Some(Intent::Step(-1)));
     /// assert_eq!(Action::intent("step", "far", &control), None);
     /// ```
@@ -75,8 +75,19 @@ impl Action {
 pub fn is_open(control: &Control) -> bool {
     match control {
         Control::Select(select) => select.is_open(),
-        Control::Date(date) => date.is_open() && !date.is_always_open(),
-        Control::Dates(dates) => dates.is_open() && !dates.is_always_open(),
-        _ => false,
+        Control::Date(date) => date.is_open() && !date.definition().always_open,
+        Control::DateSpan(dates) => dates.is_open() && !dates.definition().always_open,
+        Control::Slider(_)
+        | Control::SpanSlider(_)
+        | Control::Rating(_)
+        | Control::Switch(_)
+        | Control::Checkbox(_)
+        | Control::CheckboxGroup(_)
+        | Control::Stepper(_)
+        | Control::ItemStepper(_)
+        | Control::Month(_)
+        | Control::Week(_)
+        | Control::Time(_)
+        | Control::DateTime(_) => false,
     }
 }

@@ -1,231 +1,155 @@
-//! Controls from attributes and options, and the way back.
+//! Controls from the attributes and options of their elements, and the way back.
 //!
-//! The names are HTML's where HTML has one. The others stand, with what they mean, in the README of
-//! `pin-notch-web`.
+//! Which attributes there are, the definitions of the core say; their texts are the same here.
 
-mod read;
-mod write;
-
-pub use write::{attributes_of, options_of};
-
-use pin_notch::{AnyWorld, Choice, Control, Date, Direction};
+use pin_notch::{AttributeError, Choice, Control, ControlError, ControlKind, Definition};
 use std::fmt;
 
-/// The elements.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
-#[non_exhaustive]
-#[expect(missing_docs, reason = "each is the element of a control")]
-pub enum Tag {
-    Slider,
-    SpanSlider,
-    Rating,
-    Switch,
-    Checkbox,
-    CheckGroup,
-    Stepper,
-    ItemStepper,
-    Select,
-    Date,
-    DateSpan,
-    Month,
-    Week,
-    Time,
-    DateTime,
+/// The name of a control's element.
+///
+/// ```
+/// use pin_notch::ControlKind;
+/// use pin_notch_html::tag_of;
+/// assert_eq!(tag_of(ControlKind::SpanSlider), "notch-span-slider");
+/// ```
+pub fn tag_of(kind: ControlKind) -> &'static str {
+    match kind {
+        ControlKind::Slider => "notch-slider",
+        ControlKind::SpanSlider => "notch-span-slider",
+        ControlKind::Rating => "notch-rating",
+        ControlKind::Switch => "notch-switch",
+        ControlKind::Checkbox => "notch-checkbox",
+        ControlKind::CheckboxGroup => "notch-checkbox-group",
+        ControlKind::Stepper => "notch-stepper",
+        ControlKind::ItemStepper => "notch-item-stepper",
+        ControlKind::Select => "notch-select",
+        ControlKind::Date => "notch-date",
+        ControlKind::DateSpan => "notch-date-span",
+        ControlKind::Month => "notch-month",
+        ControlKind::Week => "notch-week",
+        ControlKind::Time => "notch-time",
+        ControlKind::DateTime => "notch-date-time",
+    }
 }
 
-const NAMES: [(Tag, &str); 15] = [
-    (Tag::Slider, "notch-slider"),
-    (Tag::SpanSlider, "notch-span-slider"),
-    (Tag::Rating, "notch-rating"),
-    (Tag::Switch, "notch-switch"),
-    (Tag::Checkbox, "notch-checkbox"),
-    (Tag::CheckGroup, "notch-check-group"),
-    (Tag::Stepper, "notch-stepper"),
-    (Tag::ItemStepper, "notch-item-stepper"),
-    (Tag::Select, "notch-select"),
-    (Tag::Date, "notch-date"),
-    (Tag::DateSpan, "notch-date-span"),
-    (Tag::Month, "notch-month"),
-    (Tag::Week, "notch-week"),
-    (Tag::Time, "notch-time"),
-    (Tag::DateTime, "notch-date-time"),
-];
+/// The kind of control that an element of this name is, in any case of letters.
+pub fn kind_of_tag(tag: &str) -> Option<ControlKind> {
+    ControlKind::ALL.iter().copied().find(|kind| tag_of(*kind).eq_ignore_ascii_case(tag))
+}
 
-impl Tag {
-    /// All elements.
-    pub fn all() -> impl Iterator<Item = Self> {
-        NAMES.iter().map(|(tag, _)| *tag)
-    }
-
-    /// The tag's name.
-    pub fn name(self) -> &'static str {
-        NAMES.iter().find(|(tag, _)| *tag == self).map_or("", |(_, name)| name)
-    }
-
-    /// The tag of this name, in any case.
-    pub fn from_name(name: &str) -> Option<Self> {
-        NAMES.iter().find(|(_, known)| known.eq_ignore_ascii_case(name)).map(|(tag, _)| *tag)
-    }
-
-    /// The tag under which this control is written.
-    pub fn of(control: &Control) -> Self {
-        match control {
-            Control::SpanSlider(_) => Self::SpanSlider,
-            Control::Rating(_) => Self::Rating,
-            Control::Switch(_) => Self::Switch,
-            Control::Checkbox(_) => Self::Checkbox,
-            Control::CheckGroup(_) => Self::CheckGroup,
-            Control::Stepper(_) => Self::Stepper,
-            Control::Items(_) => Self::ItemStepper,
-            Control::Select(_) => Self::Select,
-            Control::Date(_) => Self::Date,
-            Control::Dates(_) => Self::DateSpan,
-            Control::Month(_) => Self::Month,
-            Control::Week(_) => Self::Week,
-            Control::Time(_) => Self::Time,
-            Control::DateTime(_) => Self::DateTime,
-            _ => Self::Slider,
+/// Whether the element of such a control takes the focus itself, and speaks for itself. In others, parts inside
+/// do.
+pub fn is_focusable(kind: ControlKind) -> bool {
+    match kind {
+        ControlKind::Slider | ControlKind::Rating | ControlKind::Switch | ControlKind::Checkbox => {
+            true
         }
-    }
-
-    /// Whether the element itself takes the focus, and speaks for itself. In others, parts inside do.
-    pub fn is_focusable(self) -> bool {
-        matches!(self, Self::Slider | Self::Rating | Self::Switch | Self::Checkbox)
+        ControlKind::SpanSlider
+        | ControlKind::CheckboxGroup
+        | ControlKind::Stepper
+        | ControlKind::ItemStepper
+        | ControlKind::Select
+        | ControlKind::Date
+        | ControlKind::DateSpan
+        | ControlKind::Month
+        | ControlKind::Week
+        | ControlKind::Time
+        | ControlKind::DateTime => false,
     }
 }
-
-/// The attributes whose change makes another control of an element. (`disabled` comes to it another way:
-/// a fieldset can disable it too.)
-pub const OBSERVED: [&str; 39] = [
-    "min",
-    "max",
-    "step",
-    "step-base",
-    "value",
-    "unit",
-    "orientation",
-    "reversed",
-    "scale",
-    "page-step",
-    "readout",
-    "preview",
-    "empty-text",
-    "lit",
-    "icon",
-    "checked",
-    "indeterminate",
-    "description",
-    "caption-on",
-    "caption-off",
-    "parent",
-    "least",
-    "most",
-    "push",
-    "wrap",
-    "multiple",
-    "filter",
-    "placeholder",
-    "pattern",
-    "first-day",
-    "always-open",
-    "two-fields",
-    "across-blocked",
-    "near",
-    "readonly",
-    "required",
-    "aria-label",
-    "lang",
-    "dir",
-];
 
 /// What the core knows nothing of, because it changes nothing but looks and names.
 #[derive(Clone, Debug, Default, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct Looks {
-    /// The icon of a rating, as text; a cell of a comb when it is empty.
-    pub icon: String,
     /// The icon of a rating as SVG markup, which is trusted as the page itself is.
     pub svg: String,
     /// The accessible name, for parts that take the focus in the element's stead.
     pub label: String,
 }
 
-/// What stands around an element: all that a control depends on besides its attributes.
-#[derive(Clone, Debug)]
+/// A definition as it is read from an element, and what could not be used of it.
+#[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
-pub struct Surroundings {
-    /// Which way text runs there.
-    pub direction: Direction,
-    /// How numbers and dates are written there.
-    pub world: AnyWorld,
-    /// Which day it is.
-    pub today: Date,
-    /// The options inside the element.
-    pub options: Vec<Choice>,
-    /// The accessible name that it was given.
-    pub label: String,
-    /// SVG markup inside the element, for an icon.
-    pub svg: String,
-}
-
-impl Default for Surroundings {
-    fn default() -> Self {
-        let (options, label, svg) = Default::default();
-        let (direction, world) = Default::default();
-        Self { direction, world, today: Date::FIRST, options, label, svg }
-    }
-}
-
-/// A control as read from attributes.
-#[derive(Clone, Debug)]
-#[non_exhaustive]
-pub struct Attributed {
-    /// The control.
-    pub control: Control,
-    /// Its looks.
-    pub looks: Looks,
-    /// Attributes that could not be used as they are, and what was done instead.
+pub struct Read {
+    /// The definition. It may still make no control: see [`Definition::build_or_mend`].
+    pub definition: Definition,
+    /// Attributes and options that could not be read.
     pub notes: Vec<Note>,
 }
 
-/// An attribute that could not be used as it is: what was wrong, and what holds instead. Or a remark on what
-/// is legal but surprising.
+/// Something that could not be used as it is, and what holds instead.
 #[derive(Clone, Debug, PartialEq, Eq)]
-pub struct Note {
-    /// The attribute that is left out, and the beginning of its value.
-    left_out: Option<(&'static str, String)>,
-    why: String,
+pub enum Note {
+    /// An attribute, or the options, could not be read and are left out.
+    Misread {
+        /// What is left out, as it was given.
+        text: String,
+        /// What was wrong with it.
+        error: AttributeError,
+    },
+    /// An attribute does not fit the others. It is left out; a value is moved to the nearest that fits.
+    Misfit {
+        /// As it was given, if it was.
+        text: Option<String>,
+        /// What was wrong with it.
+        error: ControlError,
+    },
 }
 
 impl Note {
-    /// The attribute that is left out; `option` stands for the options. `None` where nothing is left out.
-    pub fn left_out(&self) -> Option<&'static str> {
-        self.left_out.as_ref().map(|(name, _)| *name)
+    /// The attribute that it speaks of; `options` for the options.
+    pub fn attribute(&self) -> &str {
+        match self {
+            Self::Misread { error: AttributeError::Unknown { name }, .. } => name,
+            Self::Misread { error: AttributeError::Misread { attribute, .. }, .. } => attribute,
+            Self::Misfit { error, .. } => error.attribute(),
+        }
     }
 
-    /// Why it is left out, or the remark.
-    pub fn why(&self) -> &str {
-        &self.why
+    /// Why it could not be used.
+    pub fn why(&self) -> String {
+        match self {
+            Self::Misread { error: AttributeError::Misread { why, .. }, .. } => why.to_string(),
+            Self::Misread { error: error @ AttributeError::Unknown { .. }, .. } => {
+                error.to_string()
+            }
+            Self::Misfit { error: ControlError::Default { why, .. }, .. } => why.to_string(),
+            Self::Misfit { error, .. } => error.to_string(),
+        }
     }
 }
 
 impl fmt::Display for Note {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        match &self.left_out {
-            Some((read::OPTIONS, _)) => write!(f, "the options are left out: {}", self.why),
-            Some((name, value)) => write!(f, "{name}=\"{value}\" is left out: {}", self.why),
-            None => f.write_str(&self.why),
+        let (name, why) = (self.attribute(), self.why());
+        let text = match self {
+            Self::Misread { text, .. } => Some(text),
+            Self::Misfit { text, .. } => text.as_ref(),
+        };
+        match text {
+            _ if name == "options" => write!(f, "the options are left out: {why}"),
+            Some(text) if matches!(self, Self::Misfit { .. }) && name == "value" => {
+                write!(f, "value=\"{}\" becomes the nearest value: {why}", short(text))
+            }
+            Some(text) => write!(f, "{name}=\"{}\" is left out: {why}", short(text)),
+            None => write!(f, "something is left out: {why}"),
         }
     }
 }
 
-/// Reads a control from its element's attributes and options. As with HTML's own controls there is always
-/// one: an attribute that cannot be used is left out, and a note says so. What is legal but surprising is
-/// noted as well.
+/// The beginning of a text, for a note.
+fn short(text: &str) -> String {
+    text.chars().take(40).collect()
+}
+
+/// Reads the definition of a control from its element's attributes and options. As with HTML's own controls there
+/// always is one: what cannot be read is left out, and a note says so.
 ///
 /// ```
-/// use pin_notch_html::{Surroundings, Tag, control_from};
-/// let read = control_from(Tag::Slider, &Surroundings::default(), |name| match name {
+/// use pin_notch::ControlKind;
+/// use pin_notch_html::definition_from;
+/// let read = definition_from(ControlKind::Slider, &[], |name| match name {
 ///     "max" => Some("4o".into()),
 ///     _ => None,
 /// });
@@ -234,28 +158,41 @@ impl fmt::Display for Note {
 ///     r#"max="4o" is left out: "4o" is not a number; write it like 12, -0.5 or 2.5e3"#
 /// );
 /// ```
-pub fn control_from(
-    tag: Tag,
-    around: &Surroundings,
+pub fn definition_from(
+    kind: ControlKind,
+    options: &[Choice],
     attribute: impl Fn(&str) -> Option<String>,
-) -> Attributed {
-    read::read(tag, around, &attribute)
+) -> Read {
+    let (mut definition, mut notes) = (Definition::new(kind), Vec::new());
+    for name in kind.attribute_names() {
+        let Some(text) = attribute(name) else { continue };
+        if let Err(error) = definition.set_attribute(name, Some(&text)) {
+            notes.push(Note::Misread { text, error });
+        }
+    }
+    if let Err(error) = definition.set_options(options) {
+        notes.push(Note::Misread { text: String::new(), error });
+    }
+    Read { definition, notes }
 }
 
-/// A text as a script, an autofill or an attribute gives it, taken apart where the control sends several.
+/// The control that a definition makes once what does not fit is left out, with a note for each such thing and
+/// one for each remark.
 ///
 /// ```
-/// use pin_notch_html::entries_of;
-/// let treatments = pin_notch::Control::from(pin_notch::Select::many());
-/// assert_eq!(entries_of(&treatments, vec!["oa, fa".into()]), ["oa", "fa"]);
+/// use pin_notch::{Definition, Slider, Value, dec};
+/// use pin_notch_html::control_of;
+/// let weight = Slider::builder().max(40).value(dec!(40.5));
+/// let (control, notes) = control_of(weight.definition().clone().into());
+/// assert_eq!(control.value(), Value::Number(dec!(40)));
+/// assert_eq!(
+///     notes[0].to_string(),
+///     r#"value="40.5" becomes the nearest value: above the maximum 40"#
+/// );
 /// ```
-pub fn entries_of(control: &Control, texts: Vec<String>) -> Vec<String> {
-    let [one] = texts.as_slice() else { return texts };
-    let between = match control {
-        Control::CheckGroup(_) | Control::SpanSlider(_) => ',',
-        Control::Select(select) if select.is_multiple() => ',',
-        Control::Dates(_) => '/',
-        _ => return texts,
-    };
-    one.split(between).map(|part| part.trim().to_owned()).filter(|part| !part.is_empty()).collect()
+pub fn control_of(definition: Definition) -> (Control, Vec<Note>) {
+    let text = |error: &ControlError| definition.attribute(error.attribute());
+    let (control, wrong) = definition.clone().build_or_mend();
+    let notes = wrong.into_iter().map(|error| Note::Misfit { text: text(&error), error }).collect();
+    (control, notes)
 }

@@ -4,7 +4,6 @@ use crate::markup::{Markup, Node};
 
 /// One thing to do to the element at `path`: the indices of children to follow from the root.
 #[derive(Clone, Debug, PartialEq, Eq)]
-#[non_exhaustive]
 pub enum Change<'a> {
     /// Give an attribute this value.
     Set {

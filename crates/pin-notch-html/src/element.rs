@@ -1,9 +1,9 @@
 //! A whole element for a server to send, finished before any script comes.
 
-use crate::attributes::{Looks, Tag, attributes_of, options_of};
+use crate::attributes::{Looks, is_focusable, tag_of};
 use crate::face::Face;
 use crate::markup::escaped;
-use pin_notch::{Choice, Control};
+use pin_notch::{Choice, Control, ControlKind, Definition, number_text};
 use std::fmt::Write;
 
 /// A style sheet as `build.rs` leaves it.
@@ -22,15 +22,20 @@ const FIELD: &str = style!("field");
 const LIST: &str = style!("list");
 const CALENDAR: &str = style!("calendar");
 
-/// The style sheet that stands in the shadow root of this element.
-pub fn style_of(tag: Tag) -> String {
-    let own: &[&str] = match tag {
-        Tag::Slider | Tag::SpanSlider => &[TRACK],
-        Tag::Rating => &[ICONS],
-        Tag::Switch | Tag::Checkbox | Tag::CheckGroup => &[TOGGLES],
-        Tag::Select => &[FIELD, LIST],
-        Tag::Date | Tag::DateSpan => &[FIELD, CALENDAR],
-        _ => &[FIELD],
+/// The style sheet that stands in the shadow root of the element of such a control.
+pub fn style_of(kind: ControlKind) -> String {
+    let own: &[&str] = match kind {
+        ControlKind::Slider | ControlKind::SpanSlider => &[TRACK],
+        ControlKind::Rating => &[ICONS],
+        ControlKind::Switch | ControlKind::Checkbox | ControlKind::CheckboxGroup => &[TOGGLES],
+        ControlKind::Select => &[FIELD, LIST],
+        ControlKind::Date | ControlKind::DateSpan => &[FIELD, CALENDAR],
+        ControlKind::Stepper
+        | ControlKind::ItemStepper
+        | ControlKind::Month
+        | ControlKind::Week
+        | ControlKind::Time
+        | ControlKind::DateTime => &[FIELD],
     };
     [BASE].iter().chain(own).copied().collect()
 }
@@ -43,24 +48,26 @@ pub fn style_of(tag: Tag) -> String {
 /// itself.
 pub fn element_html(control: &Control, own: &[(&str, &str)], looks: &Looks) -> String {
     let face = Face::of(control, looks, false);
-    let tag = Tag::of(control);
-    let mut html = format!("<{}", tag.name());
+    let (kind, definition) = (control.control_kind(), control.definition());
+    let tag = tag_of(kind);
+    let mut html = format!("<{tag}");
     own.iter().for_each(|(name, value)| put(&mut html, name, value));
-    attributes_of(control, looks).iter().for_each(|(name, value)| put(&mut html, name, value));
+    definition.attributes().iter().for_each(|(name, value)| put(&mut html, name, value));
     face.aria.iter().for_each(|(name, value)| put(&mut html, name, value));
     if !looks.label.is_empty() && !own.iter().any(|(name, _)| *name == "id") {
         put(&mut html, "aria-label", &looks.label);
     }
-    let delegates = if tag.is_focusable() { "" } else { " shadowrootdelegatesfocus" };
+    let delegates = if is_focusable(kind) { "" } else { " shadowrootdelegatesfocus" };
     let _ = write!(
         html,
         "><template shadowrootmode=\"open\"{delegates}><style>{}</style>{}<slot></slot></template>",
-        style_of(tag),
+        style_of(kind),
         face.root.to_html()
     );
     let name = own.iter().find(|(name, _)| *name == "name").map_or("", |(_, value)| *value);
-    native(&mut html, tag, control, name, looks);
-    let _ = write!(html, "</{}>", tag.name());
+    let label = if looks.label.is_empty() { name } else { &looks.label };
+    Native { control, definition: &definition, name, label }.write(&mut html);
+    let _ = write!(html, "</{tag}>");
     html
 }
 
@@ -72,112 +79,152 @@ fn put(html: &mut String, name: &str, value: &str) {
 }
 
 /// A native control that sends the same, as far as HTML has one.
-fn native(html: &mut String, tag: Tag, control: &Control, name: &str, looks: &Looks) {
-    let attributes = attributes_of(control, looks);
-    let choices = options_of(control);
-    let entries = control.entries();
-    let label = if looks.label.is_empty() { name } else { &looks.label };
-    let input = |html: &mut String, kind: &str, value: Option<&str>, shared: &[&str]| {
+struct Native<'a> {
+    control: &'a Control,
+    definition: &'a Definition,
+    name: &'a str,
+    label: &'a str,
+}
+
+impl Native<'_> {
+    fn write(&self, html: &mut String) {
+        let options = self.definition.options();
+        let entries = self.control.entries();
+        let [first, second] = [0, 1].map(|at| entries.get(at).map(String::as_str));
+        match self.control.control_kind() {
+            ControlKind::Switch | ControlKind::Checkbox => {
+                self.input(html, "checkbox", Some(self.control.on_text()), &[]);
+            }
+            ControlKind::CheckboxGroup => {
+                self.checkboxes(html, &options);
+                datalist(html, &options);
+            }
+            ControlKind::Select | ControlKind::ItemStepper => self.select(html, &options),
+            ControlKind::Slider => self.input(html, "range", first, &options),
+            ControlKind::Rating | ControlKind::Stepper => {
+                self.input(html, "number", first, &options);
+            }
+            ControlKind::SpanSlider => {
+                self.input(html, "number", first, &[]);
+                self.input(html, "number", second, &options);
+            }
+            ControlKind::Date => self.input(html, "date", first, &options),
+            ControlKind::DateSpan => {
+                self.input(html, "date", first, &[]);
+                self.input(html, "date", second, &options);
+            }
+            ControlKind::Month => self.input(html, "month", first, &[]),
+            ControlKind::Week => self.input(html, "week", first, &[]),
+            ControlKind::Time => self.input(html, "time", first, &[]),
+            ControlKind::DateTime => self.input(html, "datetime-local", first, &[]),
+        }
+    }
+
+    /// An input, and the options that the live element finds beside it.
+    fn input(&self, html: &mut String, kind: &str, value: Option<&str>, options: &[Choice]) {
         let _ = write!(html, "<input type=\"{kind}\"");
-        put(html, "name", name);
-        put(html, "aria-label", label);
-        for (name, value) in attributes.iter().filter(|(name, _)| shared.contains(name)) {
-            put(html, name, value);
+        put(html, "name", self.name);
+        put(html, "aria-label", self.label);
+        for (name, value) in self.limits() {
+            put(html, name, &value);
         }
         if let Some(value) = value.filter(|value| !value.is_empty()) {
             put(html, "value", value);
         }
         html.push('>');
-    };
-    const LIMITS: [&str; 6] = ["min", "max", "step", "required", "disabled", "readonly"];
-    const ON: [&str; 3] = ["checked", "required", "disabled"];
-    let first = entries.first().map(String::as_str);
-    let kind = match tag {
-        Tag::Slider => "range",
-        Tag::Rating | Tag::Stepper | Tag::SpanSlider => "number",
-        Tag::Date | Tag::DateSpan => "date",
-        Tag::Month => "month",
-        Tag::Week => "week",
-        Tag::Time => "time",
-        Tag::DateTime => "datetime-local",
-        _ => "",
-    };
-    match tag {
-        Tag::Switch | Tag::Checkbox => {
-            input(html, "checkbox", Some(control.on_text()), &ON);
+        datalist(html, options);
+    }
+
+    /// What a native input knows of a definition.
+    fn limits(&self) -> Vec<(&'static str, String)> {
+        const SHARED: [&str; 7] =
+            ["min", "max", "step", "checked", "required", "disabled", "readonly"];
+        let given = self.definition.attributes().into_iter();
+        let mut limits: Vec<_> = given.filter(|(name, _)| SHARED.contains(name)).collect();
+        // HTML counts steps from the minimum alone.
+        if self.definition.attribute("step-base").is_some() {
+            limits.retain(|(name, _)| *name != "step");
+            limits.push(("step", "any".to_owned()));
         }
-        Tag::CheckGroup => {
-            for choice in &choices {
-                let _ = write!(html, "<label><input type=\"checkbox\"");
-                put(html, "name", name);
-                put(html, "value", &choice.value);
-                if entries.contains(&choice.value) {
-                    put(html, "checked", "");
-                }
-                let _ = write!(html, ">{}</label>", escaped(&choice.text));
+        if let Control::Rating(rating) = self.control {
+            limits.retain(|(name, _)| !["min", "max"].contains(name));
+            let min = rating.notches().min().map(number_text).unwrap_or_default();
+            limits.extend([("min", min), ("max", rating.definition().max.to_string())]);
+        }
+        limits
+    }
+
+    fn checkboxes(&self, html: &mut String, options: &[Choice]) {
+        let entries = self.control.entries();
+        let all_disabled = self.control.conditions().disabled;
+        for option in options {
+            let _ = write!(html, "<label><input type=\"checkbox\"");
+            put(html, "name", self.name);
+            let _ = write!(html, " value=\"{}\"", escaped(&option.value));
+            if entries.contains(&option.value) {
+                put(html, "checked", "");
             }
-            options(html, "datalist", &choices, &[]);
-        }
-        Tag::Select | Tag::ItemStepper => {
-            let mut open = String::from("select");
-            put(&mut open, "name", name);
-            put(&mut open, "aria-label", label);
-            for (name, value) in attributes
-                .iter()
-                .filter(|(name, _)| ["multiple", "required", "disabled"].contains(name))
-            {
-                put(&mut open, name, value);
+            if option.disabled || all_disabled {
+                put(html, "disabled", "");
             }
-            options(html, &open, &choices, &entries);
+            let _ = write!(html, ">{}</label>", escaped(&option.text));
         }
-        Tag::SpanSlider | Tag::DateSpan => {
-            input(html, kind, first, &LIMITS);
-            input(html, kind, entries.get(1).map(String::as_str), &LIMITS);
-            options(html, "datalist", &choices, &[]);
+    }
+
+    fn select(&self, html: &mut String, options: &[Choice]) {
+        let (multiple, chosen) = match self.control {
+            Control::Select(select) => (select.definition().multiple, select.chosen().to_vec()),
+            control => (false, control.entries()),
+        };
+        html.push_str("<select");
+        put(html, "name", self.name);
+        put(html, "aria-label", self.label);
+        for name in ["multiple", "required", "disabled"] {
+            if self.definition.attribute(name).is_some() {
+                put(html, name, "");
+            }
         }
-        _ => {
-            input(html, kind, first, &LIMITS);
-            options(html, "datalist", &choices, &[]);
+        html.push('>');
+        // Of one out of several, nothing can be chosen as well.
+        if matches!(self.control, Control::Select(_)) && !multiple {
+            html.push_str("<option value=\"\"></option>");
         }
+        write_options(html, options, &chosen);
+        html.push_str("</select>");
     }
 }
 
-/// The options, inside an element that begins with these words.
-fn options(html: &mut String, open: &str, choices: &[Choice], chosen: &[String]) {
-    let is_list = open == "datalist";
-    if choices.is_empty() && is_list {
-        return;
+/// Options for the live element, which a page without script does not show.
+fn datalist(html: &mut String, options: &[Choice]) {
+    if !options.is_empty() {
+        html.push_str("<datalist>");
+        write_options(html, options, &[]);
+        html.push_str("</datalist>");
     }
-    let _ = write!(html, "<{open}>");
-    if !is_list && chosen.is_empty() {
-        html.push_str("<option value=\"\"></option>");
-    }
+}
+
+fn write_options(html: &mut String, options: &[Choice], chosen: &[String]) {
     let mut group: Option<&str> = None;
-    for choice in choices {
-        if choice.group.as_deref() != group {
+    for option in options {
+        if option.group.as_deref() != group {
             if group.is_some() {
                 html.push_str("</optgroup>");
             }
-            group = choice.group.as_deref();
+            group = option.group.as_deref();
             if let Some(group) = group {
-                html.push_str("<optgroup");
-                put(html, "label", group);
-                html.push('>');
+                let _ = write!(html, "<optgroup label=\"{}\">", escaped(group));
             }
         }
-        html.push_str("<option");
-        let _ = write!(html, " value=\"{}\"", escaped(&choice.value));
-        if choice.disabled {
+        let _ = write!(html, "<option value=\"{}\"", escaped(&option.value));
+        if option.disabled {
             put(html, "disabled", "");
         }
-        if chosen.contains(&choice.value) {
+        if chosen.contains(&option.value) {
             put(html, "selected", "");
         }
-        let _ = write!(html, ">{}</option>", escaped(&choice.text));
+        let _ = write!(html, ">{}</option>", escaped(&option.text));
     }
     if group.is_some() {
         html.push_str("</optgroup>");
     }
-    let tag = open.split(' ').next().unwrap_or("datalist");
-    let _ = write!(html, "</{tag}>");
 }

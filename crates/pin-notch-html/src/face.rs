@@ -10,9 +10,11 @@ mod slider;
 mod switch;
 
 use crate::action::Action;
-use crate::attributes::Looks;
+use crate::attributes::{Looks, is_focusable};
 use crate::markup::Markup;
-use pin_notch::{Control, Decimal, Orientation, Semantics, View, number_text};
+use pin_notch::{
+    AnyWorld, Control, Decimal, Message, Orientation, Part, Semantics, View, number_text,
+};
 use std::fmt;
 
 /// What a control looks like now.
@@ -38,12 +40,14 @@ struct Told<'a> {
     problem: &'a str,
     /// Whether its buttons do nothing.
     stuck: bool,
+    /// Who puts the names of its parts into words.
+    world: &'a AnyWorld,
 }
 
 /// A button inside a control.
 struct Button {
     part: &'static str,
-    name: &'static str,
+    name: Part,
     icon: &'static str,
     /// What a press on it does, and with what.
     does: (Action, &'static str),
@@ -59,16 +63,16 @@ impl Told<'_> {
 
     /// The name, state and description of a part that takes the focus, as attributes.
     fn name(&self, to: &mut Markup, semantics: &Semantics) {
-        self.name_part(to, semantics, "");
+        self.name_part(to, semantics, None);
     }
 
     /// The same for one of several parts.
-    fn name_part(&self, to: &mut Markup, semantics: &Semantics, what: &str) {
+    fn name_part(&self, to: &mut Markup, semantics: &Semantics, part: Option<Part>) {
         self.speak(to, semantics);
-        match (self.looks.label.as_str(), what) {
-            ("", "") => {}
-            (label, "") => to.set("aria-label", label),
-            (_, what) => self.label(to, what),
+        match (self.looks.label.as_str(), part) {
+            (_, Some(part)) => self.label(to, part),
+            ("", None) => {}
+            (label, None) => to.set("aria-label", label),
         }
         if !self.problem.is_empty() {
             to.set("aria-describedby", "problem");
@@ -76,11 +80,17 @@ impl Told<'_> {
     }
 
     /// The name of a part of the control.
-    fn label(&self, to: &mut Markup, what: &str) {
-        match self.looks.label.as_str() {
-            "" => to.set("aria-label", what),
-            label => to.put("aria-label", format_args!("{label}, {what}")),
-        }
+    fn label(&self, to: &mut Markup, part: Part) {
+        let message = match self.looks.label.as_str() {
+            "" => Message::Part(part),
+            label => Message::PartOf { control: label.to_owned(), part },
+        };
+        to.set("aria-label", &self.world.message(&message));
+    }
+
+    /// A part's own name, where it is plain to which control it belongs.
+    fn words(&self, part: Part) -> String {
+        self.world.message(&Message::Part(part))
     }
 
     fn button(&self, to: &mut Markup, button: Button, disabled: bool) {
@@ -108,12 +118,12 @@ impl Face {
         let mut semantics = view.semantics().clone();
         semantics.invalid &= reporting;
         let problem = if reporting { view.problem() } else { "" };
-        let stuck = semantics.disabled || semantics.read_only;
-        let told = Told { looks, problem, stuck };
+        let stuck = semantics.disabled || semantics.readonly;
+        let told = Told { looks, problem, stuck, world: &control.surroundings().world };
         let (kind, own_states) = kind(&view);
         let common = [
             ("disabled", semantics.disabled),
-            ("readonly", semantics.read_only),
+            ("readonly", semantics.readonly),
             ("invalid", semantics.invalid),
         ];
         let states: Vec<_> = common.into_iter().chain(own_states).collect();
@@ -122,7 +132,9 @@ impl Face {
         root.open("div", "box");
         root.open("div", "control");
         root.class(kind, &states);
-        let speaks = body(&mut root, &view, &semantics, &told);
+        body(&mut root, &view, &semantics, &told);
+        // Whether the element itself speaks for the control, or parts inside do.
+        let speaks = is_focusable(control.control_kind());
         root.close();
         root.open("div", "problem");
         root.set("id", "problem");
@@ -166,59 +178,46 @@ fn kind(view: &View) -> (&'static str, Vec<(&'static str, bool)>) {
         }
         View::Switch(view) => ("switch", vec![("on", view.on)]),
         View::Checkbox(view) => ("checkbox", checks::states(view.checked).to_vec()),
-        View::CheckGroup(_) => ("checks", Vec::new()),
+        View::CheckboxGroup(_) => ("checks", Vec::new()),
         View::Stepper(view) => ("stepper", vec![("empty", view.text.is_empty())]),
-        View::Items(_) => ("items", Vec::new()),
+        View::ItemStepper(_) => ("items", Vec::new()),
         View::Select(view) => ("select", vec![("open", view.open), ("empty", view.prompting)]),
         View::Date(view) => {
             ("date", vec![is_open(&view.semantics), ("empty", view.text.is_empty())])
         }
-        View::Dates(view) => {
+        View::DateSpan(view) => {
             let empty = ("empty", view.value.is_none());
             ("date dates", vec![is_open(&view.semantics), empty, ("begun", view.begun)])
         }
         View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view) => {
             ("fields", vec![("empty", view.text.is_empty())])
         }
-        _ => ("", Vec::new()),
     }
 }
 
-/// Writes what stands inside a control; says whether the element itself speaks for it.
-fn body(to: &mut Markup, view: &View, semantics: &Semantics, told: &Told) -> bool {
+/// Writes what stands inside a control.
+fn body(to: &mut Markup, view: &View, semantics: &Semantics, told: &Told) {
     match view {
         View::Slider(view) => slider::body(to, view),
         View::Rating(view) => rating::body(to, view, told.looks),
         View::Switch(view) => switch::body(to, view),
         View::Checkbox(view) => checks::body(to, view),
-        _ => {
-            parts(to, view, semantics, told);
-            return false;
-        }
-    }
-    true
-}
-
-/// The same for controls whose parts speak.
-fn parts(to: &mut Markup, view: &View, semantics: &Semantics, told: &Told) {
-    match view {
         View::SpanSlider(view) => slider::span_body(to, view, told),
-        View::CheckGroup(view) => checks::group_body(to, view, told),
+        View::CheckboxGroup(view) => checks::group_body(to, view, told),
         View::Stepper(view) => field::stepper_body(to, view, semantics, told),
-        View::Items(view) => field::items_body(to, view, semantics, told),
+        View::ItemStepper(view) => field::items_body(to, view, semantics, told),
         View::Select(view) => select::body(to, view, semantics, told),
         View::Date(view) => calendar::body(to, view, semantics, told),
-        View::Dates(view) => calendar::span_body(to, view, semantics, told),
+        View::DateSpan(view) => calendar::span_body(to, view, semantics, told),
         View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view) => {
             fields::body(to, view, semantics, told);
         }
-        _ => {}
     }
 }
 
 /// The readout beside a control. Hidden from assistive technology, which is told the value itself.
 fn readout(to: &mut Markup, text: &str) {
-    to.open("span", "readout");
+    to.open("span", "output");
     to.set("aria-hidden", "true");
     to.say(text);
 }

@@ -9,10 +9,12 @@
 //! ```
 //! use pin_notch::Switch;
 //! use pin_notch_html::{Looks, element_html};
-//! let feeder = Switch::new().captioned("feeding", "not feeding").starting(true).into();
+//! # fn main() -> Result<(), pin_notch::ControlError> {
+//! let feeder = Switch::builder().when_on("feeding").checked(true).build()?.into();
 //! let html = element_html(&feeder, &[("name", "feeder")], &Looks::default());
 //! assert!(html.starts_with(r#"<notch-switch name="feeder" checked"#));
 //! assert!(html.contains(r#"<span part="caption">feeding</span>"#));
+//! # Ok(()) }
 //! ```
 
 #![forbid(unsafe_code)]
@@ -27,8 +29,7 @@ mod markup;
 
 pub use action::{Action, is_open};
 pub use attributes::{
-    Attributed, Looks, Note, OBSERVED, Surroundings, Tag, attributes_of, control_from, entries_of,
-    options_of,
+    Looks, Note, Read, control_of, definition_from, is_focusable, kind_of_tag, tag_of,
 };
 pub use changes::{Change, changes};
 pub use element::{element_html, style_of};

@@ -14,8 +14,11 @@ use std::ops::Range;
 /// ```
 /// use pin_notch::Switch;
 /// use pin_notch_html::{Face, Looks};
-/// let face = Face::of(&Switch::new().captioned("on", "<off>").into(), &Looks::default(), false);
+/// # fn main() -> Result<(), pin_notch::ControlError> {
+/// let feeder = Switch::builder().when_off("<off>").build()?;
+/// let face = Face::of(&feeder.into(), &Looks::default(), false);
 /// assert!(face.root.to_html().contains(r#"<span part="caption">&lt;off&gt;</span>"#));
+/// # Ok(()) }
 /// ```
 #[derive(Clone, Debug, Default, PartialEq, Eq)]
 pub struct Markup {

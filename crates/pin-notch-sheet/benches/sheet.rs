@@ -2,7 +2,7 @@
 //! lines of JSON.
 
 use criterion::{Criterion, Throughput, criterion_group, criterion_main};
-use pin_notch_sheet::{Format, Sheet, Surroundings};
+use pin_notch_sheet::{Context, Format, Sheet};
 use std::hint::black_box;
 
 fn checking(criterion: &mut Criterion) {
@@ -25,16 +25,16 @@ fn checking(criterion: &mut Criterion) {
         bench.iter(|| toml::from_str::<toml::Table>(black_box(&text)));
     });
     group.bench_function("checked", |bench| {
-        bench.iter(|| Sheet::read(black_box(&text), Format::Toml, &Surroundings::default()));
+        bench.iter(|| Sheet::read(black_box(&text), Format::Toml, &Context::default()));
     });
     group.finish();
 }
 
 fn accepting(criterion: &mut Criterion) {
-    let text = include_str!("../../../demo/inspection.toml");
-    let mut around = Surroundings::default();
-    around.files = &|_: &str| Ok(include_str!("../../../demo/hives.txt").to_owned());
-    let form = Sheet::read(text, Format::Toml, &around).0.form();
+    let text = include_str!("../../pin-notch-cli/demo/inspection.toml");
+    let mut context = Context::default();
+    context.files = &|_: &str| Ok(include_str!("../../pin-notch-cli/demo/hives.txt").to_owned());
+    let form = Sheet::read(text, Format::Toml, &context).0.form();
     // A thousand lines, a thousand times over: a million pass, and no more than these are held.
     let lines: Vec<String> = (0..1000)
         .map(|at| {

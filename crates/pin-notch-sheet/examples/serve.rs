@@ -1,13 +1,13 @@
 //! A server that shows a sheet's form and accepts what is sent, by the same rules.
 //!
-//! `cargo run -p pin-notch-sheet --example serve -- demo/inspection.toml`, then open the address it prints.
+//! `cargo run -p pin-notch-sheet --example serve -- crates/pin-notch-cli/demo/inspection.toml`, then open the address it prints.
 
 use axum::Router;
 use axum::body::Bytes;
 use axum::http::{StatusCode, header};
 use axum::response::{Html, IntoResponse, Response};
 use axum::routing::get;
-use pin_notch_sheet::{Format, Page, Severity, Sheet, Surroundings};
+use pin_notch_sheet::{Context, Format, Page, Severity, Sheet};
 use std::sync::Arc;
 
 /// The files that bring the controls to life, as `cargo xtask web` builds them.
@@ -38,13 +38,14 @@ fn receive(sheet: &Sheet, body: &[u8]) -> Response {
 
 #[tokio::main(flavor = "current_thread")]
 async fn main() -> Result<(), Box<dyn std::error::Error>> {
-    let path = std::env::args().nth(1).unwrap_or("demo/inspection.toml".to_owned());
+    let path =
+        std::env::args().nth(1).unwrap_or("crates/pin-notch-cli/demo/inspection.toml".to_owned());
     let folder = std::path::Path::new(&path).parent().unwrap_or("".as_ref()).to_owned();
     let files =
         move |name: &str| std::fs::read_to_string(folder.join(name)).map_err(|why| why.to_string());
-    let mut around = Surroundings::default();
-    around.files = &files;
-    let (sheet, found) = Sheet::read(&std::fs::read_to_string(&path)?, Format::of(&path), &around);
+    let mut context = Context::default();
+    context.files = &files;
+    let (sheet, found) = Sheet::read(&std::fs::read_to_string(&path)?, Format::of(&path), &context);
     if let Some(error) = found.iter().find(|one| one.severity == Severity::Error) {
         return Err(format!("{path}: {error}").into());
     }

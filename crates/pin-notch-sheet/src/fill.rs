@@ -2,7 +2,7 @@
 
 use crate::sheet::{FieldSheet, Sheet};
 use pin_notch::{Form, Value};
-use serde_json::Value as Json;
+use serde_json::value::RawValue;
 use std::collections::HashMap;
 
 impl Sheet {
@@ -11,9 +11,9 @@ impl Sheet {
     /// with what was entered.
     ///
     /// ```
-    /// use pin_notch_sheet::{Format, Sheet, Surroundings};
+    /// use pin_notch_sheet::{Format, Sheet, Context};
     /// let text = "[[field]]\nname = 'weight'\ncontrol = 'slider'\nlabel = 'Weight'\nmax = 40\n";
-    /// let (sheet, _) = Sheet::read(text, Format::Toml, &Surroundings::default());
+    /// let (sheet, _) = Sheet::read(text, Format::Toml, &Context::default());
     /// assert_eq!(sheet.form_with(b"weight=12").urlencoded(), "weight=12");
     /// assert_eq!(sheet.form_with(br#"{"weight":99,"more":1}"#).urlencoded(), "weight=40");
     /// ```
@@ -35,9 +35,9 @@ impl Sheet {
 }
 
 fn from_json(shape: &Form, text: &[u8]) -> HashMap<String, Value> {
-    let members: serde_json::Map<String, Json> = serde_json::from_slice(text).unwrap_or_default();
+    let members: HashMap<String, &RawValue> = serde_json::from_slice(text).unwrap_or_default();
     let read = members.into_iter().filter_map(|(name, json)| {
-        let value = Value::from_json(shape.control(&name)?.kind(), &json).ok()?;
+        let value = Value::from_json(shape.control(&name)?.kind(), json.get()).ok()?;
         Some((name, value))
     });
     read.collect()
@@ -60,14 +60,29 @@ fn from_body(shape: &Form, body: &[u8]) -> HashMap<String, Value> {
 
 /// Has the field start with this value, so that its element holds it from the first moment.
 fn hold(field: &mut FieldSheet, value: &Value) {
-    let starts = ["value", "checked", "indeterminate"];
-    field.attributes.retain(|(word, _)| !starts.contains(&word.as_str()));
-    let start = match value {
-        Value::Empty | Value::On(false) => return,
-        Value::On(true) => ("checked", String::new()),
-        Value::Mixed => ("indeterminate", String::new()),
-        Value::Dates(_) => ("value", value.entries().join("/")),
-        value => ("value", value.entries().join(",")),
+    let text = value.attribute_text();
+    let own = ["checked", "indeterminate", "value"];
+    let starts = match value {
+        Value::On(on) => [on.then_some(""), None, None],
+        Value::Mixed => [None, Some(""), None],
+        Value::Empty => [None, None, None],
+        Value::Number(_)
+        | Value::Text(_)
+        | Value::Texts(_)
+        | Value::Span(_)
+        | Value::Date(_)
+        | Value::Dates(_)
+        | Value::Month(_)
+        | Value::Week(_)
+        | Value::Time(_)
+        | Value::DateTime(_) => [None, None, Some(text.as_str())],
     };
-    field.attributes.push((start.0.to_owned(), start.1));
+    let is_toggle = matches!(value, Value::On(_) | Value::Mixed);
+    for (name, start) in own.into_iter().zip(starts) {
+        // The value of what is on or off is what it sends, which stays; what a control has no attribute for, it
+        // does not need.
+        if is_toggle != (name == "value") {
+            let _ = field.definition.set_attribute(name, start);
+        }
+    }
 }

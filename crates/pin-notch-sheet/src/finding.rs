@@ -30,9 +30,9 @@ impl Severity {
 /// and [`place`] makes a line and a column of it.
 ///
 /// ```
-/// use pin_notch_sheet::{Format, Sheet, Surroundings, place};
+/// use pin_notch_sheet::{Format, Sheet, Context, place};
 /// let text = "[[field]]\nname = \"weight\"\ncontrol = \"slyder\"\n";
-/// let found = Sheet::read(text, Format::Toml, &Surroundings::default()).1;
+/// let found = Sheet::read(text, Format::Toml, &Context::default()).1;
 /// assert_eq!(found[0].to_string(), "no control is called \"slyder\"");
 /// assert_eq!(found[0].help.as_deref(), Some("did you mean \"slider\"?"));
 /// assert_eq!(place(text, found[0].span.start), (3, 11));

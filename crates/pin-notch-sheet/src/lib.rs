@@ -5,8 +5,8 @@
 //! re-checks bodies with, and tests drive. Everything that is wrong with a sheet is found in one run, each
 //! [`Finding`] with its place in the text and with what would be right.
 //!
-//! The words of a field are the attributes of its element, without a word of their own to learn: see the README
-//! of `pin-notch-sheet` for all of them.
+//! The words of a field are the attributes of its control, the same as in HTML; the README of `pin-notch-sheet`
+//! lists them all.
 
 #![forbid(unsafe_code)]
 #![deny(clippy::unwrap_used)]
@@ -26,5 +26,5 @@ mod words;
 pub use finding::{Finding, Severity, place};
 pub use page::{Page, Theme};
 pub use schema::{Loss, from_schema};
-pub use sheet::{Files, Sheet, Surroundings};
+pub use sheet::{Context, Files, Sheet};
 pub use tree::Format;

@@ -3,7 +3,7 @@
 use crate::sheet::Sheet;
 use pin_notch::{Field, Form, Problems, Values, number_text};
 use pin_notch_html::{element_html, escaped};
-use serde_json::{Value as Json, json};
+use serde::Serialize;
 
 /// Light, dark, or as the person prefers.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
@@ -41,15 +41,24 @@ pub struct Page<'a> {
     pub problems: Option<&'a Problems>,
 }
 
+/// A link as the script of the page knows it.
+#[derive(Serialize)]
+struct PageLink<'a> {
+    from: &'a str,
+    to: &'a str,
+    /// As texts, with every digit.
+    ranges: Option<[[String; 2]; 2]>,
+}
+
 const STYLE: &str = include_str!("page.css");
 
 impl Sheet {
     /// The whole page, with the form as it is now. Every text is escaped.
     ///
     /// ```
-    /// use pin_notch_sheet::{Format, Page, Sheet, Surroundings};
+    /// use pin_notch_sheet::{Format, Page, Sheet, Context};
     /// let text = "title = 'Hive'\n[[field]]\nname = 'feeder'\ncontrol = 'switch'\nlabel = 'Feeder'\n";
-    /// let (sheet, _) = Sheet::read(text, Format::Toml, &Surroundings::default());
+    /// let (sheet, _) = Sheet::read(text, Format::Toml, &Context::default());
     /// let mut page = Page::default();
     /// page.head = r#"<script type="module" src="/pin-notch.js"></script>"#;
     /// let html = sheet.page(&sheet.form(), &page);
@@ -112,20 +121,19 @@ impl Sheet {
         for link in &self.links {
             let range = |(low, high)| [number_text(low), number_text(high)];
             let ranges = link.ranges.map(|ranges| ranges.map(range));
-            links.push(json!({ "from": link.from, "to": link.to, "ranges": ranges }));
+            let back = ranges.clone().map(|[from, to]| [to, from]);
+            links.push(PageLink { from: &link.from, to: &link.to, ranges });
             if !link.one_way {
-                let back = ranges.map(|[from, to]| [to, from]);
-                links.push(json!({ "from": link.to, "to": link.from, "ranges": back }));
+                links.push(PageLink { from: &link.to, to: &link.from, ranges: back });
             }
         }
-        match links.is_empty() {
-            true => String::new(),
-            // No text in it may end the script element it stands in.
-            false => {
-                let links = Json::Array(links).to_string().replace('<', "\\u003c");
-                format!("const LINKS = {links};\n{}", include_str!("links.js"))
-            }
+        if links.is_empty() {
+            return String::new();
         }
+        // It is made of texts alone, which always have their JSON. No text in it may end the script element it
+        // stands in.
+        let links = serde_json::to_string(&links).unwrap_or_default().replace('<', "\\u003c");
+        format!("const LINKS = {links};\n{}", include_str!("links.js"))
     }
 
     fn framed(&self, content: &str, page: &Page) -> String {

@@ -5,7 +5,7 @@ mod texts;
 
 use crate::finding::{Finding, meant};
 use crate::rule::{Condition, Known};
-use crate::sheet::{FieldsetSheet, Link, Rule, Sheet, Surroundings};
+use crate::sheet::{Context, FieldsetSheet, Link, Rule, Sheet};
 use crate::tree::{Is, Node};
 use crate::words;
 use pin_notch::{AnyWorld, Control, Conversion, Decimal, Quoted, parse_number};
@@ -14,17 +14,12 @@ use std::ops::Range;
 /// A table of the sheet, what it is called, and where findings about it go.
 pub(super) struct Reader<'a> {
     text: &'a str,
-    around: &'a Surroundings<'a>,
+    context: &'a Context<'a>,
     found: &'a mut Vec<Finding>,
 }
 
-pub(crate) fn sheet(
-    text: &str,
-    tree: Node,
-    around: &Surroundings,
-    found: &mut Vec<Finding>,
-) -> Sheet {
-    let mut reader = Reader { text, around, found };
+pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<Finding>) -> Sheet {
+    let mut reader = Reader { text, context, found };
     let mut sheet = Sheet {
         title: String::new(),
         lang: "en".to_owned(),
@@ -35,7 +30,7 @@ pub(crate) fn sheet(
         links: Vec::new(),
         rules: Vec::new(),
         texts: Default::default(),
-        today: around.today,
+        today: context.today,
         tree: tree.clone(),
     };
     reader.words(&tree, "a sheet", &words::TOP);
@@ -287,11 +282,10 @@ impl Reader<'_> {
 
     /// Remarks on values that do not come back the same by a link and its way back.
     fn lost(&mut self, node: &Node, sheet: &Sheet, link: &Link) {
-        const LOOKED_AT: usize = 2000;
+        const MOST_TRIED: usize = 2000;
         let notches = |name: &str| {
             let field = sheet.fields.iter().find(|field| field.name == name)?;
-            let control = field.control(sheet.today, &AnyWorld::default()).control;
-            control.notches().copied()
+            field.control(sheet.today, &AnyWorld::default()).0.notches().copied()
         };
         let (Some(conversion), Some(here), Some(there)) =
             (link.conversion, notches(&link.from), notches(&link.to))
@@ -301,7 +295,7 @@ impl Reader<'_> {
         let Ok(back) = conversion.reversed() else { return };
         let (go, back) = (conversion.onto(there), back.onto(here));
         let lost =
-            here.iter().take(LOOKED_AT).find(|value| back.convert(go.convert(*value)) != *value);
+            here.iter().take(MOST_TRIED).find(|value| back.convert(go.convert(*value)) != *value);
         if let (Some(value), false) = (lost, link.one_way) {
             let to = go.convert(value);
             let message = format!(
@@ -369,13 +363,14 @@ impl Reader<'_> {
 
 /// What rules are told of a field.
 fn known(sheet: &Sheet, field: &crate::sheet::FieldSheet) -> Known {
-    let control = field.control(sheet.today, &AnyWorld::default()).control;
+    let (control, _) = field.control(sheet.today, &AnyWorld::default());
     let bounds = |notches: &pin_notch::Notches| (notches.min(), notches.max());
     let range = match &control {
         Control::SpanSlider(span) => bounds(span.notches()),
         control => control.notches().map_or((None, None), bounds),
     };
-    let texts = words::chooses(field.tag)
-        .then(|| field.options.iter().map(|option| option.value.clone()).collect());
+    let options = field.definition.options();
+    let texts = words::chooses(field.definition.kind())
+        .then(|| options.into_iter().map(|option| option.value).collect());
     Known { name: field.name.clone(), kind: control.kind(), range, texts }
 }

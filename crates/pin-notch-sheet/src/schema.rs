@@ -5,11 +5,10 @@ mod back;
 pub use back::from_schema;
 
 use crate::sheet::{FieldSheet, Sheet};
-use crate::tree::Is;
-use crate::words;
-use pin_notch::{Choice, Control, Decimal, Measure, Notches, NotchesOf, Value, ValueKind};
-use pin_notch_html::Tag;
-use serde_json::{Map, Value as Json, json};
+use crate::tree::{Is, Node, Table, to_json};
+use pin_notch::{
+    Choice, Control, ControlKind, Decimal, Measure, Notches, NotchesOf, Value, ValueKind,
+};
 
 /// Up to so many values are listed one by one where no keyword says which they are.
 const MOST_LISTED: u128 = 400;
@@ -43,37 +42,41 @@ impl Sheet {
     /// what it cannot say. Whatever the form accepts, the schema accepts; the other way round too, but for
     /// the losses that [`accepts`](Loss::accepts) marks.
     ///
+    /// The schema is JSON text, in which every number has all its digits.
+    ///
     /// Keywords are those of <https://json-schema.org/draft/2020-12>; `format` is to be asserted.
     ///
     /// ```
-    /// use pin_notch_sheet::{Format, Sheet, Surroundings};
+    /// use pin_notch_sheet::{Format, Sheet, Context};
     /// let text = "[[field]]\nname = 'temper'\ncontrol = 'rating'\nlabel = 'Temper'\nstep = 0.5\n";
-    /// let (schema, lost) = Sheet::read(text, Format::Toml, &Surroundings::default()).0.to_schema();
+    /// let (schema, lost) = Sheet::read(text, Format::Toml, &Context::default()).0.to_schema();
+    /// let schema: serde_json::Value = serde_json::from_str(&schema)?;
     /// let temper = &schema["properties"]["temper"];
-    /// assert_eq!(temper["multipleOf"].to_string(), "0.5");
+    /// assert_eq!(temper["multipleOf"], 0.5);
     /// assert_eq!(temper["type"], serde_json::json!(["number", "null"]));
     /// assert!(lost.is_empty());
+    /// # Ok::<(), serde_json::Error>(())
     /// ```
-    pub fn to_schema(&self) -> (Json, Vec<Loss>) {
+    pub fn to_schema(&self) -> (String, Vec<Loss>) {
         let form = self.form();
         let mut lost = Vec::new();
-        let (mut properties, mut required) = (Map::new(), Vec::new());
+        let (mut properties, mut required) = (Table::default(), Vec::new());
         for field in form.fields() {
             let Some(defined) = self.fields.iter().find(|other| other.name == field.name) else {
                 continue;
             };
-            let is_left_aside = field.is_unsent() || field.control.conditions().is_disabled();
-            if is_left_aside {
-                let what = "the whole field, for nothing that comes in for it is looked at";
+            let is_unchecked = field.is_unsent() || field.control.conditions().is_disabled();
+            if is_unchecked {
+                let what = "the whole field, because nothing received for it is checked";
                 lost.push(Loss { name: field.name.clone(), what: what.to_owned(), accepts: false });
                 continue;
             }
             let mut one = Writer { defined, control: &field.control, lost: &mut lost };
             let schema = one.schema(&field.label);
             if field.control.check_value(field.control.empty_value()).is_err() {
-                required.push(Json::String(field.name.clone()));
+                required.push(field.name.clone());
             }
-            properties.insert(field.name.clone(), schema);
+            properties.put(&field.name, schema);
         }
         for rule in self.rules.iter().filter(|rule| !rule.warns) {
             let what = format!("the rule \"{}\"", rule.message);
@@ -90,17 +93,17 @@ impl Sheet {
                 lost.push(Loss { name: String::new(), what: what.to_owned(), accepts: false });
             }
         }
-        let mut schema = Map::new();
-        schema.insert("$schema".into(), "https://json-schema.org/draft/2020-12/schema".into());
+        let mut schema =
+            Table::default().with("$schema", "https://json-schema.org/draft/2020-12/schema");
         if !self.title.is_empty() {
-            schema.insert("title".into(), self.title.clone().into());
+            schema.put("title", self.title.as_str());
         }
-        schema.insert("type".into(), "object".into());
-        schema.insert("properties".into(), Json::Object(properties));
+        schema.put("type", "object");
+        schema.put("properties", properties);
         if !required.is_empty() {
-            schema.insert("required".into(), Json::Array(required));
+            schema.put("required", required);
         }
-        (Json::Object(schema), lost)
+        (to_json(&schema.into()) + "\n", lost)
     }
 }
 
@@ -110,80 +113,85 @@ struct Writer<'a> {
     lost: &'a mut Vec<Loss>,
 }
 
-/// A number as JSON, with every digit.
-fn number(value: Decimal) -> Json {
-    Value::Number(value).to_json()
-}
-
 impl Writer<'_> {
     fn lose(&mut self, what: impl Into<String>, accepts: bool) {
         self.lost.push(Loss { name: self.defined.name.clone(), what: what.into(), accepts });
     }
 
-    fn schema(&mut self, label: &str) -> Json {
-        let mut schema = Map::new();
+    fn schema(&mut self, label: &str) -> Table {
+        let mut schema = Table::default();
         if !label.is_empty() {
-            schema.insert("title".into(), label.into());
+            schema.put("title", label);
         }
-        schema.insert(CONTROL.into(), words::control_name(self.defined.tag).into());
+        schema.put(CONTROL, self.control.control_kind().name());
         let may_be_null = self.control.check_value(self.control.empty_value()).is_ok();
         let kind = match self.control.kind() {
             ValueKind::Number => "number",
             ValueKind::On => "boolean",
             ValueKind::Texts | ValueKind::Span | ValueKind::Dates => "array",
-            _ => "string",
+            ValueKind::Text
+            | ValueKind::Date
+            | ValueKind::Month
+            | ValueKind::Week
+            | ValueKind::Time
+            | ValueKind::DateTime => "string",
         };
-        let kinds = if may_be_null { json!([kind, "null"]) } else { json!(kind) };
-        schema.insert("type".into(), kinds);
-        let own = self.own();
-        // What lists its values has to list null as well.
-        for (key, value) in own {
-            let value = match (key.as_str(), value, may_be_null) {
-                ("enum", Json::Array(mut all), true) => {
-                    all.push(Json::Null);
-                    Json::Array(all)
-                }
-                ("oneOf", Json::Array(mut all), true) => {
-                    all.push(json!({ "type": "null" }));
-                    Json::Array(all)
-                }
-                (_, value, _) => value,
-            };
-            schema.insert(key, value);
+        match may_be_null {
+            true => schema.put("type", vec![kind, "null"]),
+            false => schema.put("type", kind),
         }
-        let default = self.control.default_value();
-        if !default.is_empty() && default != Value::On(false) && default != Value::Mixed {
-            schema.insert("default".into(), default.to_json());
+        for (key, mut node) in self.own().0 {
+            // What lists its values has to list null as well.
+            if let (Is::List(all), true) = (&mut node.is, may_be_null) {
+                match key.name.as_str() {
+                    "enum" => all.push(Is::Nothing.into()),
+                    "oneOf" => all.push(Table::default().with("type", "null").into()),
+                    _ => {}
+                }
+            }
+            schema.put(&key.name, node);
+        }
+        if let Some(default) = default_of(&self.control.default_value()) {
+            schema.put("default", default);
         }
         self.words_lost();
-        Json::Object(schema)
+        schema
     }
 
     /// Words of the sheet that a schema has none for.
     fn words_lost(&mut self) {
-        let carried = [
-            "min", "max", "step", "value", "required", "checked", "multiple", "least", "most",
-            "wrap",
-        ];
-        let words: Vec<String> = (self.defined.attributes.iter())
-            .map(|(word, _)| word.clone())
-            .filter(|word| !carried.contains(&word.as_str()) || word == "wrap")
-            .collect();
-        for word in words {
-            self.lose(format!("the word {word}"), false);
-        }
-        let has_texts = !self.defined.options.is_empty();
-        match self.defined.tag {
-            Tag::Slider if has_texts => self.lose("its marks", false),
-            Tag::Rating if has_texts => self.lose("the names of its icons", false),
-            _ if self.defined.options.iter().any(|option| option.group.is_some()) => {
-                self.lose("the groups of its options", false);
+        let carried =
+            ["min", "max", "step", "value", "required", "checked", "multiple", "least", "most"];
+        for (word, _) in self.defined.definition.attributes() {
+            if !carried.contains(&word) {
+                self.lose(format!("the word {word}"), false);
             }
-            _ => {}
+        }
+        let options = self.defined.definition.options();
+        match self.defined.definition.kind() {
+            _ if options.is_empty() => {}
+            ControlKind::Slider => self.lose("its marks", false),
+            ControlKind::Rating => self.lose("the names of its icons", false),
+            ControlKind::CheckboxGroup | ControlKind::ItemStepper | ControlKind::Select => {
+                if options.iter().any(|option| option.group.is_some()) {
+                    self.lose("the groups of its options", false);
+                }
+            }
+            // Closed days are told of with the days; the others have no options.
+            ControlKind::Date
+            | ControlKind::DateSpan
+            | ControlKind::SpanSlider
+            | ControlKind::Switch
+            | ControlKind::Checkbox
+            | ControlKind::Stepper
+            | ControlKind::Month
+            | ControlKind::Week
+            | ControlKind::Time
+            | ControlKind::DateTime => {}
         }
     }
 
-    fn own(&mut self) -> Map<String, Json> {
+    fn own(&mut self) -> Table {
         match self.control {
             Control::SpanSlider(span) => {
                 let items = self.numbers(*span.notches());
@@ -191,52 +199,42 @@ impl Writer<'_> {
                 self.lose(lost, true);
                 two(items)
             }
-            Control::Dates(dates) => {
+            Control::DateSpan(dates) => {
                 let notches = *dates.notches();
                 self.lose(
-                    "the order of the two days, their number, and days that are blocked",
+                    "the order of the two days, their number, and days that are closed",
                     true,
                 );
                 let mut items = self.line(&notches, DAY, Some("date"));
-                items.insert("type".into(), "string".into());
+                items.put("type", "string");
                 two(items)
             }
             Control::Switch(_) | Control::Checkbox(_) => {
                 let has_to_be_on = self.control.conditions().required;
-                let mut own = Map::new();
+                let mut own = Table::default();
                 if has_to_be_on {
-                    own.insert("const".into(), true.into());
+                    own.put("const", true);
                 }
                 own
             }
-            Control::CheckGroup(group) => {
-                let limits = group.limits();
-                let free: Vec<bool> =
-                    group.boxes().iter().map(|one| !one.conditions().is_disabled()).collect();
-                let options = self.defined.options.clone();
-                let open: Vec<Choice> = options
-                    .into_iter()
-                    .zip(free)
-                    .filter(|(_, free)| *free)
-                    .map(|(one, _)| one)
-                    .collect();
-                self.several(&open, limits)
+            Control::CheckboxGroup(group) => {
+                let definition = group.definition();
+                self.several(&open(&definition.options), (definition.least, definition.most))
             }
             Control::Select(select) => {
-                let open: Vec<Choice> =
-                    select.choices().iter().filter(|one| !one.disabled).cloned().collect();
-                let limits = select.limits();
-                match select.is_multiple() {
-                    true => self.several(&open, limits),
+                let definition = select.definition();
+                let open = open(&definition.options);
+                match definition.multiple {
+                    true => self.several(&open, (definition.least, definition.most)),
                     false => one_of(&open),
                 }
             }
-            Control::Items(items) => one_of(items.items()),
+            Control::ItemStepper(items) => one_of(&items.definition().options),
             Control::Date(date) => {
                 let notches = *date.notches();
                 let days = self.line(&notches, DAY, Some("date"));
-                if !date.blocked().is_empty() && !days.contains_key("enum") {
-                    self.lose("days that are blocked", true);
+                if !date.definition().options.is_empty() && !days.has("enum") {
+                    self.lose("days that are closed", true);
                 }
                 days
             }
@@ -249,13 +247,13 @@ impl Writer<'_> {
             }
             control => match control.notches() {
                 Some(notches) => self.numbers(*notches),
-                None => Map::new(),
+                None => Table::default(),
             },
         }
     }
 
-    fn numbers(&mut self, notches: Notches) -> Map<String, Json> {
-        let mut own = Map::new();
+    fn numbers(&mut self, notches: Notches) -> Table {
+        let mut own = Table::default();
         let Some(step) = notches.step() else {
             bounds(&mut own, &notches);
             return own;
@@ -263,9 +261,9 @@ impl Writer<'_> {
         // multipleOf counts from 0.
         if (notches.step_base() % step).is_zero() {
             bounds(&mut own, &notches);
-            own.insert("multipleOf".into(), number(step));
+            own.put("multipleOf", step);
         } else if notches.count().is_some_and(|count| count <= MOST_LISTED) {
-            own.insert("enum".into(), notches.iter().map(number).collect());
+            own.put("enum", notches.iter().collect::<Vec<_>>());
         } else {
             bounds(&mut own, &notches);
             self.lose(format!("the step {step}, which is not counted from 0"), true);
@@ -279,28 +277,28 @@ impl Writer<'_> {
         notches: &NotchesOf<M>,
         pattern: &str,
         format: Option<&str>,
-    ) -> Map<String, Json> {
-        let mut own = Map::new();
+    ) -> Table {
+        let mut own = Table::default();
         // What no keyword says is kept beside, for the way back.
-        for (word, text) in &self.defined.attributes {
-            if LINE_WORDS.contains(&word.as_str()) {
-                own.insert(format!("x-{word}"), text.clone().into());
+        for (word, text) in self.defined.definition.attributes() {
+            if LINE_WORDS.contains(&word) {
+                own.put(&format!("x-{word}"), text);
             }
         }
         if notches.count() <= MOST_LISTED {
             let all = (0..notches.count()).filter_map(|at| notches.nth(at));
             if pattern == TIME || pattern == DATE_TIME {
                 let all: Vec<String> = all.map(|value| every_way(&value.to_string())).collect();
-                own.insert("pattern".into(), format!("^({})$", all.join("|")).into());
+                own.put("pattern", format!("^({})$", all.join("|")));
                 return own;
             }
             let open = all.map(|value| value.to_string()).filter(|text| {
                 let value = self.control.read(std::slice::from_ref(text));
-                // Of two days, each is looked at alone.
+                // Of two days, each is checked alone.
                 matches!(self.control.kind(), ValueKind::Dates)
                     || value.is_ok_and(|value| self.control.check_value(value).is_ok())
             });
-            own.insert("enum".into(), open.map(Json::String).collect());
+            own.put("enum", open.collect::<Vec<_>>());
             return own;
         }
         // The step of times where none is given: whole minutes, which a pattern can say.
@@ -311,9 +309,9 @@ impl Writer<'_> {
             DATE_TIME if minutes => (DATE_MINUTES, true),
             pattern => (pattern, notches.step() == Decimal::ONE && M::UNITS == 1),
         };
-        own.insert("pattern".into(), pattern.into());
+        own.put("pattern", pattern);
         if let Some(format) = format {
-            own.insert("format".into(), format.into());
+            own.put("format", format);
         }
         if notches.min().is_some() || notches.max().is_some() {
             let end = |end: Option<M>| end.map_or("no end".to_owned(), |end| end.to_string());
@@ -329,18 +327,18 @@ impl Writer<'_> {
         own
     }
 
-    fn several(&mut self, open: &[Choice], (least, most): (usize, usize)) -> Map<String, Json> {
-        let mut own = Map::new();
+    fn several(&mut self, open: &[Choice], (least, most): (u32, Option<u32>)) -> Table {
+        let mut own = Table::default();
         let mut items = one_of(open);
-        items.insert("type".into(), "string".into());
-        own.insert("items".into(), Json::Object(items));
-        own.insert("uniqueItems".into(), true.into());
+        items.put("type", "string");
+        own.put("items", items);
+        own.put("uniqueItems", true);
         let least = if self.control.conditions().required { least.max(1) } else { least };
         if least > 0 {
-            own.insert("minItems".into(), least.into());
+            own.put("minItems", least);
         }
-        if most < usize::MAX {
-            own.insert("maxItems".into(), most.into());
+        if let Some(most) = most {
+            own.put("maxItems", most);
         }
         own
     }
@@ -371,41 +369,55 @@ fn every_way(text: &str) -> String {
     }
 }
 
-fn bounds(own: &mut Map<String, Json>, notches: &Notches) {
+fn bounds(own: &mut Table, notches: &Notches) {
     if let Some(min) = notches.min() {
-        own.insert("minimum".into(), number(min));
+        own.put("minimum", min);
     }
     if let Some(max) = notches.max() {
-        own.insert("maximum".into(), number(max));
+        own.put("maximum", max);
     }
 }
 
 /// A list of exactly two of these.
-fn two(items: Map<String, Json>) -> Map<String, Json> {
-    let mut own = Map::new();
-    let mut items = items;
-    items.entry("type").or_insert_with(|| "number".into());
-    own.insert("items".into(), Json::Object(items));
-    own.insert("minItems".into(), 2.into());
-    own.insert("maxItems".into(), 2.into());
-    own
+fn two(mut items: Table) -> Table {
+    if !items.has("type") {
+        items.put("type", "number");
+    }
+    Table::default().with("items", items).with("minItems", 2).with("maxItems", 2)
+}
+
+/// Those that can be chosen.
+fn open(options: &[Choice]) -> Vec<Choice> {
+    options.iter().filter(|one| !one.disabled).cloned().collect()
 }
 
 /// One of these options: as `enum` where each says what it is, else with its text as a title.
-fn one_of(open: &[Choice]) -> Map<String, Json> {
-    let mut own = Map::new();
-    if open.is_empty() {
-        own.insert("enum".into(), json!([]));
-    } else if open.iter().all(|one| one.value == one.text) {
-        own.insert("enum".into(), open.iter().map(|one| Json::String(one.value.clone())).collect());
-    } else {
-        let all = open.iter().map(|one| json!({ "const": one.value, "title": one.text }));
-        own.insert("oneOf".into(), all.collect());
+fn one_of(open: &[Choice]) -> Table {
+    if open.iter().all(|one| one.value == one.text) {
+        let all: Vec<&str> = open.iter().map(|one| one.value.as_str()).collect();
+        return Table::default().with("enum", all);
     }
-    own
+    let one = |one: &Choice| {
+        Table::default().with("const", one.value.as_str()).with("title", one.text.as_str())
+    };
+    Table::default().with("oneOf", open.iter().map(one).collect::<Vec<_>>())
 }
 
-/// What stands in a sheet's tree for a plain text or number.
-fn plain(text: &str) -> Is {
-    Is::Text(text.to_owned())
+/// A default as the schema tells it; none where it starts empty or off.
+fn default_of(value: &Value) -> Option<Node> {
+    let texts = |texts: Vec<String>| Some(texts.into());
+    match value {
+        Value::Empty | Value::Mixed | Value::On(false) => None,
+        Value::On(true) => Some(true.into()),
+        Value::Number(number) => Some((*number).into()),
+        Value::Span(span) => Some(vec![span.low, span.high].into()),
+        Value::Texts(all) if all.is_empty() => None,
+        Value::Texts(_) | Value::Dates(_) => texts(value.entries()),
+        Value::Text(_)
+        | Value::Date(_)
+        | Value::Month(_)
+        | Value::Week(_)
+        | Value::Time(_)
+        | Value::DateTime(_) => Some(value.attribute_text().into()),
+    }
 }

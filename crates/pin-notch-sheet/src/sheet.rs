@@ -4,8 +4,10 @@ use crate::finding::Finding;
 use crate::read;
 use crate::rule::Condition;
 use crate::tree::{self, Format, Node};
-use pin_notch::{AnyWorld, Choice, Control, Conversion, Date, Decimal, Form, FormError};
-use pin_notch_html::{Attributed, Looks, Tag, control_from};
+use pin_notch::{
+    AnyWorld, Control, Conversion, Date, Decimal, Definition, Form, FormError, Surroundings,
+};
+use pin_notch_html::{Looks, Note, control_of};
 use std::collections::HashMap;
 use std::fmt;
 use std::ops::Range;
@@ -16,30 +18,30 @@ pub type Files<'a> = &'a dyn Fn(&str) -> Result<String, String>;
 /// What a sheet depends on besides its own text.
 #[derive(Clone, Copy)]
 #[non_exhaustive]
-pub struct Surroundings<'a> {
-    /// Which day it is.
-    pub today: Date,
+pub struct Context<'a> {
+    /// Which day it is. Without one, fields that need it start elsewhere.
+    pub today: Option<Date>,
     /// How the files that it names are read. By default, there are none.
     pub files: Files<'a>,
 }
 
-impl Default for Surroundings<'_> {
+impl Default for Context<'_> {
     fn default() -> Self {
         let none = &|name: &str| Err(format!("there is no way to read {name} here"));
-        Self { today: Date::FIRST, files: none }
+        Self { today: None, files: none }
     }
 }
 
-impl fmt::Debug for Surroundings<'_> {
+impl fmt::Debug for Context<'_> {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        f.debug_struct("Surroundings").field("today", &self.today).finish_non_exhaustive()
+        f.debug_struct("Context").field("today", &self.today).finish_non_exhaustive()
     }
 }
 
 /// A form's definition, read from a file.
 ///
 /// ```
-/// use pin_notch_sheet::{Format, Sheet, Surroundings};
+/// use pin_notch_sheet::{Format, Sheet, Context};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
 /// let text = r#"
 /// title = "Hive inspection"
@@ -59,7 +61,7 @@ impl fmt::Debug for Surroundings<'_> {
 /// holds = "weight >= 10 or feeder"
 /// message = "A light hive is fed."
 /// "#;
-/// let (sheet, found) = Sheet::read(text, Format::Toml, &Surroundings::default());
+/// let (sheet, found) = Sheet::read(text, Format::Toml, &Context::default());
 /// assert!(found.is_empty());
 /// let form = sheet.form();
 /// assert_eq!(form.read(b"weight=18.4")?.number("weight").map(|n| n.to_string()), Some("18.4".into()));
@@ -79,18 +81,16 @@ pub struct Sheet {
     pub(crate) links: Vec<Link>,
     pub(crate) rules: Vec<Rule>,
     pub(crate) texts: HashMap<String, Texts>,
-    pub(crate) today: Date,
+    pub(crate) today: Option<Date>,
     pub(crate) tree: Node,
 }
 
-/// A field as it is defined: the attributes of its element.
+/// A field as it is defined.
 #[derive(Clone, Debug)]
 pub(crate) struct FieldSheet {
     pub name: String,
     pub label: String,
-    pub tag: Tag,
-    pub attributes: Vec<(String, String)>,
-    pub options: Vec<Choice>,
+    pub definition: Definition,
     pub unsent: bool,
     /// Where its name stands.
     pub span: Range<usize>,
@@ -135,31 +135,31 @@ pub(crate) struct Texts {
 }
 
 impl FieldSheet {
-    /// The control, and what could not be used of its definition.
-    pub(crate) fn control(&self, today: Date, world: &AnyWorld) -> Attributed {
-        let mut around = pin_notch_html::Surroundings::default();
-        around.today = today;
-        around.world = world.clone();
-        around.label.clone_from(&self.label);
-        around.options.clone_from(&self.options);
-        control_from(self.tag, &around, |name| {
-            self.attributes.iter().find(|(found, _)| found == name).map(|(_, value)| value.clone())
-        })
+    /// The control, and what of its definition does not fit.
+    pub(crate) fn control(&self, today: Option<Date>, world: &AnyWorld) -> (Control, Vec<Note>) {
+        let (mut control, notes) = control_of(self.definition.clone());
+        let mut surroundings = Surroundings::default();
+        surroundings.today = today;
+        surroundings.world = world.clone();
+        control.set_surroundings(&surroundings);
+        (control, notes)
     }
 
-    /// Its looks, as far as the sheet says.
+    /// What its element has besides the attributes.
     pub(crate) fn looks(&self) -> Looks {
-        self.control(Date::FIRST, &AnyWorld::default()).looks
+        let mut looks = Looks::default();
+        looks.label.clone_from(&self.label);
+        looks
     }
 }
 
 impl Sheet {
     /// Reads a sheet. Everything that is wrong or surprising is found in one run, in the order of the text;
     /// what is not wrong is in the sheet all the same. Nothing in it is unknown or left aside silently.
-    pub fn read(text: &str, format: Format, around: &Surroundings) -> (Self, Vec<Finding>) {
+    pub fn read(text: &str, format: Format, context: &Context) -> (Self, Vec<Finding>) {
         let mut found = Vec::new();
         let tree = tree::read(text, format, &mut found);
-        let sheet = read::sheet(text, tree, around, &mut found);
+        let sheet = read::sheet(text, tree, context, &mut found);
         found.sort_by_key(|finding| (finding.span.start, finding.severity));
         (sheet, found)
     }
@@ -179,7 +179,7 @@ impl Sheet {
         self.texts.keys().map(String::as_str)
     }
 
-    /// How a field is to look: its icon and its label. `None` where it has no such field.
+    /// How a field is to look: what it is called. `None` where it has no such field.
     pub fn looks(&self, name: &str) -> Option<Looks> {
         self.fields.iter().find(|field| field.name == name).map(FieldSheet::looks)
     }
@@ -188,7 +188,7 @@ impl Sheet {
     /// `de-AT` to `de`.
     ///
     /// ```
-    /// use pin_notch_sheet::{Format, Sheet, Surroundings};
+    /// use pin_notch_sheet::{Format, Sheet, Context};
     /// let text = r#"
     /// [[field]]
     /// name = "feeder"
@@ -197,7 +197,7 @@ impl Sheet {
     /// [texts.de.fields.feeder]
     /// label = "Futter"
     /// "#;
-    /// let sheet = Sheet::read(text, Format::Toml, &Surroundings::default()).0.in_language("de-AT");
+    /// let sheet = Sheet::read(text, Format::Toml, &Context::default()).0.in_language("de-AT");
     /// assert_eq!(sheet.form().fields().next().map(|field| field.label.as_str()), Some("Futter"));
     /// assert_eq!(sheet.lang(), "de");
     /// ```
@@ -216,16 +216,18 @@ impl Sheet {
             for (word, text) in texts.fields.get(&field.name).into_iter().flatten() {
                 if word == "label" {
                     field.label.clone_from(text);
-                    continue;
+                } else {
+                    sound(field.definition.set_attribute(word, Some(text)));
                 }
-                field.attributes.retain(|(name, _)| name != word);
-                field.attributes.push((word.clone(), text.clone()));
             }
-            let options = texts.options.get(&field.name);
-            for option in &mut field.options {
-                if let Some(text) = options.and_then(|texts| texts.get(&option.value)) {
-                    option.text.clone_from(text);
+            if let Some(texts) = texts.options.get(&field.name) {
+                let mut options = field.definition.options();
+                for option in &mut options {
+                    if let Some(text) = texts.get(&option.value) {
+                        option.text.clone_from(text);
+                    }
                 }
+                sound(field.definition.set_options(&options));
             }
         }
         for fieldset in &mut self.fieldsets {
@@ -250,7 +252,7 @@ impl Sheet {
     pub fn form_in(&self, world: &AnyWorld) -> Form {
         let mut form = Form::new();
         for field in &self.fields {
-            let control = field.control(self.today, world).control;
+            let (control, _) = field.control(self.today, world);
             form = sound(form.with(&field.name, &field.label, control));
             if field.unsent {
                 form = sound(form.unsent(&field.name));
@@ -283,18 +285,18 @@ impl Sheet {
 
     /// The sheet as JSON text, with every digit.
     pub fn to_json(&self) -> String {
-        serde_json::to_string_pretty(&tree::to_json(&self.tree)).unwrap_or_default() + "\n"
+        tree::to_json(&self.tree) + "\n"
     }
 
     /// The sheet as TOML.
     ///
     /// ```
-    /// use pin_notch_sheet::{Format, Sheet, Surroundings};
+    /// use pin_notch_sheet::{Format, Sheet, Context};
     /// let json = r#"{"title":"Hive","field":[{"name":"weight","control":"slider","label":"Weight","step":0.10}]}"#;
-    /// let (sheet, _) = Sheet::read(json, Format::Json, &Surroundings::default());
+    /// let (sheet, _) = Sheet::read(json, Format::Json, &Context::default());
     /// let toml = sheet.to_toml();
     /// assert!(toml.contains("step = 0.10"));
-    /// let (again, _) = Sheet::read(&toml, Format::Toml, &Surroundings::default());
+    /// let (again, _) = Sheet::read(&toml, Format::Toml, &Context::default());
     /// assert_eq!(again.to_json(), sheet.to_json());
     /// ```
     pub fn to_toml(&self) -> String {
@@ -322,8 +324,8 @@ impl Link {
     }
 }
 
-/// The form with something added that was found right when the sheet was read.
-fn sound(added: Result<Form, FormError>) -> Form {
-    debug_assert!(added.is_ok(), "{:?}", added.err());
-    added.unwrap_or_default()
+/// What was found right when the sheet was read.
+fn sound<T: Default, E: fmt::Debug>(made: Result<T, E>) -> T {
+    debug_assert!(made.is_ok(), "{:?}", made.err());
+    made.unwrap_or_default()
 }

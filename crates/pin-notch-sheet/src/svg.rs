@@ -35,16 +35,16 @@ const DARK: Colours = Colours {
     ink: "#ece6dc",
     quiet: "#a89f91",
     line: "#5b554b",
-    accent: "#f0b429",
+    accent: "#e3ae4f",
 };
 
 impl Sheet {
     /// The form as SVG, 720 wide. A theme of the person's choice is drawn light: a picture asks nobody.
     ///
     /// ```
-    /// use pin_notch_sheet::{Format, Sheet, Surroundings, Theme};
+    /// use pin_notch_sheet::{Format, Sheet, Context, Theme};
     /// let text = "[[field]]\nname = 'weight'\ncontrol = 'slider'\nlabel = 'Weight'\nunit = 'kg'\n";
-    /// let (sheet, _) = Sheet::read(text, Format::Toml, &Surroundings::default());
+    /// let (sheet, _) = Sheet::read(text, Format::Toml, &Context::default());
     /// let svg = sheet.to_svg(&sheet.form(), Theme::Dark);
     /// assert!(svg.starts_with("<svg ") && svg.contains(">50 kg</text>"));
     /// ```
@@ -87,8 +87,7 @@ impl Sheet {
         let label = format!("{}{required}", field.label);
         let ink = picture.colours.ink;
         picture.text(MARGIN, &label, "font-weight=\"600\"", ink);
-        let icon = self.looks(&field.name).map(|looks| looks.icon).unwrap_or_default();
-        picture.control(&field.control.view(), &icon);
+        picture.control(&field.control.view());
         picture.y += 10.0;
     }
 }
@@ -113,7 +112,7 @@ impl Picture<'_> {
             writeln!(self.body, "<text x=\"{x}\" y=\"{y}\" {how} fill=\"{fill}\">{text}</text>");
     }
 
-    fn control(&mut self, view: &View, icon: &str) {
+    fn control(&mut self, view: &View) {
         let ink = self.colours.ink;
         match view {
             View::Slider(view) => {
@@ -127,7 +126,7 @@ impl Picture<'_> {
             View::Rating(view) => {
                 for at in 0..view.icons.min(12) {
                     let fill = view.fill(at).to_string().parse().unwrap_or(0.0);
-                    self.icon(LEFT + 26.0 * f64::from(at), icon, fill);
+                    self.icon(LEFT + 26.0 * f64::from(at), &view.icon, fill);
                 }
                 let after = LEFT + 26.0 * f64::from(view.icons.min(12)) + 10.0;
                 self.text(after, &view.readout, "", ink);
@@ -140,20 +139,20 @@ impl Picture<'_> {
                 self.checkbox(view.checked);
                 self.text(LEFT + 30.0, &view.description, "", ink);
             }
-            View::CheckGroup(view) => {
-                for (at, (_, text, one)) in view.boxes.iter().enumerate() {
+            View::CheckboxGroup(view) => {
+                for (at, choice) in view.choices.iter().enumerate() {
                     if at > 0 {
                         self.y += 26.0;
                     }
-                    self.checkbox(one.checked);
-                    self.text(LEFT + 30.0, text, "", ink);
+                    self.checkbox(choice.checkbox.checked);
+                    self.text(LEFT + 30.0, &choice.text, "", ink);
                 }
             }
             View::Stepper(view) => {
-                let text = if view.text.is_empty() { &view.prompt } else { &view.text };
+                let text = if view.text.is_empty() { &view.placeholder } else { &view.text };
                 self.field(&format!("{text} {}", view.unit), view.text.is_empty(), "−  +");
             }
-            View::Items(view) => self.field(&view.text, false, "‹  ›"),
+            View::ItemStepper(view) => self.field(&view.text, false, "‹  ›"),
             View::Select(view) if !view.tokens.is_empty() => {
                 let texts: Vec<&str> =
                     view.tokens.iter().map(|token| token.text.as_str()).collect();
@@ -161,10 +160,10 @@ impl Picture<'_> {
             }
             View::Select(view) => self.field(&view.readout, view.prompting, "⌄"),
             View::Date(view) => {
-                let text = if view.text.is_empty() { &view.prompt } else { &view.text };
+                let text = if view.text.is_empty() { &view.placeholder } else { &view.text };
                 self.field(text, view.text.is_empty(), "⌄");
             }
-            View::Dates(view) => {
+            View::DateSpan(view) => {
                 let text = match view.two_fields {
                     true => view.texts.join(" – "),
                     false => view.texts[0].clone(),
@@ -178,7 +177,6 @@ impl Picture<'_> {
                 });
                 self.field(&all.collect::<String>(), view.text.is_empty(), "");
             }
-            _ => {}
         }
     }
 

@@ -10,9 +10,9 @@ impl Sheet {
     /// The form as lines of text; a star stands behind what is required.
     ///
     /// ```
-    /// use pin_notch_sheet::{Format, Sheet, Surroundings};
+    /// use pin_notch_sheet::{Format, Sheet, Context};
     /// let text = "title = 'Hive'\n[[field]]\nname = 'weight'\ncontrol = 'slider'\nlabel = 'Weight'\n";
-    /// let (sheet, _) = Sheet::read(text, Format::Toml, &Surroundings::default());
+    /// let (sheet, _) = Sheet::read(text, Format::Toml, &Context::default());
     /// assert_eq!(sheet.to_text(&sheet.form()), "Hive\n\n  Weight  [===========|------------] 50\n");
     /// ```
     pub fn to_text(&self, form: &Form) -> String {
@@ -70,24 +70,26 @@ fn drawn(view: &View) -> Vec<String> {
             format!("{} {}", if view.on { "(  ●)" } else { "(●  )" }, view.caption)
         }
         View::Checkbox(view) => format!("{} {}", mark(view.checked), view.description),
-        View::CheckGroup(view) => {
-            let all =
-                view.boxes.iter().map(|(_, text, one)| format!("{} {text}", mark(one.checked)));
+        View::CheckboxGroup(view) => {
+            let all = view
+                .choices
+                .iter()
+                .map(|one| format!("{} {}", mark(one.checkbox.checked), one.text));
             return all.collect();
         }
-        View::Stepper(view) => format!("{} {}", field(&view.text, &view.prompt), view.unit),
-        View::Items(view) => format!("< {} >", view.text),
+        View::Stepper(view) => format!("{} {}", field(&view.text, &view.placeholder), view.unit),
+        View::ItemStepper(view) => format!("< {} >", view.text),
         View::Select(view) if !view.tokens.is_empty() => {
             let texts: Vec<&str> = view.tokens.iter().map(|token| token.text.as_str()).collect();
             format!("{} v", field(&texts.join(", "), ""))
         }
         View::Select(view) if view.prompting => format!("{} v", field("", &view.readout)),
         View::Select(view) => format!("{} v", field(&view.readout, "")),
-        View::Date(view) => field(&view.text, &view.prompt),
-        View::Dates(view) if view.two_fields => {
+        View::Date(view) => field(&view.text, &view.placeholder),
+        View::DateSpan(view) if view.two_fields => {
             format!("{} - {}", field(&view.texts[0], ""), field(&view.texts[1], ""))
         }
-        View::Dates(view) => field(&view.texts[0], &view.prompt),
+        View::DateSpan(view) => field(&view.texts[0], &view.placeholder),
         View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view) => {
             let all = view.fields.iter().map(|one| match one.filled {
                 true => format!("{}{}", one.before, one.text),
@@ -95,7 +97,6 @@ fn drawn(view: &View) -> Vec<String> {
             });
             format!("[{}]", all.collect::<String>())
         }
-        _ => String::new(),
     };
     vec![one]
 }

@@ -1,6 +1,7 @@
 //! A sheet's text as a tree in which every piece knows where it stands, the same from TOML and from JSON.
 
 use crate::finding::Finding;
+use pin_notch::{Decimal, number_text};
 use serde::Deserialize;
 use serde::de::{Deserializer, MapAccess, Visitor};
 use serde_json::value::RawValue;
@@ -63,6 +64,35 @@ impl Node {
         }
     }
 
+    /// The members of a table; none of anything else.
+    pub(crate) fn members(&self) -> &[(Key, Node)] {
+        match &self.is {
+            Is::Table(members) => members,
+            _ => &[],
+        }
+    }
+
+    pub(crate) fn as_text(&self) -> Option<&str> {
+        match &self.is {
+            Is::Text(text) => Some(text),
+            _ => None,
+        }
+    }
+
+    pub(crate) fn as_number(&self) -> Option<&str> {
+        match &self.is {
+            Is::Number(number) => Some(number),
+            _ => None,
+        }
+    }
+
+    pub(crate) fn as_list(&self) -> Option<&[Node]> {
+        match &self.is {
+            Is::List(items) => Some(items),
+            _ => None,
+        }
+    }
+
     /// What it is, in words.
     pub(crate) fn kind(&self) -> &'static str {
         match self.is {
@@ -73,6 +103,79 @@ impl Node {
             Is::List(_) => "a list",
             Is::Table(_) => "a table",
         }
+    }
+}
+
+/// What is made stands nowhere in a text.
+impl<T: Into<Is>> From<T> for Node {
+    fn from(is: T) -> Self {
+        Self { span: 0..0, is: is.into() }
+    }
+}
+
+impl From<bool> for Is {
+    fn from(on: bool) -> Self {
+        Self::On(on)
+    }
+}
+
+impl From<u32> for Is {
+    fn from(count: u32) -> Self {
+        Self::Number(count.to_string())
+    }
+}
+
+impl From<Decimal> for Is {
+    fn from(number: Decimal) -> Self {
+        Self::Number(number_text(number))
+    }
+}
+
+impl From<&str> for Is {
+    fn from(text: &str) -> Self {
+        Self::Text(text.to_owned())
+    }
+}
+
+impl From<String> for Is {
+    fn from(text: String) -> Self {
+        Self::Text(text)
+    }
+}
+
+impl<T: Into<Node>> From<Vec<T>> for Is {
+    fn from(items: Vec<T>) -> Self {
+        Self::List(items.into_iter().map(Into::into).collect())
+    }
+}
+
+/// A table that is being made, member by member.
+#[derive(Clone, Debug, Default, PartialEq)]
+pub(crate) struct Table(pub Vec<(Key, Node)>);
+
+impl Table {
+    pub(crate) fn with(mut self, name: &str, node: impl Into<Node>) -> Self {
+        self.put(name, node);
+        self
+    }
+
+    /// Adds a member, or replaces the one of this name.
+    pub(crate) fn put(&mut self, name: &str, node: impl Into<Node>) {
+        let node = node.into();
+        match self.0.iter_mut().find(|(key, _)| key.name == name) {
+            Some((_, old)) => *old = node,
+            None => self.0.push((Key { span: 0..0, name: name.to_owned() }, node)),
+        }
+    }
+
+    pub(crate) fn has(&self, name: &str) -> bool {
+        self.0.iter().any(|(key, _)| key.name == name)
+    }
+}
+
+impl From<Table> for Is {
+    fn from(table: Table) -> Self {
+        Self::Table(table.0)
     }
 }
 
@@ -210,21 +313,65 @@ fn json_node(text: &str, raw: &RawValue) -> Node {
     Node { span, is }
 }
 
-/// The tree as JSON, numbers digit by digit.
-pub(crate) fn to_json(node: &Node) -> serde_json::Value {
-    use serde_json::Value as Json;
-    match &node.is {
-        Is::Nothing => Json::Null,
-        Is::On(on) => Json::Bool(*on),
-        Is::Number(number) => number
-            .parse::<serde_json::Number>()
-            .map_or_else(|_| Json::String(number.clone()), Json::Number),
-        Is::Text(text) => Json::String(text.clone()),
-        Is::List(items) => items.iter().map(to_json).collect(),
-        Is::Table(members) => Json::Object(
-            members.iter().map(|(key, node)| (key.name.clone(), to_json(node))).collect(),
-        ),
+/// The tree as JSON text, two spaces for each level, numbers digit by digit.
+pub(crate) fn to_json(node: &Node) -> String {
+    let mut text = String::new();
+    write_json(&mut text, &node.is, 0);
+    text
+}
+
+fn write_json(text: &mut String, is: &Is, level: usize) {
+    match is {
+        Is::Nothing => text.push_str("null"),
+        Is::On(on) => text.push_str(if *on { "true" } else { "false" }),
+        // TOML's numbers that are infinite or none at all are none in JSON.
+        Is::Number(number) => match serde_json::from_str::<&RawValue>(number) {
+            Ok(_) => text.push_str(number),
+            Err(_) => text.push_str(&json_text(number)),
+        },
+        Is::Text(value) => text.push_str(&json_text(value)),
+        Is::List(items) => {
+            let items = items.iter().map(|item| ("".to_owned(), &item.is));
+            write_members(text, '[', items, ']', level);
+        }
+        Is::Table(members) => {
+            let members = members.iter().map(|(key, node)| (json_text(&key.name) + ": ", &node.is));
+            write_members(text, '{', members, '}', level);
+        }
     }
+}
+
+fn write_members<'a>(
+    text: &mut String,
+    open: char,
+    members: impl Iterator<Item = (String, &'a Is)>,
+    close: char,
+    level: usize,
+) {
+    let new_line = |text: &mut String, level: usize| {
+        text.push('\n');
+        text.push_str(&"  ".repeat(level));
+    };
+    text.push(open);
+    let mut is_empty = true;
+    for (key, is) in members {
+        if !is_empty {
+            text.push(',');
+        }
+        is_empty = false;
+        new_line(text, level + 1);
+        text.push_str(&key);
+        write_json(text, is, level + 1);
+    }
+    if !is_empty {
+        new_line(text, level);
+    }
+    text.push(close);
+}
+
+fn json_text(text: &str) -> String {
+    // A text always has its JSON.
+    serde_json::to_string(text).unwrap_or_default()
 }
 
 /// The tree as TOML: lists of tables as `[[…]]`, and what is deeper in them in a line.

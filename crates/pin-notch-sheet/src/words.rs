@@ -1,14 +1,16 @@
-//! The words that a sheet may use. Those of a field are the attributes of its element.
+//! The words that a sheet may use. Those of a field are the attributes of its control.
 
-use pin_notch_html::Tag;
+use pin_notch::{Attribute, AttributeKind, ControlKind};
 
 /// What stands at the top.
 pub(crate) const TOP: [&str; 9] =
     ["title", "lang", "send", "reset", "field", "fieldset", "link", "rule", "texts"];
 
-/// What every field may have.
-pub(crate) const FIELD: [&str; 9] =
-    ["name", "control", "label", "value", "required", "disabled", "readonly", "unsent", "options"];
+/// What a field has besides the attributes of its control.
+pub(crate) const FIELD: [&str; 4] = ["name", "control", "label", "unsent"];
+
+/// The name of a file with options.
+pub(crate) const OPTIONS_FROM: &str = "options-from";
 
 pub(crate) const FIELDSET: [&str; 4] = ["name", "legend", "fields", "disabled"];
 pub(crate) const LINK: [&str; 5] = ["from", "to", "from-range", "to-range", "one-way"];
@@ -16,92 +18,67 @@ pub(crate) const RULE: [&str; 3] = ["holds", "message", "warns"];
 pub(crate) const TEXTS: [&str; 6] = ["title", "send", "reset", "fields", "fieldsets", "messages"];
 pub(crate) const OPTION: [&str; 4] = ["value", "text", "group", "disabled"];
 
-/// Words of a field that are true or false.
-pub(crate) const FLAGS: [&str; 14] = [
-    "required",
-    "disabled",
-    "readonly",
-    "unsent",
-    "reversed",
-    "checked",
-    "indeterminate",
-    "push",
-    "wrap",
-    "multiple",
-    "filter",
-    "always-open",
-    "two-fields",
-    "across-blocked",
-];
-
-/// Words of a field that people read, and that a language may have its own of.
-pub(crate) const READ: [&str; 11] = [
-    "label",
-    "unit",
-    "placeholder",
-    "readout",
-    "preview",
-    "empty-text",
-    "caption-on",
-    "caption-off",
-    "description",
-    "parent",
-    "options",
-];
-
-/// The name of a control in a sheet: its tag without what all tags begin with.
-pub(crate) fn control_name(tag: Tag) -> &'static str {
-    tag.name().trim_start_matches("notch-")
+/// What a field of this control may have.
+pub(crate) fn field_words(kind: ControlKind) -> Vec<&'static str> {
+    let attributes = kind.attributes().iter().map(|attribute| attribute.name);
+    let mut words: Vec<&str> = FIELD.into_iter().chain(attributes).collect();
+    if chooses(kind) {
+        words.push(OPTIONS_FROM);
+    }
+    words
 }
 
-pub(crate) fn control_of(name: &str) -> Option<Tag> {
-    Tag::all().find(|tag| control_name(*tag) == name)
+/// What a field of any control may have.
+pub(crate) fn any_field_words() -> Vec<&'static str> {
+    let mut any: Vec<&str> = ControlKind::ALL.iter().copied().flat_map(field_words).collect();
+    any.sort_unstable();
+    any.dedup();
+    any
 }
 
-/// What a field of this control may have besides.
-pub(crate) fn own_words(tag: Tag) -> &'static [&'static str] {
-    match tag {
-        Tag::Slider => &[
-            "min",
-            "max",
-            "step",
-            "step-base",
-            "unit",
-            "orientation",
-            "reversed",
-            "scale",
-            "page-step",
-            "readout",
-        ],
-        Tag::SpanSlider => {
-            &["min", "max", "step", "step-base", "unit", "orientation", "least", "most", "push"]
-        }
-        Tag::Rating => &["min", "max", "step", "readout", "preview", "empty-text", "lit", "icon"],
-        Tag::Switch => &["checked", "caption-on", "caption-off"],
-        Tag::Checkbox => &["checked", "indeterminate", "description"],
-        Tag::CheckGroup => &["parent", "least", "most", "options-from"],
-        Tag::Stepper => &["min", "max", "step", "step-base", "unit", "placeholder", "wrap"],
-        Tag::ItemStepper => &["wrap", "options-from"],
-        Tag::Select => &["multiple", "filter", "placeholder", "least", "most", "options-from"],
-        Tag::Date => &["min", "max", "step", "placeholder", "pattern", "first-day", "always-open"],
-        Tag::DateSpan => &[
-            "min",
-            "max",
-            "step",
-            "placeholder",
-            "pattern",
-            "first-day",
-            "always-open",
-            "two-fields",
-            "across-blocked",
-            "least",
-            "most",
-        ],
-        _ => &["min", "max", "step", "near"],
+/// What of a field's words people read, so that a language may have its own.
+pub(crate) fn read_words(kind: ControlKind) -> Vec<&'static str> {
+    let attributes = kind.attributes().iter().filter(|attribute| is_read(attribute));
+    ["label"].into_iter().chain(attributes.map(|attribute| attribute.name)).collect()
+}
+
+fn is_read(attribute: &Attribute) -> bool {
+    match attribute.kind {
+        AttributeKind::Text => !["value", "icon"].contains(&attribute.name),
+        AttributeKind::Wording | AttributeKind::Names | AttributeKind::Options => true,
+        AttributeKind::Number
+        | AttributeKind::Count
+        | AttributeKind::Step
+        | AttributeKind::Flag
+        | AttributeKind::Texts
+        | AttributeKind::Token(_)
+        | AttributeKind::DatePattern
+        | AttributeKind::Date
+        | AttributeKind::Month
+        | AttributeKind::Week
+        | AttributeKind::Time
+        | AttributeKind::DateTime
+        | AttributeKind::Span
+        | AttributeKind::DateSpan
+        | AttributeKind::Scale => false,
     }
 }
 
 /// Whether the options of this control are what is chosen from, so that each may stand there once.
-pub(crate) fn chooses(tag: Tag) -> bool {
-    matches!(tag, Tag::CheckGroup | Tag::ItemStepper | Tag::Select)
+pub(crate) fn chooses(kind: ControlKind) -> bool {
+    match kind {
+        ControlKind::CheckboxGroup | ControlKind::ItemStepper | ControlKind::Select => true,
+        ControlKind::Slider
+        | ControlKind::SpanSlider
+        | ControlKind::Rating
+        | ControlKind::Switch
+        | ControlKind::Checkbox
+        | ControlKind::Stepper
+        | ControlKind::Date
+        | ControlKind::DateSpan
+        | ControlKind::Month
+        | ControlKind::Week
+        | ControlKind::Time
+        | ControlKind::DateTime => false,
+    }
 }

@@ -13,12 +13,13 @@ const escaped = (text) => !RARE.test(text) ? text : String(text).replace(/[\x1b\
 const unescaped = (text) => text.includes("\x1b") ? text.replace(/\x1b(.)/gs, (_, c) => String.fromCharCode(c.charCodeAt(0) - 64)) : text;
 const record = (...fields) => fields.map(escaped).join(FIELD);
 
-let listener;
+const listeners = new Set();
 
-// Calls `callback({element, intent, outcome, refused})` for every attempt on every element, until it is
-// called again; with nothing, none is told any more.
-export function hearTurns(callback) {
-  listener = callback;
+// Calls `callback({element, intent, outcome, refused})` for every attempt on every element, until the function that
+// it gives back is called.
+export function onTurn(callback) {
+  listeners.add(callback);
+  return () => { listeners.delete(callback); };
 }
 
 // A text as it is compared: without case and accents.
@@ -77,7 +78,7 @@ class Ports {
     for (const native of this.element.querySelectorAll("input, select")) native.disabled = true;
   }
   get root() { return this.shadow.firstElementChild; }
-  get isHeard() { return Boolean(listener); }
+  get isHeard() { return listeners.size > 0; }
   world(language) {
     try { return world(language || "en-u-nu-latn"); } catch { return world("en"); }
   }
@@ -120,13 +121,14 @@ class Ports {
     if (on) this.element.tabIndex = 0;
     else this.element.removeAttribute("tabindex");
   }
-  do_submit(checked, text, ...values) {
-    Object.assign(this, { checked, text, values });
+  do_submit(checked, text, value, empty, ...entries) {
+    const values = empty ? [] : entries;
+    Object.assign(this, { checked, text, value, values });
     const { name } = this.element;
-    let data = values[0] ?? null;
-    if (values.length > 1) {
+    let data = entries[0] ?? null;
+    if (entries.length > 1) {
       data = new FormData();
-      for (const value of values) data.append(name, value);
+      for (const entry of entries) data.append(name, entry);
       if (!name) data = null;
     }
     this.internals.setFormValue(data, record(checked, ...values));
@@ -177,7 +179,9 @@ class Ports {
     const detail = { value: element.value, values: element.values, checked: element.checked, text: this.text };
     element.dispatchEvent(new CustomEvent(type, { bubbles, composed: type === "input", detail }));
   }
-  turn(intent, outcome, refused) { listener?.({ element: this.element, intent, outcome, refused }); }
+  turn(intent, outcome, refused) {
+    for (const listener of [...listeners]) listener({ element: this.element, intent, outcome, refused });
+  }
   note(text) {
     const { localName } = this.element;
     const name = this.element.getAttribute("name");
@@ -185,10 +189,31 @@ class Ports {
   }
 }
 
-// Attributes that are properties too, of the same name or of that in the other's place.
-const TEXTS = "min max step unit orientation icon lit placeholder least most readout name sizing pattern description page-step near";
-const FLAGS = "disabled readonly/readOnly required reversed multiple filter wrap push always-open two-fields across-blocked checked/defaultChecked";
-const properties = (names) => names.split(" ").map((name) => name.split("/")).map(([name, other]) => [other ?? name.replace(/-(.)/g, (_, c) => c.toUpperCase()), name]);
+// The attributes of each element; "?" marks those that are there or not. Beside them are those that only the page knows.
+// <attributes: written by `cargo xtask tables`>
+const ATTRIBUTES = {
+  "notch-slider": "min max step step-base value unit orientation reversed? scale page-by wording names required? readonly? disabled?",
+  "notch-span-slider": "min max step step-base value least most push? unit orientation reversed? scale page-by required? readonly? disabled?",
+  "notch-rating": "max min step value lit icon wording preview-wording empty-wording required? readonly? disabled?",
+  "notch-switch": "checked? value when-on when-off required? readonly? disabled?",
+  "notch-checkbox": "checked? indeterminate? value description required? readonly? disabled?",
+  "notch-checkbox-group": "value all least most required? readonly? disabled?",
+  "notch-stepper": "min max step step-base value unit placeholder loop? required? readonly? disabled?",
+  "notch-item-stepper": "value loop? required? readonly? disabled?",
+  "notch-select": "value multiple? filter? placeholder least most required? readonly? disabled?",
+  "notch-date": "min max step step-base value placeholder date-pattern first-day always-open? required? readonly? disabled?",
+  "notch-date-span": "min max step step-base value least most two-fields? across-closed? placeholder date-pattern first-day always-open? required? readonly? disabled?",
+  "notch-month": "min max step step-base value near required? readonly? disabled?",
+  "notch-week": "min max step step-base value near required? readonly? disabled?",
+  "notch-time": "min max step step-base value near required? readonly? disabled?",
+  "notch-date-time": "min max step step-base value near required? readonly? disabled?",
+};
+// </attributes>
+const PAGE_ATTRIBUTES = ["name", "sizing", "output-place"];
+const OBSERVED_BESIDES = ["aria-label", "lang", "dir"];
+// Properties that have another name than their attribute, as in HTML, and those that are written out below.
+const PROPERTIES = { "readonly": "readOnly", "checked": "defaultChecked" };
+const WRITTEN_OUT = ["value", "indeterminate"];
 const HOSTS = ["notch-slider", "notch-rating", "notch-switch", "notch-checkbox"];
 const CHECKED = ["notch-switch", "notch-checkbox"];
 const WITH_TODAY = ["notch-date", "notch-date-span"];
@@ -201,13 +226,14 @@ function today() {
   return [[now.getFullYear(), 4], [now.getMonth() + 1, 2], [now.getDate(), 2]].map(([part, digits]) => String(part).padStart(digits, "0")).join("-");
 }
 
-function defineElement(tag, observedAttributes, sheet, first) {
+function defineElement(tag, sheet, first) {
+  const attributes = ATTRIBUTES[tag].split(" ");
   const isHost = HOSTS.includes(tag), isChecked = CHECKED.includes(tag);
 
   class NotchElement extends HTMLElement {
     static formAssociated = true;
-    static observedAttributes = observedAttributes;
-    // One for all: it hears of options and texts that change inside.
+    static observedAttributes = [...attributes.map((name) => name.replace("?", "")), ...OBSERVED_BESIDES];
+    // One for all: it is told of options and texts that change inside.
     static #observer = new MutationObserver((records) => {
       const near = ({ target }) => (target.closest ? target : target.parentElement)?.closest(tag);
       for (const element of new Set(records.map(near))) element?.#redefine();
@@ -288,9 +314,9 @@ function defineElement(tag, observedAttributes, sheet, first) {
       if (told.length) this.#tell(...told);
       return this.#ports;
     }
-    #set(values) { this.#ask("set", record("v", ...values)); }
+    #set(values) { this.#ask("values", record("v", ...values)); }
     formDisabledCallback(disabled) {
-      if (this.#connected) this.#tell("disabled", "", "", Number(disabled));
+      if (this.#connected) this.#tell("disable", "", "", Number(disabled));
     }
     formAssociatedCallback() {}
     formResetCallback() { this.#tell("reset"); }
@@ -346,7 +372,7 @@ function defineElement(tag, observedAttributes, sheet, first) {
       });
       on("pointercancel", (event) => { release(); pointer("cancel", event); });
       on("lostpointercapture", (event) => { release(); pointer("cancel", event); });
-      on("pointerleave", (event) => { release(); pointer("leave", event); tell("day"); });
+      on("pointerleave", (event) => { release(); pointer("out", event); tell("day"); });
       root.addEventListener("pointerover", (event) => tell("day", event.target.closest("[data-do=day]")?.dataset.with));
       // Where the page's text is selected, the browser would take a drag for one of that text.
       on("dragstart", (event) => event.preventDefault());
@@ -384,13 +410,13 @@ function defineElement(tag, observedAttributes, sheet, first) {
       root.addEventListener("input", (event) => {
         event.stopPropagation(); // what the field tells is not yet what the control tells
         ports.field = event.target;
-        tell("typed", event.target.dataset.end, event.target.value);
+        tell("type", event.target.dataset.end, event.target.value);
         ports.reveal();
       });
       root.addEventListener("change", (event) => event.stopPropagation());
       root.addEventListener("focusin", (event) => {
         const { end, do: action, with: at } = event.target.dataset;
-        tell("focused", end, "", action === "field" ? Number(at) : -1);
+        tell("focus", end, "", action === "field" ? Number(at) : -1);
       });
       root.addEventListener("scroll", (event) => {
         const list = event.target.querySelector?.("[part=list]");
@@ -410,9 +436,9 @@ function defineElement(tag, observedAttributes, sheet, first) {
         // A redraw may take the focused part out of the page for a moment.
         if (ports.applying || event.relatedTarget === this || root.contains(event.relatedTarget)) return;
         release();
-        tell("left");
+        tell("leave");
       });
-      on("invalid", () => tell("invalid"));
+      on("invalid", () => tell("report"));
     }
     // Enter in a field sends the form, as in HTML's own fields.
     #submitImplicitly() {
@@ -424,11 +450,11 @@ function defineElement(tag, observedAttributes, sheet, first) {
     get type() { return tag; }
     get value() {
       if (isChecked) return this.getAttribute("value") ?? "on";
-      return this.#ask().values.join(tag === "notch-date-span" ? "/" : ",");
+      return this.#ask().value;
     }
     set value(value) {
       if (isChecked) this.setAttribute("value", value);
-      else this.#set(value === null || value === "" ? [] : [value]);
+      else this.#ask("value", String(value ?? ""));
     }
     get values() { return [...this.#ask().values]; }
     set values(values) { this.#set(Array.from(values)); }
@@ -449,9 +475,9 @@ function defineElement(tag, observedAttributes, sheet, first) {
       this.#ask();
       this.loading = options;
       if (typeof options?.then === "function") {
-        this.#tell("loading");
+        this.#tell("load");
         const current = () => this.loading === options;
-        options.then((found) => { if (current()) this.#offer(found); }, (error) => { if (current()) this.#tell("failed", String(error?.message ?? error)); });
+        options.then((found) => { if (current()) this.#offer(found); }, (error) => { if (current()) this.#tell("fail", String(error?.message ?? error)); });
       } else this.#offer(options ?? []);
     }
     get options() { return this.loading ?? [...this.querySelectorAll("option")]; }
@@ -461,7 +487,7 @@ function defineElement(tag, observedAttributes, sheet, first) {
         const { value, text = value, group = "", disabled = false } = option;
         return record("o", value, text, group, disabled ? 1 : "");
       };
-      this.#tell("options", Array.from(options, one).join(RECORD));
+      this.#tell("offer", Array.from(options, one).join(RECORD));
       if (tag !== "notch-select") this.#define();
     }
     stepUp(steps = 1) { this.#ask("step", "", "", steps); }
@@ -485,31 +511,32 @@ function defineElement(tag, observedAttributes, sheet, first) {
     reportValidity() { return this.#internals.reportValidity(); }
     setCustomValidity(message) { this.#ask("object", String(message)); }
   }
-  for (const [property, name] of properties(TEXTS)) {
-    Object.defineProperty(NotchElement.prototype, property, {
+  for (const attribute of [...attributes, ...PAGE_ATTRIBUTES]) {
+    const name = attribute.replace("?", "");
+    if (WRITTEN_OUT.includes(name)) continue;
+    const property = PROPERTIES[name] ?? name.replace(/-(.)/g, (_, letter) => letter.toUpperCase());
+    const text = {
       get() { return this.getAttribute(name) ?? ""; },
       set(value) { this.setAttribute(name, value); },
-    });
-  }
-  for (const [property, name] of properties(FLAGS)) {
-    Object.defineProperty(NotchElement.prototype, property, {
+    };
+    const flag = {
       get() { return this.hasAttribute(name); },
       set(on) { this.toggleAttribute(name, Boolean(on)); },
-    });
+    };
+    Object.defineProperty(NotchElement.prototype, property, name === attribute ? text : flag);
   }
   customElements.define(tag, NotchElement);
 }
 
 // Defines the elements, as `lib.rs` describes them; `first` makes a machine for each.
 export function defineElements(first, described) {
-  const [[, ...observed], ...all] = described.split(RECORD).map((fields) => fields.split(FIELD));
   const sheets = new Map();
-  for (const [tag, style] of all) {
+  for (const [tag, style] of described.split(RECORD).map((fields) => fields.split(FIELD))) {
     if (customElements.get(tag)) continue;
     if (!sheets.has(style)) {
       sheets.set(style, new CSSStyleSheet());
       sheets.get(style).replaceSync(style);
     }
-    defineElement(tag, observed, sheets.get(style), first);
+    defineElement(tag, sheets.get(style), first);
   }
 }

@@ -11,11 +11,20 @@ pub(crate) fn intent(control: &Control, part: &str, key: &str, at: u64) -> Optio
     let mut typed = key.chars();
     let (Some(typed), None) = (typed.next(), typed.next()) else { return None };
     let finds = match control {
-        Control::Select(select) => !select.is_filtering(),
+        Control::Select(select) => !select.definition().filter,
         Control::Month(_) | Control::Week(_) | Control::Time(_) | Control::DateTime(_) => {
             !typed.is_ascii_alphabetic()
         }
-        _ => false,
+        Control::Slider(_)
+        | Control::SpanSlider(_)
+        | Control::Rating(_)
+        | Control::Switch(_)
+        | Control::Checkbox(_)
+        | Control::CheckboxGroup(_)
+        | Control::Stepper(_)
+        | Control::ItemStepper(_)
+        | Control::Date(_)
+        | Control::DateSpan(_) => false,
     };
     finds.then_some(Intent::Find { typed, at })
 }
@@ -27,13 +36,24 @@ fn belongs(control: &Control, part: &str, key: Key) -> bool {
     }
     match control {
         Control::Stepper(_) => matches!(key, Up | Down | PageUp | PageDown | Enter | Escape),
-        Control::Select(select) if select.is_filtering() => match key {
-            Backspace => select.is_multiple() && select.filter().is_empty(),
+        Control::Select(select) if select.definition().filter => match key {
+            Backspace => select.definition().multiple && select.filter().is_empty(),
             key => matches!(key, Up | Down | PageUp | PageDown | Enter | Escape),
         },
-        Control::Date(date) => in_date(date.is_always_open(), key),
-        Control::Dates(dates) => in_date(dates.is_always_open(), key),
-        _ => true,
+        Control::Date(date) => in_date(date.definition().always_open, key),
+        Control::DateSpan(dates) => in_date(dates.definition().always_open, key),
+        Control::Slider(_)
+        | Control::SpanSlider(_)
+        | Control::Rating(_)
+        | Control::Switch(_)
+        | Control::Checkbox(_)
+        | Control::CheckboxGroup(_)
+        | Control::ItemStepper(_)
+        | Control::Select(_)
+        | Control::Month(_)
+        | Control::Week(_)
+        | Control::Time(_)
+        | Control::DateTime(_) => true,
     }
 }
 

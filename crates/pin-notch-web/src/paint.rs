@@ -52,7 +52,9 @@ impl Drawn {
             Value::Mixed => "mixed",
             _ => "",
         };
-        let mut sent = vec![checked.to_owned(), control.text()];
+        let empty = if value.is_empty() { "1" } else { "" };
+        let mut sent =
+            vec![checked.to_owned(), control.text(), value.attribute_text(), empty.to_owned()];
         sent.extend(control.entries());
         if self.sent.as_ref() != Some(&sent) {
             let texts: Vec<&str> = sent.iter().map(String::as_str).collect();
@@ -103,7 +105,6 @@ fn add(all: &mut Operations, change: &Change<'_>) {
         Change::Unset { path, name } => all.add("unset", &[&written(path), name]),
         Change::Text { path, text } => all.add("text", &[&written(path), text]),
         Change::Replace { path, html } => all.add("replace", &[&written(path), html]),
-        _ => {}
     }
 }
 

@@ -4,11 +4,11 @@
 #![allow(missing_docs, reason = "criterion's macros write public items")]
 
 use criterion::{BenchmarkId, Criterion, criterion_group, criterion_main};
-use pin_notch::{Form, Intent, Key, Notches, Slider, dec};
+use pin_notch::{Form, Intent, Key, Slider, dec};
 use std::hint::black_box;
 
 fn slider() -> Slider {
-    Slider::new(Notches::new(dec!(0), dec!(40), dec!(0.1)).expect("valid")).expect("bounded")
+    Slider::builder().max(40).step(dec!(0.1)).build().expect("valid")
 }
 
 /// Each field of an even place drives the next one, and is driven by it.

@@ -9,7 +9,7 @@
 use criterion::measurement::WallTime;
 use criterion::{BenchmarkGroup, BenchmarkId, Criterion, criterion_group, criterion_main};
 use pin_notch::{
-    Blocked, Date, DatePicker, DateTime, Decimal, Intent, Measure, Month, MonthGrid, Notches,
+    Closed, Date, DatePicker, DateTime, Decimal, Intent, Measure, Month, MonthGrid, Notches,
     NotchesOf, Place, Slider, Time, Week, Weekday, dec,
 };
 use std::hint::black_box;
@@ -24,7 +24,7 @@ fn float_recipe_repaired(value: f64, min: f64, max: f64, step: f64, places: i32)
 }
 
 fn snap(c: &mut Criterion) {
-    let weight = Notches::new(dec!(0), dec!(40), dec!(0.1)).expect("a valid definition");
+    let weight = Notches::new(0, 40, dec!(0.1)).expect("a valid definition");
     let fine = Notches::new(dec!(0), dec!(1e12), dec!(1e-9)).expect("a valid definition");
     let mut group = c.benchmark_group("snap");
     let floats: Vec<f64> = (0..1000).map(|n| f64::from(n) * 0.0401).collect();
@@ -77,7 +77,7 @@ fn measures(c: &mut Criterion) {
         });
     }
     let mut group = c.benchmark_group("snap per measure");
-    let numbers = Notches::new(dec!(-719162), dec!(2932896), dec!(7)).expect("a valid definition");
+    let numbers = Notches::new(-719162, 2932896, 7).expect("a valid definition");
     let values: Vec<Decimal> = (0..1000).map(|n| Decimal::from(n * 3652 - 719_162)).collect();
     group.bench_function("baseline: numbers x1000", |b| {
         b.iter(|| {
@@ -107,16 +107,19 @@ fn month_grid(c: &mut Criterion) {
     group.bench_function("the grid with its weeks", |b| {
         b.iter(|| MonthGrid::new(black_box(month), Weekday::Monday).weeks().count());
     });
-    let mut picker = DatePicker::new("2026-05-14".parse().expect("a day"))
-        .blocking([Blocked::weekday(Weekday::Sunday, "closed")]);
+    let mut picker = DatePicker::builder()
+        .options([Closed::weekday(Weekday::Sunday, "closed")])
+        .build()
+        .expect("valid");
+    picker.set_today("2026-05-14".parse().expect("a day"));
     let _ = picker.handle(Intent::Open);
     group.bench_function("a picker's view, with names and reasons", |b| b.iter(|| picker.view()));
     group.finish();
 }
 
 fn drag(c: &mut Criterion) {
-    let weight = Notches::new(dec!(0), dec!(40), dec!(0.1)).expect("a valid definition");
-    let mut slider = Slider::new(weight).expect("bounded");
+    let slider = Slider::builder().max(40).step(dec!(0.1)).build();
+    let mut slider = slider.expect("a valid definition");
     let _ = slider.handle(Intent::Press(Place::across(0.0)));
     let mut at = 0;
     c.bench_function("one drag move through handle", |b| {

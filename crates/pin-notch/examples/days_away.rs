@@ -1,14 +1,18 @@
 //! Days away from the apiary: a span of two days, with days that cannot be chosen and why.
 
-use pin_notch::{Blocked, DateSpanPicker, Intent, NotchesOf, Weekday};
+use pin_notch::{Closed, DateSpanPicker, Intent, Weekday};
 use std::error::Error;
 
 fn main() -> Result<(), Box<dyn Error>> {
-    let season = NotchesOf::new(Some("2026-03-01".parse()?), Some("2026-10-31".parse()?), 1)?;
-    let mut away = DateSpanPicker::new("2026-05-14".parse()?).within(season).blocking([
-        Blocked::weekday(Weekday::Sunday, "On Sundays the hives are looked through."),
-        Blocked::days("2026-05-25".parse()?, "2026-05-27".parse()?, "The honey is spun."),
-    ]);
+    let mut away = DateSpanPicker::builder()
+        .min("2026-03-01".parse()?)
+        .max("2026-10-31".parse()?)
+        .options([
+            Closed::weekday(Weekday::Sunday, "On Sundays the hives are looked through."),
+            Closed::days("2026-05-25".parse()?, "2026-05-27".parse()?, "The honey is spun."),
+        ])
+        .build()?;
+    away.set_today("2026-05-14".parse()?);
     let moves = [
         Intent::Open,
         Intent::PickDay("2026-05-17".parse()?),

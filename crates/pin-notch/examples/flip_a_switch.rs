@@ -1,9 +1,9 @@
 //! Flip a switch, and hear it; then disable it, and hear why nothing happens.
 
-use pin_notch::{Intent, Key, Switch};
+use pin_notch::{ControlError, Intent, Key, Switch};
 
-fn main() {
-    let mut feeder = Switch::new().captioned("feeding", "not feeding");
+fn main() -> Result<(), ControlError> {
+    let mut feeder = Switch::builder().when_on("feeding").when_off("not feeding").build()?;
     println!("feeder: {}", feeder.view().caption);
 
     for intent in [Intent::Flip, Intent::Key(Key::Space), Intent::Key(Key::Right)] {
@@ -12,4 +12,5 @@ fn main() {
     }
     feeder.set_disabled(true);
     println!("disabled, flip: {}", feeder.handle(Intent::Flip));
+    Ok(())
 }

@@ -1,31 +1,30 @@
 //! A whole inspection: sent too early, mended, sent again, and re-checked where it arrives.
 
 use pin_notch::{
-    CheckGroup, Choice, DatePicker, FieldStepper, Form, FormTurn, Intent, Key, Notches, NotchesOf,
-    Rating, Select, Slider, Stepper, Switch, Time, Value, dec,
+    CheckboxGroup, Choice, DatePicker, FieldStepper, Form, FormTurn, Intent, Key, Rating, Select,
+    Slider, Stepper, Switch, Time, Value, dec,
 };
 use std::error::Error;
 
 fn inspection() -> Result<Form, Box<dyn Error>> {
-    let weight = Notches::new(dec!(0), dec!(40), dec!(0.1))?;
-    let mites = Notches::builder().min(dec!(0)).max(dec!(300)).build()?;
-    let mut temper = Rating::new(5)?.by(dec!(0.5))?;
-    temper.set_required(true);
+    let weight = Slider::builder().max(40).step(dec!(0.1)).value(dec!(18.4)).unit("kg").build()?;
+    let mites = Stepper::builder().min(0).max(300).unit("mites").build()?;
+    let temper = Rating::builder().step(dec!(0.5)).required(true).build()?;
     let treatments = [
         Choice::new("oa", "Oxalic acid"),
         Choice::new("fa", "Formic acid"),
         Choice::new("brood", "Brood break"),
     ];
     let form = Form::new()
-        .with("visited", "Visited", DatePicker::new("2026-05-14".parse()?))?
-        .with("opened", "Opened at", FieldStepper::new(NotchesOf::<Time>::all()))?
-        .with("weight", "Hive weight", Slider::new(weight)?.starting_at(dec!(18.4))?.in_unit("kg"))?
-        .with("brood", "Frames of brood", Rating::new(10)?.by(dec!(0.25))?)?
-        .with("mites", "Mites per 300 bees", Stepper::new(mites)?.in_unit("mites"))?
+        .with("visited", "Visited", DatePicker::default())?
+        .with("opened", "Opened at", FieldStepper::<Time>::default())?
+        .with("weight", "Hive weight", weight)?
+        .with("brood", "Frames of brood", Rating::builder().max(10).step(dec!(0.25)))?
+        .with("mites", "Mites per 300 bees", mites)?
         .with("temper", "Temper", temper)?
-        .with("seen", "Seen", CheckGroup::new(["queen", "eggs", "larvae"]))?
-        .with("treatment", "Treatment", Select::single().prompting("none").offering(treatments))?
-        .with("feeder", "Feeder", Switch::new())?
+        .with("seen", "Seen", CheckboxGroup::builder().options(["queen", "eggs", "larvae"]))?
+        .with("treatment", "Treatment", Select::builder().placeholder("none").options(treatments))?
+        .with("feeder", "Feeder", Switch::default())?
         .with_rule(&["mites", "treatment"], |values| {
             let many = values.number("mites") > Some(dec!(9));
             let untreated = values.get("treatment").is_some_and(Value::is_empty);

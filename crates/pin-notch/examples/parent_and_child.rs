@@ -1,7 +1,8 @@
-//! The parent owns the state. The child shows it and asks to change it, and both hear the change once. A
-//! constant stands in where the child is looked at alone.
+//! The parent owns the state. The child shows it and asks to change it, and both hear the change once. Where
+//! the child is looked at alone, it shows a value that nobody may change.
 
-use pin_notch::{BindingError, Intent, Shared, Switch};
+use pin_notch::{ControlError, Intent, Shared, SharedError, Switch};
+use std::error::Error;
 
 /// A child: a switch that shows a state it does not own.
 struct Feeder {
@@ -10,30 +11,34 @@ struct Feeder {
 }
 
 impl Feeder {
-    fn new(on: Shared<bool>) -> Self {
-        let switch = Switch::new().captioned("feeding", "not feeding").starting(on.get());
-        Self { on, switch }
+    fn new(on: Shared<bool>) -> Result<Self, ControlError> {
+        let switch = Switch::builder()
+            .when_on("feeding")
+            .when_off("not feeding")
+            .checked(on.get())
+            .build()?;
+        Ok(Self { on, switch })
     }
 
-    fn click(&mut self) -> Result<bool, BindingError> {
+    fn click(&mut self) -> Result<bool, SharedError> {
         let asked = self.on.take(&self.switch.handle(Intent::Flip));
-        self.switch.set_on(self.on.get());
+        self.switch.set_value(self.on.get());
         asked
     }
 }
 
-fn main() -> Result<(), BindingError> {
+fn main() -> Result<(), Box<dyn Error>> {
     let feeding = Shared::new(false);
-    let _parent = feeding.hear(|on: &bool| println!("  the parent hears: {on}"));
-    let _child = feeding.hear(|on: &bool| println!("  the child hears: {on}"));
+    let _parent = feeding.subscribe(|on: &bool| println!("  the parent hears: {on}"));
+    let _child = feeding.subscribe(|on: &bool| println!("  the child hears: {on}"));
 
-    let mut child = Feeder::new(feeding.clone());
+    let mut child = Feeder::new(feeding.clone())?;
     println!("the child is clicked");
     child.click()?;
     println!("the parent says no more");
     feeding.set(false)?;
 
-    let mut alone = Feeder::new(Shared::constant(true));
+    let mut alone = Feeder::new(Shared::fixed(true))?;
     if let Err(error) = alone.click() {
         println!("a child alone stays {}: {error}", alone.switch.view().caption);
     }

@@ -1,11 +1,11 @@
 //! A percentage slider that drives a rating in halves, and is driven by it.
 
-use pin_notch::{Conversion, Intent, Notches, Rating, Refusal, Shared, Slider, dec};
+use pin_notch::{Conversion, Intent, Rating, Refusal, Shared, Slider, dec};
 use std::error::Error;
 
 fn main() -> Result<(), Box<dyn Error>> {
-    let mut slider = Slider::new(Notches::new(dec!(0), dec!(100), dec!(1))?)?;
-    let mut rating = Rating::new(5)?.by(dec!(0.5))?.at_least(dec!(0))?;
+    let mut slider = Slider::builder().max(100).build()?;
+    let mut rating = Rating::builder().step(dec!(0.5)).min(0).build()?;
 
     let line = Conversion::between((dec!(0), dec!(100)), (dec!(0), dec!(5)))?;
     let (there, back) = (line.onto(*rating.notches()), line.reversed()?);

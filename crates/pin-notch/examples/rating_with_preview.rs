@@ -12,7 +12,7 @@ fn drawn(view: &RatingView) -> String {
 }
 
 fn main() -> Result<(), ControlError> {
-    let mut temper = Rating::new(5)?.by(dec!(0.5))?;
+    let mut temper = Rating::builder().step(dec!(0.5)).build()?;
     let attempts = [
         Intent::Point(Place::across(0.62)),
         Intent::Point(Place::across(0.69)),

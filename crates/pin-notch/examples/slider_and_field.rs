@@ -1,18 +1,18 @@
 //! A slider and a number field on one value. Whoever is moved, the other follows, and what is being typed
 //! is left alone.
 
-use pin_notch::{Decimal, Intent, Key, Notches, Shared, Slider, Stepper, dec};
+use pin_notch::{Decimal, Intent, Key, Shared, Slider, Stepper, dec};
 use std::cell::RefCell;
 use std::error::Error;
 use std::rc::Rc;
 
 fn main() -> Result<(), Box<dyn Error>> {
-    let notches = Notches::new(dec!(0), dec!(40), dec!(0.1))?;
     let weight = Shared::new(Some(dec!(18.4)));
-    let slider = Rc::new(RefCell::new(Slider::new(notches)?.starting_at(dec!(18.4))?));
-    let field = Rc::new(RefCell::new(Stepper::new(notches)?.starting_at(dec!(18.4))?));
+    let slider = Slider::builder().max(40).step(dec!(0.1)).value(dec!(18.4)).build()?;
+    let field = Stepper::builder().min(0).max(40).step(dec!(0.1)).value(dec!(18.4)).build()?;
+    let (slider, field) = (Rc::new(RefCell::new(slider)), Rc::new(RefCell::new(field)));
 
-    let _hearing = weight.hear({
+    let _subscription = weight.subscribe({
         let (slider, field) = (slider.clone(), field.clone());
         move |value: &Option<Decimal>| {
             // A slider is never empty: while the field is, it stays where it is.

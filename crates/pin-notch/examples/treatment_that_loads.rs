@@ -1,9 +1,9 @@
 //! A select whose value is there before its options, which come late, fail at first, and are then searched.
 
-use pin_notch::{Choice, Intent, Key, Select};
+use pin_notch::{Choice, ControlError, Intent, Key, Select};
 
-fn main() {
-    let mut treatment = Select::single().prompting("none yet").starting_with(["oa"]);
+fn main() -> Result<(), ControlError> {
+    let mut treatment = Select::builder().placeholder("none yet").value(["oa"]).build()?;
     let tell = |select: &Select, what: &str| {
         let pending = select.tokens().any(|token| token.pending);
         let mark = if pending { " (pending)" } else { "" };
@@ -12,8 +12,8 @@ fn main() {
     treatment.set_loading();
     tell(&treatment, "asked for the options");
     treatment.set_failed("the service is away");
-    tell(&treatment, "they could not be had");
-    treatment.set_choices([
+    tell(&treatment, "they could not be loaded");
+    treatment.set_options([
         Choice::new("fa", "Formic acid").in_group("Acids"),
         Choice::new("oa", "Oxalic acid").in_group("Acids"),
         Choice::new("th", "Thymol").in_group("Oils").disabled(),
@@ -24,4 +24,5 @@ fn main() {
         let turn = treatment.handle(intent);
         tell(&treatment, &format!("{intent}: {turn}"));
     }
+    Ok(())
 }

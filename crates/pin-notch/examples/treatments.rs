@@ -1,21 +1,27 @@
-//! A group of checkboxes under a parent, of which at least one and at most two may be checked.
+//! A group of checkboxes with one for all, of which at least one and at most two may be checked.
 
-use pin_notch::{CheckGroup, Checkbox, Checked, Intent};
+use pin_notch::{CheckboxGroup, Checked, ControlError, Intent};
 
-fn main() {
-    let mut treatments =
-        CheckGroup::new(["formic acid", "oxalic acid", "thymol"]).at_least(1).at_most(2);
-    let tell = |group: &CheckGroup, what: &str| {
-        let mark = |one: &Checkbox| if one.checked() == Checked::On { '☑' } else { '☐' };
-        let marks: String = group.boxes().iter().map(mark).collect();
-        let problem = group.validity().first().map(ToString::to_string).unwrap_or_default();
-        println!("{marks} all: {:5} {what}. {problem}", group.parent().token());
+fn main() -> Result<(), ControlError> {
+    let mut treatments = CheckboxGroup::builder()
+        .options(["formic acid", "oxalic acid", "thymol"])
+        .all("Treatments")
+        .least(1)
+        .most(2)
+        .build()?;
+    let tell = |group: &CheckboxGroup, what: &str| {
+        let view = group.view();
+        let marks: String = (view.choices.iter())
+            .map(|one| if one.checkbox.checked == Checked::On { '☑' } else { '☐' })
+            .collect();
+        println!("{marks} all: {:5} {what}. {}", group.all().token(), view.problem);
     };
     tell(&treatments, "at the start");
-    for index in [1, 2, 0] {
-        let turn = treatments.handle_box(index, Intent::Flip);
-        tell(&treatments, &format!("flip {index}: {turn}"));
+    for value in ["oxalic acid", "thymol", "formic acid"] {
+        let turn = treatments.handle(Intent::Pick(value));
+        tell(&treatments, &format!("pick {value}: {turn}"));
     }
     let turn = treatments.handle(Intent::Flip);
     tell(&treatments, &format!("flip all: {turn}"));
+    Ok(())
 }

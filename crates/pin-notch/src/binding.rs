@@ -19,12 +19,12 @@ const PATIENCE: usize = 100;
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
 /// let weight = Shared::new(dec!(20));
 /// let readout = std::rc::Rc::new(std::cell::RefCell::new(String::new()));
-/// let hearing = weight.hear({
+/// let hearing = weight.subscribe({
 ///     let readout = readout.clone();
 ///     move |value: &Decimal| *readout.borrow_mut() = format!("{value} kg")
 /// });
 ///
-/// let mut slider = Slider::new(Notches::new(dec!(0), dec!(40), dec!(0.1))?)?;
+/// let mut slider = Slider::builder().max(40).step(dec!(0.1)).build()?;
 /// weight.take(&slider.handle(Intent::Choose(dec!(18.4))))?;
 /// assert_eq!(readout.borrow().as_str(), "18.4 kg");
 /// # drop(hearing);
@@ -58,7 +58,7 @@ enum Source<V> {
     /// The value is its own.
     Own,
     /// The value never changes.
-    Constant,
+    Fixed,
     /// The value follows another one, and there is no way back.
     OneWay(#[expect(dead_code, reason = "keeps it hearing")] Box<dyn Keep>),
     /// The value follows another one, which takes what this one is set to.
@@ -71,7 +71,7 @@ trait Keep {}
 impl<T> Keep for T {}
 
 trait Upstream<V> {
-    fn set(&self, value: &V) -> Result<bool, BindingError>;
+    fn set(&self, value: &V) -> Result<bool, SharedError>;
 }
 
 /// Listening goes on until this is dropped.
@@ -81,7 +81,7 @@ trait Upstream<V> {
 /// use std::{cell::Cell, rc::Rc};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
 /// let (feeder, heard) = (Shared::new(false), Rc::new(Cell::new(0)));
-/// let hearing = feeder.hear({
+/// let hearing = feeder.subscribe({
 ///     let heard = heard.clone();
 ///     move |_| heard.set(heard.get() + 1)
 /// });
@@ -91,8 +91,8 @@ trait Upstream<V> {
 /// assert_eq!(heard.get(), 1);
 /// # Ok(()) }
 /// ```
-#[must_use = "dropping it ends the listening"]
-pub struct Hearing(#[expect(dead_code, reason = "dropping it is its use")] Box<dyn Keep>);
+#[must_use = "dropping it ends the subscription"]
+pub struct Subscription(#[expect(dead_code, reason = "dropping it is its use")] Box<dyn Keep>);
 
 /// Ends the listening of one listener.
 struct Ending<V> {
@@ -111,16 +111,16 @@ impl<V> Drop for Ending<V> {
 /// Why a shared value was not set.
 ///
 /// ```
-/// use pin_notch::{BindingError, Shared};
-/// let rack = Shared::constant(4);
-/// assert_eq!(rack.set(5), Err(BindingError::Constant));
-/// println!("{}", BindingError::OneWay); // what to do about it
+/// use pin_notch::{SharedError, Shared};
+/// let rack = Shared::fixed(4);
+/// assert_eq!(rack.set(5), Err(SharedError::Fixed));
+/// println!("{}", SharedError::OneWay); // what to do about it
 /// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 #[non_exhaustive]
-pub enum BindingError {
+pub enum SharedError {
     /// It is a constant.
-    Constant,
+    Fixed,
     /// It follows another value and has no way back to it.
     OneWay,
     /// The value it follows does not take this.
@@ -129,10 +129,10 @@ pub enum BindingError {
     Unsettled,
 }
 
-impl fmt::Display for BindingError {
+impl fmt::Display for SharedError {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         match self {
-            Self::Constant => f.write_str("the value is a constant"),
+            Self::Fixed => f.write_str("the value is a constant"),
             Self::OneWay => f.write_str(
                 "the value only follows another one: give the binding a conversion back to change it",
             ),
@@ -144,9 +144,9 @@ impl fmt::Display for BindingError {
     }
 }
 
-impl std::error::Error for BindingError {}
+impl std::error::Error for SharedError {}
 
-impl From<Refusal> for BindingError {
+impl From<Refusal> for SharedError {
     fn from(refusal: Refusal) -> Self {
         Self::Refused(refusal)
     }
@@ -171,8 +171,8 @@ impl<V: Clone + PartialEq + 'static> Shared<V> {
     }
 
     /// A stand-in that never changes: for a control that is looked at alone.
-    pub fn constant(value: V) -> Self {
-        Self::with_source(value, Source::Constant)
+    pub fn fixed(value: V) -> Self {
+        Self::with_source(value, Source::Fixed)
     }
 
     fn with_source(value: V, source: Source<V>) -> Self {
@@ -198,13 +198,13 @@ impl<V: Clone + PartialEq + 'static> Shared<V> {
     /// of the first one never hear it, and nobody is called while being called.
     ///
     /// # Errors
-    /// [`BindingError`]: why the value stays as it was, or, if the listeners do not agree, that it does
+    /// [`SharedError`]: why the value stays as it was, or, if the listeners do not agree, that it does
     /// not settle.
-    pub fn set(&self, value: V) -> Result<bool, BindingError> {
+    pub fn set(&self, value: V) -> Result<bool, SharedError> {
         match &self.inner.source {
             Source::Own => self.inner.put(value),
-            Source::Constant => Err(BindingError::Constant),
-            Source::OneWay(_) => Err(BindingError::OneWay),
+            Source::Fixed => Err(SharedError::Fixed),
+            Source::OneWay(_) => Err(SharedError::OneWay),
             Source::TwoWay(upstream) => upstream.set(&value),
         }
     }
@@ -213,21 +213,21 @@ impl<V: Clone + PartialEq + 'static> Shared<V> {
     ///
     /// # Errors
     /// As [`set`](Self::set).
-    pub fn take(&self, turn: &Turn<V>) -> Result<bool, BindingError> {
+    pub fn take(&self, turn: &Turn<V>) -> Result<bool, SharedError> {
         let last = turn.events().filter_map(|event| match event {
             Event::Input(value) | Event::Change(value) => Some(value),
             _ => None,
         });
-        last.last().map_or(Ok(false), |value| self.set(value))
+        last.last().map_or(Ok(false), |value| self.set(value.clone()))
     }
 
     /// Calls `callback` with the new value after every change, once, until the hearing is dropped.
-    pub fn hear(&self, callback: impl FnMut(&V) + 'static) -> Hearing {
+    pub fn subscribe(&self, callback: impl FnMut(&V) + 'static) -> Subscription {
         let id = self.inner.next_id.replace(self.inner.next_id.get() + 1);
         let heard = self.inner.version.get();
         let callback: Callback<V> = Rc::new(RefCell::new(callback));
         self.inner.listeners.borrow_mut().push(Listener { id, heard, callback });
-        Hearing(Box::new(Ending { inner: Rc::downgrade(&self.inner), id }))
+        Subscription(Box::new(Ending { inner: Rc::downgrade(&self.inner), id }))
     }
 
     /// Another view of the same value: `to` converts it, `back` converts what the view is set to, or
@@ -240,7 +240,7 @@ impl<V: Clone + PartialEq + 'static> Shared<V> {
     /// use pin_notch::{dec, Notches, Shared};
     /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
     /// // A percentage, and the same as a rating of 0 to 5 in halves.
-    /// let halves = Notches::new(dec!(0), dec!(5), dec!(0.5))?;
+    /// let halves = Notches::new(0, 5, dec!(0.5))?;
     /// let percent = Shared::new(dec!(70));
     /// let rating = percent.linked(
     ///     move |percent| halves.snap(percent * dec!(0.05)),
@@ -267,13 +267,13 @@ impl<V: Clone + PartialEq + 'static> Shared<V> {
     /// Another view of the same value that cannot be set.
     ///
     /// ```
-    /// use pin_notch::{dec, BindingError, Shared};
+    /// use pin_notch::{dec, SharedError, Shared};
     /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
     /// let weight = Shared::new(dec!(18.4));
     /// let line = weight.shown_as(|weight| format!("{weight} kg"));
     /// weight.set(dec!(19))?;
     /// assert_eq!(line.get(), "19 kg");
-    /// assert_eq!(line.set("20 kg".into()), Err(BindingError::OneWay));
+    /// assert_eq!(line.set("20 kg".into()), Err(SharedError::OneWay));
     /// # Ok(()) }
     /// ```
     pub fn shown_as<W: Clone + PartialEq + 'static>(
@@ -287,12 +287,12 @@ impl<V: Clone + PartialEq + 'static> Shared<V> {
     fn following<W: Clone + PartialEq + 'static>(
         &self,
         to: impl Fn(&V) -> W + 'static,
-        source: impl FnOnce(Hearing) -> Source<W>,
+        source: impl FnOnce(Subscription) -> Source<W>,
     ) -> Shared<W> {
         let value = to(&self.inner.value.borrow());
         // The listener has to know the view, and the view keeps the listener: hence the empty place.
         let view: Rc<RefCell<Weak<Inner<W>>>> = Rc::default();
-        let hearing = self.hear({
+        let hearing = self.subscribe({
             let view = view.clone();
             move |value| {
                 if let Some(inner) = view.borrow().upgrade() {
@@ -310,21 +310,21 @@ impl<V: Clone + PartialEq + 'static> Shared<V> {
     ///
     /// ```
     /// use pin_notch::Shared;
-    /// let feeder = Shared::constant(true);
+    /// let feeder = Shared::fixed(true);
     /// assert_eq!(feeder.audit().unwrap().to_string(), "the value is a constant");
     /// assert_eq!(Shared::new(true).audit(), None);
     /// ```
-    pub fn audit(&self) -> Option<BindingError> {
+    pub fn audit(&self) -> Option<SharedError> {
         match self.inner.source {
             Source::Own | Source::TwoWay(_) => None,
-            Source::Constant => Some(BindingError::Constant),
-            Source::OneWay(_) => Some(BindingError::OneWay),
+            Source::Fixed => Some(SharedError::Fixed),
+            Source::OneWay(_) => Some(SharedError::OneWay),
         }
     }
 }
 
 impl<V: Clone + PartialEq> Inner<V> {
-    fn put(&self, value: V) -> Result<bool, BindingError> {
+    fn put(&self, value: V) -> Result<bool, SharedError> {
         if *self.value.borrow() == value {
             return Ok(false);
         }
@@ -338,7 +338,7 @@ impl<V: Clone + PartialEq> Inner<V> {
         let start = self.version.get();
         while let Some(callback) = self.next() {
             if self.version.get() - start > PATIENCE as u64 {
-                return Err(BindingError::Unsettled);
+                return Err(SharedError::Unsettled);
             }
             let value = self.value.borrow().clone();
             callback.borrow_mut()(&value);
@@ -368,7 +368,7 @@ impl Drop for Telling<'_> {
 struct Link<V, B> {
     parent: Shared<V>,
     back: B,
-    _hearing: Hearing,
+    _hearing: Subscription,
 }
 
 impl<V, W, B> Upstream<W> for Link<V, B>
@@ -376,7 +376,7 @@ where
     V: Clone + PartialEq + 'static,
     B: Fn(&W) -> Result<V, Refusal>,
 {
-    fn set(&self, value: &W) -> Result<bool, BindingError> {
+    fn set(&self, value: &W) -> Result<bool, SharedError> {
         self.parent.set((self.back)(value)?)
     }
 }

@@ -120,3 +120,24 @@ fn digits<const N: usize>(
     }
     Ok(parts)
 }
+
+/// Serde reads and writes the standard's own text.
+#[cfg(feature = "json")]
+macro_rules! as_text {
+    ($($type:ty),+) => {
+        $(impl serde::Serialize for $type {
+            fn serialize<S: serde::Serializer>(&self, serializer: S) -> Result<S::Ok, S::Error> {
+                serializer.collect_str(self)
+            }
+        }
+
+        impl<'de> serde::Deserialize<'de> for $type {
+            fn deserialize<D: serde::Deserializer<'de>>(deserializer: D) -> Result<Self, D::Error> {
+                let text = String::deserialize(deserializer)?;
+                text.parse().map_err(serde::de::Error::custom)
+            }
+        })+
+    };
+}
+#[cfg(feature = "json")]
+as_text!(Date, Month, Week, Time, DateTime);

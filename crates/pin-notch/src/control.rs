@@ -3,20 +3,23 @@
 //! The types in this folder are what a program uses when it knows which control it has. [`Control`] is
 //! any of them, for what does not: a form, or a face that builds controls from markup.
 
-mod check_group;
 mod checkbox;
+mod checkbox_group;
 mod conditions;
 mod date;
+mod date_span;
 mod draft;
 mod error;
 mod fields;
-mod items;
+mod given;
+mod item_stepper;
+mod machine;
+mod rail;
 mod rating;
 mod scale;
 mod select;
-mod setting;
 mod slider;
-mod span;
+mod span_slider;
 mod stepper;
 mod switch;
 mod track;
@@ -24,43 +27,55 @@ pub(crate) mod uniform;
 mod value;
 mod wording;
 
-pub use check_group::{CheckGroup, CheckGroupView};
-pub use checkbox::{Checkbox, CheckboxView};
-pub use conditions::Conditions;
-pub use date::{
-    Blocked, DateGrid, DatePicker, DateSpan, DateSpanPicker, DateSpanView, DateView, GridDay,
+pub use checkbox::{Checkbox, CheckboxBuilder, CheckboxDefinition, CheckboxView};
+pub use checkbox_group::{
+    AllView, CheckboxGroup, CheckboxGroupBuilder, CheckboxGroupDefinition, CheckboxGroupView,
+    ChoiceView,
 };
+pub use conditions::Conditions;
+pub use date::{Closed, DateBuilder, DateDefinition, DateGrid, DatePicker, DateView, GridDay};
+pub use date_span::{DateSpan, DateSpanBuilder, DateSpanDefinition, DateSpanPicker, DateSpanView};
 pub use error::ControlError;
-pub use fields::{FieldKind, FieldStepper, FieldView, Fielded, FieldsView};
-pub use items::{ItemStepper, ItemView};
-pub use rating::{Lit, MAX_ICONS, Rating, RatingView};
+pub use fields::{
+    FieldKind, FieldStepper, FieldView, Fielded, FieldsBuilder, FieldsDefinition, FieldsView,
+};
+pub use item_stepper::{ItemStepper, ItemStepperBuilder, ItemStepperDefinition, ItemStepperView};
+pub use rail::Mark;
+pub use rating::{Lit, MAX_ICONS, Rating, RatingBuilder, RatingDefinition, RatingView};
 pub use scale::Scale;
-pub use select::{Choice, Listing, Row, RowView, Select, SelectView, Token, TokenView};
-pub use setting::{Amount, Label, Manner, Setting, SettingError};
-pub use slider::{MarkView, Slider, SliderView};
-pub use span::{Meeting, Span, SpanSlider, SpanView};
-pub use stepper::{Stepper, StepperView, steps_held};
-pub use switch::{Switch, SwitchView};
+pub use select::{
+    Choice, Listing, Row, RowView, Select, SelectBuilder, SelectDefinition, SelectView, Token,
+    TokenView,
+};
+pub use slider::{MarkView, Slider, SliderBuilder, SliderDefinition, SliderView};
+pub use span_slider::{Span, SpanSlider, SpanSliderBuilder, SpanSliderDefinition, SpanSliderView};
+pub use stepper::{Stepper, StepperBuilder, StepperDefinition, StepperView, steps_held};
+pub use switch::{Switch, SwitchBuilder, SwitchDefinition, SwitchView};
 pub use value::{Value, ValueKind};
 pub use wording::{Wording, WordingError};
 
 use crate::calendar::{DateTime, Month, Time, Week};
+use crate::definition::{Attribute, AttributeError, AttributeValue, Defined, split_list};
 use crate::event::Turn;
 use crate::intent::Intent;
+use crate::message::Message;
 use crate::notches::{Notches, Remark};
 use crate::refusal::Refusal;
 use crate::semantics::Semantics;
-use crate::validity::Invalid;
-use crate::world::AnyWorld;
+use crate::surroundings::Surroundings;
+use crate::validity::{BadInput, Invalid};
 use rust_decimal::Decimal;
 use uniform::Uniform;
 
 /// Which way a line of text runs; a control beside it runs the same way.
 ///
 /// ```
-/// use pin_notch::{dec, Direction, Intent, Key, Rating};
+/// use pin_notch::{Direction, Intent, Key, Rating, Surroundings};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let mut temper = Rating::new(5)?.starting_at(dec!(3))?.running(Direction::RightToLeft);
+/// let mut around = Surroundings::default();
+/// around.direction = Some(Direction::RightToLeft);
+/// let mut temper = Rating::builder().value(3).build()?;
+/// temper.set_surroundings(&around);
 /// assert_eq!(temper.handle(Intent::Key(Key::Left)).to_string(), "input 4, change 4");
 /// # Ok(()) }
 /// ```
@@ -73,39 +88,168 @@ pub enum Direction {
     RightToLeft,
 }
 
-/// Defines [`Control`] and [`View`], and the way from a control to what it shares with all others.
+/// Defines [`Control`], [`View`], [`Definition`] and [`ControlKind`], and the ways between them: a row for each
+/// control.
 macro_rules! controls {
-    ($($(#[$doc:meta])* $kind:ident($control:ty, $view:ty),)+) => {
+    ($(#[doc = $about:literal] $kind:ident $name:literal($control:ty, $view:ty, $definition:ty),)+) => {
         /// Any control.
         ///
         /// ```
         /// use pin_notch::{Control, Intent, Switch, Value};
-        /// let mut control = Control::from(Switch::new().sending("fed"));
+        /// # fn main() -> Result<(), pin_notch::ControlError> {
+        /// let mut control = Control::from(Switch::builder().value("fed").build()?);
         /// assert_eq!(control.handle(Intent::Flip).to_string(), "input on, change on");
         /// assert_eq!(control.value(), Value::On(true));
         /// assert_eq!(control.entries(), ["fed"]);
         /// assert!(control.check(&["starved".to_owned()]).is_err());
+        /// # Ok(()) }
         /// ```
-        #[derive(Clone, Debug)]
-        #[non_exhaustive]
+        #[derive(Clone, Debug, PartialEq)]
         pub enum Control {
-            $($(#[$doc])* $kind($control),)+
+            $(#[doc = $about] $kind($control),)+
         }
 
         /// The view of any control: all that a face needs to draw it.
         ///
         /// ```
         /// use pin_notch::{Control, Switch, View};
-        /// let feeder = Control::from(Switch::new().captioned("fed", "not fed"));
+        /// # fn main() -> Result<(), pin_notch::ControlError> {
+        /// let feeder = Control::from(Switch::builder().when_off("not fed").build()?);
         /// let View::Switch(view) = feeder.view() else { panic!("a switch is seen as one") };
         /// assert_eq!(view.caption, "not fed");
+        /// # Ok(()) }
         /// ```
         #[derive(Clone, Debug, PartialEq)]
-        #[non_exhaustive]
         #[expect(missing_docs, reason = "each is the view of a control")]
         pub enum View {
             $($kind($view),)+
         }
+
+        /// The definition of any control.
+        ///
+        /// Besides as a struct with its fields, it can be read and written attribute by attribute, as texts: as
+        /// HTML has them.
+        ///
+        /// ```
+        /// use pin_notch::{ControlKind, Definition, Value, dec};
+        /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+        /// let mut weight = Definition::new(ControlKind::Slider);
+        /// weight.set_attribute("step", Some("0.1"))?;
+        /// weight.set_attribute("value", Some("18.4"))?;
+        /// assert_eq!(weight.build()?.value(), Value::Number(dec!(18.4)));
+        /// # Ok(()) }
+        /// ```
+        #[derive(Clone, Debug, PartialEq)]
+        #[expect(missing_docs, reason = "each is the definition of a control")]
+        pub enum Definition {
+            $($kind($definition),)+
+        }
+
+        /// The kinds of controls.
+        ///
+        /// ```
+        /// use pin_notch::ControlKind;
+        /// assert_eq!(ControlKind::SpanSlider.name(), "span-slider");
+        /// assert_eq!(ControlKind::from_name("rating"), Some(ControlKind::Rating));
+        /// assert!(ControlKind::ALL.contains(&ControlKind::Date));
+        /// ```
+        #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash, PartialOrd, Ord)]
+        pub enum ControlKind {
+            $(#[doc = $about] $kind,)+
+        }
+
+        impl ControlKind {
+            /// All kinds.
+            pub const ALL: &'static [Self] = &[$(Self::$kind),+];
+
+            /// What it is called in a sheet, and in the name of its element.
+            pub const fn name(self) -> &'static str {
+                match self {
+                    $(Self::$kind => $name,)+
+                }
+            }
+
+            /// What such a control is for, in one line.
+            ///
+            /// ```
+            /// use pin_notch::ControlKind;
+            /// assert_eq!(ControlKind::SpanSlider.about(), "Two numbers on one track.");
+            /// ```
+            pub fn about(self) -> &'static str {
+                let about = match self {
+                    $(Self::$kind => $about,)+
+                };
+                about.trim()
+            }
+
+            /// The attributes of such a control, in their order.
+            pub fn attributes(self) -> &'static [Attribute] {
+                match self {
+                    $(Self::$kind => <$definition>::ATTRIBUTES,)+
+                }
+            }
+
+            /// The names alone of its attributes, options left out.
+            pub fn attribute_names(self) -> &'static [&'static str] {
+                match self {
+                    $(Self::$kind => <$definition>::NAMES,)+
+                }
+            }
+        }
+
+        impl Definition {
+            /// The definition of a control of this kind of which nothing is said.
+            pub fn new(kind: ControlKind) -> Self {
+                match kind {
+                    $(ControlKind::$kind => Self::$kind(Default::default()),)+
+                }
+            }
+
+            /// Of what kind the control is.
+            pub fn kind(&self) -> ControlKind {
+                match self {
+                    $(Self::$kind(_) => ControlKind::$kind,)+
+                }
+            }
+
+            /// Checks it as a whole and makes the control.
+            ///
+            /// # Errors
+            /// Which attribute is wrong, and what would be right.
+            pub fn build(self) -> Result<Control, ControlError> {
+                match self {
+                    $(Self::$kind(definition) => {
+                        <$control>::new(definition).map(Control::$kind)
+                    })+
+                }
+            }
+
+            fn defined(&self) -> &dyn Defined {
+                match self {
+                    $(Self::$kind(definition) => definition,)+
+                }
+            }
+
+            fn defined_mut(&mut self) -> &mut dyn Defined {
+                match self {
+                    $(Self::$kind(definition) => definition,)+
+                }
+            }
+        }
+
+        impl TryFrom<Definition> for Control {
+            type Error = ControlError;
+
+            fn try_from(definition: Definition) -> Result<Self, ControlError> {
+                definition.build()
+            }
+        }
+
+        $(impl From<$definition> for Definition {
+            fn from(definition: $definition) -> Self {
+                Self::$kind(definition)
+            }
+        })+
 
         impl View {
             /// What assistive technology is told of the control as a whole.
@@ -113,8 +257,7 @@ macro_rules! controls {
             /// ```
             /// use pin_notch::{Control, Rating};
             /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-            /// let mut temper = Control::from(Rating::new(5)?);
-            /// temper.conditions_mut().required = true;
+            /// let temper = Control::from(Rating::builder().required(true).build()?);
             /// let view = temper.view();
             /// assert_eq!(view.semantics().role.token(), "slider");
             /// println!("{}", view.problem()); // what is wrong, in words; "" when nothing is
@@ -146,41 +289,206 @@ macro_rules! controls {
                     $(Self::$kind(control) => control,)+
                 }
             }
+
+            /// What kind of control it is.
+            pub fn control_kind(&self) -> ControlKind {
+                match self {
+                    $(Self::$kind(_) => ControlKind::$kind,)+
+                }
+            }
         }
     };
 }
 
 controls! {
     /// A number on a track.
-    Slider(Slider, SliderView),
+    Slider "slider"(Slider, SliderView, SliderDefinition),
     /// Two numbers on one track.
-    SpanSlider(SpanSlider, SpanView),
+    SpanSlider "span-slider"(SpanSlider, SpanSliderView, SpanSliderDefinition),
     /// A number shown as a row of icons; may be empty.
-    Rating(Rating, RatingView),
+    Rating "rating"(Rating, RatingView, RatingDefinition),
     /// On or off.
-    Switch(Switch, SwitchView),
+    Switch "switch"(Switch, SwitchView, SwitchDefinition),
     /// On, off or mixed.
-    Checkbox(Checkbox, CheckboxView),
-    /// Checkboxes under a parent.
-    CheckGroup(CheckGroup, CheckGroupView),
+    Checkbox "checkbox"(Checkbox, CheckboxView, CheckboxDefinition),
+    /// Checkboxes, with one for all if you like.
+    CheckboxGroup "checkbox-group"(CheckboxGroup, CheckboxGroupView, CheckboxGroupDefinition),
     /// A number, typed or stepped.
-    Stepper(Stepper, StepperView),
+    Stepper "stepper"(Stepper, StepperView, StepperDefinition),
     /// Back and next over a list.
-    Items(ItemStepper<Choice>, ItemView),
+    ItemStepper "item-stepper"(ItemStepper, ItemStepperView, ItemStepperDefinition),
     /// One or several out of a list.
-    Select(Select, SelectView),
+    Select "select"(Select, SelectView, SelectDefinition),
     /// A day, typed or picked.
-    Date(DatePicker, DateView),
+    Date "date"(DatePicker, DateView, DateDefinition),
     /// Two days, typed or picked.
-    Dates(DateSpanPicker, DateSpanView),
+    DateSpan "date-span"(DateSpanPicker, DateSpanView, DateSpanDefinition),
     /// A month, by its fields.
-    Month(FieldStepper<Month>, FieldsView),
+    Month "month"(FieldStepper<Month>, FieldsView, FieldsDefinition<Month>),
     /// A week, by its fields.
-    Week(FieldStepper<Week>, FieldsView),
+    Week "week"(FieldStepper<Week>, FieldsView, FieldsDefinition<Week>),
     /// A time of day, by its fields.
-    Time(FieldStepper<Time>, FieldsView),
+    Time "time"(FieldStepper<Time>, FieldsView, FieldsDefinition<Time>),
     /// A day and a time on it, by their fields.
-    DateTime(FieldStepper<DateTime>, FieldsView),
+    DateTime "date-time"(FieldStepper<DateTime>, FieldsView, FieldsDefinition<DateTime>),
+}
+
+impl ControlKind {
+    /// The kind of this name.
+    pub fn from_name(name: &str) -> Option<Self> {
+        Self::ALL.iter().copied().find(|kind| kind.name() == name)
+    }
+
+    /// Whether options stand inside the element of such a control.
+    ///
+    /// ```
+    /// use pin_notch::ControlKind;
+    /// assert!(ControlKind::Select.has_options() && !ControlKind::Switch.has_options());
+    /// ```
+    pub fn has_options(self) -> bool {
+        self.attributes().iter().any(|attribute| attribute.name == "options")
+    }
+}
+
+impl Definition {
+    /// Sets an attribute from its text; `None` puts it back to its default.
+    ///
+    /// # Errors
+    /// Why it cannot be read; the definition is then as it was.
+    pub fn set_attribute(&mut self, name: &str, text: Option<&str>) -> Result<(), AttributeError> {
+        self.defined_mut().set(name, text)
+    }
+
+    /// The text of an attribute; `None` where it is at its default, or is none of such a control.
+    pub fn attribute(&self, name: &str) -> Option<String> {
+        self.defined().get(name)
+    }
+
+    /// The attributes that are not at their defaults, with their texts, in their order. Those that are only there
+    /// or not have an empty text. [`options`](Self::options) are apart.
+    ///
+    /// ```
+    /// use pin_notch::{Definition, Slider, dec};
+    /// let weight = Definition::from(Slider::builder().step(dec!(0.1)).required(true).definition().clone());
+    /// assert_eq!(weight.attributes(), [("step", "0.1".to_owned()), ("required", String::new())]);
+    /// ```
+    pub fn attributes(&self) -> Vec<(&'static str, String)> {
+        let names = self.kind().attribute_names().iter();
+        names.filter_map(|name| Some((*name, self.defined().get(name)?))).collect()
+    }
+
+    /// The control that it makes, once whatever is wrong with it is left out, as with HTML's own controls there
+    /// always is one; and what was wrong. A value that is not allowed is moved to the nearest that is.
+    ///
+    /// ```
+    /// use pin_notch::{Definition, Slider, Value, dec};
+    /// let weight = Slider::builder().max(40).step(0).value(dec!(40.5));
+    /// let (control, wrong) = Definition::from(weight.definition().clone()).build_or_mend();
+    /// assert_eq!(control.value(), Value::Number(dec!(40)));
+    /// assert_eq!(wrong[0].to_string(), "step 0 is not allowed: it must be above 0, or \"any\"");
+    /// assert_eq!(wrong[1].to_string(), "value 40.5 is not allowed: above the maximum 40");
+    /// ```
+    pub fn build_or_mend(mut self) -> (Control, Vec<ControlError>) {
+        let mut wrong = Vec::new();
+        loop {
+            match self.clone().build() {
+                Ok(control) => return (control, wrong),
+                Err(error) => {
+                    self.mend(&error);
+                    wrong.push(error);
+                }
+            }
+        }
+    }
+
+    /// Leaves out what is wrong. Each time there is less that could be.
+    fn mend(&mut self, error: &ControlError) {
+        let blamed = error.attribute();
+        if blamed == "options" && self.set_options(&[]).is_ok() {
+            return;
+        }
+        let nearest = self.attribute("value").filter(|_| blamed == "value").and_then(|text| {
+            let mut without = self.clone();
+            without.set_attribute("value", None).ok()?;
+            let mut control = without.build().ok()?;
+            let wish = control.parse(&text).ok()?;
+            let nearest = control.set_nearest(wish).ok()?.attribute_text();
+            Some(nearest).filter(|nearest| *nearest != text)
+        });
+        // What is blamed may stand at its default, which another one drives out of reach.
+        let all = [blamed, "step", "step-base", "min", "max", "least", "most", "scale", "value"];
+        let given = all.into_iter().find(|name| self.attribute(name).is_some());
+        let left_out =
+            given.is_some_and(|name| self.set_attribute(name, nearest.as_deref()).is_ok());
+        if !left_out {
+            *self = Self::new(self.kind());
+        }
+    }
+
+    /// The options inside the element of such a control: what is chosen from, marks, names, or closed days.
+    pub fn options(&self) -> Vec<Choice> {
+        self.defined().options()
+    }
+
+    /// Sets the options. A control that has none leaves them aside.
+    ///
+    /// # Errors
+    /// Which of them cannot be read; the definition is then as it was.
+    pub fn set_options(&mut self, options: &[Choice]) -> Result<(), AttributeError> {
+        self.defined_mut().set_options(options)
+    }
+}
+
+/// An object whose member `control` names the kind.
+///
+/// ```
+/// use pin_notch::{Definition, Rating};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let temper = Definition::from(Rating::builder().value(3).definition().clone());
+/// let json = serde_json::to_string(&temper)?;
+/// assert_eq!(json, r#"{"control":"rating","value":"3"}"#);
+/// assert_eq!(serde_json::from_str::<Definition>(&json)?, temper);
+/// # Ok(()) }
+/// ```
+#[cfg(feature = "json")]
+impl serde::Serialize for Definition {
+    fn serialize<S: serde::Serializer>(&self, serializer: S) -> Result<S::Ok, S::Error> {
+        crate::definition::serialize(Some(self.kind().name()), self.defined(), serializer)
+    }
+}
+
+#[cfg(feature = "json")]
+impl<'de> serde::Deserialize<'de> for Definition {
+    fn deserialize<D: serde::Deserializer<'de>>(deserializer: D) -> Result<Self, D::Error> {
+        crate::definition::deserialize(deserializer, |kind| {
+            ControlKind::from_name(kind?).map(Self::new)
+        })
+    }
+}
+
+#[cfg(feature = "json")]
+impl Defined for Definition {
+    fn attributes(&self) -> &'static [Attribute] {
+        self.defined().attributes()
+    }
+    fn names(&self) -> &'static [&'static str] {
+        self.defined().names()
+    }
+    fn standard(&self) -> Box<dyn Defined> {
+        self.defined().standard()
+    }
+    fn field(&self, place: usize) -> Option<&dyn AttributeValue> {
+        self.defined().field(place)
+    }
+    fn field_mut(&mut self, place: usize) -> Option<&mut dyn AttributeValue> {
+        self.defined_mut().field_mut(place)
+    }
+    fn options(&self) -> Vec<Choice> {
+        self.defined().options()
+    }
+    fn set_options(&mut self, options: &[Choice]) -> Result<(), AttributeError> {
+        self.defined_mut().set_options(options)
+    }
 }
 
 impl Control {
@@ -208,8 +516,10 @@ impl Control {
     ///
     /// ```
     /// use pin_notch::{Choice, Control, Select};
-    /// let treatment = Select::single().offering([Choice::new("oa", "Oxalic acid")]).starting_with(["oa"]);
-    /// assert_eq!(Control::from(treatment).text(), "Oxalic acid");
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let treatment = Select::builder().options([Choice::new("oa", "Oxalic acid")]).value(["oa"]);
+    /// assert_eq!(Control::from(treatment.build()?).text(), "Oxalic acid");
+    /// # Ok(()) }
     /// ```
     pub fn text(&self) -> String {
         let value = self.value();
@@ -236,30 +546,55 @@ impl Control {
     }
 
     /// Sets the value to the allowed one nearest to it, as HTML does when a script sets it, and gives what
-    /// it is then.
+    /// it is then. The value that was given is remembered as a wish: when the definition changes, the control takes
+    /// the value nearest to it anew, until a person chooses another.
     ///
     /// ```
-    /// use pin_notch::{Control, Notches, Slider, Value, dec};
-    /// # fn main() -> Result<(), pin_notch::ControlError> {
-    /// let mut slider = Control::from(Slider::new(Notches::new(dec!(0), dec!(40), dec!(0.1))?)?);
-    /// assert_eq!(slider.set_nearest(Value::Number(dec!(99.99))), Ok(Value::Number(dec!(40))));
+    /// use pin_notch::{Control, Definition, Slider, Value, dec};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let mut weight = Control::from(Slider::builder().max(40).build()?);
+    /// assert_eq!(weight.set_nearest(Value::Number(dec!(18.4))), Ok(Value::Number(dec!(18))));
+    /// let mut definition = weight.definition();
+    /// definition.set_attribute("step", Some("0.1"))?;
+    /// weight.set_definition(definition)?;
+    /// assert_eq!(weight.value(), Value::Number(dec!(18.4)));
     /// # Ok(()) }
     /// ```
     ///
     /// # Errors
     /// As [`set_value`](Self::set_value), where no value is near: the value is then as it was.
     pub fn set_nearest(&mut self, value: Value) -> Result<Value, Refusal> {
-        let nearest = self.shared().nearest(value);
-        self.set_value(nearest)?;
+        self.shared_mut().set_nearest(value)?;
         Ok(self.value())
     }
 
-    /// Takes one thing that a definition says of it.
+    /// Steps the value up, or down where the number is negative: HTML's `stepUp()` and `stepDown()`. The program
+    /// does this, so no event comes of it.
     ///
     /// # Errors
-    /// Why it does not; it is then as it was.
-    pub fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
-        self.shared_mut().put(setting)
+    /// Why nothing moves; [`Refusal::NotForThis`] for a control without steps.
+    pub fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
+        self.shared_mut().step_by(steps)
+    }
+
+    /// Takes a value that it has had before, even where the rules by now allow no way to it: undo leads back to
+    /// where everything began.
+    pub(crate) fn restore(&mut self, value: Value) -> Result<(), Refusal> {
+        self.shared_mut().restore(value)
+    }
+
+    /// Its definition.
+    pub fn definition(&self) -> Definition {
+        self.shared().definition()
+    }
+
+    /// Gives it another definition of its own kind, and changes nothing else as far as that allows: what somebody
+    /// is doing, such as a drag or a text being typed, goes on. No event comes of it.
+    ///
+    /// # Errors
+    /// Which attribute is wrong, and what would be right; the control is then as it was.
+    pub fn set_definition(&mut self, definition: Definition) -> Result<(), ControlError> {
+        self.shared_mut().set_definition(definition)
     }
 
     /// Puts the value back to the default and drops whatever gesture is under way. The program does
@@ -278,9 +613,14 @@ impl Control {
         self.shared().unsent()
     }
 
-    /// Writes and reads numbers, dates and names as this world does, where the control shows any.
-    pub fn set_world(&mut self, world: &AnyWorld) {
-        self.shared_mut().set_world(world);
+    /// What stands around it.
+    pub fn surroundings(&self) -> &Surroundings {
+        self.shared().surroundings()
+    }
+
+    /// Puts it into other surroundings.
+    pub fn set_surroundings(&mut self, surroundings: &Surroundings) {
+        self.shared_mut().set_surroundings(surroundings);
     }
 
     /// Whether it is disabled, read-only, required, or objected to by the program.
@@ -288,9 +628,29 @@ impl Control {
         self.shared().conditions()
     }
 
-    /// The same, to be changed.
-    pub fn conditions_mut(&mut self) -> &mut Conditions {
-        self.shared_mut().conditions_mut()
+    /// Disables it, or enables it again.
+    pub fn set_disabled(&mut self, disabled: bool) {
+        self.shared_mut().set_disabled(disabled);
+    }
+
+    /// Makes it read-only, or lets it be changed again.
+    pub fn set_readonly(&mut self, readonly: bool) {
+        self.shared_mut().set_readonly(readonly);
+    }
+
+    /// Makes a value required, or optional again.
+    pub fn set_required(&mut self, required: bool) {
+        self.shared_mut().set_required(required);
+    }
+
+    /// Disables it because a fieldset around it is disabled, or no longer.
+    pub fn set_fieldset_disabled(&mut self, disabled: bool) {
+        self.shared_mut().set_fieldset_disabled(disabled);
+    }
+
+    /// Objects to the value, in words for the person: HTML's custom validity. "" takes it back.
+    pub fn set_custom_error(&mut self, message: impl Into<String>) {
+        self.shared_mut().set_custom_error(message.into());
     }
 
     /// Why the value is not acceptable; empty when it is. A disabled or read-only control is not
@@ -304,9 +664,9 @@ impl Control {
     /// What every control can be asked and told, whatever it is:
     ///
     /// ```
-    /// use pin_notch::{Control, Notches, Slider, Value, ValueKind, dec};
+    /// use pin_notch::{Control, Slider, Switch, Value, ValueKind, dec};
     /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-    /// let mut weight: Control = Slider::new(Notches::new(dec!(0), dec!(40), dec!(0.1))?)?.into();
+    /// let mut weight = Control::from(Slider::builder().max(40).step(dec!(0.1)).build()?);
     /// assert_eq!(weight.kind(), ValueKind::Number);
     /// weight.set_value(Value::Number(dec!(18.4)))?;
     /// assert_eq!(weight.view().semantics().role.token(), "slider");
@@ -316,13 +676,12 @@ impl Control {
     /// assert_eq!(weight.value(), weight.default_value());
     /// assert_eq!(weight.notches().and_then(|notches| notches.max()), Some(dec!(40)));
     /// assert_eq!(weight.empty_value(), Value::Empty);
-    /// weight.conditions_mut().disabled = true;
+    /// weight.set_disabled(true);
     /// assert!(weight.conditions().is_disabled());
-    /// weight.set_world(&pin_notch::AnyWorld::default());
     /// // What somebody else sent, as texts or as a value:
     /// assert_eq!(weight.read(&["12.5".to_owned()]), Ok(Value::Number(dec!(12.5))));
     /// assert!(weight.check_value(Value::Number(dec!(99))).is_err());
-    /// let feeder = Control::from(pin_notch::Switch::new().sending("fed"));
+    /// let feeder = Control::from(Switch::builder().value("fed").build()?);
     /// assert_eq!(feeder.on_text(), "fed");
     /// # Ok(()) }
     /// ```
@@ -330,13 +689,10 @@ impl Control {
         self.shared().audit()
     }
 
-    /// The texts that a form sends for it, in order: none for what is empty or off, two for a span, one for
-    /// each of many.
+    /// The texts that a form sends for it, in order, as HTML's own controls do: two for a span, one for each of
+    /// many, none for what is off, and an empty one for a number, a date or a single choice that is empty.
     pub fn entries(&self) -> Vec<String> {
-        match self.value() {
-            Value::On(true) => vec![self.shared().on_text().to_owned()],
-            value => value.entries(),
-        }
+        self.shared().entries()
     }
 
     /// What it sends when it is on, for what can be on or off.
@@ -351,7 +707,17 @@ impl Control {
             Self::SpanSlider(span) => Some(span.notches()),
             Self::Rating(rating) => Some(rating.notches()),
             Self::Stepper(stepper) => Some(stepper.notches()),
-            _ => None,
+            Self::Switch(_)
+            | Self::Checkbox(_)
+            | Self::CheckboxGroup(_)
+            | Self::ItemStepper(_)
+            | Self::Select(_)
+            | Self::Date(_)
+            | Self::DateSpan(_)
+            | Self::Month(_)
+            | Self::Week(_)
+            | Self::Time(_)
+            | Self::DateTime(_) => None,
         }
     }
 
@@ -359,13 +725,45 @@ impl Control {
         self.shared().most_sent()
     }
 
-    /// The value that these texts stand for, as a form sends them. Bounds are not looked at:
+    /// The value that these texts stand for, as a form sends them. Bounds are not checked:
     /// [`check`](Self::check) does that as well.
     ///
     /// # Errors
     /// What cannot be read as a value of this control's kind.
     pub fn read(&self, sent: &[String]) -> Result<Value, Invalid> {
         uniform::read(self.shared(), sent)
+    }
+
+    /// The value that one text stands for, as an attribute holds it, a script sets it or a browser fills it in:
+    /// [`Value::attribute_text`] the other way round. Bounds are not checked.
+    ///
+    /// ```
+    /// use pin_notch::{Control, Select, Value};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let given = Control::from(Select::builder().multiple(true).build()?);
+    /// assert_eq!(given.parse("oa, fa"), Ok(Value::Texts(vec!["oa".into(), "fa".into()])));
+    /// # Ok(()) }
+    /// ```
+    ///
+    /// # Errors
+    /// As [`read`](Self::read).
+    pub fn parse(&self, text: &str) -> Result<Value, Invalid> {
+        let between = |mark| text.split(mark).map(|part| part.trim().to_owned()).collect();
+        let texts: Vec<String> = match self.kind() {
+            _ if text.is_empty() => Vec::new(),
+            ValueKind::Texts => split_list(text),
+            ValueKind::Span => between(','),
+            ValueKind::Dates => between('/'),
+            ValueKind::Number
+            | ValueKind::On
+            | ValueKind::Text
+            | ValueKind::Date
+            | ValueKind::Month
+            | ValueKind::Week
+            | ValueKind::Time
+            | ValueKind::DateTime => vec![text.to_owned()],
+        };
+        self.read(&texts)
     }
 
     /// What somebody claims this control's value to be, by the texts that were sent for it, re-checked by
@@ -384,6 +782,13 @@ impl Control {
     pub fn check_value(&self, value: Value) -> Result<Value, Vec<Invalid>> {
         let control = self.shared();
         let conditions = control.conditions();
+        // What is read-only is barred from every other check, and can only stay.
+        if conditions.readonly {
+            return match value == control.value() {
+                true => Ok(value),
+                false => Err(vec![BadInput::Readonly(control.value().to_string()).into()]),
+            };
+        }
         let nothing = value.is_empty() || matches!(value, Value::Mixed | Value::On(false));
         if nothing && (conditions.required || (control.never_empty() && value.is_empty())) {
             return Err(vec![Invalid::ValueMissing]);
@@ -391,14 +796,12 @@ impl Control {
         // How many are chosen counts also where none are.
         let counted = matches!(value, Value::Texts(_));
         let wrong = if nothing && !counted { Vec::new() } else { control.against(&value) };
-        if !wrong.is_empty() {
-            return Err(wrong);
-        }
-        if conditions.read_only && value != control.value() {
-            let message = format!("The value is read-only and has to stay {}.", control.value());
-            return Err(vec![Invalid::BadInput(message)]);
-        }
-        Ok(value)
+        if wrong.is_empty() { Ok(value) } else { Err(wrong) }
+    }
+
+    /// A text for people in the words of its surroundings.
+    pub fn message(&self, message: &Message) -> String {
+        self.surroundings().world.message(message)
     }
 }
 
@@ -421,6 +824,6 @@ fn admit_default(notches: &Notches, value: Decimal) -> Result<Decimal, ControlEr
     match admit(notches, value) {
         Ok(value) => Ok(value),
         Err(Refusal::OffNotches { .. }) => Ok(notches.snap(value)),
-        Err(why) => Err(ControlError::Default { value, why }),
+        Err(why) => Err(ControlError::Default { value: value.into(), why }),
     }
 }

@@ -12,8 +12,8 @@ use rust_decimal::Decimal;
 /// ```
 /// use pin_notch::{Conversion, Notches, dec};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let halves = Notches::new(dec!(0), dec!(5), dec!(0.5))?;
-/// let percent = Notches::new(dec!(0), dec!(100), dec!(1))?;
+/// let halves = Notches::new(0, 5, dec!(0.5))?;
+/// let percent = Notches::new(0, 100, 1)?;
 /// let there = Conversion::between((dec!(0), dec!(100)), (dec!(0), dec!(5)))?;
 /// let back = there.reversed()?.onto(percent);
 /// let there = there.onto(halves);

@@ -13,10 +13,10 @@ use rust_decimal::Decimal;
 ///
 /// ```
 /// use pin_notch::{Event, Intent, Key, Refusal, Switch};
-/// let mut feeder = Switch::new();
+/// let mut feeder = Switch::default();
 /// let turn = feeder.handle(Intent::Flip);
-/// assert_eq!(turn.events().collect::<Vec<_>>(), [Event::Input(true), Event::Change(true)]);
-/// assert_eq!(turn.change(), Some(true));
+/// assert!(turn.events().eq(&[Event::Input(true), Event::Change(true)]));
+/// assert_eq!(turn.change(), Some(&true));
 /// let turn = feeder.handle(Intent::Key(Key::Home));
 /// assert_eq!(turn.refusal(), Some(Refusal::NotForThis));
 /// ```
@@ -25,10 +25,10 @@ use rust_decimal::Decimal;
 ///
 /// ```
 /// use pin_notch::{Event, Intent, Switch};
-/// let turn = Switch::new().handle(Intent::Flip);
-/// assert_eq!(turn.events().next(), Some(Event::Input(true)));
-/// assert_eq!((turn.change(), turn.refusal()), (Some(true), None));
-/// assert_eq!(turn.map(u8::from).change(), Some(1));
+/// let turn = Switch::default().handle(Intent::Flip);
+/// assert_eq!(turn.events().next(), Some(&Event::Input(true)));
+/// assert_eq!((turn.change(), turn.refusal()), (Some(&true), None));
+/// assert_eq!(turn.map(u8::from).change(), Some(&1));
 /// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 #[must_use = "a turn says what happened, or why nothing did"]
@@ -44,14 +44,12 @@ pub enum Turn<V> {
 /// ```
 /// use pin_notch::{Event, Intent, Place, Rating, dec};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let mut temper = Rating::new(5)?;
+/// let mut temper = Rating::builder().build()?;
 /// let turn = temper.handle(Intent::Point(Place::across(0.7)));
-/// let Some(Event::Preview(value)) = turn.events().next() else { panic!("a preview") };
-/// assert_eq!(value, Some(dec!(4)));
+/// assert_eq!(turn.events().next(), Some(&Event::Preview(Some(dec!(4)))));
 /// # Ok(()) }
 /// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
-#[non_exhaustive]
 pub enum Event<V> {
     /// The thumb was taken.
     Grabbed,
@@ -83,134 +81,53 @@ pub enum Event<V> {
     ActiveDay(Date),
 }
 
-/// The events of one turn, in order: one to four, kept in place. All that have a value have the same one, so
-/// it is there once.
+/// The events of one turn, in order: one to four, kept in place.
 ///
 /// ```
 /// use pin_notch::{Intent, Switch, Turn};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let Turn::Done(events) = Switch::new().handle(Intent::Flip) else { panic!("it is free to flip") };
-/// println!("{events:?}"); // input and change, and the value they share
+/// let Turn::Done(events) = Switch::default().handle(Intent::Flip) else { panic!("it is free to flip") };
+/// println!("{events:?}"); // input and change
 /// # Ok(()) }
 /// ```
 #[derive(Clone, Copy, PartialEq, Eq)]
-pub struct Events<V> {
-    kinds: Kinds,
-    value: Option<V>,
-}
+pub struct Events<V>([Option<Event<V>>; 4]);
 
-/// Events without their value, in order.
-#[derive(Clone, Copy, Default, PartialEq, Eq)]
-struct Kinds([Option<Happening>; 4]);
-
-impl Kinds {
-    fn add(&mut self, kind: Happening) {
-        if let Some(free) = self.0.iter_mut().find(|kind| kind.is_none()) {
-            *free = Some(kind);
-        }
-    }
-}
-
-/// An event without its value.
-#[derive(Clone, Copy, PartialEq, Eq)]
-pub(crate) enum Happening {
-    Grabbed,
-    Input,
-    Released,
-    Cancelled,
-    Change,
-    Preview,
-    PreviewEnd,
-    Draft,
-    Taken(Thumb),
-    Opened,
-    Closed,
-    Active(usize),
-    Scrolled(usize),
-    ActiveDay(Date),
-}
-
-impl<V: Clone> Turn<V> {
-    /// One event that has no value.
-    pub(crate) fn one(kind: Happening) -> Self {
-        let mut kinds = Kinds::default();
-        kinds.add(kind);
-        Self::Done(Events { kinds, value: None })
+impl<V> Turn<V> {
+    /// One event.
+    pub(crate) fn one(event: Event<V>) -> Self {
+        Self::Done(Events([Some(event), None, None, None]))
     }
 
-    /// One event that has this value.
-    pub(crate) fn with(kind: Happening, value: V) -> Self {
-        let mut kinds = Kinds::default();
-        kinds.add(kind);
-        Self::Done(Events { kinds, value: Some(value) })
-    }
-
-    /// Moved and settled at once, as by a key or a click.
-    pub(crate) fn settled(value: V) -> Self {
-        Self::with(Happening::Input, value).and(Happening::Change)
-    }
-
-    /// What typing came to: the value moved, the value settled, both, or only the text is another.
-    pub(crate) fn typed(value: V, moved: bool, settled: bool) -> Self {
-        match (moved, settled) {
-            (true, true) => Self::settled(value),
-            (true, false) => Self::with(Happening::Input, value),
-            (false, true) => Self::with(Happening::Change, value),
-            (false, false) => Self::one(Happening::Draft),
-        }
-    }
-
-    /// A gesture was taken back: the value, which was `before`, is its origin again.
-    pub(crate) fn cancelled(origin: V, before: &V) -> Self
-    where
-        V: PartialEq,
-    {
-        match origin == *before {
-            true => Self::one(Happening::Cancelled),
-            false => Self::with(Happening::Input, origin).and(Happening::Cancelled),
-        }
-    }
-
-    /// This turn and one more event: one without a value, or with the one that is there already.
-    pub(crate) fn and(mut self, kind: Happening) -> Self {
-        if let Self::Done(events) = &mut self {
-            events.kinds.add(kind);
+    /// This turn and one more event.
+    pub(crate) fn and(mut self, event: Event<V>) -> Self {
+        if let Self::Done(Events(all)) = &mut self
+            && let Some(free) = all.iter_mut().find(|one| one.is_none())
+        {
+            *free = Some(event);
         }
         self
     }
 
-    /// This turn and one more event, which has this value.
-    pub(crate) fn and_with(mut self, kind: Happening, value: V) -> Self {
-        if let Self::Done(events) = &mut self {
-            events.kinds.add(kind);
-            events.value = Some(value);
-        }
-        self
+    /// This turn, and one more event if that happened.
+    pub(crate) fn and_if(self, happened: bool, event: Event<V>) -> Self {
+        if happened { self.and(event) } else { self }
     }
 
-    pub(crate) fn and_if(self, happened: bool, kind: Happening) -> Self {
-        if happened { self.and(kind) } else { self }
-    }
-
-    /// This turn after a preview that it ends; what was typed is not told of.
-    pub(crate) fn ending_preview(mut self) -> Self {
-        if let Self::Done(events) = &mut self {
-            let before = core::mem::take(&mut events.kinds);
-            events.kinds.add(Happening::PreviewEnd);
-            for kind in before.0.into_iter().flatten().filter(|kind| *kind != Happening::Draft) {
-                events.kinds.add(kind);
-            }
-        }
-        self
+    /// This turn after a preview that it ends. What was typed is not told.
+    pub(crate) fn ending_preview(self) -> Self {
+        let Self::Done(Events(all)) = self else { return self };
+        let told = all.into_iter().flatten().filter(|event| !matches!(event, Event::Draft));
+        told.fold(Self::one(Event::PreviewEnd), Self::and)
     }
 
     /// The events in order; none when it was refused.
-    pub fn events(&self) -> impl Iterator<Item = Event<V>> {
-        let (kinds, value) = match self {
-            Self::Done(events) => (events.kinds, events.value.as_ref()),
-            Self::Refused(_) => (Kinds::default(), None),
+    pub fn events(&self) -> impl Iterator<Item = &Event<V>> {
+        let all = match self {
+            Self::Done(Events(all)) => all.as_slice(),
+            Self::Refused(_) => &[],
         };
-        kinds.0.into_iter().flatten().filter_map(move |kind| Event::joined(kind, value.cloned()))
+        all.iter().flatten()
     }
 
     /// Why nothing happened, if nothing did.
@@ -222,52 +139,88 @@ impl<V: Clone> Turn<V> {
     }
 
     /// The value that settled in this turn, if one did.
-    pub fn change(&self) -> Option<V> {
+    pub fn change(&self) -> Option<&V> {
         self.events().find_map(|event| match event {
             Event::Change(value) => Some(value),
-            _ => None,
+            Event::Input(_) | Event::Preview(_) => None,
+            Event::Grabbed
+            | Event::Released
+            | Event::Cancelled
+            | Event::PreviewEnd
+            | Event::Draft
+            | Event::Taken(_)
+            | Event::Opened
+            | Event::Closed
+            | Event::Active(_)
+            | Event::Scrolled(_)
+            | Event::ActiveDay(_) => None,
         })
     }
 
     /// The same turn with its values in another form.
-    pub fn map<W>(self, into: impl FnOnce(V) -> W) -> Turn<W> {
+    pub fn map<W>(self, mut into: impl FnMut(V) -> W) -> Turn<W> {
         match self {
-            Self::Done(Events { kinds, value }) => {
-                Turn::Done(Events { kinds, value: value.map(into) })
+            Self::Done(Events(all)) => {
+                Turn::Done(Events(all.map(|event| event.map(|event| event.map(&mut into)))))
             }
             Self::Refused(refusal) => Turn::Refused(refusal),
         }
     }
 }
 
+impl<V: Clone> Turn<V> {
+    /// Moved and settled at once, as by a key or a click.
+    pub(crate) fn settled(value: V) -> Self {
+        Self::one(Event::Input(value.clone())).and(Event::Change(value))
+    }
+
+    /// What typing came to: the value moved, the value settled, both, or only the text is another.
+    pub(crate) fn typed(value: V, moved: bool, settled: bool) -> Self {
+        match (moved, settled) {
+            (true, true) => Self::settled(value),
+            (true, false) => Self::one(Event::Input(value)),
+            (false, true) => Self::one(Event::Change(value)),
+            (false, false) => Self::one(Event::Draft),
+        }
+    }
+
+    /// A gesture was taken back: the value, which was `before`, is its origin again.
+    pub(crate) fn cancelled(origin: V, before: &V) -> Self
+    where
+        V: PartialEq,
+    {
+        match origin == *before {
+            true => Self::one(Event::Cancelled),
+            false => Self::one(Event::Input(origin)).and(Event::Cancelled),
+        }
+    }
+}
+
 impl<V> Event<V> {
-    /// The event of this kind; none where it should have a value and there is none.
-    fn joined(kind: Happening, value: Option<V>) -> Option<Self> {
-        Some(match kind {
-            Happening::Input => Self::Input(value?),
-            Happening::Change => Self::Change(value?),
-            Happening::Preview => Self::Preview(value?),
-            Happening::Grabbed => Self::Grabbed,
-            Happening::Released => Self::Released,
-            Happening::Cancelled => Self::Cancelled,
-            Happening::PreviewEnd => Self::PreviewEnd,
-            Happening::Draft => Self::Draft,
-            Happening::Taken(thumb) => Self::Taken(thumb),
-            Happening::Opened => Self::Opened,
-            Happening::Closed => Self::Closed,
-            Happening::Active(row) => Self::Active(row),
-            Happening::Scrolled(row) => Self::Scrolled(row),
-            Happening::ActiveDay(day) => Self::ActiveDay(day),
-        })
+    /// The same event with its value in another form.
+    fn map<W>(self, into: impl FnOnce(V) -> W) -> Event<W> {
+        match self {
+            Self::Input(value) => Event::Input(into(value)),
+            Self::Change(value) => Event::Change(into(value)),
+            Self::Preview(value) => Event::Preview(into(value)),
+            Self::Grabbed => Event::Grabbed,
+            Self::Released => Event::Released,
+            Self::Cancelled => Event::Cancelled,
+            Self::PreviewEnd => Event::PreviewEnd,
+            Self::Draft => Event::Draft,
+            Self::Taken(thumb) => Event::Taken(thumb),
+            Self::Opened => Event::Opened,
+            Self::Closed => Event::Closed,
+            Self::Active(row) => Event::Active(row),
+            Self::Scrolled(row) => Event::Scrolled(row),
+            Self::ActiveDay(day) => Event::ActiveDay(day),
+        }
     }
 }
 
 impl<V: fmt::Debug> fmt::Debug for Events<V> {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        let kinds = self.kinds.0.iter().flatten();
-        f.debug_list()
-            .entries(kinds.filter_map(|kind| Event::joined(*kind, self.value.as_ref())))
-            .finish()
+        f.debug_list().entries(self.0.iter().flatten()).finish()
     }
 }
 
@@ -295,9 +248,9 @@ impl Shown for bool {
     }
 }
 
-impl Shown for usize {
+impl Shown for String {
     fn shown(&self) -> String {
-        self.to_string()
+        self.clone()
     }
 }
 
@@ -313,7 +266,7 @@ impl<V: Shown> Shown for Option<V> {
     }
 }
 
-impl<V: Shown + Clone> fmt::Display for Turn<V> {
+impl<V: Shown> fmt::Display for Turn<V> {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         if let Some(refusal) = self.refusal() {
             return write!(f, "refused: {refusal}");

@@ -16,12 +16,14 @@ mod links;
 mod received;
 mod rules;
 mod send;
+#[cfg(feature = "json")]
+mod typed;
 
 pub use audit::FormRemark;
 pub use links::Followed;
 pub use received::{MAX_BODY, MAX_REPORTED, Problem, Problems, Values};
 
-use crate::control::{Control, Value};
+use crate::control::{Control, ControlError, Value};
 use crate::event::{Event, Turn};
 use crate::intent::Intent;
 use crate::quoted::Quoted;
@@ -29,18 +31,18 @@ use core::fmt;
 use history::{Change, History};
 use links::Links;
 use rules::Rule;
+use send::without_returns;
 use std::collections::HashMap;
 
 /// Named controls in the order in which they were added.
 ///
 /// ```
-/// use pin_notch::{dec, Form, Intent, Notches, Rating, Slider, Switch, Value};
+/// use pin_notch::{dec, Form, Intent, Rating, Slider, Switch, Value};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let weight = Notches::new(dec!(0), dec!(40), dec!(0.1))?;
 /// let mut inspection = Form::new()
-///     .with("weight", "Hive weight", Slider::new(weight)?.starting_at(dec!(18.4))?)?
-///     .with("temper", "Temper", Rating::new(5)?.by(dec!(0.5))?)?
-///     .with("feeder", "Feeder", Switch::new())?;
+///     .with("weight", "Hive weight", Slider::builder().max(40).step(dec!(0.1)).value(dec!(18.4)))?
+///     .with("temper", "Temper", Rating::builder().step(dec!(0.5)))?
+///     .with("feeder", "Feeder", Switch::default())?;
 ///
 /// let _ = inspection.handle("temper", Intent::Choose(dec!(3.5)))?;
 /// assert_eq!(inspection.urlencoded(), "weight=18.4&temper=3.5");
@@ -59,11 +61,11 @@ use std::collections::HashMap;
 /// Its definition, what it holds, and what it would send:
 ///
 /// ```
-/// use pin_notch::{Form, Intent, Slider, Switch, Notches, dec};
+/// use pin_notch::{Form, Intent, Switch};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
 /// let mut form = Form::new()
-///     .with("feeder", "Feeder", Switch::new().starting(true))?
-///     .with("note", "Told to the keeper", Switch::new())?
+///     .with("feeder", "Feeder", Switch::builder().checked(true))?
+///     .with("note", "Told to the keeper", Switch::default())?
 ///     .unsent("note")?
 ///     .with_fieldset("winter", "In winter", &["feeder"])?
 ///     .with_warning(&["feeder"], |values| (!values.is_on("feeder")).then(|| "It starves.".into()))?;
@@ -75,7 +77,7 @@ use std::collections::HashMap;
 /// form.reset();
 /// assert_eq!(form.entries().next(), Some(("feeder", "on".into())));
 /// form.clear();
-/// form.control_mut("feeder").ok_or("it is there")?.conditions_mut().required = true;
+/// form.control_mut("feeder").ok_or("it is there")?.set_required(true);
 /// assert_eq!(form.problems().len(), 1);
 /// # Ok(()) }
 /// ```
@@ -95,7 +97,7 @@ pub struct Form {
 /// ```
 /// use pin_notch::{Form, Intent, Switch};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let mut form = Form::new().with("feeder", "Feeder", Switch::new())?;
+/// let mut form = Form::new().with("feeder", "Feeder", Switch::default())?;
 /// let done = form.handle("feeder", Intent::Flip)?;
 /// assert_eq!((done.turn.refusal(), done.followed.len()), (None, 0));
 /// # Ok(()) }
@@ -122,7 +124,7 @@ impl fmt::Display for FormTurn {
 /// ```
 /// use pin_notch::{Form, Intent, Switch};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let mut form = Form::new().with("feeder", "Feeder", Switch::new())?;
+/// let mut form = Form::new().with("feeder", "Feeder", Switch::default())?;
 /// let _ = form.handle("feeder", Intent::Flip)?;
 /// let field = form.fields().next().ok_or("one")?;
 /// assert_eq!((field.name.as_str(), field.label.as_str()), ("feeder", "Feeder"));
@@ -154,7 +156,7 @@ pub struct Field {
 /// use pin_notch::{Form, Switch};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
 /// let form = Form::new()
-///     .with("heater", "Heater", Switch::new())?
+///     .with("heater", "Heater", Switch::default())?
 ///     .with_fieldset("winter", "In winter", &["heater"])?;
 /// let winter = form.fieldset("winter").ok_or("it is there")?;
 /// assert_eq!((winter.name.as_str(), winter.label.as_str()), ("winter", "In winter"));
@@ -193,8 +195,8 @@ impl Field {
 /// ```
 /// use pin_notch::{Form, FormError, Switch};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let form = Form::new().with("feeder", "Feeder", Switch::new())?;
-/// let error = form.with("feeder", "Feeder again", Switch::new()).unwrap_err();
+/// let form = Form::new().with("feeder", "Feeder", Switch::default())?;
+/// let error = form.with("feeder", "Feeder again", Switch::default()).unwrap_err();
 /// assert_eq!(error, FormError::NameTaken("feeder".into()));
 /// # Ok(()) }
 /// ```
@@ -207,6 +209,8 @@ pub enum FormError {
     Unnamed,
     /// There is no control of this name.
     NoSuchField(String),
+    /// A definition makes no control.
+    Control(ControlError),
     /// A field has no numbers, or a conversion no way back to it.
     NotNumbers(String),
     /// There is no fieldset of this name.
@@ -221,6 +225,7 @@ impl fmt::Display for FormError {
             Self::NameTaken(name) => {
                 write!(f, "the name {} is taken: give each control its own", Quoted(name))
             }
+            Self::Control(error) => error.fmt(f),
             Self::Unnamed => f.write_str("a control has no name: it would never be sent"),
             Self::RuleWithoutField => f.write_str("a rule looks at no field: name at least one"),
             Self::NotNumbers(name) => {
@@ -236,7 +241,31 @@ impl fmt::Display for FormError {
     }
 }
 
-impl std::error::Error for FormError {}
+impl std::error::Error for FormError {
+    fn source(&self) -> Option<&(dyn std::error::Error + 'static)> {
+        match self {
+            Self::Control(error) => Some(error),
+            Self::NameTaken(_)
+            | Self::Unnamed
+            | Self::NoSuchField(_)
+            | Self::NotNumbers(_)
+            | Self::NoSuchFieldset(_)
+            | Self::RuleWithoutField => None,
+        }
+    }
+}
+
+impl From<ControlError> for FormError {
+    fn from(error: ControlError) -> Self {
+        Self::Control(error)
+    }
+}
+
+impl From<core::convert::Infallible> for FormError {
+    fn from(never: core::convert::Infallible) -> Self {
+        match never {}
+    }
+}
 
 impl Form {
     /// A form without controls.
@@ -284,13 +313,13 @@ impl Form {
         fieldset.disabled = disabled;
         for at in fieldset.fields.clone() {
             let by_any = self.fieldsets.iter().any(|set| set.disabled && set.fields.contains(&at));
-            self.fields[at].control.conditions_mut().fieldset_disabled = by_any;
+            self.fields[at].control.set_fieldset_disabled(by_any);
         }
         Ok(())
     }
 
     fn place(&self, name: &str) -> Option<usize> {
-        self.places.get(name).copied()
+        self.places.get(&*without_returns(name.into())).copied()
     }
 
     /// Carries out an intent on the control of this name, and lets follow what is linked with it. The cost
@@ -306,10 +335,12 @@ impl Form {
         }
         let before = field.control.value();
         let turn = field.control.handle(intent);
-        let looks = |event| matches!(event, Event::Preview(_) | Event::PreviewEnd);
+        let looks = |event: &Event<Value>| matches!(event, Event::Preview(_) | Event::PreviewEnd);
         field.touched |= turn.events().any(|event| !looks(event));
         let moved = field.control.value() != before;
-        let ends = |event| matches!(event, Event::Change(_) | Event::Released | Event::Cancelled);
+        let ends = |event: &Event<Value>| {
+            matches!(event, Event::Change(_) | Event::Released | Event::Cancelled)
+        };
         field.moving = (field.moving || moved) && !turn.events().any(ends);
         let mut followed = Vec::new();
         if moved {
@@ -355,7 +386,7 @@ impl Form {
     /// ```
     /// # use pin_notch::{Form, Intent, Switch, Value};
     /// # fn main() -> Result<(), pin_notch::FormError> {
-    /// let mut form = Form::new().with("feeder", "Feeder", Switch::new())?;
+    /// let mut form = Form::new().with("feeder", "Feeder", Switch::default())?;
     /// let _ = form.handle("feeder", Intent::Flip)?;
     /// assert_eq!(form.undo(), Some(vec!["feeder"]));
     /// assert_eq!(form.control("feeder").unwrap().value(), Value::On(false));
@@ -379,7 +410,7 @@ impl Form {
             let field = &mut self.fields[place];
             // A value that was there can be put there, unless the program has changed the definition;
             // then the field keeps what it has.
-            if field.control.set_value(value.clone()).is_ok() {
+            if field.control.restore(value.clone()).is_ok() {
                 (field.settled, field.moving) = (value, false);
                 places.push(place);
             }

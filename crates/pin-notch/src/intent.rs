@@ -81,7 +81,7 @@ pub enum Intent<'a> {
 /// ```
 /// use pin_notch::{Intent, Notches, SpanSlider, Thumb, dec};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let mut flying = SpanSlider::new(Notches::new(dec!(0), dec!(40), dec!(1))?)?;
+/// let mut flying = SpanSlider::builder().max(40).build()?;
 /// assert_eq!(flying.handle(Intent::Take(Thumb::High)).to_string(), "take high");
 /// assert_eq!(Intent::Take(Thumb::High).word(), "take");
 /// # Ok(()) }

@@ -6,27 +6,38 @@
 //! re-checks what the page sent, and in a test.
 //!
 //! ```
-//! use pin_notch::{dec, Intent, Key, Notches, Slider};
+//! use pin_notch::{dec, Intent, Key, Slider};
 //! # fn main() -> Result<(), pin_notch::ControlError> {
-//! let weight = Notches::new(dec!(0), dec!(40), dec!(0.1))?;
-//! let mut slider = Slider::new(weight)?.starting_at(dec!(0.2))?;
+//! let mut weight = Slider::builder().max(40).step(dec!(0.1)).value(dec!(0.2)).unit("kg").build()?;
 //!
-//! assert_eq!(slider.handle(Intent::Key(Key::Right)).to_string(), "input 0.3, change 0.3");
-//! assert_eq!(slider.view().readout, "0.3");
+//! assert_eq!(weight.handle(Intent::Key(Key::Right)).to_string(), "input 0.3, change 0.3");
+//! assert_eq!(weight.view().readout, "0.3 kg");
+//!
+//! weight.redefine(|definition| definition.max = dec!(50))?; // a drag under way would go on
 //! # Ok(()) }
 //! ```
 //!
-//! | room | what is in it |
+//! # Where to begin
+//!
+//! | type | what it is |
 //! |---|---|
-//! | [`Notches`] | which values are allowed, and the way from any value to one |
-//! | [`NotchesOf`] | the same for [`Date`], [`Month`], [`Week`], [`Time`] and [`DateTime`] |
-//! | [`Slider`], [`SpanSlider`], [`Rating`], [`Switch`], [`Checkbox`], [`CheckGroup`], [`Stepper`], [`ItemStepper`], [`Select`], [`DatePicker`], [`DateSpanPicker`], [`FieldStepper`] | the controls; [`Control`] is any of them, [`Value`] what any of them holds |
-//! | [`Intent`], [`Turn`] | what somebody tried, and what came of it |
-//! | [`View`], [`Semantics`] | what a face draws, and what assistive technology is told |
-//! | [`Invalid`] | why a value is not acceptable |
-//! | [`World`] | how numbers and dates are written where the reader lives |
-//! | [`Shared`], [`Conversion`] | a value that several owners hold, and other views of it |
+//! | [`Slider`], [`SpanSlider`], [`Rating`], [`Switch`], [`Checkbox`], [`CheckboxGroup`], [`Stepper`], [`ItemStepper`], [`Select`], [`DatePicker`], [`DateSpanPicker`], [`FieldStepper`] | the controls; each has a `builder()` and a definition, plain data that can be changed while the control lives |
+//! | [`Control`], [`Definition`], [`Value`], [`View`] | any of them, for code that does not know which it has |
 //! | [`Form`] | named controls together: what they send, and re-checking what comes back |
+//! | [`Intent`], [`Turn`] | what somebody tried, and what came of it |
+//! | [`Invalid`], [`Message`] | why a value is not acceptable; every text for people, as data |
+//! | [`Notches`], [`NotchesOf`] | which values are allowed, of numbers and of dates and times |
+//! | [`Surroundings`], [`World`] | language, direction and the day it is; how numbers and dates are written |
+//! | [`Shared`], [`Conversion`] | a value that several owners hold, and other views of it |
+//!
+//! # Features
+//!
+//! | feature | on by default | what it adds |
+//! |---|---|---|
+//! | `json` | yes | serde for definitions and values, JSON in and out, [`Values::typed`] |
+//! | `unicode` | yes | case and accents by Unicode's tables, where texts are compared |
+//!
+//! Neither changes what other crates in the same build do.
 //!
 //! # What grows with what
 //!
@@ -36,8 +47,8 @@
 //! | a turn in a [`Form`] | the fields that are linked with the one that moved, not the form |
 //! | a filter's keystroke in a [`Select`] | the texts that matched before it; type-ahead: all texts' beginnings |
 //! | a select's view | what is chosen and the rows in sight, not the list |
-//! | a date picker's view | the days in sight times the rules by which days are blocked |
-//! | [`Form::read`], [`Form::read_json`] | the length of what came in, of which at most [`MAX_BODY`] bytes are read; what is kept, with the form |
+//! | a date picker's view | the days in sight times the rules by which days are closed |
+//! | [`Form::read`], [`Form::read_json`] | the length of what was received, of which at most [`MAX_BODY`] bytes are read; what is kept, with the form |
 //!
 //! Numbers: `cargo bench -p pin-notch`, each beside a named baseline of the same run.
 //!
@@ -51,34 +62,44 @@ mod binding;
 mod calendar;
 mod control;
 mod conversion;
+mod definition;
 mod event;
 mod form;
 mod intent;
 mod limit;
 mod measure;
+mod message;
 mod notches;
 pub mod number;
 mod quoted;
 mod refusal;
-mod search;
 mod semantics;
+mod surroundings;
 mod validity;
 mod world;
 
-pub use binding::{BindingError, Hearing, Shared};
+pub use binding::{Shared, SharedError, Subscription};
 pub use calendar::{
     CalendarError, Date, DateTime, GridWeek, LAST_YEAR, Month, MonthGrid, Time, Week, Weekday,
 };
 pub use control::{
-    Amount, Blocked, CheckGroup, CheckGroupView, Checkbox, CheckboxView, Choice, Conditions,
-    Control, ControlError, DateGrid, DatePicker, DateSpan, DateSpanPicker, DateSpanView, DateView,
-    Direction, FieldKind, FieldStepper, FieldView, Fielded, FieldsView, GridDay, ItemStepper,
-    ItemView, Label, Listing, Lit, MAX_ICONS, Manner, MarkView, Meeting, Rating, RatingView, Row,
-    RowView, Scale, Select, SelectView, Setting, SettingError, Slider, SliderView, Span,
-    SpanSlider, SpanView, Stepper, StepperView, Switch, SwitchView, Token, TokenView, Value,
-    ValueKind, View, Wording, WordingError, steps_held,
+    AllView, Checkbox, CheckboxBuilder, CheckboxDefinition, CheckboxGroup, CheckboxGroupBuilder,
+    CheckboxGroupDefinition, CheckboxGroupView, CheckboxView, Choice, ChoiceView, Closed,
+    Conditions, Control, ControlError, ControlKind, DateBuilder, DateDefinition, DateGrid,
+    DatePicker, DateSpan, DateSpanBuilder, DateSpanDefinition, DateSpanPicker, DateSpanView,
+    DateView, Definition, Direction, FieldKind, FieldStepper, FieldView, Fielded, FieldsBuilder,
+    FieldsDefinition, FieldsView, GridDay, ItemStepper, ItemStepperBuilder, ItemStepperDefinition,
+    ItemStepperView, Listing, Lit, MAX_ICONS, Mark, MarkView, Rating, RatingBuilder,
+    RatingDefinition, RatingView, Row, RowView, Scale, Select, SelectBuilder, SelectDefinition,
+    SelectView, Slider, SliderBuilder, SliderDefinition, SliderView, Span, SpanSlider,
+    SpanSliderBuilder, SpanSliderDefinition, SpanSliderView, Stepper, StepperBuilder,
+    StepperDefinition, StepperView, Switch, SwitchBuilder, SwitchDefinition, SwitchView, Token,
+    TokenView, Value, ValueKind, View, Wording, WordingError, steps_held,
 };
 pub use conversion::{Conversion, NoRange};
+pub use definition::{
+    Attribute, AttributeError, AttributeKind, Misread, Step, joined_list, split_list,
+};
 pub use event::{Event, Events, Shown, Turn};
 pub use form::{
     Field, Fieldset, Followed, Form, FormError, FormRemark, FormTurn, MAX_BODY, MAX_REPORTED,
@@ -87,12 +108,14 @@ pub use form::{
 pub use intent::{Intent, Key, Place, Thumb};
 pub use limit::Limit;
 pub use measure::{Measure, NotchesOf};
-pub use notches::{Notches, NotchesBuilder, NotchesError, Remark};
+pub use message::{FieldName, Message, Part};
+pub use notches::{Notches, NotchesBuilder, NotchesError, Remark, Rounding};
 #[doc(inline)]
 pub use number::{NumberError, number_text, parse_number};
 pub use quoted::Quoted;
 pub use refusal::Refusal;
 pub use rust_decimal::Decimal;
 pub use semantics::{Checked, Orientation, Range, Role, Semantics};
-pub use validity::Invalid;
+pub use surroundings::Surroundings;
+pub use validity::{BadInput, Invalid};
 pub use world::{AnyWorld, DatePattern, English, PatternError, World, read_number, show_number};

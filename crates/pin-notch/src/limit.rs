@@ -14,7 +14,6 @@ use rust_decimal::Decimal;
 /// assert_eq!(early.to_string(), "The day must be 2026-03-01 or later.");
 /// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
-#[non_exhaustive]
 #[expect(missing_docs, reason = "each is its name")]
 pub enum Limit {
     Number(Decimal),
@@ -26,18 +25,6 @@ pub enum Limit {
 }
 
 impl Limit {
-    /// What such values are called, and what they are when more of them are spoken of.
-    pub(crate) fn nouns(self) -> (&'static str, &'static str) {
-        match self {
-            Self::Number(_) => ("value", "values"),
-            Self::Date(_) => ("day", "days"),
-            Self::Month(_) => ("month", "months"),
-            Self::Week(_) => ("week", "weeks"),
-            Self::Time(_) => ("time", "times"),
-            Self::DateTime(_) => ("date and time", "dates and times"),
-        }
-    }
-
     pub(crate) fn is_number(self) -> bool {
         matches!(self, Self::Number(_))
     }

@@ -12,6 +12,7 @@
 
 use crate::calendar::{Date, DateTime, Month, Time, Week};
 use crate::control::admit;
+use crate::definition::Step;
 use crate::limit::Limit;
 use crate::notches::{Notches, NotchesError};
 use crate::number::REACH;
@@ -45,6 +46,8 @@ pub trait Measure: Copy + Ord + fmt::Debug + fmt::Display + FromStr + Into<Limit
     const FIRST: i64;
     /// The last value there is.
     const LAST: i64;
+    /// Whether the first value follows the last, as with times of day.
+    const PERIODIC: bool = false;
 
     /// Its place on the line.
     fn to_line(self) -> i64;
@@ -55,13 +58,14 @@ pub trait Measure: Copy + Ord + fmt::Debug + fmt::Display + FromStr + Into<Limit
 
 macro_rules! measure {
     ($kind:ty, $unit:literal, $units:literal, $step:literal, $first:literal..=$last:literal,
-     |$value:ident| $to:expr, |$place:ident| $from:expr) => {
+     $periodic:literal, |$value:ident| $to:expr, |$place:ident| $from:expr) => {
         impl Measure for $kind {
             const STEP_UNIT: &'static str = $unit;
             const UNITS: u32 = $units;
             const DEFAULT_STEP: u32 = $step;
             const FIRST: i64 = $first;
             const LAST: i64 = $last;
+            const PERIODIC: bool = $periodic;
 
             fn to_line(self) -> i64 {
                 let $value = self;
@@ -75,16 +79,16 @@ macro_rules! measure {
     };
 }
 
-measure!(Date, "days", 1, 1, -719_162..=2_932_896, |date| date.days(), |place| {
+measure!(Date, "days", 1, 1, -719_162..=2_932_896, false, |date| date.days(), |place| {
     Date::from_days(i32::try_from(place).ok()?)
 });
-measure!(Month, "months", 1, 1, -23_628..=96_359, |month| month.months(), |place| {
+measure!(Month, "months", 1, 1, -23_628..=96_359, false, |month| month.months(), |place| {
     Month::from_months(i32::try_from(place).ok()?)
 });
-measure!(Week, "weeks", 1, 1, -102_737..=418_985, |week| week.weeks(), |place| {
+measure!(Week, "weeks", 1, 1, -102_737..=418_985, false, |week| week.weeks(), |place| {
     Week::from_weeks(i32::try_from(place).ok()?)
 });
-measure!(Time, "seconds", 1000, 60, 0..=86_399_999, |time| time.milliseconds(), |place| {
+measure!(Time, "seconds", 1000, 60, 0..=86_399_999, true, |time| time.milliseconds(), |place| {
     Time::from_milliseconds(place)
 });
 measure!(
@@ -93,6 +97,7 @@ measure!(
     1000,
     60,
     -62_135_596_800_000..=253_402_300_799_999,
+    false,
     |moment| moment.milliseconds(),
     |place| DateTime::from_milliseconds(place)
 );
@@ -136,21 +141,26 @@ pub struct NotchesOf<M> {
 }
 
 /// A line that values of some kind lie on.
-#[derive(Debug)]
+#[derive(Debug, PartialEq)]
 pub(crate) struct Line {
-    unit: &'static str,
     units: u32,
     step: u32,
     first: i64,
     last: i64,
+    /// After the last comes the first.
+    periodic: bool,
 }
 
 /// Notches on a line; which bounds are its own and not the line's.
+///
+/// A maximum before the minimum is legal on a periodic line: HTML's reversed range of times, which runs over
+/// midnight. `line` is then the part up to the end of the line, and `early` the part from its beginning.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 pub(crate) struct Bounds {
     pub line: Notches,
+    early: Option<Notches>,
     pub min: bool,
-    pub max: bool,
+    max: bool,
 }
 
 impl<M> From<Bounds> for NotchesOf<M> {
@@ -162,31 +172,49 @@ impl<M> From<Bounds> for NotchesOf<M> {
 impl<M: Measure> NotchesOf<M> {
     /// The line that these values lie on.
     pub(crate) const LINE: &'static Line = &Line {
-        unit: M::STEP_UNIT,
         units: M::UNITS,
         step: M::DEFAULT_STEP,
         first: M::FIRST,
         last: M::LAST,
+        periodic: M::PERIODIC,
     };
 
     /// The notches from `min` to `max`, each `step` apart: days, months, weeks or seconds. Without a
     /// bound the calendar's own end is the bound. Counted from `min`, else from HTML's default step base.
     ///
+    /// A step that is no whole number of days, months, weeks or milliseconds allows, by the standard's
+    /// arithmetic, each value that is a whole number of such steps from the base: half a day allows every day,
+    /// a day and a half every third.
+    ///
+    /// A maximum before the minimum allows times over midnight: HTML's [reversed range][reversed].
+    ///
+    /// ```
+    /// use pin_notch::{NotchesOf, Time, dec};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let night = NotchesOf::<Time>::new(Some("22:00".parse()?), Some("06:00".parse()?), 60)?;
+    /// assert!(night.contains("23:30".parse()?) && night.contains("05:00".parse()?));
+    /// assert!(!night.contains("12:00".parse()?));
+    /// # Ok(()) }
+    /// ```
+    ///
+    /// [reversed]: https://html.spec.whatwg.org/multipage/input.html#has-a-reversed-range
+    ///
     /// # Errors
-    /// [`NotchesError::StepNotPositive`]; [`NotchesError::StepNotWhole`] for half a day, or half a
-    /// millisecond.
+    /// [`NotchesError::StepNotPositive`].
     pub fn new(
         min: Option<M>,
         max: Option<M>,
-        step: impl Into<Decimal>,
+        step: impl Into<Step>,
     ) -> Result<Self, NotchesError> {
-        let base = min.map_or(0, M::to_line);
-        Self::from_base(min, max, step.into(), base)
+        Self::based(min, max, step.into(), None)
     }
 
     /// The notches of the whole calendar, a default step apart: a day, a month, a week, a minute.
     pub fn all() -> Self {
-        Bounds::all(Self::LINE).into()
+        match Self::based(None, None, Decimal::from(M::DEFAULT_STEP).into(), None) {
+            Ok(all) => all,
+            Err(error) => unreachable!("a default step is above 0: {error}"),
+        }
     }
 
     /// The same, counted from `base`.
@@ -196,18 +224,21 @@ impl<M: Measure> NotchesOf<M> {
     pub fn counted_from(
         min: Option<M>,
         max: Option<M>,
-        step: impl Into<Decimal>,
+        step: impl Into<Step>,
         base: M,
     ) -> Result<Self, NotchesError> {
-        Self::from_base(min, max, step.into(), base.to_line())
+        Self::based(min, max, step.into(), Some(base))
     }
 
-    fn from_base(
+    /// The notches that a definition makes. The step base is, as in HTML: that which was given, else the
+    /// minimum, else the default one.
+    pub(crate) fn based(
         min: Option<M>,
         max: Option<M>,
-        step: Decimal,
-        base: i64,
+        step: Step,
+        base: Option<M>,
     ) -> Result<Self, NotchesError> {
+        let base = base.or(min).map_or(0, M::to_line);
         let (min, max) = (min.map(M::to_line), max.map(M::to_line));
         Bounds::new(Self::LINE, min, max, step, base).map(Self::from)
     }
@@ -224,57 +255,66 @@ impl<M: Measure> NotchesOf<M> {
 
     /// The largest value allowed, if one was given. It need not be a notch.
     pub fn max(&self) -> Option<M> {
-        self.bounds.line.max().filter(|_| self.bounds.max).and_then(Self::value)
+        self.bounds.end().max().filter(|_| self.bounds.max).and_then(Self::value)
     }
 
-    /// The smallest notch, if there is one.
+    /// The first notch, if there is one.
     pub fn first(&self) -> Option<M> {
-        self.bounds.line.first().and_then(Self::value)
+        self.nth(0)
     }
 
-    /// The largest notch, if there is one.
+    /// The last notch, if there is one.
     pub fn last(&self) -> Option<M> {
-        self.bounds.line.last().and_then(Self::value)
+        self.nth(self.count().checked_sub(1)?)
     }
 
     /// How many notches there are.
     pub fn count(&self) -> u128 {
-        self.bounds.line.count().unwrap_or(0)
+        self.bounds.ranges().filter_map(Notches::count).sum()
     }
 
     /// Whether `value` is within the bounds and on a notch.
     pub fn contains(&self, value: M) -> bool {
-        self.bounds.line.contains(Self::place(value))
+        self.bounds.contains(value.to_line())
     }
 
     /// The notch nearest to `value`, the later of two; see [`Notches::snap`].
     pub fn snap(&self, value: M) -> M {
-        Self::value(self.bounds.line.snap(Self::place(value))).unwrap_or(value)
+        M::from_line(self.bounds.snap(value.to_line())).unwrap_or(value)
     }
 
     /// The first notch after `value`.
     pub fn above(&self, value: M) -> Option<M> {
-        self.bounds.line.above(Self::place(value)).and_then(Self::value)
+        self.stepped(value, 1)
     }
 
     /// The last notch before `value`.
     pub fn below(&self, value: M) -> Option<M> {
-        self.bounds.line.below(Self::place(value)).and_then(Self::value)
+        self.stepped(value, -1)
     }
 
-    /// Where this many steps lead; see [`Notches::stepped`].
+    /// Where this many steps lead; see [`Notches::stepped`]. In a reversed range they lead nowhere, as HTML's
+    /// `stepUp()` has it.
     pub fn stepped(&self, value: M, steps: i128) -> Option<M> {
-        self.bounds.line.stepped(Self::place(value), steps).and_then(Self::value)
+        self.bounds.stepped(Some(value.to_line()), steps).and_then(M::from_line)
     }
 
     /// The notch with this index, counted from 0.
     pub fn nth(&self, index: u128) -> Option<M> {
-        self.bounds.line.nth(index).and_then(Self::value)
+        let before = self.bounds.line.count()?;
+        match index.checked_sub(before) {
+            None => self.bounds.line.nth(index),
+            Some(index) => self.bounds.early?.nth(index),
+        }
+        .and_then(Self::value)
     }
 
     /// The index of a notch, counted from 0.
     pub fn index_of(&self, value: M) -> Option<u128> {
-        self.bounds.line.index_of(Self::place(value))
+        let place = Decimal::from(value.to_line());
+        let before = self.bounds.line.count()?;
+        let late = self.bounds.line.index_of(place);
+        late.or_else(|| Some(before + self.bounds.early?.index_of(place)?))
     }
 
     /// The distance of two notches, in units of a step: days, months, weeks or seconds.
@@ -298,85 +338,168 @@ impl<M: Measure> NotchesOf<M> {
 
     /// Whether this very value is allowed, or why not.
     pub(crate) fn admit(&self, value: M) -> Result<M, Refusal> {
-        if self.bounds.line.is_empty() {
-            return Err(Refusal::NoValue);
-        }
-        admit(&self.bounds.line, Self::place(value)).map(|_| value).map_err(|refusal| match refusal
-        {
-            Refusal::BelowMin { min } => Refusal::BelowMin { min: Self::limit(min) },
-            Refusal::AboveMax { max } => Refusal::AboveMax { max: Self::limit(max) },
-            Refusal::OffNotches { nearest } => {
-                Refusal::OffNotches { nearest: Self::limit(nearest) }
-            }
-            other => other,
-        })
+        self.bounds.admit(value.to_line(), Self::limit).map(|_| value)
     }
 
     /// All reasons why `value` does not meet the bounds and the step, in HTML's order.
     pub(crate) fn against(&self, value: M) -> Vec<Invalid> {
-        let mut found = against(&self.bounds.line, Self::place(value));
-        found.iter_mut().for_each(|invalid| invalid.put_limits(Self::limit));
-        found
+        self.bounds.against(value.to_line(), Self::limit)
     }
 
     /// A place on the line, as the value that lies there.
-    fn limit(place: Limit) -> Limit {
-        match place {
-            Limit::Number(number) => Self::value(number).map_or(place, M::into),
-            other => other,
-        }
-    }
-
-    fn place(value: M) -> Decimal {
-        Decimal::from(value.to_line())
+    fn limit(place: i64) -> Option<Limit> {
+        M::from_line(place).map(M::into)
     }
 
     fn value(place: Decimal) -> Option<M> {
-        // A place on a line is whole.
-        M::from_line(i64::try_from(place.normalize().mantissa()).ok()?)
+        M::from_line(on_line(place)?)
     }
 }
 
-impl Bounds {
-    /// All there are on this line at its usual step.
-    pub(crate) fn all(of: &Line) -> Self {
-        match Self::plain(of, None, None, None) {
-            Ok(all) => all,
-            Err(error) => unreachable!("a default step is whole: {error}"),
-        }
-    }
+/// A place on a line, which is whole.
+pub(crate) fn on_line(place: Decimal) -> Option<i64> {
+    i64::try_from(place.normalize().mantissa()).ok()
+}
 
+/// What a place on a line is called.
+pub(crate) type Named = fn(i64) -> Option<Limit>;
+
+impl Bounds {
     /// Notches between these places, or the line's ends, at every such step from `base`.
-    pub(crate) fn new(
+    fn new(
         of: &Line,
         min: Option<i64>,
         max: Option<i64>,
-        step: Decimal,
+        step: Step,
         base: i64,
     ) -> Result<Self, NotchesError> {
+        let units = match step {
+            Step::Every(step) if step <= Decimal::ZERO => {
+                return Err(NotchesError::StepNotPositive { step });
+            }
+            Step::Every(step) => {
+                // In lowest terms, the numerator is the least whole number of units that is a whole number
+                // of steps.
+                let (units, part) =
+                    (step.mantissa().saturating_mul(of.units.into()), 10_i128.pow(step.scale()));
+                (units / common_divisor(units, part)).min(REACH)
+            }
+            Step::Any => 1,
+        };
+        let range = |first: i64, last: i64| {
+            Notches::builder()
+                .min(Decimal::from(first))
+                .max(Decimal::from(last))
+                .step(Decimal::from_i128_with_scale(units, 0))
+                .step_base(Decimal::from(base))
+                .build()
+        };
         let [first, last] = [min.unwrap_or(of.first), max.unwrap_or(of.last)];
-        let (per_step, unit) = (of.units, of.unit);
-        let (units, part) = (step.mantissa() * i128::from(per_step), 10_i128.pow(step.scale()));
-        if units > 0 && units % part != 0 {
-            return Err(NotchesError::StepNotWhole { step, unit });
-        }
-        let units = Decimal::from_i128_with_scale((units / part).min(REACH), 0);
-        let line = Notches::builder()
-            .min(Decimal::from(first))
-            .max(Decimal::from(last))
-            .step(units)
-            .step_base(Decimal::from(base))
-            .build()?;
-        Ok(Self { line, min: min.is_some(), max: max.is_some() })
+        let (line, early) = match of.periodic && first > last {
+            true => (range(first, of.last)?, Some(range(of.first, last)?)),
+            false => (range(first, last)?, None),
+        };
+        Ok(Self { line, early, min: min.is_some(), max: max.is_some() })
     }
 
-    /// The same from the lower bound, and at the usual step where none is given.
-    pub(crate) fn plain(
-        of: &Line,
-        min: Option<i64>,
-        max: Option<i64>,
-        step: Option<Decimal>,
-    ) -> Result<Self, NotchesError> {
-        Self::new(of, min, max, step.unwrap_or(of.step.into()), min.unwrap_or(0))
+    fn ranges(&self) -> impl Iterator<Item = &Notches> {
+        std::iter::once(&self.line).chain(&self.early)
     }
+
+    /// The range that the maximum ends.
+    fn end(&self) -> &Notches {
+        self.early.as_ref().unwrap_or(&self.line)
+    }
+
+    pub(crate) fn is_empty(&self) -> bool {
+        self.ranges().all(Notches::is_empty)
+    }
+
+    pub(crate) fn contains(&self, place: i64) -> bool {
+        let place = Decimal::from(place);
+        self.ranges().any(|range| range.contains(place))
+    }
+
+    /// The allowed place nearest to this one, of two the later.
+    pub(crate) fn snap(&self, place: i64) -> i64 {
+        let all = self.ranges().filter(|range| !range.is_empty() || self.early.is_none());
+        let all = all.filter_map(|range| on_line(range.snap(Decimal::from(place))));
+        all.min_by_key(|near| (near.abs_diff(place), core::cmp::Reverse(*near))).unwrap_or(place)
+    }
+
+    /// Where so many steps lead from here, or from no value at all, which HTML takes for 0.
+    pub(crate) fn stepped(&self, from: Option<i64>, steps: i128) -> Option<i64> {
+        if self.early.is_some() {
+            return None;
+        }
+        let to = match from {
+            Some(from) => self.line.stepped(Decimal::from(from), steps),
+            None => self.line.stepped_from_empty(steps),
+        };
+        to.and_then(on_line)
+    }
+
+    /// Whether this very place is allowed, or why not.
+    pub(crate) fn admit(&self, place: i64, named: Named) -> Result<i64, Refusal> {
+        let limit = |place: Limit| name(place, named);
+        if self.is_empty() {
+            return Err(Refusal::NoValue);
+        }
+        match admit(&self.line, Decimal::from(place)) {
+            _ if self.contains(place) => Ok(place),
+            Ok(_) => Ok(place),
+            Err(Refusal::BelowMin { .. }) if self.on_early(place) => {
+                let nearest = limit(Decimal::from(self.snap(place)).into());
+                Err(Refusal::OffNotches { nearest })
+            }
+            Err(Refusal::BelowMin { min }) => Err(Refusal::BelowMin { min: limit(min) }),
+            Err(Refusal::AboveMax { max }) => Err(Refusal::AboveMax { max: limit(max) }),
+            Err(Refusal::OffNotches { nearest }) => {
+                Err(Refusal::OffNotches { nearest: limit(nearest) })
+            }
+            Err(other) => Err(other),
+        }
+    }
+
+    /// Whether a place lies within the bounds of the part after midnight.
+    fn on_early(&self, place: i64) -> bool {
+        let max = self.early.and_then(|early| early.max());
+        max.is_some_and(|max| Decimal::from(place) <= max)
+    }
+
+    /// All reasons why this place is not allowed, in HTML's order.
+    pub(crate) fn against(&self, place: i64, named: Named) -> Vec<Invalid> {
+        let at = Decimal::from(place);
+        let mut found = match &self.early {
+            _ if self.contains(place) => Vec::new(),
+            Some(early) if self.on_early(place) => against(early, at),
+            Some(early) => {
+                let mut found = against(&self.line, at);
+                found.extend(against(early, at));
+                found.dedup_by_key(|invalid| invalid.state());
+                found
+            }
+            None => against(&self.line, at),
+        };
+        found.iter_mut().for_each(|invalid| invalid.put_limits(|place| name(place, named)));
+        found
+    }
+}
+
+/// A place on a line, as it is called.
+fn name(place: Limit, named: Named) -> Limit {
+    match place {
+        Limit::Number(number) => on_line(number).and_then(named).unwrap_or(place),
+        Limit::Date(_) | Limit::Month(_) | Limit::Week(_) | Limit::Time(_) | Limit::DateTime(_) => {
+            place
+        }
+    }
+}
+
+/// The greatest common divisor of two numbers above 0.
+fn common_divisor(mut one: i128, mut other: i128) -> i128 {
+    while other != 0 {
+        (one, other) = (other, one % other);
+    }
+    one
 }

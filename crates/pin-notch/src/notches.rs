@@ -28,7 +28,7 @@ use rust_decimal::Decimal;
 /// ```
 /// use pin_notch::{dec, Notches};
 /// # fn main() -> Result<(), pin_notch::NotchesError> {
-/// let weight = Notches::new(dec!(0), dec!(40), dec!(0.1))?;
+/// let weight = Notches::new(0, 40, dec!(0.1))?;
 /// assert_eq!(weight.snap(dec!(0.34)), dec!(0.3));
 /// assert_eq!(weight.above(dec!(0.2)), Some(dec!(0.3)));
 /// assert_eq!(weight.count(), Some(401));
@@ -40,7 +40,7 @@ use rust_decimal::Decimal;
 /// ```
 /// use pin_notch::{dec, Notches};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let weight = Notches::new(dec!(0), dec!(40), dec!(0.1))?;
+/// let weight = Notches::new(0, 40, dec!(0.1))?;
 /// assert_eq!((weight.max(), weight.stride()), (Some(dec!(40)), dec!(0.1)));
 /// assert_eq!((weight.default_value(), weight.last()), (None, Some(dec!(40))));
 /// assert_eq!((weight.below(dec!(0.3)), weight.contains(dec!(0.25))), (Some(dec!(0.2)), false));
@@ -67,6 +67,29 @@ pub struct Notches {
     default: Option<Decimal>,
 }
 
+/// How a value between two notches goes to one of them.
+///
+/// ```
+/// use pin_notch::{Notches, Rounding, dec};
+/// # fn main() -> Result<(), pin_notch::NotchesError> {
+/// let frames = Notches::new(0, 11, 1)?;
+/// assert_eq!(frames.snap_by(dec!(2.5), Rounding::Nearest), dec!(3));
+/// assert_eq!(frames.snap_by(dec!(2.5), Rounding::HalfToEven), dec!(2));
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum Rounding {
+    /// To the nearest; half way, to the upper one. It is HTML's.
+    #[default]
+    Nearest,
+    /// To the lower one.
+    Down,
+    /// To the upper one.
+    Up,
+    /// To the nearest; half way, to the one that is an even number of steps from the base.
+    HalfToEven,
+}
+
 /// A value against the notches, bounds left aside: the notch at or below it, in units.
 struct Place {
     notch: i128,
@@ -84,11 +107,15 @@ impl Notches {
     ///
     /// ```
     /// use pin_notch::{dec, Notches};
-    /// let error = Notches::new(dec!(0), dec!(5), dec!(0)).unwrap_err();
+    /// let error = Notches::new(0, 5, 0).unwrap_err();
     /// assert_eq!(error.to_string(), "step 0 is not allowed: it must be above 0, or \"any\"");
     /// ```
-    pub fn new(min: Decimal, max: Decimal, step: Decimal) -> Result<Self, NotchesError> {
-        Self::builder().min(min).max(max).step(step).build()
+    pub fn new(
+        min: impl Into<Decimal>,
+        max: impl Into<Decimal>,
+        step: impl Into<Decimal>,
+    ) -> Result<Self, NotchesError> {
+        Self::builder().min(min.into()).max(max.into()).step(step.into()).build()
     }
 
     /// Starts a definition in which every part may be left out: no bounds, a step of 1.
@@ -144,7 +171,7 @@ impl Notches {
     /// ```
     /// use pin_notch::{dec, Notches};
     /// # fn main() -> Result<(), pin_notch::NotchesError> {
-    /// let weight = Notches::new(dec!(0), dec!(40), dec!(0.1))?;
+    /// let weight = Notches::new(0, 40, dec!(0.1))?;
     /// assert_eq!(weight.places(), 1);
     /// assert_eq!(weight.fixed_text(dec!(12)), "12.0");
     /// # Ok(()) }
@@ -181,17 +208,13 @@ impl Notches {
     /// The largest notch, when there is one and there is a maximum: the largest value that can be
     /// reached. With step "any" it is the maximum.
     pub fn last(&self) -> Option<Decimal> {
-        match (self.has_max && !self.is_empty(), self.any) {
-            (true, false) => Some(self.decimal(self.last)),
-            (true, true) => self.max(),
-            (false, _) => None,
-        }
+        (self.has_max && !self.is_empty()).then(|| self.decimal(self.last))
     }
 
     /// Whether no value meets the definition: the maximum is below the minimum, or no notch lies
     /// between them.
     pub fn is_empty(&self) -> bool {
-        self.is_reversed() || (!self.any && self.first > self.last)
+        self.is_reversed() || self.first > self.last
     }
 
     /// Whether `value` is within the bounds and on a notch (HTML: suffers from no underflow, overflow
@@ -199,7 +222,7 @@ impl Notches {
     pub fn contains(&self, value: Decimal) -> bool {
         let within =
             self.min().is_none_or(|min| value >= min) && self.max().is_none_or(|max| value <= max);
-        within && self.on_step(value)
+        within && !self.is_empty() && self.on_step(value)
     }
 
     /// Whether `value` is a whole number of steps from the base, whatever the bounds.
@@ -217,14 +240,34 @@ impl Notches {
     /// ```
     /// use pin_notch::{dec, Notches};
     /// # fn main() -> Result<(), pin_notch::NotchesError> {
-    /// let notches = Notches::new(dec!(1), dec!(100), dec!(20))?;
+    /// let notches = Notches::new(1, 100, 20)?;
     /// assert_eq!(notches.snap(dec!(31)), dec!(41)); // a tie
     /// assert_eq!(notches.snap(dec!(100)), dec!(81)); // 101 is out of bounds
     /// # Ok(()) }
     /// ```
     #[inline]
     pub fn snap(&self, value: Decimal) -> Decimal {
-        if self.any || self.first > self.last {
+        self.snap_by(value, Rounding::Nearest)
+    }
+
+    /// The same, rounded in another way.
+    ///
+    /// ```
+    /// use pin_notch::{dec, Notches, Rounding};
+    /// # fn main() -> Result<(), pin_notch::NotchesError> {
+    /// let quarters = Notches::new(0, 11, dec!(0.25))?;
+    /// assert_eq!(quarters.snap_by(dec!(1.2), Rounding::Down), dec!(1));
+    /// assert_eq!(quarters.snap_by(dec!(1.1), Rounding::Up), dec!(1.25));
+    /// assert_eq!(quarters.snap_by(dec!(1.125), Rounding::HalfToEven), dec!(1));
+    /// # Ok(()) }
+    /// ```
+    #[inline]
+    pub fn snap_by(&self, value: Decimal, rounding: Rounding) -> Decimal {
+        if self.is_reversed() && !self.any {
+            // By the range state's rules only the minimum is held to, and the step.
+            return self.decimal(self.first);
+        }
+        if self.any || self.is_empty() {
             return self.hold(value);
         }
         let (units, rest) = self.units(value);
@@ -237,8 +280,23 @@ impl Notches {
         let over = remainder(units - self.first, self.step);
         // Past half is 2 × (over + rest) ≥ step. All but the rest is whole, so the floor of twice the
         // rest, 0 or 1, decides as well as the rest itself.
-        let up = 2 * over + i128::from(rest.is_half()) >= self.step;
+        let twice = 2 * over + i128::from(rest.is_half());
+        let up = match rounding {
+            Rounding::Nearest => twice >= self.step,
+            Rounding::Down => false,
+            Rounding::Up => over > 0 || rest.over > 0,
+            Rounding::HalfToEven => {
+                let is_half = twice == self.step && (2 * rest.over) % rest.unit == 0;
+                let is_odd = (units - over - self.base) / self.step % 2 != 0;
+                twice >= self.step && (!is_half || is_odd)
+            }
+        };
         self.decimal(units - over + if up { self.step } else { 0 })
+    }
+
+    /// The allowed value nearest to this one, for a control that may be empty: none where there is none.
+    pub(crate) fn nearest_of(&self, value: Option<Decimal>) -> Option<Decimal> {
+        value.filter(|_| !self.is_empty()).map(|value| self.snap(value))
     }
 
     /// Keeps a value within the bounds where there is no notch to snap it to.
@@ -254,36 +312,25 @@ impl Notches {
     ///
     /// From a value off the notches this is the next notch up, however near, as HTML's `stepUp()` has it.
     pub fn above(&self, value: Decimal) -> Option<Decimal> {
-        let next = self.place(value).notch.saturating_add(self.step).max(self.first);
-        if self.any {
-            // The maximum need not lie on a stride, and is reached all the same.
-            let next = self.decimal(next.min(self.high));
-            return Some(next).filter(|next| *next > value && !self.is_reversed());
-        }
-        (next <= self.last).then(|| self.decimal(next))
+        self.stepped(value, 1)
     }
 
     /// The largest notch below `value`; with step "any", the stride before. `None` when there is none.
     pub fn below(&self, value: Decimal) -> Option<Decimal> {
-        let place = self.place(value);
-        let next = place.notch - if place.on { self.step } else { 0 };
-        if self.any {
-            let next = self.decimal(next.clamp(self.low, self.high.max(self.low)));
-            return Some(next).filter(|next| *next < value && !self.is_reversed());
-        }
-        let next = next.min(self.last);
-        (next >= self.first).then(|| self.decimal(next))
+        self.stepped(value, -1)
     }
 
     /// Where `steps` steps up (or down, when negative) lead from `value`, by HTML's
     /// [`stepUp()` and `stepDown()`][step-up]: from a value off the notches the first step goes to the
-    /// next notch in that direction and the number of steps is not looked at; the result is held to
-    /// the outermost notches. `None` when nothing would move.
+    /// next notch in that direction and the number of steps does not count; the result is held to
+    /// the outermost notches. `None` when nothing would move, or only the other way.
+    ///
+    /// With step "any", for which HTML has no steps, it goes by [strides](Self::stride).
     ///
     /// ```
     /// use pin_notch::{dec, Notches};
     /// # fn main() -> Result<(), pin_notch::NotchesError> {
-    /// let notches = Notches::new(dec!(0), dec!(40), dec!(0.1))?;
+    /// let notches = Notches::new(0, 40, dec!(0.1))?;
     /// assert_eq!(notches.stepped(dec!(0.2), 10), Some(dec!(1.2)));
     /// assert_eq!(notches.stepped(dec!(0.25), -10), Some(dec!(0.2)));
     /// assert_eq!(notches.stepped(dec!(39.5), 10), Some(dec!(40)));
@@ -293,19 +340,40 @@ impl Notches {
     ///
     /// [step-up]: https://html.spec.whatwg.org/multipage/input.html#dom-input-stepup
     pub fn stepped(&self, value: Decimal, steps: i128) -> Option<Decimal> {
-        let up = steps > 0;
-        let one = if up { self.above(value) } else { self.below(value) };
-        if steps == 0 || steps.abs() == 1 || !self.on_step(value) {
-            return one.filter(|_| steps != 0);
+        self.step_to(value, steps).filter(|to| *to != value)
+    }
+
+    /// Where so many steps lead from no value at all, which HTML takes for 0.
+    ///
+    /// ```
+    /// use pin_notch::Notches;
+    /// # fn main() -> Result<(), pin_notch::NotchesError> {
+    /// let mites = Notches::new(0, 60, 1)?;
+    /// assert_eq!(mites.stepped_from_empty(1), Some(1.into()));
+    /// assert_eq!(mites.stepped_from_empty(-1), Some(0.into()));
+    /// # Ok(()) }
+    /// ```
+    pub fn stepped_from_empty(&self, steps: i128) -> Option<Decimal> {
+        self.step_to(Decimal::ZERO, steps)
+    }
+
+    /// Where so many steps lead, which may be where they began.
+    fn step_to(&self, from: Decimal, steps: i128) -> Option<Decimal> {
+        if steps == 0 || self.is_empty() {
+            return None;
         }
-        let (least, most) = match self.any {
-            false => (self.first, self.last.max(self.first)),
-            true => (self.low, self.high.max(self.low)),
+        let Place { notch, on } = self.place(from);
+        let up = steps > 0;
+        let steps = match (on, self.any) {
+            (true, _) => steps,
+            // From between two notches, or two strides: the first step goes to the next of them.
+            (false, false) => i128::from(up),
+            (false, true) => steps + i128::from(!up),
         };
-        let way = steps.saturating_mul(self.step);
-        let to = self.decimal(self.place(value).notch.saturating_add(way).clamp(least, most));
-        // `one` is none where there is no way to go; `to` may be past it, never short of it.
-        one.map(|_| to)
+        let to = notch.saturating_add(steps.saturating_mul(self.step));
+        let to = self.decimal(to.clamp(self.first, self.last));
+        let right_way = if up { to >= from } else { to <= from };
+        right_way.then_some(to)
     }
 
     /// The notch with this index, counted from 0 at the first.
@@ -319,7 +387,7 @@ impl Notches {
     /// ```
     /// use pin_notch::{dec, Notches};
     /// # fn main() -> Result<(), pin_notch::NotchesError> {
-    /// let notches = Notches::new(dec!(1), dec!(100), dec!(20))?;
+    /// let notches = Notches::new(1, 100, 20)?;
     /// assert_eq!(notches.index_of(dec!(41)), Some(2));
     /// assert_eq!(notches.nth(2), Some(dec!(41)));
     /// assert_eq!(notches.index_of(dec!(42)), None);
@@ -359,7 +427,7 @@ impl Notches {
     /// ```
     /// use pin_notch::{dec, Notches};
     /// # fn main() -> Result<(), pin_notch::NotchesError> {
-    /// let weight = Notches::new(dec!(0), dec!(40), dec!(0.1))?;
+    /// let weight = Notches::new(0, 40, dec!(0.1))?;
     /// assert_eq!(weight.at_position(0.5), Some(dec!(20)));
     /// assert_eq!(weight.at_position(0.00749), Some(dec!(0.3)));
     /// # Ok(()) }
@@ -369,7 +437,7 @@ impl Notches {
             return None;
         }
         if self.any && position >= 1.0 {
-            return self.max();
+            return self.last();
         }
         // From the first notch, not from the base: the base may lie so far off that a float between
         // there and here could no longer tell two notches apart.
@@ -440,12 +508,21 @@ impl Notches {
         self.high < self.low
     }
 
+    /// So many units as a number, without zeros at its end: 1, not 1.0.
     #[inline]
     fn decimal(&self, units: i128) -> Decimal {
         match i64::try_from(units) {
-            Ok(units) => Decimal::new(units, self.scale),
-            // Only with the maximum below the minimum can a notch lie past the reach of a number.
-            Err(_) => Decimal::from_i128_with_scale(units.clamp(-REACH, REACH), self.scale),
+            Ok(mut units) => {
+                let mut scale = self.scale;
+                while scale > 0 && units % 10 == 0 {
+                    (units, scale) = (units / 10, scale - 1);
+                }
+                Decimal::new(units, scale)
+            }
+            // Where a bound is missing, the outermost notches lie past the reach of a number.
+            Err(_) => {
+                Decimal::from_i128_with_scale(units.clamp(-REACH, REACH), self.scale).normalize()
+            }
         }
     }
 

@@ -6,7 +6,8 @@
 //!
 //! [html]: https://html.spec.whatwg.org/multipage/common-microsyntaxes.html#valid-floating-point-number
 
-use crate::quoted::Quoted;
+use crate::definition::Misread;
+use crate::message::Message;
 use core::fmt;
 use rust_decimal::Decimal;
 
@@ -32,17 +33,10 @@ pub enum NumberError {
     TooManyDigits(String),
 }
 
+/// In English; a [`World`](crate::World) says it in its own words.
 impl fmt::Display for NumberError {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        match self {
-            Self::NotANumber(text) => {
-                write!(f, "{} is not a number; write it like 12, -0.5 or 2.5e3", Quoted(text))
-            }
-            Self::TooManyDigits(text) => {
-                let text = Quoted(text);
-                write!(f, "{text} has more digits than a number holds; give at most {MAX_DIGITS}")
-            }
-        }
+        Message::Misread(Misread::Number(self.clone())).fmt(f)
     }
 }
 

@@ -2,28 +2,28 @@
 
 use crate::calendar::Date;
 use crate::limit::Limit;
-use crate::number::Plain;
+use crate::message::Message;
+use crate::notches::Notches;
 use core::fmt;
 use rust_decimal::Decimal;
 
 /// Why an intent changed nothing.
 ///
 /// ```
-/// use pin_notch::{Intent, Refusal, Stepper, Notches, dec};
+/// use pin_notch::{Intent, Refusal, Stepper, dec};
 /// # fn main() -> Result<(), pin_notch::ControlError> {
-/// let mut mites = Stepper::new(Notches::new(dec!(0), dec!(300), dec!(1))?)?;
+/// let mut mites = Stepper::builder().min(0).max(300).build()?;
 /// let turn = mites.handle(Intent::Choose(dec!(301)));
 /// assert_eq!(turn.refusal(), Some(Refusal::AboveMax { max: dec!(300).into() }));
 /// assert_eq!(turn.to_string(), "refused: above the maximum 300");
 /// # Ok(()) }
 /// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
-#[non_exhaustive]
 pub enum Refusal {
     /// The control is disabled.
     Disabled,
     /// The control is read-only.
-    ReadOnly,
+    Readonly,
     /// The value is already the lowest there is.
     AtFirst,
     /// The value is already the highest there is.
@@ -63,10 +63,10 @@ pub enum Refusal {
     NotANumber,
     /// What was typed is not a date.
     NotADate,
-    /// The day is blocked; the control knows why.
-    Blocked,
-    /// A blocked day lies between the two that were chosen.
-    AcrossBlocked {
+    /// The day is closed; the control knows why.
+    Closed,
+    /// A closed day lies between the two that were chosen.
+    AcrossClosed {
         /// The first such day.
         day: Date,
     },
@@ -74,8 +74,8 @@ pub enum Refusal {
     TooFar {
         /// The least distance.
         least: Decimal,
-        /// The greatest.
-        greatest: Decimal,
+        /// The greatest, if there is one.
+        most: Option<Decimal>,
     },
     /// The span has too few days.
     TooShort {
@@ -87,6 +87,8 @@ pub enum Refusal {
         /// The most days it may have.
         most: u32,
     },
+    /// The last day is before the first.
+    WrongOrder,
     /// Only a part of the value is there.
     Incomplete,
     /// What was typed is not such a value.
@@ -97,7 +99,7 @@ pub enum Refusal {
     /// As many are chosen as may be.
     TooMany {
         /// The largest number of chosen ones.
-        max: usize,
+        most: u32,
     },
     /// The value is of a kind that this control does not hold.
     WrongKind,
@@ -107,58 +109,22 @@ pub enum Refusal {
     NotForThis,
 }
 
+impl Refusal {
+    /// Why so many steps lead nowhere on these notches.
+    pub(crate) fn at_end(steps: i128, notches: &Notches) -> Self {
+        match steps {
+            _ if notches.is_empty() => Self::NoValue,
+            0 => Self::Unchanged,
+            1.. => Self::AtLast,
+            _ => Self::AtFirst,
+        }
+    }
+}
+
+/// In English; a [`World`](crate::World) says it in its own words.
 impl fmt::Display for Refusal {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        f.write_str(match self {
-            Self::Disabled => "disabled",
-            Self::ReadOnly => "read-only",
-            Self::AtFirst => "already at the lowest value",
-            Self::AtLast => "already at the highest value",
-            Self::Unchanged => "nothing would change",
-            Self::Required => "a value is required, so it cannot be cleared",
-            Self::Empty => "already empty",
-            Self::NeverEmpty => "this control is never empty",
-            Self::BelowMin { min: min @ Limit::Number(_) } => {
-                return write!(f, "below the minimum {min}");
-            }
-            Self::AboveMax { max: max @ Limit::Number(_) } => {
-                return write!(f, "above the maximum {max}");
-            }
-            Self::OffNotches { nearest: nearest @ Limit::Number(_) } => {
-                return write!(f, "on no notch; the nearest is {nearest}");
-            }
-            Self::BelowMin { min } => {
-                return write!(f, "before the first {}, {min}", min.nouns().0);
-            }
-            Self::AboveMax { max } => return write!(f, "after the last {}, {max}", max.nouns().0),
-            Self::OffNotches { nearest } => {
-                let things = nearest.nouns().1;
-                return write!(f, "not one of the {things} to choose; the nearest is {nearest}");
-            }
-            Self::NoValue => "no value is allowed",
-            Self::NoPlace => "the place is not a number",
-            Self::Grabbed => "being dragged",
-            Self::NotGrabbed => "not being dragged",
-            Self::NotANumber => "not a number",
-            Self::NotADate => "not a date",
-            Self::Blocked => "that day is blocked",
-            Self::AcrossBlocked { day } => return write!(f, "{day} lies between and is blocked"),
-            Self::TooFar { least, greatest } => {
-                let least = Plain(*least);
-                return match *greatest == Decimal::MAX {
-                    true => write!(f, "not at least {least} apart"),
-                    false => write!(f, "not {least} to {} apart", Plain(*greatest)),
-                };
-            }
-            Self::TooShort { least } => return write!(f, "fewer than {least} days"),
-            Self::TooLong { most } => return write!(f, "more than {most} days"),
-            Self::Incomplete => "only a part of it is there",
-            Self::Misread { like } => return write!(f, "not written like {like}"),
-            Self::TooMany { max } => return write!(f, "no more than {max} can be chosen"),
-            Self::WrongKind => "not a value of this control's kind",
-            Self::NoMatch => "there is no such option",
-            Self::NotForThis => "not for this control",
-        })
+        Message::Refusal(*self).fmt(f)
     }
 }
 

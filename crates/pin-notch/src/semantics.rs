@@ -9,7 +9,7 @@ use rust_decimal::Decimal;
 ///
 /// ```
 /// use pin_notch::{Intent, Switch};
-/// let mut feeder = Switch::new();
+/// let mut feeder = Switch::default();
 /// let _ = feeder.handle(Intent::Flip);
 /// let semantics = feeder.view().semantics;
 /// assert!(semantics.attributes().contains(&("aria-checked", "true".into())));
@@ -29,7 +29,7 @@ pub struct Semantics {
     /// It cannot be used now.
     pub disabled: bool,
     /// It can be read and focused but not changed.
-    pub read_only: bool,
+    pub readonly: bool,
     /// A value must be given. Only said for roles that support it.
     pub required: bool,
     /// Its value is not acceptable.
@@ -41,7 +41,7 @@ pub struct Semantics {
 /// ```
 /// use pin_notch::{dec, Notches, Slider};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let weight = Slider::new(Notches::new(dec!(0), dec!(40), dec!(0.1))?)?.in_unit("kg");
+/// let weight = Slider::builder().max(40).step(dec!(0.1)).unit("kg").build()?;
 /// let range = weight.view().semantics.range.ok_or("a slider has one")?;
 /// assert_eq!((range.min, range.now, range.max), (dec!(0), dec!(20), dec!(40)));
 /// assert_eq!(range.text, "20.0 kg");
@@ -166,7 +166,7 @@ impl Semantics {
             orientation: None,
             expanded: None,
             disabled: false,
-            read_only: false,
+            readonly: false,
             required: false,
             invalid: false,
         }
@@ -197,7 +197,7 @@ impl Semantics {
         }
         let flags = [
             ("aria-disabled", self.disabled),
-            ("aria-readonly", self.read_only),
+            ("aria-readonly", self.readonly),
             ("aria-required", self.required),
             ("aria-invalid", self.invalid),
         ];

@@ -2,19 +2,24 @@
 //!
 //! [states]: https://html.spec.whatwg.org/multipage/form-control-infrastructure.html#validity-states
 
+use crate::calendar::CalendarError;
+use crate::control::ValueKind;
 use crate::limit::Limit;
+use crate::message::{FieldName, Message};
 use crate::notches::Notches;
+use crate::number::NumberError;
+use crate::refusal::Refusal;
+use crate::world::AnyWorld;
 use core::fmt;
 use rust_decimal::Decimal;
 
 /// One reason why a value is not acceptable. Its text is a message for the person who filled it in.
 #[derive(Clone, Debug, PartialEq, Eq)]
-#[non_exhaustive]
 pub enum Invalid {
     /// A value is required and there is none (`valueMissing`).
     ValueMissing,
-    /// What came in cannot be understood as a value (`badInput`). Holds what is wrong with it.
-    BadInput(String),
+    /// What was received or typed cannot be understood as a value (`badInput`).
+    BadInput(BadInput),
     /// The value is below the minimum (`rangeUnderflow`).
     RangeUnderflow {
         /// The smallest value allowed.
@@ -35,15 +40,81 @@ pub enum Invalid {
     /// Fewer are chosen than have to be. HTML has no state for it; as there, it is a `customError`.
     TooFew {
         /// The smallest number of chosen ones.
-        least: usize,
+        least: u32,
     },
     /// More are chosen than may be (a `customError` as well).
     TooMany {
         /// The largest number of chosen ones.
-        most: usize,
+        most: u32,
     },
+    /// The day is closed, for the reason that the definition gives (a `customError`).
+    Closed {
+        /// The reason.
+        why: String,
+    },
+    /// Each of two ends is acceptable, but not both together (a `customError`).
+    Together(Refusal),
     /// The program's own objection (`customError`).
     CustomError(String),
+}
+
+/// Why what was received or typed cannot be understood as a value.
+///
+/// ```
+/// use pin_notch::{BadInput, Invalid};
+/// let wrong = Invalid::from(BadInput::NotOffered("meadow".into()));
+/// assert_eq!(wrong.to_string(), "\"meadow\" is not offered.");
+/// ```
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub enum BadInput {
+    /// It is no number.
+    Number(NumberError),
+    /// It is no month, week or time, or no date where one is sent.
+    Calendar(CalendarError),
+    /// What was typed is no date.
+    NotADate {
+        /// What was typed.
+        text: String,
+        /// What it should be written like.
+        like: String,
+    },
+    /// It was sent more often than the control sends it.
+    SentTooOften {
+        /// How often it was sent.
+        count: usize,
+        /// How often it may be sent.
+        most: usize,
+    },
+    /// Only one of two ends was sent.
+    OneEnd,
+    /// It is not the text that is sent when the control is on.
+    NotOn {
+        /// The text that is sent.
+        sent: String,
+    },
+    /// No option has this value.
+    NotOffered(String),
+    /// The option with this value is disabled.
+    NotOpen(String),
+    /// This value was sent twice.
+    Twice(String),
+    /// The control is read-only and has this value.
+    Readonly(String),
+    /// A field of the value is missing.
+    Missing(FieldName),
+    /// The first of two days is there and the last is not.
+    OtherEndMissing,
+    /// It is JSON of another type.
+    NotJson(ValueKind),
+    /// What was sent is no JSON object; holds what is wrong with it.
+    NotAnObject(String),
+    /// More was sent than is read.
+    TooLong {
+        /// How many bytes were sent.
+        length: usize,
+        /// How many are read.
+        most: usize,
+    },
 }
 
 impl Invalid {
@@ -57,7 +128,13 @@ impl Invalid {
                 *below = below.map(&put);
                 *above = above.map(&put);
             }
-            _ => {}
+            Self::ValueMissing
+            | Self::BadInput(_)
+            | Self::TooFew { .. }
+            | Self::TooMany { .. }
+            | Self::Closed { .. }
+            | Self::Together(_)
+            | Self::CustomError(_) => {}
         }
     }
 
@@ -73,47 +150,41 @@ impl Invalid {
             Self::RangeUnderflow { .. } => "rangeUnderflow",
             Self::RangeOverflow { .. } => "rangeOverflow",
             Self::StepMismatch { .. } => "stepMismatch",
-            Self::TooFew { .. } | Self::TooMany { .. } | Self::CustomError(_) => "customError",
+            Self::TooFew { .. }
+            | Self::TooMany { .. }
+            | Self::Closed { .. }
+            | Self::Together(_)
+            | Self::CustomError(_) => "customError",
         }
     }
 }
 
+/// In English; a [`World`](crate::World) says it in its own words.
 impl fmt::Display for Invalid {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        match self {
-            Self::ValueMissing => f.write_str("A value is required."),
-            Self::BadInput(what) => f.write_str(what),
-            Self::RangeUnderflow { min } => {
-                write!(
-                    f,
-                    "The {} must be {min} or {}.",
-                    min.nouns().0,
-                    if min.is_number() { "more" } else { "later" }
-                )
-            }
-            Self::RangeOverflow { max } => {
-                let way = if max.is_number() { "less" } else { "earlier" };
-                write!(f, "The {} must be {max} or {way}.", max.nouns().0)
-            }
-            Self::StepMismatch { below, above } => match (below, above) {
-                (Some(below), Some(above)) => write!(
-                    f,
-                    "The {} is between two steps: the nearest are {below} and {above}.",
-                    below.nouns().0
-                ),
-                (Some(one), None) | (None, Some(one)) => {
-                    write!(f, "The {} is on no step: the nearest is {one}.", one.nouns().0)
-                }
-                (None, None) => f.write_str("The value is on no step."),
-            },
-            Self::TooFew { least } => write!(f, "Choose at least {least}."),
-            Self::TooMany { most } => write!(f, "Choose no more than {most}."),
-            Self::CustomError(message) => f.write_str(message),
-        }
+        Message::Invalid(self.clone()).fmt(f)
     }
 }
 
 impl std::error::Error for Invalid {}
+
+impl From<BadInput> for Invalid {
+    fn from(why: BadInput) -> Self {
+        Self::BadInput(why)
+    }
+}
+
+impl From<NumberError> for BadInput {
+    fn from(error: NumberError) -> Self {
+        Self::Number(error)
+    }
+}
+
+impl From<CalendarError> for BadInput {
+    fn from(error: CalendarError) -> Self {
+        Self::Calendar(error)
+    }
+}
 
 /// All reasons why `value` does not meet the bounds and the step, in HTML's order.
 pub(crate) fn against(notches: &Notches, value: Decimal) -> Vec<Invalid> {
@@ -133,18 +204,18 @@ pub(crate) fn against(notches: &Notches, value: Decimal) -> Vec<Invalid> {
 }
 
 /// What is wrong with the number of things that are chosen.
-pub(crate) fn counted(count: usize, least: usize, most: usize) -> Vec<Invalid> {
+pub(crate) fn counted(count: usize, least: u32, most: Option<u32>) -> Vec<Invalid> {
     let mut all = Vec::new();
-    if count < least {
+    if count < least as usize {
         all.push(Invalid::TooFew { least });
     }
-    if count > most {
+    if let Some(most) = most.filter(|most| count > *most as usize) {
         all.push(Invalid::TooMany { most });
     }
     all
 }
 
 /// The first of these in words for the person; empty when there is none.
-pub(crate) fn in_words(all: &[Invalid]) -> String {
-    all.first().map(ToString::to_string).unwrap_or_default()
+pub(crate) fn in_words(all: &[Invalid], world: &AnyWorld) -> String {
+    all.first().map(|one| world.message(&Message::Invalid(one.clone()))).unwrap_or_default()
 }

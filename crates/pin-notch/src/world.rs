@@ -9,6 +9,7 @@ pub use pattern::{DatePattern, PatternError};
 
 use crate::calendar::Weekday;
 use crate::control::Direction;
+use crate::message::Message;
 use crate::number::{NumberError, number_text, parse_number};
 use rust_decimal::Decimal;
 use std::sync::Arc;
@@ -99,6 +100,11 @@ pub trait World {
     fn direction(&self) -> Direction {
         Direction::LeftToRight
     }
+
+    /// A text for people, in words; `None` for those that are said in English.
+    fn message(&self, _message: &Message) -> Option<String> {
+        None
+    }
 }
 
 #[cfg(feature = "unicode")]
@@ -133,18 +139,34 @@ impl World for English {}
 /// let world = AnyWorld::from(English);
 /// assert_eq!(world.month_name(5), "May");
 /// ```
-#[derive(Clone)]
-pub struct AnyWorld(Arc<dyn World + Send + Sync>);
+#[derive(Clone, Default)]
+pub struct AnyWorld(Option<Arc<dyn World + Send + Sync>>);
 
 impl<W: World + Send + Sync + 'static> From<W> for AnyWorld {
     fn from(world: W) -> Self {
-        Self(Arc::new(world))
+        Self(Some(Arc::new(world)))
     }
 }
 
-impl Default for AnyWorld {
-    fn default() -> Self {
-        English.into()
+impl AnyWorld {
+    /// A text for people, in the words of this world; where it has none, in English, with numbers and names as
+    /// this world writes them.
+    ///
+    /// ```
+    /// use pin_notch::{AnyWorld, Message, World};
+    /// struct German;
+    /// impl World for German {
+    ///     fn message(&self, message: &Message) -> Option<String> {
+    ///         matches!(message, Message::NotRated).then(|| "nicht bewertet".to_owned())
+    ///     }
+    /// }
+    /// let world = AnyWorld::from(German);
+    /// assert_eq!(world.message(&Message::NotRated), "nicht bewertet");
+    /// assert_eq!(world.message(&Message::NoOptions), "There are no options.");
+    /// ```
+    pub fn message(&self, message: &Message) -> String {
+        let world: &dyn World = &**self;
+        world.message(message).unwrap_or_else(|| message.in_english(world))
     }
 }
 
@@ -152,7 +174,21 @@ impl core::ops::Deref for AnyWorld {
     type Target = dyn World + Send + Sync;
 
     fn deref(&self) -> &Self::Target {
-        &*self.0
+        match &self.0 {
+            Some(world) => &**world,
+            None => &English,
+        }
+    }
+}
+
+/// Whether it is the very same world.
+impl PartialEq for AnyWorld {
+    fn eq(&self, other: &Self) -> bool {
+        match (&self.0, &other.0) {
+            (Some(one), Some(other)) => Arc::ptr_eq(one, other),
+            (None, None) => true,
+            (Some(_), None) | (None, Some(_)) => false,
+        }
     }
 }
 

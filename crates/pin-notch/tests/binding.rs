@@ -1,7 +1,7 @@
 //! Values with several owners: each hears every change once, nothing loops, nothing drifts.
 
 use pin_notch::{
-    BindingError, Conversion, Decimal, Intent, Key, Notches, Rating, Refusal, Shared, Slider,
+    Conversion, Decimal, Intent, Key, Notches, Rating, Refusal, Shared, SharedError, Slider,
     Stepper, Turn, dec,
 };
 use proptest::prelude::*;
@@ -11,9 +11,9 @@ use std::rc::Rc;
 /// A list that a listener writes what it hears into.
 fn notebook<V: Clone + PartialEq + 'static>(
     shared: &Shared<V>,
-) -> (Rc<RefCell<Vec<V>>>, pin_notch::Hearing) {
+) -> (Rc<RefCell<Vec<V>>>, pin_notch::Subscription) {
     let heard = Rc::new(RefCell::new(Vec::new()));
-    let hearing = shared.hear({
+    let hearing = shared.subscribe({
         let heard = heard.clone();
         move |value: &V| heard.borrow_mut().push(value.clone())
     });
@@ -43,7 +43,7 @@ fn a_listener_may_set_the_value_again() {
     let weight = Shared::new(0);
     let (before, _a) = notebook(&weight);
     // Holds the value to ten, from inside a change.
-    let _hold = weight.hear({
+    let _hold = weight.subscribe({
         let weight = weight.clone();
         move |value| {
             if *value > 10 {
@@ -63,21 +63,21 @@ fn a_listener_may_set_the_value_again() {
 fn a_quarrel_ends_and_is_told() {
     let value = Shared::new(0_u64);
     let up = value.clone();
-    let quarrel = value.hear(move |now| {
+    let quarrel = value.subscribe(move |now| {
         let _ = up.set(now + 1);
     });
-    assert_eq!(value.set(1), Err(BindingError::Unsettled));
+    assert_eq!(value.set(1), Err(SharedError::Unsettled));
     drop(quarrel);
     assert_eq!(value.set(0), Ok(true), "and it works again");
 }
 
 #[test]
 fn what_cannot_be_set_says_so() {
-    let feeder = Shared::constant(true);
-    assert_eq!(feeder.set(false), Err(BindingError::Constant));
+    let feeder = Shared::fixed(true);
+    assert_eq!(feeder.set(false), Err(SharedError::Fixed));
     let weight = Shared::new(dec!(20));
     let text = weight.shown_as(|weight| format!("{weight} kg"));
-    assert_eq!(text.set("21 kg".into()), Err(BindingError::OneWay));
+    assert_eq!(text.set("21 kg".into()), Err(SharedError::OneWay));
     assert!(text.audit().unwrap().to_string().contains("give the binding a conversion back"));
     weight.set(dec!(21)).unwrap();
     assert_eq!(text.get(), "21 kg");
@@ -92,13 +92,11 @@ fn what_cannot_be_set_says_so() {
 
 #[test]
 fn a_slider_and_a_field_share_one_value_and_typing_is_left_alone() {
-    let notches = Notches::new(dec!(0), dec!(40), dec!(0.1)).unwrap();
     let weight = Shared::new(Some(dec!(20)));
-    let slider =
-        Rc::new(RefCell::new(Slider::new(notches).unwrap().starting_at(dec!(20)).unwrap()));
-    let field =
-        Rc::new(RefCell::new(Stepper::new(notches).unwrap().starting_at(dec!(20)).unwrap()));
-    let _a = weight.hear({
+    let slider = Slider::builder().max(40).step(dec!(0.1)).value(20).build().unwrap();
+    let field = Stepper::builder().min(0).max(40).step(dec!(0.1)).value(20).build().unwrap();
+    let (slider, field) = (Rc::new(RefCell::new(slider)), Rc::new(RefCell::new(field)));
+    let _a = weight.subscribe({
         let (slider, field) = (slider.clone(), field.clone());
         move |value| {
             if let Some(value) = value {
@@ -122,16 +120,15 @@ proptest! {
     /// A percentage and a rating in halves: whoever is moved, the other agrees, and nothing drifts.
     #[test]
     fn linked_controls_agree_and_never_drift(moves in proptest::collection::vec((any::<bool>(), 0_i64..=100), 1..50)) {
-        let percents = Notches::new(dec!(0), dec!(100), dec!(1)).unwrap();
-        let mut rating = Rating::new(5).unwrap().by(dec!(0.5)).unwrap().at_least(dec!(0)).unwrap();
-        let mut slider = Slider::new(percents).unwrap();
+        let mut rating = Rating::builder().step(dec!(0.5)).min(0).build().unwrap();
+        let mut slider = Slider::default();
         let halves = *rating.notches();
         let percent = Shared::new(slider.value());
         let rated = percent.linked(
             move |percent| Some(halves.snap(percent * dec!(0.05))),
             |rated| rated.map(|rated| rated * dec!(20)).ok_or(Refusal::NeverEmpty),
         );
-        let (heard, _hearing) = notebook(&percent);
+        let (heard, _subscription) = notebook(&percent);
         for (by_slider, to) in moves {
             let before = percent.get();
             let to = if by_slider {

@@ -135,10 +135,17 @@ fn measures_snap_and_step_by_the_standards_rules() {
         "2026-05-14T08:10",
     );
     assert_eq!(NotchesOf::<Time>::all().count(), 24 * 60, "a minute by default");
-    let halves = NotchesOf::<Date>::new(None, None, dec!(0.5)).unwrap_err();
-    assert_eq!(halves.to_string(), "step 0.5 is not allowed: give whole days");
-    let fine = NotchesOf::<Time>::new(None, None, dec!(0.0001)).unwrap_err();
-    assert_eq!(fine.to_string(), "step 0.0001 is not allowed: give whole milliseconds");
+    // By the standard's arithmetic: whole values that are a whole number of such steps from the base.
+    check::<Date>("2026-05-01", "0.5", "2026-05-14", "2026-05-14", "2026-05-15");
+    check::<Date>("2026-05-01", "1.5", "2026-05-14", "2026-05-13", "2026-05-16");
+    check::<Time>("", "0.0001", "07:30", "07:30", "07:30:00.001");
+    let none =
+        NotchesOf::<Time>::new(None, None, dec!(-79228162514264337593543950335)).unwrap_err();
+    assert_eq!(
+        none.to_string(),
+        "step -79228162514264337593543950335 is not allowed: it must be above 0, or \"any\""
+    );
+    assert!(NotchesOf::<Time>::new(None, None, dec!(79228162514264337593543950335)).is_ok());
     let rounds =
         NotchesOf::<Date>::counted_from(None, Some(read("2026-01-20")), 10, read("2026-01-04"))
             .unwrap();

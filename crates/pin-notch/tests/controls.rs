@@ -1,8 +1,8 @@
 //! The control machines, each attempt with what came of it, written down as the text of its turn.
 
 use pin_notch::{
-    Control, ControlError, Direction, Intent, Key, Lit, Notches, Orientation, Place, Rating,
-    Slider, Switch, dec,
+    Control, ControlError, Direction, Intent, Key, Lit, Orientation, Place, Rating, Slider,
+    SliderBuilder, Surroundings, Switch, dec,
 };
 
 fn across(x: f64) -> Place {
@@ -28,8 +28,20 @@ fn play(control: impl Into<Control>, moves: &[(Intent, &str)]) -> Control {
 }
 
 fn weight() -> Slider {
-    let notches = Notches::new(dec!(0), dec!(40), dec!(0.1)).unwrap();
-    Slider::new(notches).unwrap().starting_at(dec!(20)).unwrap()
+    scale().value(20).build().unwrap()
+}
+
+fn scale() -> SliderBuilder {
+    Slider::builder().max(40).step(dec!(0.1))
+}
+
+/// A control where text runs from right to left.
+fn right_to_left(control: impl Into<Control>) -> Control {
+    let mut around = Surroundings::default();
+    around.direction = Some(Direction::RightToLeft);
+    let mut control = control.into();
+    control.set_surroundings(&around);
+    control
 }
 
 #[test]
@@ -120,13 +132,12 @@ fn arrows_and_places_follow_the_track_however_it_lies() {
         (Vertical, LeftToRight, true, "51", "49", "25", 0.25),
         (Vertical, RightToLeft, false, "49", "51", "75", 0.75),
     ];
-    let notches = Notches::new(dec!(0), dec!(100), dec!(1)).unwrap();
     for (orientation, direction, reversed, right, up, pressed, thumb) in table {
-        let slider = Slider::new(notches)
-            .unwrap()
-            .oriented(orientation)
-            .running(direction)
-            .reversed(reversed);
+        let mut around = Surroundings::default();
+        around.direction = Some(direction);
+        let mut slider =
+            Slider::builder().orientation(orientation).reversed(reversed).build().unwrap();
+        slider.set_surroundings(&around);
         let after = |intent| {
             let mut slider = slider.clone();
             let _ = slider.handle(intent);
@@ -136,7 +147,8 @@ fn arrows_and_places_follow_the_track_however_it_lies() {
         assert_eq!(after(Intent::Key(Key::Right)), right, "Right, {lies}");
         assert_eq!(after(Intent::Key(Key::Up)), up, "Up, {lies}");
         assert_eq!(after(Intent::Press(Place::new(0.25, 0.25))), pressed, "press, {lies}");
-        let view = slider.starting_at(dec!(25)).unwrap().view();
+        slider.set_value(dec!(25)).unwrap();
+        let view = slider.view();
         assert_eq!(view.thumb, thumb, "thumb, {lies}");
         assert!(
             (view.filled.1 - view.filled.0 - 0.25).abs() < 1e-12,
@@ -157,14 +169,14 @@ fn disabled_and_read_only_refuse_with_their_reason() {
         Intent::Clear,
     ];
     let controls: [Control; 3] =
-        [weight().into(), Rating::new(5).unwrap().into(), Switch::new().into()];
+        [weight().into(), Rating::builder().build().unwrap().into(), Switch::default().into()];
     for control in controls {
         for intent in attempts {
             let mut disabled = control.clone();
-            disabled.conditions_mut().disabled = true;
+            disabled.set_disabled(true);
             assert_eq!(disabled.handle(intent).to_string(), "refused: disabled");
             let mut read_only = control.clone();
-            read_only.conditions_mut().read_only = true;
+            read_only.set_readonly(true);
             assert_eq!(read_only.handle(intent).to_string(), "refused: read-only");
         }
     }
@@ -194,23 +206,21 @@ fn what_the_program_sets_makes_no_event_and_is_exact_or_refused() {
 #[test]
 fn a_slider_starts_in_the_middle_unless_told_and_never_out_of_bounds() {
     let start =
-        |min, max, step| Slider::new(Notches::new(min, max, step).unwrap()).unwrap().value();
+        |min, max, step| Slider::builder().min(min).max(max).step(step).build().unwrap().value();
     assert_eq!(start(dec!(0), dec!(100), dec!(1)), dec!(50));
     assert_eq!(start(dec!(0), dec!(5), dec!(1)), dec!(3)); // 2.5 is a tie
     assert_eq!(start(dec!(10), dec!(0), dec!(1)), dec!(10));
     assert_eq!(start(dec!(-20), dec!(40), dec!(0.5)), dec!(10));
-    let off = weight().starting_at(dec!(1.05)).unwrap();
+    let off = scale().value(dec!(1.05)).build().unwrap();
     assert_eq!(off.value(), dec!(1.1));
     assert_eq!(
         off.audit()[0].to_string(),
         "the default 1.05 is on no notch: a control starts on 1.1"
     );
-    let out = weight().starting_at(dec!(50)).unwrap_err();
-    assert_eq!(out.to_string(), "default value 50 is not allowed: above the maximum 40");
-    let endless = Slider::new(Notches::builder().min(dec!(0)).build().unwrap()).unwrap_err();
-    assert_eq!(endless, ControlError::Unbounded { missing: "max" });
+    let out = scale().value(50).build().unwrap_err();
+    assert_eq!(out.to_string(), "value 50 is not allowed: above the maximum 40");
     // Legal in HTML, though no value is acceptable: the form will say so.
-    let reversed = Slider::new(Notches::new(dec!(10), dec!(0), dec!(1)).unwrap()).unwrap();
+    let reversed = Slider::builder().min(10).max(0).build().unwrap();
     assert_eq!(reversed.validity()[0].to_string(), "The value must be 0 or less.");
 }
 
@@ -218,7 +228,7 @@ fn a_slider_starts_in_the_middle_unless_told_and_never_out_of_bounds() {
 fn a_rating_previews_chooses_and_clears() {
     use Intent::*;
     play(
-        Rating::new(5).unwrap().by(dec!(0.5)).unwrap(),
+        Rating::builder().step(dec!(0.5)).build().unwrap(),
         &[
             (Leave, "refused: nothing would change"),
             (Clear, "refused: already empty"),
@@ -251,7 +261,7 @@ fn keys_move_a_rating() {
     use Key::*;
     let key = Intent::Key;
     play(
-        Rating::new(5).unwrap().by(dec!(0.5)).unwrap(),
+        Rating::builder().step(dec!(0.5)).build().unwrap(),
         &[
             (key(Left), "refused: already at the lowest value"),
             (key(Right), "input 0.5, change 0.5"), // from empty to the first value
@@ -267,9 +277,8 @@ fn keys_move_a_rating() {
             (key(Enter), "refused: not for this control"),
         ],
     );
-    let right_to_left = Rating::new(5).unwrap().running(Direction::RightToLeft);
     play(
-        right_to_left,
+        right_to_left(Rating::builder().build().unwrap()),
         &[
             (key(Left), "input 1, change 1"),
             (Intent::Press(across(0.1)), "input 5, change 5"),
@@ -280,7 +289,7 @@ fn keys_move_a_rating() {
 
 #[test]
 fn a_required_rating_can_be_changed_but_not_taken_away() {
-    let mut rating = Rating::new(5).unwrap();
+    let mut rating = Rating::builder().build().unwrap();
     rating.set_required(true);
     assert_eq!(rating.validity()[0].state(), "valueMissing");
     let control = play(
@@ -297,13 +306,15 @@ fn a_required_rating_can_be_changed_but_not_taken_away() {
 
 #[test]
 fn a_rating_has_a_minimum_a_default_and_part_filled_icons() {
-    let mut rating = Rating::new(5).unwrap().by(dec!(0.25)).unwrap().at_least(dec!(2)).unwrap();
+    let mut rating = Rating::builder().step(dec!(0.25)).min(2).build().unwrap();
     assert_eq!(rating.value(), None, "a minimum is not a start");
     assert_eq!(rating.handle(Intent::Press(across(0.01))).to_string(), "input 2, change 2");
     let _ = rating.handle(Intent::Clear);
     assert_eq!(rating.value(), None, "cleared, not set to the minimum");
 
-    let mut rating = rating.starting_at(dec!(3.25)).unwrap();
+    rating.redefine(|definition| definition.value = Some(dec!(3.25))).unwrap();
+    assert_eq!(rating.value(), None, "what somebody chose stays");
+    rating.reset();
     let fills = |rating: &Rating| {
         let view = rating.view();
         (0..5).map(|icon| view.fill(icon).to_string()).collect::<Vec<_>>().join(" ")
@@ -315,31 +326,31 @@ fn a_rating_has_a_minimum_a_default_and_part_filled_icons() {
     assert_eq!(rating.view().semantics.range.unwrap().text, "3.25 of 5", "a preview is not spoken");
     let _ = rating.handle(Intent::Leave);
 
-    let only = rating.clone().lighting(Lit::Only);
-    assert_eq!(fills(&only), "0 0 0 0.25 0");
-    let whole = only.starting_at(dec!(4)).unwrap();
-    assert_eq!(fills(&whole), "0 0 0 1 0");
+    rating.redefine(|definition| definition.lit = Lit::Only).unwrap();
+    assert_eq!(fills(&rating), "0 0 0 0.25 0");
+    rating.set_value(Some(dec!(4))).unwrap();
+    assert_eq!(fills(&rating), "0 0 0 1 0");
 
-    let zero = Rating::new(5).unwrap().at_least(dec!(0)).unwrap().starting_at(dec!(0)).unwrap();
+    let zero = Rating::builder().min(0).value(0).build().unwrap();
     assert_eq!((zero.view().readout.as_str(), zero.value()), ("0 of 5", Some(dec!(0))));
-    assert_eq!(Rating::new(5).unwrap().view().readout, "not rated");
+    assert_eq!(Rating::builder().build().unwrap().view().readout, "not rated");
 
     let message = |error: ControlError| error.to_string();
     assert_eq!(
-        message(Rating::new(0).unwrap_err()),
+        message(Rating::builder().max(0).build().unwrap_err()),
         "0 icons are not allowed: a rating has 1 to 1000"
     );
     assert_eq!(
-        message(Rating::new(5).unwrap().at_least(dec!(6)).unwrap_err()),
+        message(Rating::builder().min(6).build().unwrap_err()),
         "min 6 is not allowed: the minimum of a rating with 5 icons lies from 0 to 5"
     );
-    let short = Rating::new(5).unwrap().by(dec!(0.3)).unwrap();
+    let short = Rating::builder().step(dec!(0.3)).build().unwrap();
     assert_eq!(short.audit()[0].code(), "max-not-reached");
 }
 
 #[test]
 fn a_switch_flips_by_every_way_in() {
-    let feeder = Switch::new().captioned("feeding", "not feeding");
+    let feeder = Switch::builder().when_on("feeding").when_off("not feeding").build().unwrap();
     let control = play(
         feeder,
         &[
@@ -355,7 +366,7 @@ fn a_switch_flips_by_every_way_in() {
     assert_eq!(switch.view().caption, "not feeding");
     switch.set_required(true);
     assert_eq!(switch.validity()[0].state(), "valueMissing", "a required switch must be on");
-    switch.set_on(true);
+    switch.set_value(true);
     assert!(switch.validity().is_empty());
 }
 
@@ -370,23 +381,23 @@ fn semantics_are_aria_in_plain_data() {
             .collect::<Vec<_>>()
             .join(" ")
     };
-    let mut slider: Control = weight().in_unit("kg").into();
+    let mut slider: Control = scale().value(20).unit("kg").build().unwrap().into();
     assert_eq!(
         told(&slider),
         "role=slider aria-valuenow=20 aria-valuemin=0 aria-valuemax=40 aria-valuetext=20.0 kg \
          aria-orientation=horizontal"
     );
-    slider.conditions_mut().disabled = true;
+    slider.set_disabled(true);
     assert!(told(&slider).ends_with("aria-disabled=true"));
-    let mut rating: Control = Rating::new(5).unwrap().into();
-    rating.conditions_mut().required = true;
+    let mut rating: Control = Rating::builder().build().unwrap().into();
+    rating.set_required(true);
     assert_eq!(
         told(&rating),
         "role=slider aria-valuenow=0 aria-valuemin=0 aria-valuemax=5 aria-valuetext=not rated \
          aria-orientation=horizontal aria-invalid=true"
     );
-    let mut switch: Control = Switch::new().starting(true).into();
-    switch.conditions_mut().read_only = true;
+    let mut switch: Control = Switch::builder().checked(true).build().unwrap().into();
+    switch.set_readonly(true);
     assert_eq!(told(&switch), "role=switch aria-checked=true aria-readonly=true");
 }
 

@@ -1,19 +1,30 @@
-//! A date picker: typed, picked, blocked and bounded.
+//! A date picker: typed, picked, closed and bounded.
 
 use pin_notch::{
-    Blocked, Date, DatePicker, Direction, Intent, Key, NotchesOf, Turn, Weekday, World,
+    AnyWorld, Closed, Date, DateBuilder, DatePicker, Direction, Intent, Key, Surroundings, Turn,
+    Weekday, World,
 };
 
 fn day(text: &str) -> Date {
     text.parse().unwrap_or_else(|error| panic!("{text}: {error}"))
 }
 
-fn picker() -> DatePicker {
-    let season = NotchesOf::new(Some(day("2026-03-15")), Some(day("2026-10-10")), 1).unwrap();
-    DatePicker::new(day("2026-05-14")).within(season).blocking([
-        Blocked::weekday(Weekday::Sunday, "The apiary rests on Sundays."),
-        Blocked::days(day("2026-06-01"), day("2026-06-05"), "The bees are at the linden trees."),
+fn season() -> DateBuilder {
+    DatePicker::builder().min(day("2026-03-15")).max(day("2026-10-10")).options([
+        Closed::weekday(Weekday::Sunday, "The apiary rests on Sundays."),
+        Closed::days(day("2026-06-01"), day("2026-06-05"), "The bees are at the linden trees."),
     ])
+}
+
+/// The picker of this definition, on the 14th of May.
+fn today(definition: DateBuilder) -> DatePicker {
+    let mut picker = definition.build().unwrap();
+    picker.set_today(day("2026-05-14"));
+    picker
+}
+
+fn picker() -> DatePicker {
+    today(season())
 }
 
 fn play(picker: &mut DatePicker, moves: &[(Intent, &str)]) {
@@ -44,7 +55,7 @@ fn keys_go_about_the_grid_as_the_aria_practices_have_it() {
             (key(Home), "active 2026-05-18"),
             (key(Home), "refused: already at the lowest value"),
             (key(Left), "active 2026-05-17"), // a Sunday: keys go there, a choice does not
-            (key(Enter), "refused: that day is blocked"),
+            (key(Enter), "refused: that day is closed"),
             (key(End), "refused: already at the highest value"),
             (key(PageDown), "active 2026-06-17"),
             (key(Up), "active 2026-06-10"),
@@ -62,14 +73,15 @@ fn keys_go_about_the_grid_as_the_aria_practices_have_it() {
         ],
     );
     // The end of a long month finds the end of a short one.
-    let mut any = DatePicker::new(day("2026-01-31"));
+    let mut any = DatePicker::default();
+    any.set_today(day("2026-01-31"));
     play(&mut any, &[(Intent::Open, "open"), (key(PageDown), "active 2026-02-28")]);
 }
 
 #[test]
 fn typed_dates_settle_or_say_why() {
     use Intent::*;
-    let mut picker = picker().written("d. MMMM y".parse().unwrap());
+    let mut picker = today(season().date_pattern("d. MMMM y".parse().unwrap()));
     play(
         &mut picker,
         &[
@@ -80,7 +92,7 @@ fn typed_dates_settle_or_say_why() {
             (Type("2026-05-04"), "input 2026-05-04"), // ISO is read everywhere
             (Settle, "change 2026-05-04"),
             (Type("3. May 2026"), "draft"),
-            (Settle, "refused: that day is blocked"),
+            (Settle, "refused: that day is closed"),
         ],
     );
     assert_eq!(picker.validity()[0].to_string(), "The apiary rests on Sundays.");
@@ -113,7 +125,7 @@ fn typed_dates_settle_or_say_why() {
 
 #[test]
 fn the_grid_shows_the_month_and_why_days_cannot_be_chosen() {
-    let mut picker = picker().starting_at(Some(day("2026-05-30"))).unwrap();
+    let mut picker = today(season().value(day("2026-05-30")));
     let _ = picker.handle(Intent::Open);
     let grid = picker.view().grid.expect("an open grid");
     assert_eq!(grid.title, "May 2026");
@@ -166,7 +178,10 @@ fn an_always_open_grid_stays_and_every_other_world_turns_it() {
             Weekday::Sunday
         }
     }
-    let mut picker = picker().in_world(Mirrored).always_open();
+    let mut around = Surroundings::default();
+    (around.world, around.today) = (AnyWorld::from(Mirrored), Some(day("2026-05-14")));
+    let mut picker = today(season().always_open(true));
+    picker.set_surroundings(&around);
     play(
         &mut picker,
         &[
@@ -176,12 +191,13 @@ fn an_always_open_grid_stays_and_every_other_world_turns_it() {
             (Intent::Close, "refused: nothing would change"),
             (Intent::PickDay(day("2026-05-20")), "input 2026-05-20, change 2026-05-20"),
             (Intent::PickDay(day("2026-05-20")), "refused: nothing would change"),
-            (Intent::PickDay(day("2026-06-02")), "refused: that day is blocked"),
+            (Intent::PickDay(day("2026-06-02")), "refused: that day is closed"),
         ],
     );
     assert_eq!(picker.active_day(), Some(day("2026-05-20")));
     assert_eq!(picker.view().grid.unwrap().heads[0].1, "Sunday");
-    let monday = picker.clone().weeks_from(Weekday::Monday);
+    let mut monday = picker.clone();
+    monday.redefine(|definition| definition.first_day = Some(Weekday::Monday)).unwrap();
     assert_eq!(monday.view().grid.unwrap().heads[0].1, "Monday");
     picker.set_disabled(true);
     assert_eq!(picker.handle(Intent::PickDay(day("2026-05-21"))).to_string(), "refused: disabled");
@@ -189,24 +205,20 @@ fn an_always_open_grid_stays_and_every_other_world_turns_it() {
 
 #[test]
 fn definitions_without_a_day_open_nothing() {
-    let none = NotchesOf::new(Some(day("2026-06-01")), Some(day("2026-05-01")), 1).unwrap();
-    let mut picker = DatePicker::new(day("2026-05-14")).within(none);
+    let mut picker = today(DatePicker::builder().min(day("2026-06-01")).max(day("2026-05-01")));
     assert_eq!(picker.handle(Intent::Open).to_string(), "refused: no value is allowed");
     assert_eq!(
         picker.handle(Intent::PickDay(day("2026-05-14"))).to_string(),
         "refused: no value is allowed"
     );
-    let mondays = NotchesOf::new(Some(day("2026-05-04")), None, 7).unwrap();
-    let mondays = DatePicker::new(day("2026-05-14")).within(mondays);
+    let mondays = DatePicker::builder().min(day("2026-05-04")).step(7);
     assert_eq!(
-        mondays.clone().starting_at(Some(day("2026-05-14"))).unwrap_err().to_string(),
-        "not one of the days to choose; the nearest is 2026-05-11"
+        mondays.clone().value(day("2026-05-14")).build().unwrap_err().to_string(),
+        "value 2026-05-14 is not allowed: not one of the days to choose; the nearest is 2026-05-11"
     );
-    assert!(mondays.starting_at(Some(day("2026-05-18"))).is_ok());
-    let early = picker_error("2026-01-01");
-    assert_eq!(early, "before the first day, 2026-03-15");
-}
-
-fn picker_error(text: &str) -> String {
-    picker().starting_at(Some(day(text))).unwrap_err().to_string()
+    assert!(mondays.value(day("2026-05-18")).build().is_ok());
+    assert_eq!(
+        season().value(day("2026-01-01")).build().unwrap_err().to_string(),
+        "value 2026-01-01 is not allowed: before the first day, 2026-03-15"
+    );
 }

@@ -1,7 +1,7 @@
 //! Two days, picked one after the other, or typed in one field or two.
 
 use pin_notch::{
-    Blocked, Control, Date, DateSpan, DateSpanPicker, Intent, Key, NotchesOf, Refusal, Thumb,
+    Closed, Control, Date, DateSpan, DateSpanBuilder, DateSpanPicker, Intent, Key, Refusal, Thumb,
     Value, Weekday,
 };
 
@@ -9,12 +9,22 @@ fn day(text: &str) -> Date {
     text.parse().unwrap()
 }
 
-fn away() -> DateSpanPicker {
-    let season = NotchesOf::new(Some(day("2026-03-01")), Some(day("2026-10-31")), 1).unwrap();
-    DateSpanPicker::new(day("2026-05-14")).within(season).blocking([
-        Blocked::weekday(Weekday::Sunday, "The apiary rests on Sundays."),
-        Blocked::days(day("2026-06-01"), day("2026-06-03"), "The extractor is lent out."),
+fn season() -> DateSpanBuilder {
+    DateSpanPicker::builder().min(day("2026-03-01")).max(day("2026-10-31")).options([
+        Closed::weekday(Weekday::Sunday, "The apiary rests on Sundays."),
+        Closed::days(day("2026-06-01"), day("2026-06-03"), "The extractor is lent out."),
     ])
+}
+
+/// The picker of this definition, on the 14th of May.
+fn today(definition: DateSpanBuilder) -> DateSpanPicker {
+    let mut picker = definition.build().unwrap();
+    picker.set_today(day("2026-05-14"));
+    picker
+}
+
+fn away() -> DateSpanPicker {
+    today(season())
 }
 
 fn play(picker: &mut DateSpanPicker, moves: &[(Intent, &str)]) {
@@ -32,7 +42,7 @@ fn the_first_pick_begins_a_span_and_the_second_ends_it() {
         &[
             (PointDay(day("2026-05-12")), "refused: nothing would change"),
             (Open, "open"),
-            (PickDay(day("2026-05-17")), "refused: that day is blocked"),
+            (PickDay(day("2026-05-17")), "refused: that day is closed"),
             (PickDay(day("2026-05-16")), "draft"),
             (PointDay(day("2026-05-11")), "preview 2026-05-11 to 2026-05-16"),
         ],
@@ -51,7 +61,7 @@ fn the_first_pick_begins_a_span_and_the_second_ends_it() {
         &mut picker,
         &[
             (Leave, "preview end"),
-            (PickDay(day("2026-05-18")), "refused: 2026-05-17 lies between and is blocked"),
+            (PickDay(day("2026-05-18")), "refused: 2026-05-17 lies between and is closed"),
             (PointDay(day("2026-05-12")), "preview 2026-05-12 to 2026-05-16"),
             (
                 PickDay(day("2026-05-12")),
@@ -94,7 +104,7 @@ fn one_field_holds_both_days_and_two_fields_one_each() {
         ],
     );
     assert_eq!(one.texts()[0], "2026-05-12 – 2026-05-15");
-    let mut two = away().in_two_fields();
+    let mut two = today(season().two_fields(true));
     play(
         &mut two,
         &[
@@ -103,13 +113,13 @@ fn one_field_holds_both_days_and_two_fields_one_each() {
             (Type("2026-05-15"), "input 2026-05-12 to 2026-05-15"),
             (Settle, "change 2026-05-12 to 2026-05-15"),
             (Type("2026-05-11"), "draft"),
-            (Settle, "refused: fewer than 1 days"),
+            (Settle, "refused: the last day is before the first"),
         ],
     );
     assert_eq!(two.texts(), ["2026-05-12", "2026-05-11"]);
     assert_eq!(
         two.validity()[0].to_string(),
-        "These days cannot be chosen together: fewer than 1 days."
+        "These cannot be chosen together: the last day is before the first."
     );
     play(&mut two, &[(Type(""), "draft"), (Intent::Clear, "input empty, change empty")]);
 }
@@ -118,22 +128,19 @@ fn one_field_holds_both_days_and_two_fields_one_each() {
 fn spans_may_run_across_blocked_days_and_last_so_long() {
     let span = |first, last| DateSpan { first: day(first), last: day(last) };
     let over = span("2026-05-29", "2026-06-05");
-    assert_eq!(
-        away().set_value(Some(over)),
-        Err(Refusal::AcrossBlocked { day: day("2026-05-31") })
-    );
-    let mut across = away().across_blocked().lasting(3..=10);
+    assert_eq!(away().set_value(Some(over)), Err(Refusal::AcrossClosed { day: day("2026-05-31") }));
+    let mut across = today(season().across_closed(true).least(3).most(10));
     assert_eq!(across.set_value(Some(over)), Ok(()));
     let refused = |span| across.clone().set_value(Some(span)).unwrap_err().to_string();
     assert_eq!(refused(span("2026-05-29", "2026-05-30")), "fewer than 3 days");
     assert_eq!(refused(span("2026-05-20", "2026-05-30")), "more than 10 days");
-    assert_eq!(refused(span("2026-05-29", "2026-06-02")), "that day is blocked");
+    assert_eq!(refused(span("2026-05-29", "2026-06-02")), "that day is closed");
     assert_eq!(refused(span("2026-02-27", "2026-03-02")), "before the first day, 2026-03-01");
     // A rule of the developer's own is asked day by day.
-    let odd = DateSpanPicker::new(day("2026-05-14"))
-        .blocking([Blocked::when(|day| day.day() == 13, "Unlucky.")]);
+    let mut odd = DateSpanPicker::default();
+    odd.set_closed_when(|day| (day.day() == 13).then(|| "Unlucky.".into()));
     let found = odd.clone().set_value(Some(span("2026-05-10", "2026-05-20"))).unwrap_err();
-    assert_eq!(found, Refusal::AcrossBlocked { day: day("2026-05-13") });
+    assert_eq!(found, Refusal::AcrossClosed { day: day("2026-05-13") });
 }
 
 #[test]
@@ -152,7 +159,7 @@ fn received_spans_are_re_checked() {
     assert_eq!(wrong(&["2026-05-17", "2026-05-18"]), "The apiary rests on Sundays.");
     assert_eq!(
         wrong(&["2026-05-16", "2026-05-18"]),
-        "These days cannot be chosen together: 2026-05-17 lies between and is blocked."
+        "These cannot be chosen together: 2026-05-17 lies between and is closed."
     );
     assert_eq!(wrong(&["2026-01-05", "2026-05-18"]), "The day must be 2026-03-01 or later.");
     assert_eq!(wrong(&["a", "b", "c"]), "This was sent 3 times; send it twice.");

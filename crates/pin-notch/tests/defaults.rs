@@ -1,10 +1,10 @@
 //! Whatever a control starts with, what it shows of it and what it sends of it are read back as that value.
 
 use pin_notch::{
-    AnyWorld, CheckGroup, Checkbox, Checked, Choice, Control, Date, DatePicker, DateSpan,
-    DateSpanPicker, DateTime, Direction, English, FieldStepper, Fielded, Intent, ItemStepper,
-    Month, Notches, NotchesOf, Rating, Select, Shown, Slider, SpanSlider, Stepper, Switch, Thumb,
-    Time, View, Week, World, dec, read_number,
+    AnyWorld, Checkbox, CheckboxGroup, Choice, Control, Date, DatePicker, DateSpan, DateSpanPicker,
+    DateTime, Direction, English, FieldStepper, Fielded, Intent, ItemStepper, Month, Notches,
+    NotchesOf, Rating, Select, Slider, Span, SpanSlider, Step, Stepper, Surroundings, Switch,
+    Thumb, Time, View, Week, World, dec, read_number,
 };
 use proptest::prelude::*;
 use std::error::Error;
@@ -34,11 +34,11 @@ impl World for Elsewhere {
 }
 
 /// A stepper of fields that starts with the value at this share of all there are.
-fn fields<M: Fielded + Shown>(step: u32, share: f64) -> Result<FieldStepper<M>, Box<dyn Error>> {
+fn fields<M: Fielded>(step: u32, share: f64) -> Result<FieldStepper<M>, Box<dyn Error>> {
     let notches = NotchesOf::<M>::new(None, None, step)?;
     let last = notches.count() - 1;
     let value = notches.nth(((last as f64 * share) as u128).min(last));
-    Ok(FieldStepper::new(notches).starting_at(value)?)
+    Ok(FieldStepper::builder().step(step).value(value.ok_or("a value")?).build()?)
 }
 
 fn day(share: f64) -> Option<Date> {
@@ -49,30 +49,47 @@ fn day(share: f64) -> Option<Date> {
 /// A control of each kind, its default somewhere in its range.
 fn all(share: f64, other: f64, pattern: &str) -> Result<Vec<Control>, Box<dyn Error>> {
     let at = |notches: &Notches, share: f64| notches.at_position(share).ok_or("a value");
-    let weight = Notches::new(dec!(-1000), dec!(40000), dec!(0.125))?;
+    let weight = Notches::new(-1000, 40000, dec!(0.125))?;
+    let weighs = || Slider::builder().min(-1000).max(40000).step(dec!(0.125));
+    let typed = || Stepper::builder().min(-1000).max(40000).step(dec!(0.125));
     let share_of = Notches::builder().min(dec!(0)).max(dec!(1)).step_any().build()?;
-    let temper = Notches::new(dec!(0), dec!(5), dec!(0.5))?;
-    let rating = Rating::new(5)?.at_least(dec!(0))?.by(dec!(0.5))?.worded("{value}".parse()?);
+    let temper = Notches::new(0, 5, dec!(0.5))?;
+    let rating = Rating::builder().min(0).step(dec!(0.5)).wording("{value}".parse()?);
     let (low, high) = (share.min(other), share.max(other));
     let options = || ["oa", "fa", "two\nlines"].map(Choice::from);
     let chosen = &["oa", "fa", "two\nlines"][(share * 2.99) as usize];
-    let today = "2026-05-14".parse()?;
     let span = DateSpan::between(day(share).ok_or("a day")?, day(other).ok_or("a day")?);
     Ok(vec![
-        Slider::new(weight)?.starting_at(at(&weight, share)?)?.into(),
-        SpanSlider::new(weight)?.starting_at(at(&weight, low)?, at(&weight, high)?)?.into(),
-        rating.starting_at(at(&temper, share)?)?.into(),
-        Switch::new().starting(share < 0.5).into(),
-        Checkbox::new().starting(Checked::from(share < 0.5)).into(),
-        CheckGroup::new(options()).starting_with([chosen]).into(),
-        Stepper::new(weight)?.starting_at(at(&weight, share)?)?.into(),
-        Stepper::new(share_of)?.starting_at(at(&share_of, share)?)?.into(),
-        ItemStepper::new(options().to_vec()).starting_at((share * 2.99) as usize).into(),
-        Select::single().offering(options()).starting_with([*chosen]).into(),
-        Select::many().offering(options()).starting_with([*chosen]).into(),
-        DatePicker::new(today).written(pattern.parse()?).starting_at(day(share))?.into(),
-        DateSpanPicker::new(today).written(pattern.parse()?).starting_at(Some(span))?.into(),
-        DateSpanPicker::new(today).in_two_fields().starting_at(Some(span))?.into(),
+        weighs().value(at(&weight, share)?).build()?.into(),
+        SpanSlider::builder()
+            .min(-1000)
+            .max(40000)
+            .step(dec!(0.125))
+            .value(Span::new(at(&weight, low)?, at(&weight, high)?))
+            .build()?
+            .into(),
+        rating.value(at(&temper, share)?).build()?.into(),
+        Switch::builder().checked(share < 0.5).build()?.into(),
+        Checkbox::builder().build()?.into(),
+        CheckboxGroup::builder().options(options()).value([*chosen]).build()?.into(),
+        typed().value(at(&weight, share)?).build()?.into(),
+        Stepper::builder()
+            .min(0)
+            .max(1)
+            .step(Step::Any)
+            .value(at(&share_of, share)?)
+            .build()?
+            .into(),
+        ItemStepper::builder().options(options()).value(*chosen).build()?.into(),
+        Select::builder().options(options()).value([*chosen]).build()?.into(),
+        Select::builder().multiple(true).options(options()).value([*chosen]).build()?.into(),
+        DatePicker::builder()
+            .date_pattern(pattern.parse()?)
+            .value(day(share).ok_or("a day")?)
+            .build()?
+            .into(),
+        DateSpanPicker::builder().date_pattern(pattern.parse()?).value(span).build()?.into(),
+        DateSpanPicker::builder().two_fields(true).value(span).build()?.into(),
         fields::<Month>(1, share)?.into(),
         fields::<Week>(1, share)?.into(),
         fields::<Time>(60, share)?.into(),
@@ -86,8 +103,8 @@ fn shown(control: &Control) -> Vec<(Option<Intent<'static>>, String)> {
     match control.view() {
         View::Stepper(view) => vec![(None, view.text)],
         View::Date(view) => vec![(None, view.text)],
-        View::Dates(view) if !view.two_fields => vec![(None, view.texts[0].clone())],
-        View::Dates(view) => {
+        View::DateSpan(view) if !view.two_fields => vec![(None, view.texts[0].clone())],
+        View::DateSpan(view) => {
             let [first, last] = view.texts;
             let ends = [Thumb::Low, Thumb::High].map(|end| Some(Intent::Take(end)));
             ends.into_iter().zip([first, last]).collect()
@@ -109,7 +126,9 @@ proptest! {
     ) {
         for world in [AnyWorld::from(English), Elsewhere.into()] {
             for mut control in all(share, other, pattern).unwrap() {
-                control.set_world(&world);
+                let mut around = Surroundings::default();
+                around.world = world.clone();
+                control.set_surroundings(&around);
                 let default = control.default_value();
                 prop_assert_eq!(&control.read(&control.entries()), &Ok(default.clone()), "sent");
                 match control.view() {

@@ -1,8 +1,8 @@
 //! Months, weeks and times by their fields: each attempt with what came of it.
 
 use pin_notch::{
-    DateTime, FieldStepper, Fielded, Intent, Key, Month, NotchesOf, Refusal, Shown, Time, Week,
-    World, dec,
+    AnyWorld, DateTime, Decimal, FieldStepper, Fielded, Intent, Key, Month, Refusal, Step,
+    Surroundings, Time, Week, World, dec,
 };
 use std::fmt::Debug;
 use std::str::FromStr;
@@ -15,19 +15,19 @@ fn digit(typed: char) -> Intent<'static> {
     Intent::Find { typed, at: 0 }
 }
 
-fn play<M: Fielded + Shown>(fields: &mut FieldStepper<M>, moves: &[(Intent, &str)]) {
+fn play<M: Fielded>(fields: &mut FieldStepper<M>, moves: &[(Intent, &str)]) {
     for (at, (intent, expected)) in moves.iter().enumerate() {
         assert_eq!(fields.handle(*intent).to_string(), *expected, "move {at}: {intent}");
     }
 }
 
-fn texts<M: Fielded + Shown>(fields: &FieldStepper<M>) -> String {
+fn texts<M: Fielded>(fields: &FieldStepper<M>) -> String {
     fields.view().fields.iter().map(|field| format!("{}{}", field.before, field.text)).collect()
 }
 
 #[test]
 fn digits_fill_fields_and_lead_on() {
-    let mut opened = FieldStepper::new(NotchesOf::<Time>::all());
+    let mut opened = FieldStepper::<Time>::default();
     assert_eq!(texts(&opened), "__:__");
     play(
         &mut opened,
@@ -66,8 +66,8 @@ fn digits_fill_fields_and_lead_on() {
 
 #[test]
 fn arrows_step_over_what_is_not_allowed() {
-    let quarters = NotchesOf::<Time>::new(Some(read("06:30")), Some(read("21:00")), 900).unwrap();
-    let mut opened = FieldStepper::new(quarters).starting_at(Some(read("20:45"))).unwrap();
+    let quarters = FieldStepper::<Time>::builder().min(read("06:30")).max(read("21:00")).step(900);
+    let mut opened = quarters.value(read("20:45")).build().unwrap();
     play(
         &mut opened,
         &[
@@ -86,7 +86,7 @@ fn arrows_step_over_what_is_not_allowed() {
 
 #[test]
 fn months_weeks_and_moments_fit_their_last_fields() {
-    let mut swarming = FieldStepper::new(NotchesOf::<Month>::all()).near(read("2026-05"));
+    let mut swarming = FieldStepper::<Month>::builder().near(read("2026-05")).build().unwrap();
     play(
         &mut swarming,
         &[
@@ -98,11 +98,10 @@ fn months_weeks_and_moments_fit_their_last_fields() {
         ],
     );
     assert_eq!(swarming.view().fields[1].semantics.range.as_ref().unwrap().text, "March");
-    let mut week = FieldStepper::new(NotchesOf::<Week>::all()).starting_at(Some(read("2026-W53")));
-    let week = week.as_mut().unwrap();
-    play(week, &[(Intent::Key(Key::Down), "input 2025-W52, change 2025-W52")]); // 2025 has no 53rd
+    let mut week = FieldStepper::<Week>::builder().value(read("2026-W53")).build().unwrap();
+    play(&mut week, &[(Intent::Key(Key::Down), "input 2025-W52, change 2025-W52")]); // 2025 has no 53rd
 
-    let mut seen = FieldStepper::new(NotchesOf::<DateTime>::all());
+    let mut seen = FieldStepper::<DateTime>::default();
     assert_eq!(texts(&seen), "____-__-__ __:__");
     seen.set_value(Some(read("2026-01-31T07:30"))).unwrap();
     play(
@@ -116,19 +115,26 @@ fn months_weeks_and_moments_fit_their_last_fields() {
 
 #[test]
 fn seconds_are_fields_where_the_step_needs_them() {
-    let shown = |step, base: &str| {
-        let notches = NotchesOf::<Time>::new(Some(read(base)), None, step).unwrap();
-        FieldStepper::new(notches).view().fields.len()
+    let every = |step: Step, base: &str| {
+        FieldStepper::<Time>::builder().min(read(base)).step(step).build().unwrap()
     };
+    let shown = |step: Decimal, base: &str| every(step.into(), base).view().fields.len();
     assert_eq!(shown(dec!(60), "00:00"), 2);
     assert_eq!(shown(dec!(60), "00:00:30"), 3);
     assert_eq!(shown(dec!(1), "00:00"), 3);
     assert_eq!(shown(dec!(0.5), "00:00"), 4);
     // What is not shown is as it is at the step base.
-    let hourly = NotchesOf::<Time>::new(Some(read("00:00")), None, 3600).unwrap();
-    let mut hourly = FieldStepper::new(hourly);
+    let mut hourly = every(3600.into(), "00:00");
     let _ = hourly.handle(digit('5'));
     assert_eq!(hourly.handle(digit('0')).to_string(), "input 05:00");
+    // What no field shows is not cut off in silence.
+    let mut minutes = FieldStepper::<Time>::default();
+    assert_eq!(
+        minutes.handle(Intent::Type("12:34:56")).to_string(),
+        "refused: not one of the times to choose; the nearest is 12:35"
+    );
+    let mut any = every(Step::Any, "00:00");
+    assert_eq!(any.handle(Intent::Type("12:34:56.789")).to_string(), "input 12:34:56.789");
 }
 
 #[test]
@@ -139,7 +145,10 @@ fn fields_are_written_in_the_world_they_are_in() {
             core::array::from_fn(|digit| char::from_u32(0x660 + digit as u32).unwrap())
         }
     }
-    let mut time = FieldStepper::new(NotchesOf::<Time>::all()).in_world(Eastern);
+    let mut time = FieldStepper::<Time>::default();
+    let mut around = Surroundings::default();
+    around.world = AnyWorld::from(Eastern);
+    time.set_surroundings(&around);
     let _ = time.handle(digit('٠'));
     let _ = time.handle(digit('7'));
     assert_eq!(texts(&time), "٠٧:__");

@@ -1,41 +1,49 @@
 //! A hive inspection: what it sends, and the same controls re-checking what comes back.
 
-use pin_notch::{Form, FormError, Intent, Notches, Rating, Slider, Switch, Value, dec};
+use pin_notch::{Form, FormError, Intent, Rating, Slider, Switch, Value, dec};
 use proptest::prelude::*;
 
 fn inspection() -> Form {
-    let weight = Notches::new(dec!(0), dec!(40), dec!(0.1)).unwrap();
-    let outside = Notches::new(dec!(-20), dec!(40), dec!(0.5)).unwrap();
-    let mut temper = Rating::new(5).unwrap().by(dec!(0.5)).unwrap();
-    temper.set_required(true);
+    let weight = Slider::builder().max(40).step(dec!(0.1)).value(dec!(18.4)).build().unwrap();
+    let outside = Slider::builder().min(-20).max(40).step(dec!(0.5)).build().unwrap();
+    let temper = Rating::builder().step(dec!(0.5)).required(true).build().unwrap();
     Form::new()
-        .with(
-            "weight",
-            "Hive weight",
-            Slider::new(weight).unwrap().starting_at(dec!(18.4)).unwrap(),
-        )
-        .and_then(|form| form.with("outside", "Outside", Slider::new(outside).unwrap()))
+        .with("weight", "Hive weight", weight)
+        .and_then(|form| form.with("outside", "Outside", outside))
         .and_then(|form| form.with("temper", "Temper", temper))
         .and_then(|form| {
-            form.with("brood", "Brood", Rating::new(10).unwrap().by(dec!(0.25)).unwrap())
+            form.with("brood", "Brood", Rating::builder().max(10).step(dec!(0.25)).build().unwrap())
         })
-        .and_then(|form| form.with("feeder", "Feeder", Switch::new().sending("fondant & syrup")))
+        .and_then(|form| {
+            form.with(
+                "feeder",
+                "Feeder",
+                Switch::builder().value("fondant & syrup").build().unwrap(),
+            )
+        })
         .unwrap()
 }
 
 #[test]
 fn the_entry_list_is_what_a_plain_form_would_send() {
     let mut form = inspection();
-    assert_eq!(form.urlencoded(), "weight=18.4&outside=10", "nothing for what is empty or off");
+    assert_eq!(
+        form.urlencoded(),
+        "weight=18.4&outside=10&temper=&brood=",
+        "nothing for what is off"
+    );
     assert_eq!(form.problems()[0].to_string(), "Temper: A value is required.");
     let _ = form.handle("temper", Intent::Choose(dec!(3.5))).unwrap();
     let _ = form.handle("feeder", Intent::Flip).unwrap();
-    assert_eq!(form.urlencoded(), "weight=18.4&outside=10&temper=3.5&feeder=fondant+%26+syrup");
+    assert_eq!(
+        form.urlencoded(),
+        "weight=18.4&outside=10&temper=3.5&brood=&feeder=fondant+%26+syrup"
+    );
     assert!(form.problems().is_empty());
-    form.control_mut("outside").unwrap().conditions_mut().disabled = true;
-    assert_eq!(form.urlencoded(), "weight=18.4&temper=3.5&feeder=fondant+%26+syrup");
+    form.control_mut("outside").unwrap().set_disabled(true);
+    assert_eq!(form.urlencoded(), "weight=18.4&temper=3.5&brood=&feeder=fondant+%26+syrup");
     form.reset();
-    assert_eq!(form.urlencoded(), "weight=18.4");
+    assert_eq!(form.urlencoded(), "weight=18.4&temper=&brood=");
 }
 
 #[test]
@@ -67,8 +75,8 @@ fn what_comes_back_is_checked_by_the_same_controls() {
 #[test]
 fn read_only_and_disabled_controls_cannot_be_talked_into_a_value() {
     let mut form = inspection();
-    form.control_mut("weight").unwrap().conditions_mut().read_only = true;
-    form.control_mut("outside").unwrap().conditions_mut().disabled = true;
+    form.control_mut("weight").unwrap().set_readonly(true);
+    form.control_mut("outside").unwrap().set_disabled(true);
     let problems = form.read(b"weight=18.5&temper=1").unwrap_err();
     assert_eq!(
         problems.to_string(),
@@ -85,9 +93,12 @@ fn read_only_and_disabled_controls_cannot_be_talked_into_a_value() {
 
 #[test]
 fn forms_say_what_cannot_be() {
-    let twice = inspection().with("weight", "Again", Switch::new()).unwrap_err();
+    let twice = inspection().with("weight", "Again", Switch::default()).unwrap_err();
     assert_eq!(twice.to_string(), "the name \"weight\" is taken: give each control its own");
-    assert_eq!(inspection().with("", "Nameless", Switch::new()).unwrap_err(), FormError::Unnamed);
+    assert_eq!(
+        inspection().with("", "Nameless", Switch::default()).unwrap_err(),
+        FormError::Unnamed
+    );
     let nobody = inspection().handle("queen", Intent::Flip).unwrap_err();
     assert_eq!(nobody.to_string(), "no control is named \"queen\"");
 }

@@ -1,8 +1,8 @@
 //! A form as a machine: links, rules, what is touched and dirty, and changes taken back.
 
 use pin_notch::{
-    Conversion, Decimal, Form, FormError, FormTurn, Intent, Key, Notches, Place, Rating, Slider,
-    Stepper, Switch, Value, View, dec,
+    Conversion, Decimal, Form, FormError, FormTurn, Intent, Key, Place, Rating, Slider, Stepper,
+    Switch, Value, View, dec,
 };
 use proptest::prelude::*;
 
@@ -12,18 +12,17 @@ fn number(value: &Value) -> Decimal {
 
 /// A percentage and a rating in halves that drive each other, and two fields under a rule.
 fn inspection() -> Form {
-    let percent = Slider::new(Notches::new(dec!(0), dec!(100), dec!(1)).unwrap()).unwrap();
-    let rating = Rating::new(5).unwrap().by(dec!(0.5)).unwrap().at_least(dec!(0)).unwrap();
-    let rating = rating.starting_at(dec!(2.5)).unwrap();
+    let percent = Slider::builder().max(100).build().unwrap();
+    let rating = Rating::builder().step(dec!(0.5)).min(0).value(dec!(2.5)).build().unwrap();
     let to_stars = Conversion::between((dec!(0), dec!(100)), (dec!(0), dec!(5))).unwrap();
-    let frames = || Slider::new(Notches::new(dec!(0), dec!(11), dec!(1)).unwrap()).unwrap();
+    let frames = |value| Slider::builder().max(11).value(value).build().unwrap();
     let build = || -> Result<Form, FormError> {
         Form::new()
             .with("percent", "Strength", percent)?
             .with("rating", "Rating", rating)?
-            .with("brood", "Frames of brood", frames().starting_at(dec!(4)).unwrap())?
-            .with("all", "Frames in all", frames().starting_at(dec!(9)).unwrap())?
-            .with("feeder", "Feeder", Switch::new())?
+            .with("brood", "Frames of brood", frames(4))?
+            .with("all", "Frames in all", frames(9))?
+            .with("feeder", "Feeder", Switch::default())?
             .with_conversion("percent", "rating", to_stars)?
             .with_rule(&["brood", "all"], |values| {
                 let get = |name| values.get(name).map(number);
@@ -53,11 +52,12 @@ fn values(form: &Form) -> String {
 /// what is typed alone.
 #[test]
 fn a_draft_is_not_overwritten_by_its_own_echo() {
-    let weight = Notches::new(dec!(0), dec!(40), dec!(0.1)).unwrap();
+    let slider = Slider::builder().max(40).step(dec!(0.1)).build().unwrap();
+    let field = Stepper::builder().min(0).max(40).step(dec!(0.1)).build().unwrap();
     let same = Conversion::between((dec!(0), dec!(1)), (dec!(0), dec!(1))).unwrap();
     let mut form = Form::new()
-        .with("slider", "Weight", Slider::new(weight).unwrap())
-        .and_then(|form| form.with("field", "Weight in words", Stepper::new(weight).unwrap()))
+        .with("slider", "Weight", slider)
+        .and_then(|form| form.with("field", "Weight in words", field))
         .and_then(|form| form.with_conversion("slider", "field", same))
         .unwrap();
     let remarks: Vec<_> = form.audit().iter().map(ToString::to_string).collect();

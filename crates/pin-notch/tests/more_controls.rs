@@ -1,8 +1,9 @@
 //! Checkboxes, steppers and spans: each attempt with what came of it, as the text of its turn.
 
 use pin_notch::{
-    CheckGroup, Checkbox, Checked, ControlError, Direction, Intent, ItemStepper, Key, Meeting,
-    Notches, Orientation, Place, Shown, Span, SpanSlider, Stepper, Thumb, Turn, dec, steps_held,
+    Checkbox, CheckboxGroup, Checked, Choice, ControlError, Direction, Intent, ItemStepper, Key,
+    Orientation, Place, Shown, Span, SpanSlider, SpanSliderBuilder, SpanSliderDefinition, Stepper,
+    Surroundings, Thumb, Turn, dec, steps_held,
 };
 
 fn play<C, V: Shown + Clone>(
@@ -16,8 +17,7 @@ fn play<C, V: Shown + Clone>(
 }
 
 fn brood() -> Stepper {
-    let frames = Notches::new(dec!(0), dec!(11), dec!(0.25)).unwrap();
-    Stepper::new(frames).unwrap().in_unit("frames")
+    Stepper::builder().min(0).max(11).step(dec!(0.25)).unit("frames").build().unwrap()
 }
 
 #[test]
@@ -78,7 +78,7 @@ fn a_stepper_steps_from_anywhere() {
         &mut stepper,
         Stepper::handle,
         &[
-            (key(Up), "input 0, change 0"), // from empty to the nearest end
+            (key(Down), "input 0, change 0"), // from empty as from HTML's 0
             (key(Down), "refused: already at the lowest value"),
             (key(PageUp), "input 2.5, change 2.5"),
             (Intent::Step(-2), "input 2, change 2"),
@@ -86,26 +86,29 @@ fn a_stepper_steps_from_anywhere() {
             (key(Up), "refused: already at the highest value"),
             (key(Left), "refused: not for this control"), // in a text, it moves the caret
             (Intent::Type("4.9"), "draft"),
+            (key(Up), "input 5, change 5"), // from what is typed
+            (Intent::Type("95"), "draft"),
+            (key(Down), "input 11, change 11"),
+            (Intent::Type("95"), "draft"),
             (key(Up), "refused: already at the highest value"),
             (Intent::Clear, "input empty, change empty"),
             (Intent::Clear, "refused: already empty"),
         ],
     );
-    assert_eq!(stepper.handle(key(Down)).to_string(), "input 11, change 11");
+    assert_eq!(stepper.handle(key(End)).to_string(), "input 11, change 11");
     let view = stepper.view();
     assert_eq!((view.text.as_str(), view.at_first, view.at_last), ("11.00", false, true));
     assert_eq!(view.semantics.range.unwrap().text, "11 frames");
 
-    let hours = Notches::new(dec!(0), dec!(23), dec!(1)).unwrap();
-    let mut hours = Stepper::new(hours).unwrap().starting_at(dec!(23)).unwrap().wrapping();
+    let mut hours = Stepper::builder().min(0).max(23).value(23).r#loop(true).build().unwrap();
     assert_eq!(hours.handle(key(Up)).to_string(), "input 0, change 0");
     assert_eq!(hours.handle(key(Down)).to_string(), "input 23, change 23");
     assert!(!hours.view().at_last);
 
-    let mut free = Stepper::new(Notches::builder().build().unwrap()).unwrap();
-    assert_eq!(free.handle(key(Up)).to_string(), "input 0, change 0", "as from HTML's empty field");
+    let mut free = Stepper::builder().build().unwrap();
+    assert_eq!(free.handle(key(Up)).to_string(), "input 1, change 1", "as HTML's empty field");
     assert_eq!(free.handle(key(Home)).to_string(), "refused: not for this control");
-    assert_eq!(free.handle(Intent::Step(-3)).to_string(), "input -3, change -3");
+    assert_eq!(free.handle(Intent::Step(-3)).to_string(), "input -2, change -2");
 }
 
 #[test]
@@ -122,34 +125,49 @@ fn a_held_button_goes_in_growing_strides() {
 
 #[test]
 fn items_go_back_and_next_and_know_their_ends() {
-    let mut hives = ItemStepper::new(vec!["Linden", "Orchard", "Heath"]);
-    assert!(hives.at_first() && !hives.at_last());
+    let mut hives = ItemStepper::builder().options(["Linden", "Orchard", "Heath"]).build().unwrap();
+    assert!(hives.is_at_first() && !hives.is_at_last());
     play(
         &mut hives,
         ItemStepper::handle,
         &[
             (Intent::Step(-1), "refused: already at the lowest value"),
-            (Intent::Step(1), "input 1, change 1"),
-            (Intent::Key(Key::Right), "input 2, change 2"),
+            (Intent::Step(1), "input Orchard, change Orchard"),
+            (Intent::Key(Key::Right), "input Heath, change Heath"),
             (Intent::Key(Key::Down), "refused: already at the highest value"),
-            (Intent::Key(Key::Home), "input 0, change 0"),
+            (Intent::Key(Key::Home), "input Linden, change Linden"),
             (Intent::Step(0), "refused: nothing would change"),
-            (Intent::Step(i32::MAX), "input 2, change 2"),
+            (Intent::Step(i32::MAX), "input Heath, change Heath"),
             (Intent::Flip, "refused: not for this control"),
         ],
     );
-    assert_eq!(hives.item(), Some(&"Heath"));
-    let mut round = hives.wrapping();
-    assert_eq!(round.handle(Intent::Step(1)).to_string(), "input 0, change 0");
-    assert_eq!(round.handle(Intent::Step(-1)).to_string(), "input 2, change 2");
-    let mut none = ItemStepper::<u8>::new(Vec::new());
+    assert_eq!((hives.value(), hives.index()), (Some("Heath"), Some(2)));
+    hives.redefine(|definition| definition.r#loop = true).unwrap();
+    assert_eq!(hives.handle(Intent::Step(1)).to_string(), "input Linden, change Linden");
+    assert_eq!(hives.handle(Intent::Step(-1)).to_string(), "input Heath, change Heath");
+    let mut none = ItemStepper::default();
     assert_eq!(none.handle(Intent::Step(1)).to_string(), "refused: already at the highest value");
-    assert_eq!((none.item(), none.at_first(), none.at_last()), (None, true, true));
+    assert_eq!((none.item(), none.is_at_first(), none.is_at_last()), (None, true, true));
+
+    let closed = |text: &str| Choice::from(text).disabled();
+    let items = [closed("a"), "b".into(), closed("c"), "d".into(), closed("e")];
+    let mut some = ItemStepper::builder().options(items).build().unwrap();
+    assert_eq!(some.value(), Some("b"), "the first that can be stepped to");
+    assert_eq!(some.handle(Intent::Step(1)).to_string(), "input d, change d");
+    assert!(some.is_at_last());
+    some.set_value("c").unwrap();
+    assert_eq!(some.validity().len(), 0);
+    assert_eq!(
+        pin_notch::Control::from(some.clone()).entries(),
+        [""; 0],
+        "what is disabled is not sent"
+    );
+    assert_eq!(some.handle(Intent::Step(-1)).to_string(), "input b, change b");
 }
 
 #[test]
 fn a_checkbox_leaves_mixed_and_never_comes_back_to_it() {
-    let mut checkbox = Checkbox::new().starting(Checked::Mixed).sending("varroa");
+    let mut checkbox = Checkbox::builder().indeterminate(true).value("varroa").build().unwrap();
     assert_eq!(checkbox.view().semantics.attributes()[1], ("aria-checked", "mixed".to_owned()));
     assert_eq!(pin_notch::Control::from(checkbox.clone()).entries(), [""; 0]);
     play(
@@ -164,41 +182,63 @@ fn a_checkbox_leaves_mixed_and_never_comes_back_to_it() {
     checkbox.set_required(true);
     assert_eq!(checkbox.validity()[0].state(), "valueMissing");
     checkbox.reset();
-    assert_eq!(checkbox.checked(), Checked::Mixed);
+    assert_eq!(checkbox.value(), Checked::Mixed);
 }
 
 #[test]
 fn a_group_follows_its_children_and_leads_them() {
-    let mut group = CheckGroup::new(["formic", "oxalic", "thymol"]).at_least(1).at_most(2);
+    let mut group = CheckboxGroup::builder()
+        .options(["formic", "oxalic", "thymol"])
+        .least(1)
+        .most(2)
+        .build()
+        .unwrap();
     assert_eq!(group.validity()[0].to_string(), "Choose at least 1.");
-    let on = |group: &mut CheckGroup, child, intent| group.handle_box(child, intent).to_string();
-    assert_eq!(on(&mut group, 2, Intent::Flip), "input thymol, change thymol");
-    assert_eq!(group.parent(), Checked::Mixed);
-    assert_eq!(on(&mut group, 0, Intent::Flip), "input formic + thymol, change formic + thymol");
-    assert_eq!(on(&mut group, 1, Intent::Flip), "refused: no more than 2 can be chosen");
-    assert_eq!(group.handle(Intent::Flip).to_string(), "refused: no more than 2 can be chosen");
-    assert_eq!(on(&mut group, 9, Intent::Flip), "refused: not for this control");
+    play(
+        &mut group,
+        CheckboxGroup::handle,
+        &[
+            (Intent::Pick("thymol"), "input thymol, change thymol"),
+            (Intent::Pick("formic"), "input formic + thymol, change formic + thymol"),
+            (Intent::Pick("oxalic"), "refused: no more than 2 can be chosen"),
+            (Intent::Flip, "refused: no more than 2 can be chosen"),
+            (Intent::Pick("honey"), "refused: there is no such option"),
+        ],
+    );
+    assert_eq!(group.all(), Checked::Mixed);
     assert!(group.validity().is_empty());
 
-    let mut free = CheckGroup::new(["queen", "eggs", "brood"]);
-    free.boxes_mut()[1].set_disabled(true);
+    let mut free = CheckboxGroup::builder()
+        .options(["queen".into(), Choice::from("eggs").disabled(), "brood".into()])
+        .build()
+        .unwrap();
     assert_eq!(free.handle(Intent::Flip).to_string(), "input queen + brood, change queen + brood");
-    assert_eq!(free.parent(), Checked::Mixed, "the disabled one stays as it was");
+    assert_eq!(free.all(), Checked::Mixed, "the disabled one stays as it was");
     assert_eq!(free.handle(Intent::Flip).to_string(), "input none, change none");
-    free.set_read_only(true);
-    assert_eq!(free.handle_box(0, Intent::Flip).to_string(), "refused: read-only");
+    free.set_readonly(true);
+    assert_eq!(free.handle(Intent::Pick("queen")).to_string(), "refused: read-only");
 }
 
 fn outside() -> SpanSlider {
-    let notches = Notches::new(dec!(0), dec!(100), dec!(1)).unwrap();
-    SpanSlider::new(notches).unwrap().starting_at(dec!(20), dec!(60)).unwrap()
+    SpanSlider::builder().value(Span::new(20, 60)).build().unwrap()
+}
+
+/// The same, defined in part otherwise.
+fn outside_with(change: impl FnOnce(&mut SpanSliderDefinition)) -> SpanSlider {
+    let mut definition = outside().definition().clone();
+    change(&mut definition);
+    SpanSlider::new(definition).unwrap()
+}
+
+fn apart(definition: &mut SpanSliderDefinition, least: u8, most: u8) {
+    (definition.least, definition.most) = (least.into(), Some(most.into()));
 }
 
 #[test]
 fn the_nearer_thumb_answers_and_thumbs_stop_or_push() {
     use Intent::*;
     let across = Place::across;
-    let mut stopping = outside().apart(dec!(10), dec!(50)).unwrap();
+    let mut stopping = outside_with(|span| apart(span, 10, 50));
     play(
         &mut stopping,
         SpanSlider::handle,
@@ -217,7 +257,8 @@ fn the_nearer_thumb_answers_and_thumbs_stop_or_push() {
             (Choose(dec!(60)), "input 60 to 70, change 60 to 70"),
         ],
     );
-    let mut pushing = outside().apart(dec!(10), dec!(50)).unwrap().meeting(Meeting::Push);
+    let mut pushing = outside_with(|span| apart(span, 10, 50));
+    pushing.redefine(|span| span.push = true).unwrap();
     play(
         &mut pushing,
         SpanSlider::handle,
@@ -230,21 +271,26 @@ fn the_nearer_thumb_answers_and_thumbs_stop_or_push() {
         ],
     );
     // Two thumbs in one place: the one that has room answers.
-    let mut met = outside().starting_at(dec!(100), dec!(100)).unwrap();
+    let mut met = outside_with(|span| span.value = Some(Span::new(100, 100)));
     assert_eq!(met.handle(Press(across(0.4))).to_string(), "grab, input 40 to 100");
-    let mut met = outside().starting_at(dec!(50), dec!(50)).unwrap();
+    let mut met = outside_with(|span| span.value = Some(Span::new(50, 50)));
     assert_eq!(met.handle(Press(across(0.8))).to_string(), "grab, input 50 to 80");
 }
 
 #[test]
 fn a_span_lies_as_a_slider_does_and_tells_each_thumbs_limits() {
-    let upright = outside().oriented(Orientation::Vertical).in_unit("°C");
+    let upright = outside_with(|span| {
+        (span.orientation, span.unit) = (Orientation::Vertical, "°C".into());
+    });
     let view = upright.view();
     assert_eq!(
         (view.thumbs, view.filled, view.readout.as_str()),
         ([0.8, 0.4], (0.4, 0.8), "20 to 60 °C")
     );
-    let mut other = outside().running(Direction::RightToLeft);
+    let mut around = Surroundings::default();
+    around.direction = Some(Direction::RightToLeft);
+    let mut other = outside();
+    other.set_surroundings(&around);
     let _ = other.handle(Intent::Take(Thumb::High));
     assert_eq!(other.handle(Intent::Key(Key::Left)).to_string(), "input 20 to 61, change 20 to 61");
     let limits = |span: &SpanSlider| {
@@ -253,21 +299,29 @@ fn a_span_lies_as_a_slider_does_and_tells_each_thumbs_limits() {
             .map(|told| told.range.map(|r| format!("{} in {}..{}", r.now, r.min, r.max)).unwrap())
     };
     assert_eq!(limits(&outside()), ["20 in 0..60", "60 in 20..100"]);
-    assert_eq!(
-        limits(&outside().apart(dec!(5), dec!(45)).unwrap()),
-        ["20 in 15..55", "60 in 25..65"]
-    );
+    assert_eq!(limits(&outside_with(|span| apart(span, 5, 45))), ["20 in 15..55", "60 in 25..65"]);
 
-    let wrong = |least, greatest| outside().apart(least, greatest).unwrap_err();
+    let error = |span: SpanSliderBuilder| span.build().unwrap_err().to_string();
+    let from = |low, high| SpanSlider::builder().value(Span { low, high });
     assert_eq!(
-        wrong(dec!(50), dec!(60)),
-        ControlError::Distance { least: dec!(50), greatest: dec!(60) }
+        error(from(dec!(20), dec!(60)).least(50).most(60)),
+        "value 20 to 60 is not allowed: not 50 to 60 apart"
     );
-    let back = outside().starting_at(dec!(60), dec!(20)).unwrap_err();
-    assert!(matches!(back, ControlError::Distance { .. }), "{back}");
-    let off = outside().starting_at(dec!(1.5), dec!(20)).unwrap_err();
-    assert_eq!(off.to_string(), "default value 1.5 is not allowed: on no notch; the nearest is 2");
-    let reversed = Notches::new(dec!(9), dec!(0), dec!(1)).unwrap();
-    assert_eq!(SpanSlider::new(reversed).unwrap_err(), ControlError::NoNotch);
-    assert_eq!(outside().value(), Span { low: dec!(20), high: dec!(60) });
+    assert_eq!(
+        error(from(dec!(60), dec!(20))),
+        "value 60 to 20 is not allowed: not at least 0 apart"
+    );
+    assert_eq!(
+        error(from(dec!(1.5), dec!(20))),
+        "value 1.5 to 20 is not allowed: on no notch; the nearest is 2"
+    );
+    let none = SpanSlider::builder().min(9).max(0).build().unwrap_err();
+    assert_eq!(none, ControlError::NoNotch);
+    assert_eq!(
+        error(SpanSlider::builder().max(10).least(11)),
+        "least 11 is not possible: no two values are so far apart"
+    );
+    // Without values of its own, it starts as wide as its distances allow.
+    let wide = SpanSlider::builder().least(20).most(50).build().unwrap();
+    assert_eq!(wide.value(), Span::new(0, 50));
 }

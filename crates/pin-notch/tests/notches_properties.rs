@@ -1,6 +1,9 @@
 //! What holds for every definition and every value, checked on generated ones, the extreme among them.
 
-use pin_notch::{Decimal, Intent, Key, Notches, Place, Rating, Slider, number_text, parse_number};
+use pin_notch::{
+    Decimal, Intent, Key, Notches, Place, Rating, Slider, SliderDefinition, Step, number_text,
+    parse_number,
+};
 use proptest::prelude::*;
 
 /// Any number at all: up to 28 digits, up to 28 decimal places.
@@ -136,7 +139,12 @@ proptest! {
         for remark in notches.audit() {
             prop_assert!(!remark.to_string().is_empty());
         }
-        if let Ok(mut slider) = Slider::new(notches) {
+        let mut definition = SliderDefinition::default();
+        definition.min = notches.min().unwrap_or(definition.min);
+        definition.max = notches.max().unwrap_or(definition.max);
+        definition.step = notches.step().map_or(Step::Any, Step::Every);
+        definition.step_base = Some(notches.step_base());
+        if let Ok(mut slider) = Slider::new(definition) {
             for key in Key::all() {
                 let _ = slider.handle(Intent::Key(key));
             }
@@ -169,7 +177,7 @@ proptest! {
     fn the_icons_of_a_rating_add_up_to_its_value(
         icons in 1_u32..20, step in 1_i64..30, at in 0.0_f64..=1.0
     ) {
-        let mut rating = Rating::new(icons).unwrap().by(Decimal::new(step, 1)).unwrap();
+        let mut rating = Rating::builder().max(icons).step(Decimal::new(step, 1)).build().unwrap();
         let _ = rating.handle(Intent::Press(Place::across(at)));
         let view = rating.view();
         let sum: Decimal = (0..icons).map(|icon| view.fill(icon)).sum();

@@ -91,7 +91,7 @@ fn the_step_base_is_the_minimum_else_the_default_else_zero() {
 
 #[test]
 fn a_ladder_of_tenths_has_no_binary_dust() {
-    let notches = Notches::new(dec!(0), dec!(1), dec!(0.1)).unwrap();
+    let notches = Notches::new(0, 1, dec!(0.1)).unwrap();
     let texts: Vec<String> = notches.iter().map(number_text).collect();
     assert_eq!(texts.join(" "), "0 0.1 0.2 0.3 0.4 0.5 0.6 0.7 0.8 0.9 1");
     assert_eq!(notches.fixed_text(dec!(1)), "1.0");
@@ -99,7 +99,7 @@ fn a_ladder_of_tenths_has_no_binary_dust() {
 
 #[test]
 fn one_by_twenty_stops_at_eighty_one() {
-    let notches = Notches::new(dec!(1), dec!(100), dec!(20)).unwrap();
+    let notches = Notches::new(1, 100, 20).unwrap();
     assert_eq!(notches.iter().collect::<Vec<_>>(), [1, 21, 41, 61, 81].map(Decimal::from));
     assert_eq!((notches.count(), notches.last()), (Some(5), Some(dec!(81))));
     // The track still runs to the maximum, so 81 stands short of its end.
@@ -151,7 +151,7 @@ fn the_audit_says_what_will_surprise() {
     assert_eq!(
         remarks(notches("10", "0", "1", "")),
         [
-            "max-below-min: the maximum 0 is below the minimum 10: no value is acceptable, and a control shows the minimum"
+            "max-below-min: the maximum 0 is below the minimum 10: no value is acceptable, and a control that is never empty shows the minimum"
         ]
     );
     assert_eq!(

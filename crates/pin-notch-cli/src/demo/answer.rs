@@ -18,7 +18,7 @@ pub(super) fn accepted(form: &Form, values: &Values) -> String {
     let unknown = match values.unknown() {
         [] => String::new(),
         names => format!(
-            "<p>Left aside, for no control has that name: {}.</p>",
+            "<p>Ignored, because no control has that name: {}.</p>",
             escaped(&names.join(", "))
         ),
     };

@@ -1,11 +1,11 @@
 // The page's own script: it shows what the controls say, and decides nothing about their values.
-import { hearTurns } from "/pin-notch.js";
+import { onTurn } from "/pin-notch.js";
 
 const turns = document.querySelector("#turns");
 const MOST = 60;
 
 // Moves of one drag share a line, and so do attempts that are refused for the same reason again.
-hearTurns(({ element, intent, outcome, refused }) => {
+onTurn(({ element, intent, outcome, refused }) => {
   const name = element.dataset.name ?? element.localName;
   const moving = /^(move|point)/.exec(intent)?.[0];
   const kind = moving || refused ? `${name} ${moving ?? intent} ${refused ? outcome : ""}` : crypto.randomUUID();
@@ -45,49 +45,35 @@ document.querySelector("#skip").addEventListener("change", (event) => {
 
 // Options that come later, from a service that takes its time, and very many of them.
 document.querySelector("#keeper").options = new Promise((done) => setTimeout(done, 1500, [
-  { value: "ida", text: "Ida Brandt" }, { value: "jon", text: "Jon Falk" }, { value: "mia", text: "Mia Roth" },
+  { value: "ida", text: "Ida" }, { value: "jon", text: "Jon" }, { value: "mia", text: "Mia" },
 ]));
 document.querySelector("#colony").options = Array.from({ length: 100_000 }, (_, n) => `Colony ${n + 1}, row ${(n % 97) + 1}`);
 
-// The property panel: the attributes that the chosen element has a use for, each with a native field.
-const SHARED = ["disabled", "readonly", "required"];
-const NUMBERS = ["min", "max", "step", "value"];
-const PANEL = {
-  "notch-slider": [...NUMBERS, "unit", "orientation=horizontal|vertical", "scale=even|logarithmic", "readout", "reversed"],
-  "notch-span-slider": [...NUMBERS, "least", "most", "unit", "orientation=horizontal|vertical", "push"],
-  "notch-rating": [...NUMBERS, "icon", "lit=up-to|only", "readout", "preview", "readout-place=after|before|above|below"],
-  "notch-switch": ["value", "caption-on", "caption-off"],
-  "notch-checkbox": ["value", "description"],
-  "notch-check-group": ["value", "parent", "least", "most"],
-  "notch-stepper": [...NUMBERS, "unit", "placeholder", "wrap"],
-  "notch-item-stepper": ["value", "wrap"],
-  "notch-select": ["value", "placeholder", "least", "most", "multiple", "filter"],
-  "notch-date": ["min", "max", "value", "pattern", "placeholder", "first-day=monday|sunday|saturday", "always-open"],
-  "notch-date-span": ["min", "max", "value", "least", "most", "two-fields", "across-blocked", "always-open"],
-  "notch-month": NUMBERS, "notch-week": NUMBERS, "notch-time": NUMBERS, "notch-date-time": NUMBERS,
-};
-const FLAGS = ["disabled", "readonly", "required", "reversed", "push", "wrap", "multiple", "filter", "always-open", "two-fields", "across-blocked"];
+// The property panel: the attributes of the chosen element, each with a native field. Which there are, the core says.
+const ATTRIBUTES = JSON.parse(document.querySelector("#attributes").textContent);
+const LOOKS = [{ name: "sizing", about: "Its size.", like: ["medium", "small", "large"] }];
 const fields = document.querySelector("#fields");
 let chosen;
+
+/** The native field of an attribute whose values are like this. */
+function fieldOf({ name, like }, element) {
+  const held = element.getAttribute(name);
+  if (like === true) return Object.assign(document.createElement("input"), { type: "checkbox", checked: held !== null });
+  if (typeof like === "string") return Object.assign(document.createElement("input"), { placeholder: like, value: held ?? "" });
+  const field = document.createElement("select");
+  for (const token of like) field.add(new Option(token));
+  field.value = held ?? like[0];
+  return field;
+}
 
 function choose(element) {
   if (element === chosen || !element.closest(".card")) return;
   chosen = element;
   document.querySelector("#chosen").textContent = `${element.dataset.name}: <${element.localName}>`;
-  const names = [...PANEL[element.localName], "lang", "sizing=medium|small|large", ...SHARED];
-  fields.replaceChildren(...names.map((named) => {
-    const [name, choices] = named.split("=");
-    const label = document.createElement("label");
-    let field;
-    if (choices) {
-      field = document.createElement("select");
-      for (const choice of choices.split("|")) field.add(new Option(choice));
-      field.value = element.getAttribute(name) ?? choices.split("|")[0];
-    } else {
-      field = document.createElement("input");
-      if (FLAGS.includes(name)) { field.type = "checkbox"; field.checked = element.hasAttribute(name); }
-      else field.value = element.getAttribute(name) ?? "";
-    }
+  fields.replaceChildren(...[...ATTRIBUTES[element.localName], ...LOOKS].map((attribute) => {
+    const { name, about } = attribute;
+    const label = Object.assign(document.createElement("label"), { title: about });
+    const field = fieldOf(attribute, element);
     field.addEventListener("input", () => {
       if (field.type === "checkbox") element.toggleAttribute(name, field.checked);
       else if (field.value === "") element.removeAttribute(name);

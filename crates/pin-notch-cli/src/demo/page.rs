@@ -1,8 +1,10 @@
 //! The page "Hive inspection", drawn by the same code that draws the live controls.
 
-use super::inspection::{self, Exhibit};
-use pin_notch::Form;
-use pin_notch_html::{Looks, Tag, attributes_of, element_html, escaped, options_of};
+use super::exhibits::{self, Exhibit};
+use super::inspection;
+use pin_notch::{AttributeKind, ControlKind, Form};
+use pin_notch_html::{Looks, element_html, escaped, tag_of};
+use serde_json::json;
 
 /// The whole page around this content.
 pub(super) fn framed(title: &str, content: &str) -> String {
@@ -25,7 +27,7 @@ pub(super) fn framed(title: &str, content: &str) -> String {
 }
 
 pub(super) fn page() -> String {
-    let exhibits = inspection::exhibits();
+    let exhibits = exhibits::exhibits();
     let name =
         |kind: &str| kind.split(' ').next().unwrap_or_default().replace(',', "").to_lowercase();
     let links: String = exhibits
@@ -43,6 +45,7 @@ pub(super) fn page() -> String {
         })
         .collect();
     let form = form(&inspection::form());
+    let attributes = attributes();
     framed(
         "Hive inspection",
         &format!(
@@ -57,7 +60,8 @@ pub(super) fn page() -> String {
 <div class="beside">
 <section class="panel" aria-labelledby="properties"><h2 id="properties">Properties</h2>
 <p id="chosen">Use a control, or choose one by its name, to change it here.</p>
-<div id="fields"></div></section>
+<div id="fields"></div>
+<script type="application/json" id="attributes">{attributes}</script></section>
 <section class="panel" aria-labelledby="happened"><h2 id="happened">What happened</h2>
 <p>Each attempt, and what came of it. Newest first.</p>
 <ol id="turns" tabindex="0" aria-labelledby="happened"></ol></section>
@@ -69,18 +73,18 @@ pub(super) fn page() -> String {
     )
 }
 
-fn looks(label: &str, icon: &str) -> Looks {
+fn looks(label: &str) -> Looks {
     let mut looks = Looks::default();
-    (looks.label, looks.icon) = (label.to_owned(), icon.to_owned());
+    label.clone_into(&mut looks.label);
     looks
 }
 
 fn card(exhibit: &Exhibit) -> String {
-    let Exhibit { id, label, note, control, icon, looks: own_looks } = exhibit;
+    let Exhibit { id, label, note, control, looks: own_looks } = exhibit;
     let own: Vec<_> =
         [("id", *id), ("data-name", *label)].iter().chain(own_looks.iter()).copied().collect();
-    let element = element_html(control, &own, &looks(label, icon));
-    let rtl = if *id == "rtl" { " dir=\"rtl\"" } else { "" };
+    let element = element_html(control, &own, &looks(label));
+    let rtl = if exhibit.is_right_to_left() { " dir=\"rtl\"" } else { "" };
     let live = control.value();
     let markup = escaped(&markup(exhibit)).into_owned();
     format!(
@@ -90,13 +94,31 @@ fn card(exhibit: &Exhibit) -> String {
     )
 }
 
+/// For the panel of properties: the attributes of each element, and what their values are like.
+fn attributes() -> String {
+    let of = |kind: ControlKind| {
+        let all = kind.attributes().iter().filter(|one| one.kind != AttributeKind::Options);
+        let all = all.map(|attribute| {
+            let like = match attribute.kind {
+                AttributeKind::Flag => json!(true),
+                AttributeKind::Token(tokens) => json!(tokens),
+                other => json!(other.like()),
+            };
+            json!({ "name": attribute.name, "about": attribute.about(), "like": like })
+        });
+        (tag_of(kind).to_owned(), all.collect())
+    };
+    let all: serde_json::Map<_, _> = ControlKind::ALL.iter().copied().map(of).collect();
+    // Nothing in it may end the script element it stands in.
+    json!(all).to_string().replace('<', "\\u003c")
+}
+
 /// The shortest markup that makes the control, as a developer would write it.
 fn markup(exhibit: &Exhibit) -> String {
-    let mut looks = Looks::default();
-    looks.icon = exhibit.icon.to_owned();
-    let tag = Tag::of(&exhibit.control).name();
+    let definition = exhibit.control.definition();
+    let tag = tag_of(definition.kind());
     let mut text = format!("<{tag}");
-    let attributes = attributes_of(&exhibit.control, &looks);
+    let attributes = definition.attributes();
     let own = exhibit.looks.iter().map(|(name, value)| (*name, (*value).to_owned()));
     for (name, value) in attributes.into_iter().chain(own) {
         text.push_str(&match value.as_str() {
@@ -108,7 +130,7 @@ fn markup(exhibit: &Exhibit) -> String {
         });
     }
     text.push('>');
-    let options = options_of(&exhibit.control);
+    let options = definition.options();
     for (at, option) in options.iter().enumerate() {
         if at == 3 && options.len() > 4 {
             text.push_str("\n  …");
@@ -130,7 +152,7 @@ fn form(form: &Form) -> String {
         let id = format!("form-{name}");
         let own = [("id", id.as_str()), ("data-name", &field.label), ("name", &field.name)];
         let own = if field.is_unsent() { &own[..2] } else { &own[..] };
-        let element = element_html(&field.control, own, &looks(&field.label, ""));
+        let element = element_html(&field.control, own, &looks(&field.label));
         let required = match field.control.conditions().required {
             true => " <small>(required)</small>",
             false => "",

@@ -22,7 +22,7 @@ fn a_calendar_opens_takes_the_focus_and_gives_it_back() {
         page.press(&[Key::End]).await;
         assert_eq!(page.get(&active).await, "day-2026-05-17", "weeks begin on Monday there");
         page.press(&[Key::Enter]).await;
-        assert!(page.told().await.last().unwrap().ends_with("refused: that day is blocked"));
+        assert!(page.told().await.last().unwrap().ends_with("refused: that day is closed"));
         let sunday = Page::part("#it", "#day-2026-05-17");
         assert_eq!(page.get(&format!("{sunday}.title")).await, "The apiary rests on Sundays.");
         page.press(&[Key::PageDown, Key::Left, Key::Enter]).await;
@@ -73,7 +73,7 @@ fn any_button_can_open_a_calendar_and_has_the_focus_back() {
 fn a_typed_date_is_settled_or_reported() {
     with_page(async |page| {
         page.show(&format!(
-            "<label for=it>Visited</label><notch-date id=it pattern='d. MMMM y' {SEASON}>"
+            "<label for=it>Visited</label><notch-date id=it date-pattern='d. MMMM y' {SEASON}>"
         ))
         .await;
         let input = Page::part("#it", "[part=input]");
@@ -112,7 +112,7 @@ fn a_span_is_picked_end_by_end_with_a_preview() {
         assert_eq!(page.get(&spanned).await, "4");
         page.click("#it", "#day-2026-05-18", (0.5, 0.5)).await;
         assert!(
-            page.told().await.last().unwrap().ends_with("2026-05-17 lies between and is blocked")
+            page.told().await.last().unwrap().ends_with("2026-05-17 lies between and is closed")
         );
         page.click("#it", "#day-2026-05-15", (0.5, 0.5)).await;
         assert_eq!(page.value("#it").await, "2026-05-12/2026-05-15");

@@ -15,7 +15,7 @@ const EVERY: [(&str, &str, &str, &str); 16] = [
     ("notch-rating value=4", "4", ">", "5"),
     ("notch-switch", "", " ", "on"),
     ("notch-checkbox", "", " ", "on"),
-    ("notch-check-group value=fa", "fa", " ", "oa,fa"),
+    ("notch-checkbox-group value=fa", "fa", " ", "oa,fa"),
     ("notch-stepper value=3", "3", "^", "4"),
     ("notch-item-stepper value=oa", "oa", ">", "fa"),
     ("notch-select value=oa", "oa", "vv!", "fa"),

@@ -4,8 +4,8 @@ use crate::support::{Page, demo_of, with_page};
 use fantoccini::key::Key;
 use std::process::Command;
 
-const SHEET: &str = include_str!("../../../../demo/inspection.toml");
-const HIVES: &str = include_str!("../../../../demo/hives.txt");
+const SHEET: &str = include_str!("../../demo/inspection.toml");
+const HIVES: &str = include_str!("../../demo/hives.txt");
 
 /// What a drawn page has to do, wherever it is.
 async fn is_alive(page: &Page) {
@@ -52,7 +52,7 @@ fn a_page_in_a_file_needs_no_other() {
         let drawn = Command::new(env!("CARGO_BIN_EXE_pin-notch"))
             .args(["draw", "demo/inspection.toml", "--output"])
             .arg(&path)
-            .current_dir(concat!(env!("CARGO_MANIFEST_DIR"), "/../.."))
+            .current_dir(env!("CARGO_MANIFEST_DIR"))
             .status();
         assert!(drawn.expect("the command runs").success());
         page.client.goto(&format!("file://{}", path.display())).await.expect("the page");

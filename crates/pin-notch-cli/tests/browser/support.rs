@@ -148,8 +148,8 @@ where
 /// Writes down every turn, and every `input` and `change` event that reaches the document.
 const RECORD: &str = "
     window.told = [];
-    const { hearTurns } = await import('/pin-notch.js');
-    hearTurns(({ element, intent, outcome }) => told.push(`${intent} -> ${outcome}`));
+    const { onTurn } = await import('/pin-notch.js');
+    onTurn(({ element, intent, outcome }) => told.push(`${intent} -> ${outcome}`));
     for (const type of ['input', 'change', 'grab', 'release'])
       document.addEventListener(type, (event) => told.push(`${type} event ${event.target.value}`));
     document.addEventListener('toggle', (event) => told.push(`toggle event ${event.newState}`), true);";

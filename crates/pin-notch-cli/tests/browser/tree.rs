@@ -11,8 +11,8 @@ const TOLD: [(&str, &str, &[&str]); 15] = [
     ("notch-switch", "checked", &["switch \"It\" true"]),
     ("notch-checkbox", "indeterminate", &["checkbox \"It\" mixed"]),
     (
-        "notch-check-group",
-        "parent=All value=oa",
+        "notch-checkbox-group",
+        "all=All value=oa",
         &[
             "group \"It\"",
             "checkbox \"All\" mixed",
@@ -72,7 +72,7 @@ fn each_control_is_told_as_what_it_is() {
         let mut wrong = Vec::new();
         for (tag, attributes, told) in TOLD {
             let options = match tag {
-                "notch-check-group" | "notch-item-stepper" | "notch-select" => {
+                "notch-checkbox-group" | "notch-item-stepper" | "notch-select" => {
                     "<option value=oa>Oxalic</option><option value=fa>Formic</option>"
                 }
                 _ => "",

@@ -67,7 +67,7 @@ fn numbers_are_written_and_read_by_the_language_around() {
             "<div lang=de><notch-stepper min=0 max=5000 step=0.5></notch-stepper>\
              <notch-slider max=40 step=0.1 value=18.4 unit=kg></notch-slider></div>\
              <div lang=ar-EG dir=rtl><notch-time></notch-time><notch-stepper id=ar></notch-stepper></div>\
-             <div lang=fr><notch-date value=2026-05-14 pattern='EEEE d MMMM y'></notch-date></div>",
+             <div lang=fr><notch-date value=2026-05-14 date-pattern='EEEE d MMMM y'></notch-date></div>",
         )
         .await;
         page.focus("notch-stepper").await;

@@ -4,39 +4,39 @@ use super::field::input;
 use super::{BACK, Button, CROSS, NEXT, PAGE, Told, press};
 use crate::action::Action;
 use crate::markup::Markup;
-use pin_notch::{DateGrid, DateSpanView, DateView, GridDay, Role, Semantics, Thumb};
+use pin_notch::{DateGrid, DateSpanView, DateView, GridDay, Part, Role, Semantics, Thumb};
 
 pub(super) fn body(to: &mut Markup, view: &DateView, semantics: &Semantics, told: &Told) {
     let popup = Popup::new(view.grid.as_ref(), view.always_open, semantics);
     to.open("div", "field");
-    input(to, &view.text, &view.prompt, semantics);
-    popup.name_field(to, semantics, told, "");
+    input(to, &view.text, &view.placeholder, semantics);
+    popup.name_field(to, semantics, told, None);
     to.flag("data-focus", !popup.open);
     to.close();
     popup.close_field(to, semantics, told, view.value.is_some());
     popup.write(to, told, |to| {
-        let (today, free) = view.today;
+        let Some((today, free)) = view.today else { return };
         to.open("button", "today");
         to.set("type", "button");
         to.flag("disabled", told.stuck || !free);
         to.doing(Action::Day, &today.to_string());
-        to.say("Today");
+        to.say(&told.words(Part::Today));
     });
 }
 
 pub(super) fn span_body(to: &mut Markup, view: &DateSpanView, semantics: &Semantics, told: &Told) {
     let popup = Popup::new(view.grid.as_ref(), view.always_open, semantics);
     to.open("div", "field");
-    let ends = [("from", Thumb::Low), ("to", Thumb::High)];
+    let ends = [("from", Thumb::Low, Part::From), ("to", Thumb::High, Part::To)];
     let count = if view.two_fields { 2 } else { 1 };
-    for ((name, end), text) in ends.into_iter().zip(&view.texts).take(count) {
+    for ((name, end, part), text) in ends.into_iter().zip(&view.texts).take(count) {
         if end == Thumb::High {
             to.open("span", "between");
             to.set("aria-hidden", "true");
             to.say("–");
         }
-        input(to, text, &view.prompt, semantics);
-        popup.name_field(to, semantics, told, if view.two_fields { name } else { "" });
+        input(to, text, &view.placeholder, semantics);
+        popup.name_field(to, semantics, told, view.two_fields.then_some(part));
         to.set("data-end", name);
         let active = !view.two_fields || view.active == end;
         to.flag("data-focus", !popup.open && active);
@@ -65,7 +65,7 @@ impl<'a> Popup<'a> {
 
     /// A field with a calendar that opens from it is a combobox; one beside an open calendar is a plain
     /// field. `end` names one of two fields.
-    fn name_field(&self, to: &mut Markup, semantics: &Semantics, told: &Told, end: &str) {
+    fn name_field(&self, to: &mut Markup, semantics: &Semantics, told: &Told, end: Option<Part>) {
         let mut semantics = semantics.clone();
         semantics.role = if self.always_open { Role::TextBox } else { Role::Combobox };
         told.name_part(to, &semantics, end);
@@ -77,11 +77,12 @@ impl<'a> Popup<'a> {
 
     /// The buttons after the fields; ends what holds them.
     fn close_field(&self, to: &mut Markup, semantics: &Semantics, told: &Told, filled: bool) {
-        let clear = Button { part: "clear", name: "clear", icon: CROSS, does: (Action::Clear, "") };
+        let clear =
+            Button { part: "clear", name: Part::Clear, icon: CROSS, does: (Action::Clear, "") };
         told.button(to, clear, told.stuck || semantics.required || !filled);
         to.open("span", "toggle");
         to.flag("hidden", self.always_open);
-        told.label(to, "open the calendar");
+        told.label(to, Part::OpenCalendar);
         press(to, PAGE, (Action::Toggle, ""), told.stuck);
         to.close();
     }
@@ -94,12 +95,12 @@ impl<'a> Popup<'a> {
             to.set("id", "calendar");
             to.set("popover", "manual");
             to.set("role", "dialog");
-            told.label(to, "calendar");
+            told.label(to, Part::Calendar);
             to.flag("data-open", self.open);
         }
         to.open("div", "calendar");
         if let Some(grid) = self.grid {
-            head(to, grid);
+            head(to, grid, told);
             table(to, grid, self.open, told);
             to.open("div", "foot");
             foot(to);
@@ -110,16 +111,16 @@ impl<'a> Popup<'a> {
     }
 }
 
-fn head(to: &mut Markup, grid: &DateGrid) {
+fn head(to: &mut Markup, grid: &DateGrid, told: &Told) {
     to.open("div", "head");
     to.open("span", "back");
-    to.set("aria-label", "previous month");
+    to.set("aria-label", &told.words(Part::PreviousMonth));
     press(to, BACK, (Action::Key, "PageUp"), false);
     to.open("div", "title");
     to.set("aria-live", "polite");
     to.say(&grid.title);
     to.open("span", "next");
-    to.set("aria-label", "next month");
+    to.set("aria-label", &told.words(Part::NextMonth));
     press(to, NEXT, (Action::Key, "PageDown"), false);
     to.close();
 }
@@ -128,7 +129,7 @@ fn table(to: &mut Markup, grid: &DateGrid, takes_focus: bool, told: &Told) {
     to.open("table", "grid");
     to.set("role", "grid");
     to.set("tabindex", "0");
-    told.label(to, &grid.title);
+    told.label(to, Part::Days(grid.month));
     let mut days = grid.weeks.iter().flat_map(|(_, days)| days);
     match days.find(|day| day.active).and_then(|day| day.date) {
         Some(date) => to.put("aria-activedescendant", format_args!("day-{date}")),
@@ -168,7 +169,7 @@ fn day(to: &mut Markup, day: &GridDay) {
         to.set("class", "day outside");
         return to.say("");
     };
-    let blocked = day.why_not.is_some();
+    let closed = day.why_not.is_some();
     to.open("td", "day");
     to.put("id", format_args!("day-{date}"));
     to.set("role", "gridcell");
@@ -178,17 +179,14 @@ fn day(to: &mut Markup, day: &GridDay) {
         ("spanned", day.spanned),
         ("today", day.today),
         ("active", day.active),
-        ("blocked", blocked),
+        ("closed", closed),
     ];
     to.class("day", &states);
     to.truth("aria-selected", day.chosen);
-    to.truth("aria-disabled", blocked);
-    match &day.why_not {
-        Some(why) => {
-            to.put("aria-label", format_args!("{}, {why}", day.name));
-            to.set("title", why);
-        }
-        None => to.set("aria-label", &day.name),
+    to.truth("aria-disabled", closed);
+    to.set("aria-label", &day.name);
+    if let Some(why) = &day.why_not {
+        to.set("title", why);
     }
     to.doing(Action::Day, &date.to_string());
     if day.today {

@@ -3,7 +3,7 @@
 use super::Told;
 use crate::action::Action;
 use crate::markup::Markup;
-use pin_notch::{CheckGroupView, Checkbox, CheckboxView, Checked};
+use pin_notch::{CheckboxGroupView, CheckboxView, Checked, Semantics};
 
 /// The states of a checkbox, for style sheets.
 pub(super) fn states(checked: Checked) -> [(&'static str, bool); 2] {
@@ -26,33 +26,28 @@ pub(super) fn body(to: &mut Markup, view: &CheckboxView) {
     to.say(&view.description);
 }
 
-pub(super) fn group_body(to: &mut Markup, view: &CheckGroupView, told: &Told) {
+pub(super) fn group_body(to: &mut Markup, view: &CheckboxGroupView, told: &Told) {
     to.open("div", "choices");
     told.name(to, &view.semantics);
-    if let Some((text, checked)) = &view.parent {
-        // The parent stands for its children: it can be used when they can.
-        let mut parent = Checkbox::new().starting(*checked).view();
-        parent.semantics.disabled = view.semantics.disabled;
-        parent.semantics.read_only = view.semantics.read_only;
-        to.open("div", "parent");
+    if let Some(all) = &view.all {
+        to.open("div", "all");
         to.doing(Action::Flip, "");
-        one(to, text, &parent, told);
+        one(to, &all.text, all.checked, &all.semantics, told);
     }
-    for (value, text, view) in &view.boxes {
+    for choice in &view.choices {
         to.open("div", "choice");
-        to.doing(Action::Pick, value);
-        one(to, text, view, told);
+        to.doing(Action::Pick, &choice.value);
+        one(to, &choice.text, choice.checkbox.checked, &choice.checkbox.semantics, told);
     }
     to.close();
 }
 
-/// What stands inside a box of a group; ends it.
-fn one(to: &mut Markup, text: &str, view: &CheckboxView, told: &Told) {
-    let disabled = view.semantics.disabled;
-    let [on, mixed] = states(view.checked);
-    to.class("check", &[on, mixed, ("disabled", disabled)]);
-    told.speak(to, &view.semantics);
-    to.reachable(!disabled);
+/// What stands inside a checkbox of a group; ends it.
+fn one(to: &mut Markup, text: &str, checked: Checked, semantics: &Semantics, told: &Told) {
+    let [on, mixed] = states(checked);
+    to.class("check", &[on, mixed, ("disabled", semantics.disabled)]);
+    told.speak(to, semantics);
+    to.reachable(!semantics.disabled);
     to.set("aria-label", text);
     cell(to);
     to.open("span", "text");

@@ -3,28 +3,28 @@
 use super::{BACK, Button, LESS, MORE, NEXT, Told};
 use crate::action::Action;
 use crate::markup::Markup;
-use pin_notch::{ItemView, Semantics, StepperView};
+use pin_notch::{ItemStepperView, Part, Semantics, StepperView};
 
 /// Begins a field to type into.
-pub(super) fn input(to: &mut Markup, text: &str, prompt: &str, semantics: &Semantics) {
+pub(super) fn input(to: &mut Markup, text: &str, placeholder: &str, semantics: &Semantics) {
     to.open("input", "input");
     to.set("type", "text");
     to.set("autocomplete", "off");
     to.set("spellcheck", "false");
-    to.set("placeholder", prompt);
+    to.set("placeholder", placeholder);
     to.flag("disabled", semantics.disabled);
-    to.flag("readonly", semantics.read_only);
+    to.flag("readonly", semantics.readonly);
     to.set("value", text);
 }
 
 const LESS_BUTTON: Button =
-    Button { part: "less", name: "less", icon: LESS, does: (Action::Step, "-1") };
+    Button { part: "less", name: Part::Less, icon: LESS, does: (Action::Step, "-1") };
 const MORE_BUTTON: Button =
-    Button { part: "more", name: "more", icon: MORE, does: (Action::Step, "1") };
+    Button { part: "more", name: Part::More, icon: MORE, does: (Action::Step, "1") };
 const BACK_BUTTON: Button =
-    Button { part: "back", name: "back", icon: BACK, does: (Action::Step, "-1") };
+    Button { part: "back", name: Part::Back, icon: BACK, does: (Action::Step, "-1") };
 const NEXT_BUTTON: Button =
-    Button { part: "next", name: "next", icon: NEXT, does: (Action::Step, "1") };
+    Button { part: "next", name: Part::Next, icon: NEXT, does: (Action::Step, "1") };
 
 pub(super) fn stepper_body(
     to: &mut Markup,
@@ -34,7 +34,7 @@ pub(super) fn stepper_body(
 ) {
     told.button(to, LESS_BUTTON, told.stuck || view.at_first);
     to.open("div", "field");
-    input(to, &view.text, &view.prompt, semantics);
+    input(to, &view.text, &view.placeholder, semantics);
     to.set("inputmode", "decimal");
     to.flag("data-focus", true);
     told.name(to, semantics);
@@ -46,7 +46,12 @@ pub(super) fn stepper_body(
     told.button(to, MORE_BUTTON, told.stuck || view.at_last);
 }
 
-pub(super) fn items_body(to: &mut Markup, view: &ItemView, semantics: &Semantics, told: &Told) {
+pub(super) fn items_body(
+    to: &mut Markup,
+    view: &ItemStepperView,
+    semantics: &Semantics,
+    told: &Told,
+) {
     told.button(to, BACK_BUTTON, told.stuck || view.at_first);
     to.open("div", "item");
     told.name(to, semantics);

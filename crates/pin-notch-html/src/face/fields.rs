@@ -3,7 +3,7 @@
 use super::Told;
 use crate::action::Action;
 use crate::markup::Markup;
-use pin_notch::{FieldsView, Semantics};
+use pin_notch::{FieldsView, Part, Semantics};
 
 pub(super) fn body(to: &mut Markup, view: &FieldsView, semantics: &Semantics, told: &Told) {
     to.open("div", "field");
@@ -16,7 +16,7 @@ pub(super) fn body(to: &mut Markup, view: &FieldsView, semantics: &Semantics, to
         }
         to.open("span", if field.filled { "number" } else { "number unfilled" });
         told.speak(to, &field.semantics);
-        told.label(to, field.name);
+        told.label(to, Part::Field(field.name));
         to.reachable(!semantics.disabled);
         to.doing(Action::Field, &at.to_string());
         to.flag("data-focus", field.active);

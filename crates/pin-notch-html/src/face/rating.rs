@@ -19,18 +19,18 @@ pub(super) fn body(to: &mut Markup, view: &RatingView, looks: &Looks) {
     for icon in 0..view.icons {
         to.open("span", "icon");
         to.open("span", "icon-off");
-        glyph(to, looks);
+        glyph(to, looks, &view.icon);
         to.open("span", "icon-on");
         to.put("style", format_args!("--share:{}", number_text(view.fill(icon))));
-        glyph(to, looks);
+        glyph(to, looks, &view.icon);
         to.close();
     }
     to.close();
     readout(to, &view.readout);
 }
 
-fn glyph(to: &mut Markup, looks: &Looks) {
-    match (looks.svg.as_str(), looks.icon.as_str()) {
+fn glyph(to: &mut Markup, looks: &Looks, icon: &str) {
+    match (looks.svg.as_str(), icon) {
         ("", "") => to.draw(CELL),
         ("", icon) => to.say(icon),
         (svg, _) => to.draw_given(svg),

@@ -4,7 +4,7 @@ use super::field::input;
 use super::{Button, CROSS, DOWN, Told, press};
 use crate::action::Action;
 use crate::markup::Markup;
-use pin_notch::{RowView, SelectView, Semantics};
+use pin_notch::{Part, RowView, SelectView, Semantics};
 
 pub(super) fn body(to: &mut Markup, view: &SelectView, semantics: &Semantics, told: &Told) {
     to.open("div", "field");
@@ -14,7 +14,7 @@ pub(super) fn body(to: &mut Markup, view: &SelectView, semantics: &Semantics, to
         to.open("span", "token-text");
         to.say(&token.text);
         to.open("span", "remove");
-        to.put("aria-label", format_args!("remove {}", token.text));
+        to.set("aria-label", &told.words(Part::Remove { text: token.text.clone() }));
         press(to, CROSS, (Action::Remove, &token.value), told.stuck);
         to.close();
     }
@@ -53,7 +53,8 @@ pub(super) fn body(to: &mut Markup, view: &SelectView, semantics: &Semantics, to
     } else {
         to.say(&view.readout);
     }
-    let toggle = Button { part: "toggle", name: "open", icon: DOWN, does: (Action::Toggle, "") };
+    let toggle =
+        Button { part: "toggle", name: Part::OpenList, icon: DOWN, does: (Action::Toggle, "") };
     told.button(to, toggle, told.stuck);
     to.close();
     popup(to, view, told);
@@ -69,7 +70,7 @@ fn popup(to: &mut Markup, view: &SelectView, told: &Told) {
     to.open("div", "scroll");
     to.set("id", "list");
     to.set("role", "listbox");
-    told.label(to, "options");
+    told.label(to, Part::Options);
     to.truth("aria-multiselectable", view.multiple);
     to.open("div", "list");
     to.set("role", "presentation");

@@ -1,8 +1,8 @@
-//! A slider: a ruled track, pins that stand on it, and the value as text.
+//! A slider: a ruled track, grips that stand on it, and the value as text.
 
 use super::{Percent, Told, readout};
 use crate::markup::Markup;
-use pin_notch::{MarkView, Orientation, SliderView, SpanView, Thumb};
+use pin_notch::{MarkView, Orientation, Part, SliderView, SpanSliderView, Thumb};
 
 /// The sides that values are counted from and to.
 fn sides(orientation: Orientation) -> (&'static str, &'static str) {
@@ -37,8 +37,8 @@ fn thumb(to: &mut Markup, at: f64, orientation: Orientation) {
 }
 
 /// What stands inside a thumb; ends it.
-fn pin(to: &mut Markup, bubble: &str) {
-    to.open("div", "pin");
+fn grip(to: &mut Markup, bubble: &str) {
+    to.open("div", "grip");
     to.close();
     to.open("span", "bubble");
     to.set("aria-hidden", "true");
@@ -49,24 +49,24 @@ fn pin(to: &mut Markup, bubble: &str) {
 pub(super) fn body(to: &mut Markup, view: &SliderView) {
     track(to, &view.marks, view.filled, view.orientation);
     thumb(to, view.thumb, view.orientation);
-    pin(to, &view.readout);
+    grip(to, &view.readout);
     to.close();
     readout(to, &view.readout);
 }
 
-pub(super) fn span_body(to: &mut Markup, view: &SpanView, told: &Told) {
-    track(to, &[], view.filled, view.orientation);
-    let names = [(Thumb::Low, "from"), (Thumb::High, "to")];
-    for (((which, name), at), semantics) in
+pub(super) fn span_body(to: &mut Markup, view: &SpanSliderView, told: &Told) {
+    track(to, &view.marks, view.filled, view.orientation);
+    let names = [(Thumb::Low, "from", Part::From), (Thumb::High, "to", Part::To)];
+    for (((which, name, part), at), semantics) in
         names.into_iter().zip(view.thumbs).zip(&view.thumb_semantics)
     {
         thumb(to, at, view.orientation);
         told.speak(to, semantics);
-        told.label(to, name);
+        told.label(to, part);
         to.reachable(!semantics.disabled);
         to.set("data-end", name);
         to.flag("data-focus", view.active == which);
-        pin(to, semantics.range.as_ref().map_or("", |range| &range.text));
+        grip(to, semantics.range.as_ref().map_or("", |range| &range.text));
     }
     to.close();
     readout(to, &view.readout);

@@ -5,8 +5,12 @@ use crate::finding::{Finding, meant};
 use crate::sheet::FieldSheet;
 use crate::tree::{Format, Is, Node};
 use crate::{tree, words};
-use pin_notch::{AnyWorld, Choice, Quoted};
-use pin_notch_html::Tag;
+use pin_notch::{
+    AnyWorld, AttributeError, AttributeKind, Choice, Control, ControlKind, Definition, Quoted,
+    joined_list,
+};
+use std::collections::HashSet;
+use std::ops::Range;
 
 /// The most options that are read from a file.
 const MOST_OPTIONS: usize = 1_000_000;
@@ -15,66 +19,58 @@ impl Reader<'_> {
     pub(super) fn field(&mut self, node: &Node) -> Option<FieldSheet> {
         let name = self.needed(node, "name", "a field");
         let control = self.needed(node, "control", "a field");
-        let tag = control.and_then(|(control, span)| {
-            let tag = words::control_of(&control);
-            if tag.is_none() {
+        let kind = control.and_then(|(control, span)| {
+            let kind = ControlKind::from_name(&control);
+            if kind.is_none() {
                 let message = format!("no control is called {}", Quoted(&control));
-                let all = || Tag::all().map(words::control_name);
+                let all = || ControlKind::ALL.iter().map(|kind| kind.name());
                 let help = match meant(&control, all()) {
                     Some(meant) => format!("did you mean {}?", Quoted(meant)),
                     None => format!("there are {}", all().collect::<Vec<_>>().join(", ")),
                 };
                 self.found.push(Finding::error("no-such-control", span, message).with_help(help));
             }
-            tag
+            kind
         });
-        let Some(tag) = tag else {
+        let Some(kind) = kind else {
             // Any control's words may be meant.
-            let own = Tag::all().flat_map(words::own_words).copied();
-            let mut any: Vec<_> = words::FIELD.into_iter().chain(own).collect();
-            any.sort_unstable();
-            any.dedup();
-            self.words(node, "a field", &any);
+            self.words(node, "a field", &words::any_field_words());
             return None;
         };
-        let allowed = [&words::FIELD[..], words::own_words(tag)].concat();
-        self.words(node, &format!("a {}", words::control_name(tag)), &allowed);
+        self.words(node, &format!("a {}", kind.name()), &words::field_words(kind));
         let (name, span) = name?;
         let label = self.text_of(node, "label").unwrap_or_default();
         let unsent = self.flag_of(node, "unsent");
-        let Is::Table(members) = &node.is else { return None };
-        let mut attributes = Vec::new();
-        for (key, value) in members {
-            let word = key.name.as_str();
-            let is_ours = ["name", "control", "label", "unsent", "options", "options-from"];
-            if is_ours.contains(&word) || !allowed.contains(&word) {
-                continue;
-            }
-            if words::FLAGS.contains(&word) {
-                if self.flag_of(node, word) {
-                    attributes.push((word.to_owned(), String::new()));
-                }
-            } else if let Some(text) = self.attribute(tag, word, value) {
-                attributes.push((word.to_owned(), text));
+        let mut definition = Definition::new(kind);
+        for attribute in kind.attributes() {
+            let Some(value) = node.get(attribute.name) else { continue };
+            let text = match attribute.kind {
+                AttributeKind::Options => None,
+                AttributeKind::Flag => self.flag_of(node, attribute.name).then(String::new),
+                other => self.attribute(attribute.name, other, value),
+            };
+            if let Some(text) = text
+                && let Err(error) = definition.set_attribute(attribute.name, Some(&text))
+            {
+                self.not_allowed(attribute.name, value.span.clone(), &error);
             }
         }
-        let mut options = Vec::new();
-        if let Some(list) = node.get("options") {
-            self.options(list, &mut options);
-        }
-        if let Some(list) = node.get("options-from")
-            && let Some(name) = self.text_of(node, "options-from")
-        {
-            self.options_from(&name, list, &mut options);
-        }
-        self.twice(node, tag, &options);
-        let field = FieldSheet { name, label, tag, attributes, options, unsent, span };
+        self.all_options(node, &mut definition);
+        let field = FieldSheet { name, label, definition, unsent, span };
         self.control(node, &field);
         Some(field)
     }
 
-    /// A value as its attribute: lists of values with commas between them, of days with a slash.
-    fn attribute(&mut self, tag: Tag, word: &str, node: &Node) -> Option<String> {
+    pub(super) fn not_allowed(&mut self, word: &str, span: Range<usize>, error: &AttributeError) {
+        let why = match error {
+            AttributeError::Misread { why, .. } => why.to_string(),
+            AttributeError::Unknown { .. } => error.to_string(),
+        };
+        self.error("not-allowed", span, format!("{word}: {why}"));
+    }
+
+    /// A value as its attribute is written: lists of values with commas between them, of days with a slash.
+    fn attribute(&mut self, word: &str, kind: AttributeKind, node: &Node) -> Option<String> {
         match &node.is {
             Is::Text(text) | Is::Number(text) => Some(text.clone()),
             Is::Nothing => None,
@@ -82,16 +78,43 @@ impl Reader<'_> {
                 let mut texts = Vec::new();
                 for item in items {
                     match &item.is {
-                        Is::Text(text) | Is::Number(text) => texts.push(text.as_str()),
-                        _ => self.wrong_kind(item, "one of the values", "a text or a number"),
+                        Is::Text(text) | Is::Number(text) => texts.push(text.clone()),
+                        Is::Nothing | Is::On(_) | Is::List(_) | Is::Table(_) => {
+                            self.wrong_kind(item, "one of the values", "a text or a number");
+                        }
                     }
                 }
-                Some(texts.join(if tag == Tag::DateSpan { "/" } else { "," }))
+                Some(if kind == AttributeKind::DateSpan {
+                    texts.join("/")
+                } else {
+                    joined_list(&texts)
+                })
             }
-            _ => {
+            Is::On(_) | Is::List(_) | Is::Table(_) => {
                 self.wrong_kind(node, word, "a number or a text");
                 None
             }
+        }
+    }
+
+    /// The options of a field, from the sheet itself and from a file.
+    fn all_options(&mut self, node: &Node, definition: &mut Definition) {
+        let mut options = Vec::new();
+        let (listed, file) = (node.get("options"), node.get(words::OPTIONS_FROM));
+        if let Some(list) = listed {
+            self.options(list, &mut options);
+        }
+        if let Some(at) = file
+            && let Some(name) = self.text_of(node, words::OPTIONS_FROM)
+        {
+            self.options_from(&name, at, &mut options);
+        }
+        let span = listed.or(file).map_or_else(|| self.head(node), |node| node.span.clone());
+        if words::chooses(definition.kind()) {
+            self.twice(node, &span, &mut options);
+        }
+        if let Err(error) = definition.set_options(&options) {
+            self.not_allowed("options", span, &error);
         }
     }
 
@@ -129,14 +152,14 @@ impl Reader<'_> {
     /// Options from a file: of JSON, a list as it stands in a sheet; else a line for each, the value and, after
     /// a tab, its text.
     fn options_from(&mut self, name: &str, at: &Node, options: &mut Vec<Choice>) {
-        let text = match (self.around.files)(name) {
+        let text = match (self.context.files)(name) {
             Ok(text) => text,
             Err(why) => return self.error("options-from", at.span.clone(), why),
         };
         if Format::of(name) == Format::Json {
             let mut found = Vec::new();
             let list = tree::read(&text, Format::Json, &mut found);
-            let mut reader = Reader { text: &text, around: self.around, found: &mut found };
+            let mut reader = Reader { text: &text, context: self.context, found: &mut found };
             reader.options(&list, options);
             if let Some(first) = found.first() {
                 let (line, column) = crate::finding::place(&text, first.span.start);
@@ -151,34 +174,38 @@ impl Reader<'_> {
         }
     }
 
-    fn twice(&mut self, node: &Node, tag: Tag, options: &[Choice]) {
-        if !words::chooses(tag) {
-            return;
-        }
-        let span = node.get("options").or_else(|| node.get("options-from"));
-        let span = span.map_or_else(|| self.head(node), |node| node.span.clone());
-        let mut values: Vec<&str> = options.iter().map(|option| option.value.as_str()).collect();
-        values.sort_unstable();
-        if let Some(pair) = values.windows(2).find(|pair| pair[0] == pair[1]) {
-            let message = format!("the option {} is there twice", Quoted(pair[0]));
-            let help = "what comes back could not be told apart; give each its own value";
-            self.found.push(Finding::error("option-twice", span, message).with_help(help));
-        } else if values.is_empty() {
+    /// Tells of options that are there twice, and leaves the second ones out.
+    fn twice(&mut self, node: &Node, span: &Range<usize>, options: &mut Vec<Choice>) {
+        if options.is_empty() {
             let message = "there is nothing to choose from";
             self.found.push(Finding::remark("no-options", self.head(node), message));
+        }
+        let mut seen = HashSet::new();
+        let mut twice = None;
+        options.retain(|option| {
+            let is_first = seen.insert(option.value.clone());
+            if !is_first {
+                twice.get_or_insert_with(|| option.value.clone());
+            }
+            is_first
+        });
+        if let Some(value) = twice {
+            let message = format!("the option {} is there twice", Quoted(&value));
+            let help = "what comes back could not be told apart; give each its own value";
+            let error = Finding::error("option-twice", span.clone(), message);
+            self.found.push(error.with_help(help));
         }
     }
 
     /// Tells what of a field cannot be used, and what is surprising about its control.
     fn control(&mut self, node: &Node, field: &FieldSheet) {
-        let read = field.control(self.around.today, &AnyWorld::default());
-        for note in &read.notes {
-            let Some(word) = note.left_out() else { continue };
-            let word = if word == "option" { "options" } else { word };
+        let (control, notes) = field.control(self.context.today, &AnyWorld::default());
+        for note in &notes {
+            let word = note.attribute();
             let span = node.get(word).map_or_else(|| field.span.clone(), |node| node.span.clone());
             self.error("not-allowed", span, format!("{word}: {}", note.why()));
         }
-        for remark in read.control.audit() {
+        for remark in control.audit() {
             let code = remark.code();
             let words = ["max", "min", "value", "step"];
             let about = |word: &&str| {
@@ -190,9 +217,9 @@ impl Reader<'_> {
             self.found.push(Finding::remark(code, span, remark.to_string()));
         }
         // A value that is not offered: a list of options that is there cannot have it later.
-        if matches!(field.tag, Tag::Select | Tag::CheckGroup)
+        if matches!(control, Control::Select(_) | Control::CheckboxGroup(_))
             && let Some(value) = node.get("value")
-            && let Err(wrong) = read.control.check_value(read.control.default_value())
+            && let Err(wrong) = control.check_value(control.default_value())
         {
             for invalid in wrong.iter().filter(|invalid| invalid.state() == "badInput") {
                 self.error("not-allowed", value.span.clone(), format!("value: {invalid}"));

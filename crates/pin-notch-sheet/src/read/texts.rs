@@ -22,7 +22,6 @@ impl Reader<'_> {
             };
             for (key, words) in self.members(node, "fields") {
                 if self.named(sheet, &key.name, key.span.clone()) {
-                    self.words(words, "the text of a field", &words::READ);
                     self.field_texts(&key.name, words, sheet, &mut texts);
                 }
             }
@@ -77,15 +76,27 @@ impl Reader<'_> {
             return self.wrong_kind(node, name, "a table of texts");
         };
         let field = sheet.fields.iter().find(|field| field.name == name);
-        for (key, _) in words.iter().filter(|(key, _)| key.name != "options") {
-            if let Some(text) = self.text_of(node, &key.name) {
-                let words = texts.fields.entry(name.to_owned()).or_default();
-                words.push((key.name.clone(), text));
+        let Some(field) = field else { return };
+        let allowed = words::read_words(field.definition.kind());
+        self.words(node, "the text of a field", &allowed);
+        for (key, text) in words.iter().filter(|(key, _)| key.name != "options") {
+            let word = key.name.as_str();
+            let Some(read) = self.text_of(node, word) else { continue };
+            if !allowed.contains(&word) {
+                continue;
             }
+            if word != "label"
+                && let Err(error) = field.definition.clone().set_attribute(word, Some(&read))
+            {
+                self.not_allowed(word, text.span.clone(), &error);
+                continue;
+            }
+            let words = texts.fields.entry(name.to_owned()).or_default();
+            words.push((word.to_owned(), read));
         }
+        let options = field.definition.options();
         for (key, _) in self.members(node, "options") {
-            let is_there = |option: &pin_notch::Choice| option.value == key.name;
-            let known = field.is_some_and(|field| field.options.iter().any(is_there));
+            let known = options.iter().any(|option| option.value == key.name);
             let missing = format!("{name} has no option {}", Quoted(&key.name));
             if let Some(text) = self.known(node, "options", key, known, missing) {
                 let options = texts.options.entry(name.to_owned()).or_default();

@@ -1,77 +1,73 @@
 //! A sheet from JSON Schema: a control for each property that one can be made of.
 
-use super::{CONTROL, LINE_WORDS, Loss, plain};
-use crate::tree::{Is, Key, Node, to_toml};
-use crate::words;
+use super::{CONTROL, LINE_WORDS, Loss};
+use crate::tree::{self, Format, Is, Node, Table, to_toml};
 use pin_notch::{
-    Date, DateTime, Decimal, Measure, Month, Quoted, Time, Week, number_text, parse_number,
+    ControlKind, Date, DateTime, Decimal, Measure, Month, Quoted, Time, Week, parse_number,
 };
-use pin_notch_html::Tag;
-use serde_json::{Map, Value as Json};
 
 /// The sheet, as TOML, whose form accepts what this schema accepts, and what could not be carried over.
 ///
 /// # Errors
-/// Why a sheet cannot be made at all: the schema is not one of an object with properties.
+/// Why a sheet cannot be made at all: it is not JSON, or not the schema of an object with properties.
 ///
 /// ```
-/// let schema = serde_json::json!({
+/// let schema = r#"{
 ///     "type": "object",
 ///     "properties": {
 ///         "mites": { "type": "integer", "minimum": 0, "title": "Mites per 300 bees" },
-///         "note": { "type": "string" },
+///         "note": { "type": "string" }
 ///     },
-///     "required": ["mites"],
-/// });
-/// let (sheet, lost) = pin_notch_sheet::from_schema(&schema)?;
+///     "required": ["mites"]
+/// }"#;
+/// let (sheet, lost) = pin_notch_sheet::from_schema(schema)?;
 /// assert!(sheet.contains("control = \"stepper\"") && sheet.contains("required = true"));
 /// assert_eq!(lost[0].to_string(), "note: free text has no control");
 /// # Ok::<(), String>(())
 /// ```
-pub fn from_schema(schema: &Json) -> Result<(String, Vec<Loss>), String> {
-    let Json::Object(top) = schema else {
+pub fn from_schema(schema: &str) -> Result<(String, Vec<Loss>), String> {
+    let mut found = Vec::new();
+    let schema = tree::read(schema, Format::Json, &mut found);
+    if let Some(wrong) = found.first() {
+        return Err(wrong.to_string());
+    }
+    if !matches!(schema.is, Is::Table(_)) {
         return Err("a schema is an object; this is none".to_owned());
-    };
-    let Some(Json::Object(properties)) = top.get("properties") else {
+    }
+    let properties = schema.get("properties").filter(|node| matches!(node.is, Is::Table(_)));
+    let Some(properties) = properties else {
         return Err("the schema has no properties, so there is nothing to enter".to_owned());
     };
     let mut lost = Vec::new();
     let known = ["$schema", "$id", "$defs", "title", "type", "properties", "required", "$comment"];
-    for key in top.keys().filter(|key| !known.contains(&key.as_str())) {
-        lost.push(Loss { name: String::new(), what: format!("the keyword {key}"), accepts: true });
+    for (key, _) in schema.members().iter().filter(|(key, _)| !known.contains(&key.name.as_str())) {
+        let what = format!("the keyword {}", key.name);
+        lost.push(Loss { name: String::new(), what, accepts: true });
     }
-    let required: Vec<&str> = top
-        .get("required")
-        .and_then(Json::as_array)
-        .into_iter()
-        .flatten()
-        .filter_map(Json::as_str)
-        .collect();
-    for name in required.iter().filter(|name| !properties.contains_key(**name)) {
+    let required = schema.get("required").and_then(Node::as_list).unwrap_or_default();
+    let required: Vec<&str> = required.iter().filter_map(Node::as_text).collect();
+    for name in required.iter().filter(|name| properties.get(name).is_none()) {
         let what = "it is required, and nothing says what it is".to_owned();
         lost.push(Loss { name: (*name).to_owned(), what, accepts: true });
     }
     let mut fields = Vec::new();
-    for (name, property) in properties {
+    for (key, property) in properties.members() {
+        let name = key.name.as_str();
         let mut reader = Property { name, lost: &mut lost };
-        if let Some(field) = reader.field(schema, property, required.contains(&name.as_str())) {
+        if let Some(field) = reader.field(&schema, property, required.contains(&name)) {
             fields.push(field);
         }
     }
-    let mut members = Vec::new();
-    if let Some(Json::String(title)) = top.get("title") {
-        members.push(member("title", plain(title)));
+    let mut sheet = Table::default();
+    if let Some(title) = text_of(&schema, "title") {
+        sheet.put("title", title);
     }
-    members.push(member("field", Is::List(fields)));
-    Ok((to_toml(&node(Is::Table(members))), lost))
+    sheet.put("field", fields);
+    Ok((to_toml(&sheet.into()), lost))
 }
 
-fn node(is: Is) -> Node {
-    Node { span: 0..0, is }
-}
-
-fn member(name: &str, is: Is) -> (Key, Node) {
-    (Key { span: 0..0, name: name.to_owned() }, node(is))
+fn text_of<'s>(schema: &'s Node, name: &str) -> Option<&'s str> {
+    schema.get(name).and_then(Node::as_text)
 }
 
 struct Property<'a> {
@@ -83,14 +79,29 @@ struct Property<'a> {
 const DEEPEST: usize = 16;
 
 /// The schema itself, or the one that its reference within the document leads to.
-fn resolved<'s>(root: &'s Json, mut schema: &'s Json) -> Option<&'s Map<String, Json>> {
+fn resolved<'s>(root: &'s Node, mut schema: &'s Node) -> Option<&'s Node> {
     for _ in 0..DEEPEST {
-        match schema.get("$ref").and_then(Json::as_str) {
-            None => return schema.as_object(),
-            Some(to) => schema = root.pointer(to.strip_prefix('#')?)?,
+        match text_of(schema, "$ref") {
+            None => return matches!(schema.is, Is::Table(_)).then_some(schema),
+            Some(to) => schema = pointed_at(root, to.strip_prefix('#')?)?,
         }
     }
     None
+}
+
+/// What a JSON pointer (RFC 6901) leads to.
+fn pointed_at<'s>(root: &'s Node, pointer: &str) -> Option<&'s Node> {
+    let mut tokens = pointer.split('/');
+    if tokens.next() != Some("") {
+        return None;
+    }
+    tokens.try_fold(root, |node, token| {
+        let name = token.replace("~1", "/").replace("~0", "~");
+        match node.as_list() {
+            Some(items) => items.get(name.parse::<usize>().ok()?),
+            None => node.get(&name),
+        }
+    })
 }
 
 /// Keywords that a kind of value has a place for, besides those that all have.
@@ -111,90 +122,94 @@ impl Property<'_> {
         self.lost.push(Loss { name: self.name.to_owned(), what: what.into(), accepts });
     }
 
-    fn field(&mut self, root: &Json, property: &Json, required: bool) -> Option<Node> {
+    fn field(&mut self, root: &Node, property: &Node, required: bool) -> Option<Node> {
         let Some(schema) = resolved(root, property) else {
             self.lose("what it is cannot be found in the document", true);
             return None;
         };
-        let kinds: Vec<&str> = match schema.get("type") {
-            Some(Json::String(kind)) => vec![kind],
-            Some(Json::Array(kinds)) => kinds.iter().filter_map(Json::as_str).collect(),
-            _ if schema.contains_key("enum") || schema.contains_key("oneOf") => vec!["string"],
+        let types: Vec<&str> = match schema.get("type").map(|node| &node.is) {
+            Some(Is::Text(one)) => vec![one],
+            Some(Is::List(types)) => types.iter().filter_map(Node::as_text).collect(),
+            _ if schema.get("enum").or(schema.get("oneOf")).is_some() => vec!["string"],
             _ => Vec::new(),
         };
-        let may_be_null = kinds.contains(&"null");
-        let mut other = kinds.iter().filter(|kind| **kind != "null");
-        let (Some(kind), None) = (other.next(), other.next()) else {
+        let may_be_null = types.contains(&"null");
+        let mut other = types.iter().filter(|one| **one != "null");
+        let (Some(&value_type), None) = (other.next(), other.next()) else {
             self.lose("it is not of one type", true);
             return None;
         };
-        let mut words = vec![member("name", plain(self.name))];
-        let own = match *kind {
+        let (kind, own) = match value_type {
             "boolean" => self.toggle(schema),
-            "number" | "integer" => self.number(schema, *kind == "integer", may_be_null),
+            "number" | "integer" => self.number(schema, value_type == "integer", may_be_null),
             "string" => self.text(schema, may_be_null),
             "array" => self.list(root, schema, may_be_null),
-            kind => {
-                self.lose(format!("no control holds {}", Quoted(kind)), true);
+            other => {
+                self.lose(format!("no control holds {}", Quoted(other)), true);
                 None
             }
-        };
-        let (tag, own) = own?;
-        words.push(member("control", plain(words::control_name(tag))));
-        if let Some(Json::String(title)) = schema.get("title") {
-            words.push(member("label", plain(title)));
+        }?;
+        let mut field = Table::default().with("name", self.name).with("control", kind.name());
+        if let Some(title) = text_of(schema, "title") {
+            field.put("label", title);
         }
-        words.extend(own);
+        field.0.extend(own.0);
         if let Some(default) = schema.get("default") {
-            self.default(tag, default, &mut words);
+            self.default(kind, default, &mut field);
         }
-        let is_never_empty = matches!(tag, Tag::Slider | Tag::SpanSlider | Tag::ItemStepper);
-        let has_required = words.iter().any(|(key, _)| key.name == "required");
-        if required && !may_be_null && !is_never_empty && *kind != "boolean" && *kind != "array" {
-            words.push(member("required", Is::On(true)));
+        use ControlKind::{ItemStepper, Slider, SpanSlider};
+        let is_never_empty = [Slider, SpanSlider, ItemStepper].contains(&kind);
+        if required
+            && !may_be_null
+            && !is_never_empty
+            && !["boolean", "array"].contains(&value_type)
+        {
+            field.put("required", true);
         } else if required && may_be_null {
             self.lose("that it is there, if only as null", true);
-        } else if required && *kind == "boolean" && !has_required {
+        } else if required && value_type == "boolean" && !field.has("required") {
             self.lose("that it is there, if only as false", true);
         } else if !required && is_never_empty {
             self.lose("that it may be left out", true);
         }
+        self.keywords_lost(schema, value_type);
+        Some(field.into())
+    }
+
+    fn keywords_lost(&mut self, schema: &Node, value_type: &str) {
         let known = ["type", "title", "default", "$comment", CONTROL, "x-min", "x-max", "x-step"];
-        for key in schema
-            .keys()
-            .filter(|key| !known.contains(&key.as_str()) && !carried(kind).contains(&key.as_str()))
-        {
-            let is_note =
-                ["description", "examples", "deprecated", "readOnly", "writeOnly", "$ref"];
-            self.lose(format!("the keyword {key}"), !is_note.contains(&key.as_str()));
+        let notes = ["description", "examples", "deprecated", "readOnly", "writeOnly", "$ref"];
+        for (key, _) in schema.members() {
+            let name = key.name.as_str();
+            if !known.contains(&name) && !carried(value_type).contains(&name) {
+                self.lose(format!("the keyword {name}"), !notes.contains(&name));
+            }
         }
-        Some(node(Is::Table(words)))
     }
 
     /// The control that the schema names, if it is one of these.
-    fn named(&self, schema: &Map<String, Json>, of: &[Tag]) -> Option<Tag> {
-        let tag = schema.get(CONTROL).and_then(Json::as_str).and_then(words::control_of)?;
-        of.contains(&tag).then_some(tag)
+    fn named(&self, schema: &Node, of: &[ControlKind]) -> Option<ControlKind> {
+        let kind = text_of(schema, CONTROL).and_then(ControlKind::from_name)?;
+        of.contains(&kind).then_some(kind)
     }
 
-    fn toggle(&mut self, schema: &Map<String, Json>) -> Option<(Tag, Vec<(Key, Node)>)> {
-        let tag = self.named(schema, &[Tag::Checkbox]).unwrap_or(Tag::Switch);
-        let words = match schema.get("const") {
-            None => Vec::new(),
-            Some(Json::Bool(true)) => vec![member("required", Is::On(true))],
-            Some(_) => {
-                self.lose("that it has to be off", true);
-                Vec::new()
-            }
-        };
-        Some((tag, words))
+    fn toggle(&mut self, schema: &Node) -> Option<(ControlKind, Table)> {
+        let kind = self.named(schema, &[ControlKind::Checkbox]).unwrap_or(ControlKind::Switch);
+        let mut words = Table::default();
+        match schema.get("const").map(|node| &node.is) {
+            None => {}
+            Some(Is::On(true)) => words.put("required", true),
+            Some(_) => self.lose("that it has to be off", true),
+        }
+        Some((kind, words))
     }
 
     /// A keyword's number, with every digit.
-    fn exact(&mut self, schema: &Map<String, Json>, name: &str) -> Option<Decimal> {
-        let text = schema.get(name)?.to_string();
-        let number = parse_number(&text).ok();
+    fn exact(&mut self, schema: &Node, name: &str) -> Option<Decimal> {
+        let node = schema.get(name)?;
+        let number = exact(node);
         if number.is_none() {
+            let text = node.as_number().unwrap_or(node.kind());
             self.lose(format!("{name}: {text} is no number of at most 28 digits"), true);
         }
         number
@@ -202,10 +217,10 @@ impl Property<'_> {
 
     fn number(
         &mut self,
-        schema: &Map<String, Json>,
+        schema: &Node,
         whole: bool,
         may_be_null: bool,
-    ) -> Option<(Tag, Vec<(Key, Node)>)> {
+    ) -> Option<(ControlKind, Table)> {
         let step = self
             .exact(schema, "multipleOf")
             .or(whole.then_some(Decimal::ONE))
@@ -213,7 +228,7 @@ impl Property<'_> {
         let (mut min, mut max) = (self.exact(schema, "minimum"), self.exact(schema, "maximum"));
         for (name, up) in [("exclusiveMinimum", true), ("exclusiveMaximum", false)] {
             let (Some(end), Some(step)) = (self.exact(schema, name), step) else {
-                if schema.contains_key(name) {
+                if schema.get(name).is_some() {
                     self.lose(format!("{name}, without a step to the next value"), true);
                 }
                 continue;
@@ -233,37 +248,36 @@ impl Property<'_> {
                 false => max = Some(max.map_or(within, |max| max.min(within))),
             }
         }
-        if let Some(Json::Array(all)) = schema.get("enum") {
+        if let Some(all) = schema.get("enum").and_then(Node::as_list) {
             return self.listed(all, may_be_null);
         }
-        let tags = [Tag::Slider, Tag::Rating, Tag::Stepper];
-        let guess =
-            if min.is_some() && max.is_some() && !may_be_null { Tag::Slider } else { Tag::Stepper };
-        let mut tag = self.named(schema, &tags).unwrap_or(guess);
-        if tag == Tag::Slider && (min.is_none() || max.is_none() || may_be_null) {
-            tag = Tag::Stepper;
-        }
-        let mut words = Vec::new();
-        let mut number = |name: &str, value: Option<Decimal>| {
-            if let Some(value) = value {
-                words.push(member(name, Is::Number(number_text(value))));
-            }
+        let kinds = [ControlKind::Slider, ControlKind::Rating, ControlKind::Stepper];
+        let guess = if min.is_some() && max.is_some() && !may_be_null {
+            ControlKind::Slider
+        } else {
+            ControlKind::Stepper
         };
-        number("min", min);
-        number("max", max);
-        number("step", step);
-        if step.is_none() {
-            words.push(member("step", plain("any")));
-        } else if tag != Tag::Rating && min.is_some() {
-            words.push(member("step-base", Is::Number("0".to_owned())));
+        let mut kind = self.named(schema, &kinds).unwrap_or(guess);
+        if kind == ControlKind::Slider && (min.is_none() || max.is_none() || may_be_null) {
+            kind = ControlKind::Stepper;
         }
-        Some((tag, words))
+        let mut words = Table::default();
+        for (name, value) in [("min", min), ("max", max), ("step", step)] {
+            if let Some(value) = value {
+                words.put(name, value);
+            }
+        }
+        if step.is_none() {
+            words.put("step", "any");
+        } else if kind != ControlKind::Rating && min.is_some() {
+            words.put("step-base", Decimal::ZERO);
+        }
+        Some((kind, words))
     }
 
     /// Numbers listed one by one: notches, if they lie evenly.
-    fn listed(&mut self, all: &[Json], may_be_null: bool) -> Option<(Tag, Vec<(Key, Node)>)> {
-        let mut numbers: Vec<Decimal> =
-            all.iter().filter_map(|one| parse_number(&one.to_string()).ok()).collect();
+    fn listed(&mut self, all: &[Node], may_be_null: bool) -> Option<(ControlKind, Table)> {
+        let mut numbers: Vec<Decimal> = all.iter().filter_map(exact).collect();
         numbers.sort();
         let step = match numbers.as_slice() {
             [one, other, ..] => *other - *one,
@@ -274,56 +288,52 @@ impl Property<'_> {
             self.lose("its listed numbers do not lie evenly", true);
             return None;
         };
-        let tag = if may_be_null { Tag::Stepper } else { Tag::Slider };
-        let words = [("min", *first), ("max", *last), ("step", step)];
-        let words = words.map(|(name, value)| member(name, Is::Number(number_text(value))));
-        Some((tag, words.to_vec()))
+        let kind = if may_be_null { ControlKind::Stepper } else { ControlKind::Slider };
+        Some((kind, Table::default().with("min", *first).with("max", *last).with("step", step)))
     }
 
-    fn text(
-        &mut self,
-        schema: &Map<String, Json>,
-        may_be_null: bool,
-    ) -> Option<(Tag, Vec<(Key, Node)>)> {
+    fn text(&mut self, schema: &Node, may_be_null: bool) -> Option<(ControlKind, Table)> {
         let lines = [
-            (super::DAY, "date", Tag::Date),
-            (super::MONTH, "month", Tag::Month),
-            (super::WEEK, "week", Tag::Week),
-            (super::MINUTES, "time", Tag::Time),
-            (super::DATE_MINUTES, "", Tag::DateTime),
-            (super::TIME, "time", Tag::Time),
-            (super::DATE_TIME, "", Tag::DateTime),
+            (super::DAY, "date", ControlKind::Date),
+            (super::MONTH, "month", ControlKind::Month),
+            (super::WEEK, "week", ControlKind::Week),
+            (super::MINUTES, "time", ControlKind::Time),
+            (super::DATE_MINUTES, "", ControlKind::DateTime),
+            (super::TIME, "time", ControlKind::Time),
+            (super::DATE_TIME, "", ControlKind::DateTime),
         ];
-        let tags = lines.map(|(_, _, tag)| tag);
-        let pattern = schema.get("pattern").and_then(Json::as_str);
+        let kinds = lines.map(|(_, _, kind)| kind);
+        let pattern = text_of(schema, "pattern");
         let by_pattern =
             lines.iter().find(|(known, ..)| pattern == Some(*known)).map(|line| line.2);
-        let by_format = match schema.get("format").and_then(Json::as_str) {
-            Some("date") => Some(Tag::Date),
+        let by_format = match text_of(schema, "format") {
+            Some("date") => Some(ControlKind::Date),
             _ => None,
         };
         let listed = options(schema);
-        if let Some(tag) = by_pattern.or(by_format).or(self.named(schema, &tags)) {
+        if let Some(kind) = by_pattern.or(by_format).or(self.named(schema, &kinds)) {
             if let Some(all) = listed {
-                return Some((tag, self.on_a_line(tag, &all)));
+                return Some((kind, self.on_a_line(kind, &all)));
             }
-            let kept = LINE_WORDS.iter().filter_map(|word| {
-                let text = schema.get(&format!("x-{word}"))?.as_str()?;
-                Some(member(word, plain(text)))
-            });
-            let kept: Vec<_> = kept.collect();
-            if !kept.is_empty() || self.named(schema, &tags).is_some() {
-                return Some((tag, kept));
+            let mut words = Table::default();
+            for word in LINE_WORDS {
+                if let Some(text) = text_of(schema, &format!("x-{word}")) {
+                    words.put(word, text);
+                }
+            }
+            if words != Table::default() || self.named(schema, &kinds).is_some() {
+                return Some((kind, words));
             }
             if by_pattern.is_none() && pattern.is_some() {
                 self.lose("the keyword pattern", true);
             }
             // A step of a minute is the default of times; the pattern allows milliseconds.
-            let finest = pattern == Some(super::TIME) || pattern == Some(super::DATE_TIME);
-            let words = finest.then(|| member("step", Is::Number("0.001".to_owned())));
-            return Some((tag, words.into_iter().collect()));
+            if pattern == Some(super::TIME) || pattern == Some(super::DATE_TIME) {
+                words.put("step", Decimal::new(1, 3));
+            }
+            return Some((kind, words));
         }
-        if schema.contains_key("format") || pattern.is_some() {
+        if schema.get("format").is_some() || pattern.is_some() {
             self.lose("its format or pattern has no control", true);
             return None;
         }
@@ -331,43 +341,43 @@ impl Property<'_> {
             self.lose("free text has no control", true);
             return None;
         };
-        let tag = match self.named(schema, &[Tag::ItemStepper]) {
-            Some(tag) if !may_be_null => tag,
-            _ => Tag::Select,
+        let kind = match self.named(schema, &[ControlKind::ItemStepper]) {
+            Some(kind) if !may_be_null => kind,
+            _ => ControlKind::Select,
         };
-        Some((tag, vec![member("options", written(&all))]))
+        Some((kind, Table::default().with("options", written(&all))))
     }
 
     /// The words for values that are listed one by one: bounds, their step where they lie evenly, and for days
     /// those between that are not there.
-    fn on_a_line(&mut self, tag: Tag, all: &[(String, String)]) -> Vec<(Key, Node)> {
-        let (places, units) = match tag {
-            Tag::Date => places::<Date>(all),
-            Tag::Month => places::<Month>(all),
-            Tag::Week => places::<Week>(all),
-            Tag::Time => places::<Time>(all),
+    fn on_a_line(&mut self, kind: ControlKind, all: &[(String, String)]) -> Table {
+        let (places, units) = match kind {
+            ControlKind::Date => places::<Date>(all),
+            ControlKind::Month => places::<Month>(all),
+            ControlKind::Week => places::<Week>(all),
+            ControlKind::Time => places::<Time>(all),
             _ => places::<DateTime>(all),
         };
         let (Some(first), Some(last), true) = (all.first(), all.last(), places.len() == all.len())
         else {
             self.lose("its listed values are not all of one kind", true);
-            return Vec::new();
+            return Table::default();
         };
-        let mut words = vec![member("min", plain(&first.0)), member("max", plain(&last.0))];
+        let mut words = Table::default().with("min", first.0.as_str()).with("max", last.0.as_str());
         let gaps: Vec<i64> = places.windows(2).map(|pair| pair[1] - pair[0]).collect();
         let step = gaps.iter().copied().min().unwrap_or(1).max(1);
-        let step_word = Decimal::from(step) / Decimal::from(units);
-        words.push(member("step", Is::Number(number_text(step_word))));
+        words.put("step", Decimal::from(step) / Decimal::from(units));
         let even = gaps.iter().all(|gap| *gap == step);
-        let gaps_of_days = tag == Tag::Date && step == 1 && gaps.iter().all(|gap| *gap > 0);
+        let gaps_of_days =
+            kind == ControlKind::Date && step == 1 && gaps.iter().all(|gap| *gap > 0);
         if gaps_of_days && !even {
             let missing = places.windows(2).flat_map(|pair| pair[0] + 1..pair[1]);
             let one = |place: i64| {
                 let day = Date::from_line(place).map(|day| day.to_string()).unwrap_or_default();
-                let text = plain("This day is not among those that can be chosen.");
-                node(Is::Table(vec![member("value", plain(&day)), member("text", text)]))
+                let text = "This day is not among those that can be chosen.";
+                Table::default().with("value", day).with("text", text)
             };
-            words.push(member("options", Is::List(missing.map(one).collect())));
+            words.put("options", missing.map(one).collect::<Vec<_>>());
         } else if !even {
             self.lose("its listed values are taken for all from the first to the last", true);
         }
@@ -376,59 +386,61 @@ impl Property<'_> {
 
     fn list(
         &mut self,
-        root: &Json,
-        schema: &Map<String, Json>,
+        root: &Node,
+        schema: &Node,
         may_be_null: bool,
-    ) -> Option<(Tag, Vec<(Key, Node)>)> {
+    ) -> Option<(ControlKind, Table)> {
         let items = schema.get("items").and_then(|items| resolved(root, items));
         let Some(items) = items else {
             self.lose("nothing says what is in the list", true);
             return None;
         };
-        let count = |name: &str| schema.get(name).and_then(Json::as_u64);
+        let count = |name: &str| {
+            let count = schema.get(name).and_then(exact)?;
+            u32::try_from(count).ok().filter(|_| count.is_integer())
+        };
         let (least, most) = (count("minItems"), count("maxItems"));
         if let Some(all) = options(items).filter(|_| items.get("format").is_none()) {
-            let is_days = self.named(schema, &[Tag::DateSpan]).is_some();
+            let is_days = self.named(schema, &[ControlKind::DateSpan]).is_some();
             if !is_days {
-                if schema.get("uniqueItems") != Some(&Json::Bool(true)) {
+                if schema.get("uniqueItems").map(|node| &node.is) != Some(&Is::On(true)) {
                     self.lose("that something may be there twice", true);
                 }
-                let tag = self.named(schema, &[Tag::CheckGroup]).unwrap_or(Tag::Select);
-                let mut words = Vec::new();
-                if tag == Tag::Select {
-                    words.push(member("multiple", Is::On(true)));
+                let kind = self
+                    .named(schema, &[ControlKind::CheckboxGroup])
+                    .unwrap_or(ControlKind::Select);
+                let mut words = Table::default();
+                if kind == ControlKind::Select {
+                    words.put("multiple", true);
                 }
-                let limits = [("least", least), ("most", most)];
-                for (name, limit) in
-                    limits.into_iter().filter_map(|(name, limit)| Some((name, limit?)))
-                {
-                    words.push(member(name, Is::Number(limit.to_string())));
+                for (name, limit) in [("least", least), ("most", most)] {
+                    if let Some(limit) = limit {
+                        words.put(name, limit);
+                    }
                 }
-                words.push(member("options", written(&all)));
-                return Some((tag, words));
+                words.put("options", written(&all));
+                return Some((kind, words));
             }
         }
         let is_two = (least, most) == (Some(2), Some(2));
-        let kind = items.get("type").and_then(Json::as_str);
-        match kind {
-            Some(kind @ ("number" | "integer")) if is_two => {
-                let (_, words) = self.number(items, kind == "integer", false)?;
-                let has = |name: &str| words.iter().any(|(key, _)| key.name == name);
-                if !has("min") || !has("max") || may_be_null {
+        match text_of(items, "type") {
+            Some(number @ ("number" | "integer")) if is_two => {
+                let (_, words) = self.number(items, number == "integer", false)?;
+                if !words.has("min") || !words.has("max") || may_be_null {
                     self.lose("two numbers need bounds, and are never empty", true);
                     return None;
                 }
                 self.lose("that the second may be below the first", true);
-                Some((Tag::SpanSlider, words))
+                Some((ControlKind::SpanSlider, words))
             }
             Some("string") if is_two => {
-                let (tag, words) = self.text(items, true)?;
-                if tag != Tag::Date {
+                let (kind, words) = self.text(items, true)?;
+                if kind != ControlKind::Date {
                     self.lose("two texts have no control", true);
                     return None;
                 }
                 self.lose("that the second may be before the first", true);
-                Some((Tag::DateSpan, words))
+                Some((ControlKind::DateSpan, words))
             }
             _ => {
                 self.lose("a list of such things has no control", true);
@@ -437,25 +449,27 @@ impl Property<'_> {
         }
     }
 
-    fn default(&mut self, tag: Tag, default: &Json, words: &mut Vec<(Key, Node)>) {
-        let is = match default {
-            Json::Null => return,
-            Json::Bool(on) if matches!(tag, Tag::Switch | Tag::Checkbox) => {
-                return words.extend(on.then(|| member("checked", Is::On(true))));
+    fn default(&mut self, kind: ControlKind, default: &Node, words: &mut Table) {
+        let is_one = |node: &Node| matches!(node.is, Is::Text(_) | Is::Number(_));
+        match &default.is {
+            Is::Nothing => {}
+            Is::On(on) if [ControlKind::Switch, ControlKind::Checkbox].contains(&kind) => {
+                if *on {
+                    words.put("checked", true);
+                }
             }
-            Json::Number(number) => Is::Number(number.to_string()),
-            Json::String(text) => plain(text),
-            Json::Array(items) if items.iter().all(|item| item.is_string() || item.is_number()) => {
-                let one = |item: &Json| match item {
-                    Json::String(text) => node(plain(text)),
-                    other => node(Is::Number(other.to_string())),
-                };
-                Is::List(items.iter().map(one).collect())
+            Is::Number(_) | Is::Text(_) => words.put("value", default.clone()),
+            Is::List(items) if items.iter().all(is_one) => words.put("value", default.clone()),
+            Is::On(_) | Is::List(_) | Is::Table(_) => {
+                self.lose("its default is of another type", false);
             }
-            _ => return self.lose("its default is of another type", false),
-        };
-        words.push(member("value", is));
+        }
     }
+}
+
+/// A node's number, with every digit.
+fn exact(node: &Node) -> Option<Decimal> {
+    parse_number(node.as_number()?).ok()
 }
 
 /// Where values lie on their line, as far as they are such values, and how many of its units a step counts.
@@ -465,27 +479,25 @@ fn places<M: Measure>(all: &[(String, String)]) -> (Vec<i64>, u32) {
 }
 
 /// The texts that are listed, each with what people read.
-fn options(schema: &Map<String, Json>) -> Option<Vec<(String, String)>> {
-    if let Some(Json::Array(all)) = schema.get("enum") {
-        let texts = all.iter().filter(|one| !one.is_null());
+fn options(schema: &Node) -> Option<Vec<(String, String)>> {
+    if let Some(all) = schema.get("enum").and_then(Node::as_list) {
+        let texts = all.iter().filter(|one| one.is != Is::Nothing);
         return texts
-            .map(|one| one.as_str().map(|text| (text.to_owned(), text.to_owned())))
+            .map(|one| one.as_text().map(|text| (text.to_owned(), text.to_owned())))
             .collect();
     }
-    let all = schema.get("oneOf")?.as_array()?;
-    let is_null = |one: &&Json| one.get("type").and_then(Json::as_str) == Some("null");
-    let one = |one: &Json| {
-        let value = one.get("const")?.as_str()?;
-        let text = one.get("title").and_then(Json::as_str).unwrap_or(value);
-        Some((value.to_owned(), text.to_owned()))
+    let all = schema.get("oneOf").and_then(Node::as_list)?;
+    let one = |one: &Node| {
+        let value = text_of(one, "const")?;
+        Some((value.to_owned(), text_of(one, "title").unwrap_or(value).to_owned()))
     };
-    all.iter().filter(|one| !is_null(one)).map(one).collect()
+    all.iter().filter(|one| text_of(one, "type") != Some("null")).map(one).collect()
 }
 
-fn written(options: &[(String, String)]) -> Is {
+fn written(options: &[(String, String)]) -> Vec<Node> {
     let one = |(value, text): &(String, String)| match value == text {
-        true => node(plain(value)),
-        false => node(Is::Table(vec![member("value", plain(value)), member("text", plain(text))])),
+        true => value.as_str().into(),
+        false => Table::default().with("value", value.as_str()).with("text", text.as_str()).into(),
     };
-    Is::List(options.iter().map(one).collect())
+    options.iter().map(one).collect()
 }

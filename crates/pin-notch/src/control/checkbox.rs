@@ -2,15 +2,50 @@
 //!
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/checkbox/
 
-use super::conditions::condition_methods;
-use super::setting::{Label, Setting, SettingError};
+use super::given::Given;
+use super::machine::{conditions_of, machine_methods};
 use super::uniform::uniform;
-use super::{Conditions, Value, ValueKind};
+use super::{Conditions, ControlError, Value, ValueKind};
+use crate::definition::definition;
 use crate::event::{Shown, Turn};
 use crate::intent::{Intent, Key};
 use crate::refusal::Refusal;
 use crate::semantics::{Checked, Role, Semantics};
+use crate::surroundings::Surroundings;
 use crate::validity::{Invalid, in_words};
+
+definition! {
+    /// All that is said of a [`Checkbox`].
+    ///
+    /// ```
+    /// use pin_notch::{Checkbox, CheckboxDefinition, Checked};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let mut definition = CheckboxDefinition::default();
+    /// (definition.checked, definition.indeterminate) = (true, true);
+    /// assert_eq!(Checkbox::new(definition)?.value(), Checked::Mixed);
+    /// # Ok(()) }
+    /// ```
+    CheckboxDefinition,
+    /// A [`Checkbox`] that is being defined; begun by [`Checkbox::builder`].
+    ///
+    /// ```
+    /// use pin_notch::Checkbox;
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let treated = Checkbox::builder().description("in the last six weeks").build()?;
+    /// assert_eq!(treated.view().description, "in the last six weeks");
+    /// # Ok(()) }
+    /// ```
+    CheckboxBuilder => Checkbox {
+        /// It starts on.
+        checked: [flag],
+        /// It starts as neither on nor off.
+        indeterminate: [flag],
+        /// What it sends when it is on.
+        value: [text] = "on".to_owned(),
+        /// What explains it beside its label.
+        description: [text],
+    }
+}
 
 /// A checkbox.
 ///
@@ -19,47 +54,35 @@ use crate::validity::{Invalid, in_words};
 ///
 /// ```
 /// use pin_notch::{Checkbox, Checked, Intent};
-/// let mut treated = Checkbox::new().starting(Checked::Mixed);
+/// # fn main() -> Result<(), pin_notch::ControlError> {
+/// let mut treated = Checkbox::builder().indeterminate(true).build()?;
 /// assert_eq!(treated.handle(Intent::Flip).to_string(), "input on, change on");
-/// ```
-///
-/// Its definition, its value and its conditions:
-///
-/// ```
-/// use pin_notch::{Checkbox, Checked};
-/// let mut treated = Checkbox::new()
-///     .starting(Checked::Mixed)
-///     .sending("treated")
-///     .described("in the last six weeks");
-/// assert_eq!(treated.submission_value(), "treated");
-/// assert_eq!(treated.description(), "in the last six weeks");
-/// treated.set_checked(Checked::On);
-/// assert_ne!(treated.checked(), treated.default_checked());
-/// treated.reset();
+/// treated.set_value(Checked::Off);
+/// assert_ne!(treated.value(), treated.default_value());
 /// treated.set_required(true);
 /// assert_eq!(treated.validity().len(), 1); // it has to be on
-/// treated.conditions_mut().required = false;
-/// treated.set_read_only(true);
-/// assert!(treated.view().semantics.read_only);
-/// treated.set_disabled(true);
-/// assert!(treated.conditions().is_disabled());
+/// treated.reset();
+/// assert_eq!(treated.value(), Checked::Mixed);
+/// # Ok(()) }
 /// ```
-#[derive(Clone, Debug)]
+#[derive(Clone, Debug, PartialEq)]
 pub struct Checkbox {
-    checked: Checked,
-    default: Checked,
-    value: String,
-    description: String,
+    definition: CheckboxDefinition,
     conditions: Conditions,
+    surroundings: Surroundings,
+    checked: Checked,
+    given: Given<Checked>,
 }
 
 /// All that a face needs to draw a checkbox.
 ///
 /// ```
 /// use pin_notch::{Checkbox, Checked};
-/// let view = Checkbox::new().starting(Checked::Mixed).view();
+/// # fn main() -> Result<(), pin_notch::ControlError> {
+/// let view = Checkbox::builder().indeterminate(true).build()?.view();
 /// assert_eq!(view.checked.token(), "mixed");
 /// assert_eq!(view.semantics.role.token(), "checkbox");
+/// # Ok(()) }
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
@@ -76,7 +99,7 @@ pub struct CheckboxView {
 
 impl Default for Checkbox {
     fn default() -> Self {
-        Self::new()
+        Self::with(CheckboxDefinition::default())
     }
 }
 
@@ -91,70 +114,48 @@ impl Shown for Checked {
     }
 }
 
+fn start(definition: &CheckboxDefinition) -> Checked {
+    if definition.indeterminate { Checked::Mixed } else { definition.checked.into() }
+}
+
 impl Checkbox {
-    /// A checkbox that starts off and sends "on" when it is on.
-    pub fn new() -> Self {
-        Self {
-            checked: Checked::Off,
-            default: Checked::Off,
-            value: "on".to_owned(),
-            description: String::new(),
-            conditions: Conditions::default(),
-        }
+    machine_methods!(CheckboxDefinition, CheckboxBuilder);
+
+    fn with(definition: CheckboxDefinition) -> Self {
+        let (checked, conditions) = (start(&definition), conditions_of!(definition));
+        let surroundings = Surroundings::default();
+        Self { definition, conditions, surroundings, checked, given: Given::Definition }
     }
 
-    /// Starts, and after a reset starts again, in this state.
-    pub fn starting(mut self, checked: Checked) -> Self {
-        self.start(checked);
-        self
+    fn made(definition: CheckboxDefinition) -> Result<Self, ControlError> {
+        Ok(Self::with(definition))
     }
 
-    pub(super) fn start(&mut self, checked: Checked) {
-        (self.checked, self.default) = (checked, checked);
-    }
-
-    /// Sends this value, instead of "on", when it is on.
-    pub fn sending(mut self, value: impl Into<String>) -> Self {
-        self.value = value.into();
-        self
-    }
-
-    /// Explains it below its label.
-    pub fn described(mut self, description: impl Into<String>) -> Self {
-        self.description = description.into();
-        self
-    }
-
-    condition_methods!();
-
-    /// What stands below its label to explain it.
-    pub fn description(&self) -> &str {
-        &self.description
+    fn redefined(&mut self, definition: CheckboxDefinition) -> Result<(), ControlError> {
+        self.checked = self.given.under(start(&definition), &self.checked, |state| *state);
+        self.conditions = conditions_of!(definition).after(&self.conditions);
+        self.definition = definition;
+        Ok(())
     }
 
     /// The state.
-    pub fn checked(&self) -> Checked {
+    pub fn value(&self) -> Checked {
         self.checked
     }
 
     /// The state it starts in.
-    pub fn default_checked(&self) -> Checked {
-        self.default
-    }
-
-    /// What it sends when it is on.
-    pub fn submission_value(&self) -> &str {
-        &self.value
+    pub fn default_value(&self) -> Checked {
+        start(&self.definition)
     }
 
     /// Sets the state. The program does this, so no event comes of it.
-    pub fn set_checked(&mut self, checked: Checked) {
-        self.checked = checked;
+    pub fn set_value(&mut self, checked: Checked) {
+        (self.checked, self.given) = (checked, Given::Program(checked));
     }
 
     /// Back to the state it started in.
     pub fn reset(&mut self) {
-        self.checked = self.default;
+        (self.checked, self.given) = (self.default_value(), Given::Definition);
     }
 
     /// Why the state is not acceptable; a required checkbox must be on.
@@ -171,6 +172,7 @@ impl Checkbox {
             Ok(()) if !flips => Turn::Refused(Refusal::NotForThis),
             Ok(()) => {
                 self.checked = (self.checked != Checked::On).into();
+                self.given = Given::Person;
                 Turn::settled(self.checked)
             }
         }
@@ -178,10 +180,10 @@ impl Checkbox {
 
     /// All that a face needs to draw it.
     pub fn view(&self) -> CheckboxView {
-        let problem = in_words(&self.validity());
+        let problem = in_words(&self.validity(), &self.surroundings.world);
         CheckboxView {
             checked: self.checked,
-            description: self.description.clone(),
+            description: self.definition.description.clone(),
             semantics: Semantics {
                 checked: Some(self.checked),
                 ..self.conditions.semantics(Role::Checkbox, &problem)
@@ -196,37 +198,22 @@ uniform! {
     fn kind(&self) -> ValueKind {
         ValueKind::On
     }
-    fn value(&self) -> Value {
-        self.checked.into()
-    }
-    fn default_value(&self) -> Value {
-        self.default.into()
-    }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
-        self.checked = match value {
+        Checkbox::set_value(self, match value {
             Value::On(on) => on.into(),
             Value::Mixed => Checked::Mixed,
             _ => return Err(Refusal::WrongKind),
-        };
+        });
         Ok(())
     }
-    fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
-        match setting {
-            Setting::Start(value) => {
-                self.set_value(value.clone())?;
-                self.default = self.checked;
-            }
-            Setting::Label(Label::Sent, text) => self.value.clone_from(text),
-            Setting::Label(Label::Description, text) => self.description.clone_from(text),
-            _ => return Err(SettingError::NotForThis),
-        }
-        Ok(())
+    fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
+        crate::control::uniform::Uniform::set_value(self, value)
     }
     fn against(&self, _value: &Value) -> Vec<Invalid> {
         Vec::new()
     }
     fn on_text(&self) -> &str {
-        &self.value
+        &self.definition.value
     }
 }
 

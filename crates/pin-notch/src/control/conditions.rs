@@ -8,10 +8,10 @@ use crate::validity::Invalid;
 ///
 /// ```
 /// use pin_notch::{Intent, Switch};
-/// let mut feeder = Switch::new();
-/// feeder.conditions_mut().custom_error = Some("The feeder is broken.".into());
+/// let mut feeder = Switch::default();
+/// feeder.set_custom_error("The feeder is broken.");
 /// assert_eq!(feeder.validity()[0].to_string(), "The feeder is broken.");
-/// feeder.set_read_only(true);
+/// feeder.set_readonly(true);
 /// assert_eq!(feeder.handle(Intent::Flip).to_string(), "refused: read-only");
 /// ```
 ///
@@ -19,8 +19,8 @@ use crate::validity::Invalid;
 ///
 /// ```
 /// use pin_notch::Switch;
-/// let mut feeder = Switch::new();
-/// feeder.conditions_mut().fieldset_disabled = true;
+/// let mut feeder = Switch::default();
+/// feeder.set_fieldset_disabled(true);
 /// assert!(feeder.conditions().is_disabled());
 /// ```
 #[derive(Clone, Debug, Default, PartialEq, Eq)]
@@ -31,7 +31,7 @@ pub struct Conditions {
     /// It is the same because a fieldset it stands in is disabled.
     pub fieldset_disabled: bool,
     /// It shows and sends its value but does not let it be changed, and is not checked.
-    pub read_only: bool,
+    pub readonly: bool,
     /// A form cannot be sent while it is empty (or, for a switch, off).
     pub required: bool,
     /// The program's own objection to the value, in words: HTML's custom validity.
@@ -39,6 +39,18 @@ pub struct Conditions {
 }
 
 impl Conditions {
+    /// Those that a definition sets.
+    pub(super) fn new(required: bool, readonly: bool, disabled: bool) -> Self {
+        Self { required, readonly, disabled, ..Self::default() }
+    }
+
+    /// These, with what comes from outside as it was before.
+    pub(super) fn after(self, before: &Self) -> Self {
+        let (fieldset_disabled, custom_error) =
+            (before.fieldset_disabled, before.custom_error.clone());
+        Self { fieldset_disabled, custom_error, ..self }
+    }
+
     /// Whether it is disabled, by itself or by a fieldset it stands in.
     pub fn is_disabled(&self) -> bool {
         self.disabled || self.fieldset_disabled
@@ -46,9 +58,9 @@ impl Conditions {
 
     /// Refuses whatever would change the value while it must not be changed.
     pub(super) fn admit(&self) -> Result<(), Refusal> {
-        match (self.is_disabled(), self.read_only) {
+        match (self.is_disabled(), self.readonly) {
             (true, _) => Err(Refusal::Disabled),
-            (_, true) => Err(Refusal::ReadOnly),
+            (_, true) => Err(Refusal::Readonly),
             _ => Ok(()),
         }
     }
@@ -56,7 +68,7 @@ impl Conditions {
     /// `found`, with `valueMissing` before it and the program's objection after it; nothing at all for
     /// a control that is barred from being checked.
     pub(super) fn validity(&self, missing: bool, found: Vec<Invalid>) -> Vec<Invalid> {
-        if self.is_disabled() || self.read_only {
+        if self.is_disabled() || self.readonly {
             return Vec::new();
         }
         let mut all = found;
@@ -74,44 +86,10 @@ impl Conditions {
     pub(super) fn semantics(&self, role: Role, problem: &str) -> Semantics {
         Semantics {
             disabled: self.is_disabled(),
-            read_only: self.read_only,
+            readonly: self.readonly,
             required: self.required && role != Role::Slider,
             invalid: !problem.is_empty(),
             ..Semantics::new(role)
         }
     }
 }
-
-/// The methods by which every control shows and changes its conditions.
-macro_rules! condition_methods {
-    () => {
-        condition_methods!(conditions);
-    };
-    ($first:ident $(. $rest:ident)*) => {
-        /// Whether it is disabled, read-only, required, or objected to by the program.
-        pub fn conditions(&self) -> &Conditions {
-            &self.$first $(. $rest)*
-        }
-
-        /// The same, to be changed. The program does this, so no event comes of it.
-        pub fn conditions_mut(&mut self) -> &mut Conditions {
-            &mut self.$first $(. $rest)*
-        }
-
-        /// Disables it, or enables it again.
-        pub fn set_disabled(&mut self, disabled: bool) {
-            self.$first $(. $rest)*.disabled = disabled;
-        }
-
-        /// Makes it read-only, or lets it be changed again.
-        pub fn set_read_only(&mut self, read_only: bool) {
-            self.$first $(. $rest)*.read_only = read_only;
-        }
-
-        /// Makes a value required, or optional again.
-        pub fn set_required(&mut self, required: bool) {
-            self.$first $(. $rest)*.required = required;
-        }
-    };
-}
-pub(super) use condition_methods;

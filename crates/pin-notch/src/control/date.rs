@@ -5,42 +5,89 @@
 //!
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/dialog-modal/examples/datepicker-dialog/
 
-mod blocked;
-mod days;
-mod span;
+mod closed;
+pub(super) mod days;
 
-pub use blocked::Blocked;
+pub use closed::Closed;
 pub use days::{DateGrid, GridDay};
-pub use span::{DateSpan, DateSpanPicker, DateSpanView};
 
-use super::conditions::condition_methods;
 use super::draft::Typed;
-use super::setting::{Label, Setting, SettingError};
+use super::machine::{conditions_of, machine_methods};
 use super::uniform::uniform;
 use super::value::Taken;
-use super::{Conditions, Direction, Value, ValueKind};
+use super::{Conditions, ControlError, Value, ValueKind};
 use crate::calendar::{Date, Weekday};
-use crate::event::{Happening, Shown, Turn};
+use crate::definition::definition;
+use crate::event::{Event, Shown, Turn};
 use crate::intent::{Intent, Key};
-use crate::measure::NotchesOf;
 use crate::refusal::Refusal;
 use crate::semantics::{Role, Semantics};
+use crate::surroundings::Surroundings;
 use crate::validity::{Invalid, in_words};
-use crate::world::{AnyWorld, DatePattern};
-use days::{Days, days_methods};
+use crate::world::DatePattern;
+use days::{ClosedWhen, Days, DaysDefinition, days_methods};
+
+definition! {
+    /// All that is said of a [`DatePicker`].
+    ///
+    /// ```
+    /// use pin_notch::{DateDefinition, DatePicker};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let mut definition = DateDefinition::default();
+    /// definition.value = Some("2026-05-14".parse()?);
+    /// definition.date_pattern = "dd.MM.y".parse()?;
+    /// assert_eq!(DatePicker::new(definition)?.text(), "14.05.2026");
+    /// # Ok(()) }
+    /// ```
+    DateDefinition,
+    /// A [`DatePicker`] that is being defined; begun by [`DatePicker::builder`].
+    ///
+    /// ```
+    /// use pin_notch::{Closed, DatePicker, Weekday};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let visit = DatePicker::builder()
+    ///     .min("2026-03-01".parse()?)
+    ///     .options([Closed::weekday(Weekday::Sunday, "The apiary rests.")])
+    ///     .build()?;
+    /// assert_eq!(visit.why_not("2026-05-17".parse()?).as_deref(), Some("The apiary rests."));
+    /// # Ok(()) }
+    /// ```
+    DateBuilder => DatePicker {
+        /// The first day.
+        min: [maybe one Date],
+        /// The last day.
+        max: [maybe one Date],
+        /// The distance of two days, or `any`.
+        step: [step],
+        /// Where steps are counted from, if not from the first day.
+        step_base: [maybe one Date],
+        /// The day it starts with; without it, it is empty.
+        value: [maybe one Date],
+        /// What stands in the field while it is empty.
+        placeholder: [text],
+        /// How a date is written.
+        date_pattern: [one DatePattern],
+        /// The day on which weeks begin, whatever the language says.
+        first_day: [maybe one Weekday],
+        /// The calendar is part of the page.
+        always_open: [flag],
+    }
+    /// The days that cannot be chosen, each with the reason.
+    options: Closed,
+}
 
 /// A date picker.
 ///
 /// ```
-/// use pin_notch::{Blocked, Date, DatePicker, Intent, Key, Weekday};
+/// use pin_notch::{Closed, DatePicker, Intent, Key, Weekday};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let today: Date = "2026-05-14".parse()?;
-/// let mut visit = DatePicker::new(today)
-///     .blocking([Blocked::weekday(Weekday::Sunday, "The apiary rests on Sundays.")]);
-/// let _ = visit.handle(Intent::Open); // on today, a Thursday
+/// let mut visit = DatePicker::builder()
+///     .options([Closed::weekday(Weekday::Sunday, "The apiary rests on Sundays.")])
+///     .build()?;
+/// visit.set_today("2026-05-14".parse()?); // a Thursday
+/// let _ = visit.handle(Intent::Open);
 /// let _ = visit.handle(Intent::Key(Key::End)); // to Sunday
-/// assert_eq!(visit.handle(Intent::Key(Key::Enter)).to_string(), "refused: that day is blocked");
-/// assert_eq!(visit.why_not("2026-05-17".parse()?), Some("The apiary rests on Sundays."));
+/// assert_eq!(visit.handle(Intent::Key(Key::Enter)).to_string(), "refused: that day is closed");
 ///
 /// let _ = visit.handle(Intent::Key(Key::Left));
 /// let turn = visit.handle(Intent::Key(Key::Enter));
@@ -48,54 +95,40 @@ use days::{Days, days_methods};
 /// # Ok(()) }
 /// ```
 ///
-/// Its definition, its value and its conditions:
+/// All that it can be told and asked:
 ///
 /// ```
-/// use pin_notch::{Date, DatePicker, Direction, English, NotchesOf, Weekday, dec};
+/// use pin_notch::{Date, DatePicker};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let (today, last): (Date, Date) = ("2026-05-14".parse()?, "2026-09-30".parse()?);
-/// let mut visit = DatePicker::new(today)
-///     .within(NotchesOf::new(Some(today), Some(last), dec!(1))?)
-///     .written("dd.MM.y".parse()?)
-///     .in_world(English)
-///     .weeks_from(Weekday::Sunday)
-///     .running(Direction::LeftToRight)
-///     .prompting("next visit")
-///     .always_open()
-///     .starting_at(Some(today))?;
-/// assert_eq!((visit.text().as_str(), visit.prompt()), ("14.05.2026", "next visit"));
-/// assert!(visit.is_always_open() && visit.is_open());
-/// assert_eq!(visit.active_day(), Some(today));
-/// assert_eq!(visit.notches().max(), Some(last));
-/// assert_eq!(visit.pattern().show(&English, last), "30.09.2026");
+/// let (day, last): (Date, Date) = ("2026-05-14".parse()?, "2026-09-30".parse()?);
+/// let mut visit = DatePicker::builder().max(last).value(day).always_open(true).build()?;
+/// assert!(visit.is_open() && visit.active_day() == Some(day));
 /// visit.set_value(None)?;
-/// assert_eq!((visit.value(), visit.default_value()), (None, Some(today)));
+/// assert_eq!((visit.value(), visit.default_value()), (None, Some(day)));
+/// visit.set_closed_when(|day| (day.day() % 2 == 1).then(|| "Only on even days.".into()));
+/// assert_eq!(visit.set_nearest(Some("2026-10-05".parse()?))?, Some(last));
+/// visit.step_by(-2)?;
+/// assert_eq!(visit.value().map(|day| day.day()), Some(28));
 /// visit.reset();
-/// visit.set_today(last);
-/// visit.set_required(true);
-/// assert!(visit.conditions().required && visit.validity().is_empty());
-/// visit.conditions_mut().required = false;
-/// visit.set_read_only(true);
-/// assert!(visit.view().semantics.read_only);
-/// visit.set_disabled(true);
+/// assert!(visit.validity().is_empty());
 /// # Ok(()) }
 /// ```
-#[derive(Clone, Debug)]
+#[derive(Clone, Debug, PartialEq)]
 pub struct DatePicker {
+    definition: DateDefinition,
+    conditions: Conditions,
+    surroundings: Surroundings,
     days: Days,
     held: Typed<Date>,
-    default: Option<Date>,
-    prompt: String,
-    conditions: Conditions,
 }
 
 /// All that a face needs to draw a date picker.
 ///
 /// ```
-/// use pin_notch::{Date, DatePicker, Intent};
+/// use pin_notch::{DatePicker, Intent};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let today: Date = "2026-05-14".parse()?;
-/// let mut visit = DatePicker::new(today);
+/// let mut visit = DatePicker::default();
+/// visit.set_today("2026-05-14".parse()?);
 /// assert!(visit.view().grid.is_none()); // closed
 /// let _ = visit.handle(Intent::Open);
 /// let grid = visit.view().grid.ok_or("open")?;
@@ -110,13 +143,13 @@ pub struct DateView {
     /// What stands in the field: the draft, else the value by the pattern.
     pub text: String,
     /// What stands there faintly while it is empty.
-    pub prompt: String,
+    pub placeholder: String,
     /// The open grid; none while it is closed.
     pub grid: Option<DateGrid>,
     /// Whether the grid is part of the page, so that nothing opens.
     pub always_open: bool,
-    /// Which day is today, and whether it can be chosen.
-    pub today: (Date, bool),
+    /// Which day is today, and whether it can be chosen; none where nobody has said so.
+    pub today: Option<(Date, bool)>,
     /// What assistive technology is told.
     pub semantics: Semantics,
     /// What is wrong, in words for the person; empty when nothing is.
@@ -129,43 +162,61 @@ impl Shown for Date {
     }
 }
 
-impl DatePicker {
-    /// A picker of any day of the calendar, empty at the start. `today` is marked, and where an empty
-    /// picker's grid opens.
-    pub fn new(today: Date) -> Self {
-        Self {
-            days: Days::new(today),
-            held: Typed::new(None),
-            default: None,
-            prompt: String::new(),
-            conditions: Conditions::default(),
+impl Default for DatePicker {
+    fn default() -> Self {
+        match Self::made(DateDefinition::default()) {
+            Ok(picker) => picker,
+            Err(error) => unreachable!("the default definition is sound: {error}"),
         }
     }
+}
 
-    /// Starts, and after a reset starts again, on this day, or empty. Given after
-    /// [`within`](Self::within) and [`blocking`](Self::blocking).
-    ///
-    /// # Errors
-    /// Why that day cannot be chosen.
-    pub fn starting_at(mut self, day: Option<Date>) -> Result<Self, Refusal> {
-        self.set_value(day)?;
-        self.default = day;
-        self.days.shut(day);
-        Ok(self)
+/// What a definition comes to: the days, and the one to start with.
+fn checked(definition: &DateDefinition) -> Result<(Days, Option<Date>), ControlError> {
+    let days = Days::new(DaysDefinition {
+        min: definition.min,
+        max: definition.max,
+        step: definition.step,
+        step_base: definition.step_base,
+        date_pattern: &definition.date_pattern,
+        first_day: definition.first_day,
+        always_open: definition.always_open,
+        closed: &definition.options,
+    })?;
+    let start = definition
+        .value
+        .map(|day| days.admit(day).map_err(|why| ControlError::Default { value: day.into(), why }));
+    Ok((days, start.transpose()?))
+}
+
+impl DatePicker {
+    machine_methods!(DateDefinition, DateBuilder, surroundings_changed);
+
+    fn surroundings_changed(&mut self) {
+        self.days.surround(&self.surroundings, self.held.value);
     }
 
-    /// Shows this in the field while it is empty.
-    pub fn prompting(mut self, prompt: impl Into<String>) -> Self {
-        self.prompt = prompt.into();
-        self
+    fn made(definition: DateDefinition) -> Result<Self, ControlError> {
+        let (mut days, start) = checked(&definition)?;
+        days.shut(start);
+        let conditions = conditions_of!(definition);
+        let surroundings = Surroundings::default();
+        Ok(Self { definition, conditions, surroundings, days, held: Typed::new(start) })
+    }
+
+    fn redefined(&mut self, definition: DateDefinition) -> Result<(), ControlError> {
+        let (days, start) = checked(&definition)?;
+        let mut days = days.in_place_of(&self.days);
+        let was_on = self.held.value;
+        self.held.redefined(start, |day| days.nearest(day));
+        days.go_on(&self.days, was_on, self.held.value);
+        self.days = days;
+        self.conditions = conditions_of!(definition).after(&self.conditions);
+        self.definition = definition;
+        Ok(())
     }
 
     days_methods!();
-
-    /// Where the grid opens, if anywhere special.
-    fn start(&self) -> Option<Date> {
-        self.held.value
-    }
 
     /// The value, if there is one.
     pub fn value(&self) -> Option<Date> {
@@ -174,12 +225,7 @@ impl DatePicker {
 
     /// The value it starts with, if any.
     pub fn default_value(&self) -> Option<Date> {
-        self.default
-    }
-
-    /// What is shown while it is empty.
-    pub fn prompt(&self) -> &str {
-        &self.prompt
+        self.definition.value
     }
 
     /// What stands in the field.
@@ -197,14 +243,41 @@ impl DatePicker {
     /// # Errors
     /// Why that day cannot be chosen; the value is then as it was.
     pub fn set_value(&mut self, day: Option<Date>) -> Result<(), Refusal> {
-        self.held.value = day.map(|day| self.days.admit(day)).transpose()?;
+        let taken = day.map(|day| self.days.admit(day)).transpose()?;
+        self.held.set(taken, day);
         Ok(())
+    }
+
+    /// Sets the value to the day nearest to `day` that can be chosen, or makes it empty, and says which it is.
+    /// `day` is remembered: when the definition changes, it counts again.
+    ///
+    /// # Errors
+    /// [`Refusal::NoValue`] where no day near to it can be chosen.
+    pub fn set_nearest(&mut self, day: Option<Date>) -> Result<Option<Date>, Refusal> {
+        let taken = day.map(|day| self.days.nearest(day).ok_or(Refusal::NoValue)).transpose()?;
+        self.held.set(taken, day);
+        Ok(taken)
+    }
+
+    /// Steps the value on, or back where the number is negative: HTML's `stepUp()` and `stepDown()`, which take
+    /// an empty value for 1970-01-01. The program does this, so no event comes of it. A closed day that it comes
+    /// to is taken for the open one nearest to it.
+    ///
+    /// # Errors
+    /// Why nothing moves.
+    pub fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
+        let from = self.held.value.map(|day| i64::from(day.days()));
+        let to = self.days.notches.bounds().stepped(from, steps.into());
+        let to = to.and_then(|place| Date::from_days(i32::try_from(place).ok()?));
+        let end = if steps < 0 { Refusal::AtFirst } else { Refusal::AtLast };
+        let to = self.days.nearest(to.ok_or(end)?);
+        self.set_value(Some(to.filter(|day| Some(*day) != self.held.value).ok_or(end)?))
     }
 
     /// Back to the default value; a draft is dropped, and the grid closes unless it is always open.
     pub fn reset(&mut self) {
-        self.held.reset(self.default);
-        self.days.shut(self.default);
+        self.held.reset(self.definition.value);
+        self.days.shut(self.definition.value);
     }
 
     /// Why what it holds is not acceptable: a draft that cannot be taken counts before the value.
@@ -231,13 +304,13 @@ impl DatePicker {
     fn carry_out(&mut self, intent: Intent) -> Result<Turn<Option<Date>>, Refusal> {
         if matches!(intent, Intent::Close | Intent::Key(Key::Escape)) && self.days.closes() {
             self.days.active = None;
-            return Ok(Turn::one(Happening::Closed));
+            return Ok(Turn::one(Event::Closed));
         }
         self.conditions.admit()?;
         match (intent, self.days.active) {
             (Intent::Open, None) | (Intent::Key(Key::Down), None) => {
                 self.days.open(self.held.value)?;
-                Ok(Turn::one(Happening::Opened))
+                Ok(Turn::one(Event::Opened))
             }
             (Intent::Open, Some(_)) => Err(Refusal::Unchanged),
             (Intent::Close, _) => Err(Refusal::Unchanged),
@@ -250,7 +323,7 @@ impl DatePicker {
             (Intent::Clear, _) => Ok(self.held.take(None)),
             (Intent::Key(Key::Enter | Key::Space), Some(day)) => self.choose(day),
             (Intent::Key(key), Some(day)) => {
-                self.days.go(day, key).map(|to| Turn::one(Happening::ActiveDay(to)))
+                self.days.go(day, key).map(|to| Turn::one(Event::ActiveDay(to)))
             }
             _ => Err(Refusal::NotForThis),
         }
@@ -265,9 +338,9 @@ impl DatePicker {
         }
         self.days.shut(Some(day));
         if same {
-            return Ok(Turn::one(Happening::Closed));
+            return Ok(Turn::one(Event::Closed));
         }
-        Ok(self.held.take(Some(day)).and_if(closes, Happening::Closed))
+        Ok(self.held.take(Some(day)).and_if(closes, Event::Closed))
     }
 
     fn type_text(&mut self, text: &str) -> Result<Turn<Option<Date>>, Refusal> {
@@ -279,21 +352,21 @@ impl DatePicker {
     }
 
     fn settle_draft(&mut self) -> Result<Turn<Option<Date>>, Refusal> {
-        let read = |text| self.days.admit(self.days.read(text).ok_or(Refusal::NotADate)?);
-        let read = self.held.drafted().map_or(Err(Refusal::NotADate), read);
-        self.held.settle(|_| read)
+        let days = &self.days;
+        self.held.settle(|text| days.admit(days.read(text).ok_or(Refusal::NotADate)?))
     }
 
     /// All that a face needs to draw it.
     pub fn view(&self) -> DateView {
-        let problem = in_words(&self.validity());
+        let problem = in_words(&self.validity(), &self.surroundings.world);
+        let today = self.surroundings.today;
         DateView {
             value: self.held.value,
             text: self.text(),
-            prompt: self.prompt.clone(),
+            placeholder: self.definition.placeholder.clone(),
             grid: self.days.grid([self.held.value, None], None),
             always_open: self.days.always_open,
-            today: (self.days.today, self.days.admit(self.days.today).is_ok()),
+            today: today.map(|today| (today, self.days.admit(today).is_ok())),
             semantics: Semantics {
                 expanded: (!self.days.always_open).then_some(self.days.is_open()),
                 ..self.conditions.semantics(Role::Combobox, &problem)
@@ -308,37 +381,19 @@ uniform! {
     fn kind(&self) -> ValueKind {
         ValueKind::Date
     }
-    fn value(&self) -> Value {
-        self.held.value.into()
-    }
-    fn default_value(&self) -> Value {
-        self.default.into()
-    }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         DatePicker::set_value(self, Taken::taken(value)?)
     }
-    fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
-        match setting {
-            Setting::Start(value) => {
-                DatePicker::set_value(self, Taken::taken(value.clone())?)?;
-                self.default = self.held.value;
-                self.days.shut(self.default);
-            }
-            Setting::Label(Label::Prompt, prompt) => self.prompt.clone_from(prompt),
-            _ => self.days.put(setting, self.held.value)?,
-        }
-        Ok(())
+    fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
+        DatePicker::set_nearest(self, Taken::taken(value)?).map(|_| ())
+    }
+    fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
+        DatePicker::step_by(self, steps)
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         value.date().map(|day| self.days.against(day)).unwrap_or_default()
     }
-    fn nearest(&self, value: Value) -> Value {
-        value.date().map_or(value, |day| self.days.notches.snap(day).into())
-    }
     fn is_drafting(&self) -> bool {
         self.held.draft().is_some()
-    }
-    fn set_world(&mut self, world: &AnyWorld) {
-        self.days.world = world.clone();
     }
 }

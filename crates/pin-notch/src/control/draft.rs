@@ -1,16 +1,18 @@
 //! A value that is typed: what is being typed, the draft, is kept apart from it.
 
-use crate::event::{Happening, Turn};
+use super::given::Given;
+use crate::event::{Event, Turn};
 use crate::refusal::Refusal;
 
 /// A value, and the text that somebody may be typing in its place.
-#[derive(Clone, Debug)]
+#[derive(Clone, Debug, PartialEq)]
 pub(super) struct Typed<V> {
     pub value: Option<V>,
+    given: Given<Option<V>>,
     draft: Option<Draft<V>>,
 }
 
-#[derive(Clone, Debug)]
+#[derive(Clone, Debug, PartialEq)]
 struct Draft<V> {
     text: String,
     /// The value when typing began: what Escape goes back to, and what a change is told against.
@@ -18,8 +20,26 @@ struct Draft<V> {
 }
 
 impl<V: Copy + PartialEq> Typed<V> {
+    /// The value that a definition begins with.
     pub(super) fn new(value: Option<V>) -> Self {
-        Self { value, draft: None }
+        Self { value, given: Given::Definition, draft: None }
+    }
+
+    /// After a new definition, which begins with `start`: a text that is being typed stays.
+    pub(super) fn redefined(&mut self, start: Option<V>, nearest: impl Fn(V) -> Option<V>) {
+        let near = |value: &Option<V>| value.and_then(&nearest);
+        match &mut self.draft {
+            Some(draft) => {
+                draft.origin = self.given.under(start, &draft.origin, near);
+                self.value = near(&self.value);
+            }
+            None => self.value = self.given.under(start, &self.value, near),
+        }
+    }
+
+    /// The program sets the value. What somebody is typing stays.
+    pub(super) fn set(&mut self, value: Option<V>, wish: Option<V>) {
+        (self.value, self.given) = (value, Given::Program(wish));
     }
 
     /// The text being typed, if any is, as it was typed.
@@ -48,25 +68,34 @@ impl<V: Copy + PartialEq> Typed<V> {
         let value = match text.trim() {
             "" => None,
             text => match read(text) {
-                None => return Turn::one(Happening::Draft),
+                None => return Turn::one(Event::Draft),
                 some => some,
             },
         };
         if value == self.value {
-            return Turn::one(Happening::Draft);
+            return Turn::one(Event::Draft);
         }
         self.value = value;
-        Turn::with(Happening::Input, value)
+        Turn::one(Event::Input(value))
     }
 
-    /// Typing is over: takes what `read` makes of the draft, or keeps it and says why not.
+    /// Typing is over: takes what `read` makes of the draft, or keeps it and says why not. A value that typing
+    /// has moved on the way to such a draft settles all the same.
     pub(super) fn settle(
         &mut self,
         read: impl FnOnce(&str) -> Result<V, Refusal>,
     ) -> Result<Turn<Option<V>>, Refusal> {
-        self.draft.as_ref().ok_or(Refusal::Unchanged)?;
-        let value = self.drafted().map(read).transpose()?;
-        Ok(self.take(value))
+        let draft = self.draft.as_mut().ok_or(Refusal::Unchanged)?;
+        let text = draft.text.trim();
+        let read = if text.is_empty() { Ok(None) } else { read(text).map(Some) };
+        match read {
+            Ok(value) => Ok(self.take(value)),
+            Err(_) if draft.origin != self.value => {
+                (draft.origin, self.given) = (self.value, Given::Person);
+                Ok(Turn::one(Event::Change(self.value)))
+            }
+            Err(refusal) => Err(refusal),
+        }
     }
 
     /// Takes a value at once; a draft is over. Typing may have moved the value already: then only the
@@ -74,6 +103,9 @@ impl<V: Copy + PartialEq> Typed<V> {
     pub(super) fn take(&mut self, value: Option<V>) -> Turn<Option<V>> {
         let before = core::mem::replace(&mut self.value, value);
         let origin = self.draft.take().map_or(before, |draft| draft.origin);
+        if value != origin {
+            self.given = Given::Person;
+        }
         Turn::typed(value, value != before, value != origin)
     }
 
@@ -84,7 +116,7 @@ impl<V: Copy + PartialEq> Typed<V> {
         Ok(Turn::cancelled(draft.origin, &before))
     }
 
-    /// The program puts a value in, and drops what is being typed.
+    /// Back to the value that the definition begins with; what is being typed is dropped.
     pub(super) fn reset(&mut self, value: Option<V>) {
         *self = Self::new(value);
     }

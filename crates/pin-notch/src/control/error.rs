@@ -1,52 +1,58 @@
-//! Why a control cannot be built.
+//! Why a definition makes no control.
 
-use super::MAX_ICONS;
+use super::{ControlKind, MAX_ICONS, Value};
 use crate::notches::NotchesError;
 use crate::number::Plain;
 use crate::refusal::Refusal;
 use core::fmt;
 use rust_decimal::Decimal;
 
-/// Why a control cannot be built.
+/// Why a definition makes no control. [`attribute`](Self::attribute) names the attribute that is wrong.
 ///
 /// ```
-/// use pin_notch::{ControlError, Notches, Rating, Slider, dec};
-/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let error = Rating::new(0).unwrap_err();
+/// use pin_notch::{ControlError, Rating, Slider, dec};
+/// let error = Rating::builder().max(0).build().unwrap_err();
 /// assert!(matches!(error, ControlError::Icons { .. }));
-/// let open = Notches::builder().min(dec!(0)).build()?;
-/// println!("{}", Slider::new(open).unwrap_err()); // a track has two ends
-/// # Ok(()) }
+/// let error = Slider::builder().value(500).build().unwrap_err();
+/// assert_eq!(error.to_string(), "value 500 is not allowed: above the maximum 100");
+/// assert_eq!(error.attribute(), "value");
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum ControlError {
     /// The notches make no sense.
     Notches(NotchesError),
-    /// A slider's track has to begin and end somewhere.
-    Unbounded {
-        /// The bound that is missing: `min` or `max`.
-        missing: &'static str,
-    },
     /// The default value is not acceptable.
     Default {
         /// The default value that was given.
-        value: Decimal,
+        value: Value,
         /// What is wrong with it.
         why: Refusal,
     },
     /// No notch lies between the bounds, so there is no value to start with.
     NoNotch,
-    /// The distances that a span has to keep make no sense, or no span of notches keeps them.
+    /// No span of notches keeps these distances.
     Distance {
         /// The least distance of the two values.
         least: Decimal,
-        /// The greatest.
-        greatest: Decimal,
+        /// The greatest, if there is one.
+        most: Option<Decimal>,
+    },
+    /// More have to be chosen than may be.
+    LeastAboveMost {
+        /// The fewest.
+        least: u32,
+        /// The most.
+        most: u32,
     },
     /// A mark stands outside the bounds.
     Mark {
         /// The value it was given.
+        value: Decimal,
+    },
+    /// A name is given to something that is no value of the control.
+    Name {
+        /// What it is given to.
         value: Decimal,
     },
     /// A track's scale does not fit its bounds; holds what is wrong, and what would be right.
@@ -63,27 +69,56 @@ pub enum ControlError {
         /// The number of icons.
         icons: u32,
     },
+    /// The definition is of another kind than the control.
+    Kind {
+        /// The kind of the definition.
+        kind: ControlKind,
+    },
+}
+
+impl ControlError {
+    /// The name of the attribute that is wrong: the one to change, or to leave out.
+    pub fn attribute(&self) -> &'static str {
+        match self {
+            Self::Notches(error) => error.attribute(),
+            Self::Default { .. } => "value",
+            Self::NoNotch | Self::RatingMin { .. } => "min",
+            Self::Distance { most: None, .. } => "least",
+            Self::Distance { most: Some(_), .. } | Self::LeastAboveMost { .. } => "most",
+            Self::Mark { .. } | Self::Name { .. } => "options",
+            Self::Scale(_) => "scale",
+            Self::Icons { .. } => "max",
+            Self::Kind { .. } => "control",
+        }
+    }
 }
 
 impl fmt::Display for ControlError {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         match self {
             Self::Notches(error) => error.fmt(f),
-            Self::Unbounded { missing } => {
-                write!(f, "{missing} is missing: a slider needs both ends of its track")
-            }
-            Self::Default { value, why } => {
-                write!(f, "default value {} is not allowed: {why}", Plain(*value))
-            }
+            Self::Default { value, why } => write!(f, "value {value} is not allowed: {why}"),
             Self::NoNotch => f.write_str("no value is allowed: no notch lies between the bounds"),
-            Self::Distance { least, greatest } => write!(
+            Self::Distance { least, .. } if *least < Decimal::ZERO => {
+                write!(f, "least {} is not possible: a distance is 0 or more", Plain(*least))
+            }
+            Self::Distance { least, most: None } => {
+                write!(f, "least {} is not possible: no two values are so far apart", Plain(*least))
+            }
+            Self::Distance { least, most: Some(most) } => write!(
                 f,
-                "a distance from {} to {} is not possible: it has to lie between 0 and the range",
+                "a distance from {} to {} is not possible: no two values are so far apart",
                 Plain(*least),
-                Plain(*greatest)
+                Plain(*most)
             ),
+            Self::LeastAboveMost { least, most } => {
+                write!(f, "most {most} is not possible: at least {least} are to be chosen")
+            }
             Self::Mark { value } => {
                 write!(f, "a mark at {} stands outside the bounds", Plain(*value))
+            }
+            Self::Name { value } => {
+                write!(f, "{} has a name, and is no value that can be chosen", Plain(*value))
             }
             Self::Scale(what) => f.write_str(what),
             Self::Icons { icons } => {
@@ -94,14 +129,41 @@ impl fmt::Display for ControlError {
                 "min {} is not allowed: the minimum of a rating with {icons} icons lies from 0 to {icons}",
                 Plain(*min)
             ),
+            Self::Kind { kind } => {
+                write!(f, "the definition of a {} makes no other control", kind.name())
+            }
         }
     }
 }
 
-impl std::error::Error for ControlError {}
+impl std::error::Error for ControlError {
+    fn source(&self) -> Option<&(dyn std::error::Error + 'static)> {
+        match self {
+            Self::Notches(error) => Some(error),
+            Self::Default { why, .. } => Some(why),
+            Self::NoNotch
+            | Self::Distance { .. }
+            | Self::LeastAboveMost { .. }
+            | Self::Mark { .. }
+            | Self::Name { .. }
+            | Self::Scale(_)
+            | Self::Icons { .. }
+            | Self::RatingMin { .. }
+            | Self::Kind { .. } => None,
+        }
+    }
+}
 
 impl From<NotchesError> for ControlError {
     fn from(error: NotchesError) -> Self {
         Self::Notches(error)
+    }
+}
+
+/// Fails where more have to be chosen than may be.
+pub(super) fn check_counts(least: u32, most: Option<u32>) -> Result<(), ControlError> {
+    match most {
+        Some(most) if least > most => Err(ControlError::LeastAboveMost { least, most }),
+        _ => Ok(()),
     }
 }

@@ -12,31 +12,72 @@ mod view;
 pub use kinds::{FieldKind, Fielded};
 pub use view::{FieldView, FieldsView};
 
-use super::conditions::condition_methods;
-use super::setting::{Setting, SettingError};
-use super::uniform::Uniform;
-use super::{Conditions, Control, Value, ValueKind, View};
+use super::machine::{conditions_of, machine_methods};
+use super::uniform::uniform;
+use super::value::Taken;
+use super::{Conditions, ControlError, Value, ValueKind};
 use crate::calendar::{DateTime, Month, Time, Week};
+use crate::definition::definition;
 use crate::event::{Shown, Turn};
 use crate::intent::Intent;
 use crate::measure::NotchesOf;
 use crate::refusal::Refusal;
+use crate::surroundings::Surroundings;
 use crate::validity::Invalid;
-use crate::world::AnyWorld;
-use core::marker::PhantomData;
-use machine::{Kinded, Machine};
+use machine::{Around, Kinded, Machine, Start};
 
 /// The most fields that a value has.
 pub(super) const MOST: usize = 7;
 
-/// A stepper of the fields of a [`Month`], [`Week`], [`Time`] or [`DateTime`].
+definition! {
+    /// All that is said of a [`FieldStepper`].
+    ///
+    /// ```
+    /// use pin_notch::{FieldStepper, FieldsDefinition, Time};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let mut definition = FieldsDefinition::<Time>::default();
+    /// definition.step = 900.into();
+    /// assert_eq!(FieldStepper::new(definition)?.notches().count(), 96);
+    /// # Ok(()) }
+    /// ```
+    FieldsDefinition<M: Fielded>,
+    /// A [`FieldStepper`] that is being defined; begun by [`FieldStepper::builder`].
+    ///
+    /// ```
+    /// use pin_notch::{FieldStepper, Month};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let swarm = FieldStepper::<Month>::builder().value("2026-05".parse()?).build()?;
+    /// assert_eq!(swarm.view().text, "2026-05");
+    /// # Ok(()) }
+    /// ```
+    FieldsBuilder => FieldStepper<M> {
+        /// The first value.
+        min: [maybe one M],
+        /// The last value; of times, one before the first allows those over midnight.
+        max: [maybe one M],
+        /// The distance of two values in months, weeks or seconds, or `any`.
+        step: [step] = M::default_step(),
+        /// Where steps are counted from, if not from the first value.
+        step_base: [maybe one M],
+        /// The value it starts with; without it, it is empty.
+        value: [maybe one M],
+        /// Where the fields begin when they are empty and stepped, such as the month that it is now.
+        near: [maybe one M],
+    }
+}
+
+/// A stepper of the fields of a [`Month`], [`Week`], [`Time`] or [`DateTime`]. Seconds and their fractions are
+/// fields of their own only where the step or its base needs them.
 ///
 /// ```
-/// use pin_notch::{FieldStepper, Intent, Key, NotchesOf, Time};
+/// use pin_notch::{FieldStepper, Intent, Key, Time};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
 /// // Every quarter of an hour from half past six.
-/// let times = NotchesOf::<Time>::new(Some("06:30".parse()?), Some("21:00".parse()?), 900)?;
-/// let mut opened = FieldStepper::new(times);
+/// let mut opened = FieldStepper::<Time>::builder()
+///     .min("06:30".parse()?)
+///     .max("21:00".parse()?)
+///     .step(900)
+///     .build()?;
 /// for digit in ['0', '7'] {
 ///     let _ = opened.handle(Intent::Find { typed: digit, at: 0 }); // fills the hour and leads on
 /// }
@@ -47,66 +88,78 @@ pub(super) const MOST: usize = 7;
 /// # Ok(()) }
 /// ```
 ///
-/// Its definition, its value and its conditions:
+/// All that it can be told and asked:
 ///
 /// ```
-/// use pin_notch::{English, FieldStepper, Month, NotchesOf, dec};
+/// use pin_notch::{FieldStepper, Month, dec};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
 /// let may: Month = "2026-05".parse()?;
-/// let mut swarm = FieldStepper::new(NotchesOf::<Month>::all())
-///     .near(may)
-///     .in_world(English)
-///     .starting_at(Some(may))?;
-/// assert_eq!((swarm.starts_near(), swarm.active_field()), (Some(may), 0));
-/// assert_eq!(swarm.notches().step(), dec!(1));
+/// let mut swarm = FieldStepper::builder().near(may).value(may).build()?;
+/// assert_eq!((swarm.active_field(), swarm.notches().step()), (0, dec!(1)));
+/// swarm.step_by(2)?;
+/// assert_eq!(swarm.value().unwrap().to_string(), "2026-07");
 /// swarm.set_value(None)?;
 /// assert_eq!((swarm.value(), swarm.default_value()), (None, Some(may)));
+/// assert_eq!(swarm.set_nearest(Some(may)), Some(may));
 /// swarm.reset();
-/// swarm.set_required(true);
-/// assert!(swarm.conditions().required && swarm.validity().is_empty());
-/// swarm.conditions_mut().required = false;
-/// swarm.set_read_only(true);
-/// assert!(swarm.view().semantics.read_only);
-/// swarm.set_disabled(true);
+/// assert!(swarm.validity().is_empty());
 /// # Ok(()) }
 /// ```
-#[derive(Clone, Debug)]
-pub struct FieldStepper<M> {
+#[derive(Clone, Debug, PartialEq)]
+pub struct FieldStepper<M: Fielded> {
+    definition: FieldsDefinition<M>,
+    conditions: Conditions,
+    surroundings: Surroundings,
     notches: NotchesOf<M>,
     machine: Machine,
-    kind: PhantomData<M>,
 }
 
-impl<M: Fielded + Shown> FieldStepper<M> {
-    /// A stepper of these values, empty at the start. Seconds and their fractions are fields of their own
-    /// only where the step or its base needs them.
-    pub fn new(notches: NotchesOf<M>) -> Self {
-        let machine = Machine::new(M::KIND, notches.bounds());
-        Self { notches, machine, kind: PhantomData }
+impl<M: Fielded> Default for FieldStepper<M> {
+    fn default() -> Self {
+        match Self::made(FieldsDefinition::default()) {
+            Ok(stepper) => stepper,
+            Err(error) => unreachable!("the default definition is sound: {error}"),
+        }
+    }
+}
+
+/// What a definition comes to: the notches, and the place of the value to start with.
+fn checked<M: Fielded>(
+    definition: &FieldsDefinition<M>,
+) -> Result<(NotchesOf<M>, Start), ControlError> {
+    let FieldsDefinition { min, max, step, step_base, value, near, .. } = *definition;
+    let notches = NotchesOf::based(min, max, step, step_base)?;
+    if let Some(value) = value
+        && let Err(why) = notches.admit(value)
+    {
+        return Err(ControlError::Default { value: value.into(), why });
+    }
+    let [value, near] = [value, near].map(|value| value.map(M::to_line));
+    Ok((notches, Start { bounds: notches.bounds(), value, near }))
+}
+
+impl<M: Fielded> FieldStepper<M> {
+    machine_methods!(FieldsDefinition<M>, FieldsBuilder<M>);
+
+    fn made(definition: FieldsDefinition<M>) -> Result<Self, ControlError> {
+        let (notches, start) = checked(&definition)?;
+        let conditions = conditions_of!(definition);
+        let surroundings = Surroundings::default();
+        let machine = Machine::new(M::KIND, start);
+        Ok(Self { definition, conditions, surroundings, notches, machine })
     }
 
-    /// Starts, and after a reset starts again, on this value, or empty.
-    ///
-    /// # Errors
-    /// Why that value is not allowed.
-    pub fn starting_at(mut self, value: Option<M>) -> Result<Self, Refusal> {
-        self.machine.start(value.map(M::to_line))?;
-        Ok(self)
+    fn redefined(&mut self, definition: FieldsDefinition<M>) -> Result<(), ControlError> {
+        let (notches, start) = checked(&definition)?;
+        self.machine.redefined(start);
+        self.conditions = conditions_of!(definition).after(&self.conditions);
+        (self.definition, self.notches) = (definition, notches);
+        Ok(())
     }
 
-    /// Begins empty fields at this value when they are stepped, such as the month that it is now.
-    pub fn near(mut self, value: M) -> Self {
-        self.machine.near = Some(value.to_line());
-        self
+    fn around(&self) -> Around<'_> {
+        Around { conditions: &self.conditions, world: &self.surroundings.world }
     }
-
-    /// Writes digits and names as this world does.
-    pub fn in_world(mut self, world: impl Into<AnyWorld>) -> Self {
-        self.machine.world = world.into();
-        self
-    }
-
-    condition_methods!(machine.conditions);
 
     /// The values it can take, besides being empty.
     pub fn notches(&self) -> &NotchesOf<M> {
@@ -120,17 +173,12 @@ impl<M: Fielded + Shown> FieldStepper<M> {
 
     /// The value it starts with, if any.
     pub fn default_value(&self) -> Option<M> {
-        self.machine.default.and_then(M::from_line)
+        self.definition.value
     }
 
     /// The field that keys are on, counted from 0.
     pub fn active_field(&self) -> usize {
         self.machine.active
-    }
-
-    /// Where empty fields begin, if that was said.
-    pub fn starts_near(&self) -> Option<M> {
-        self.machine.near.and_then(M::from_line)
     }
 
     /// Sets the value, or makes it empty. The program does this, so no event comes of it, and what is
@@ -139,17 +187,40 @@ impl<M: Fielded + Shown> FieldStepper<M> {
     /// # Errors
     /// Why that value is not allowed; it is then as it was.
     pub fn set_value(&mut self, value: Option<M>) -> Result<(), Refusal> {
-        self.machine.set_value(value.map(M::to_line))
+        let place = value.map(|value| self.notches.admit(value).map(M::to_line)).transpose()?;
+        self.machine.set(place, place);
+        Ok(())
+    }
+
+    /// Sets the value to the allowed one nearest to `value`, or makes it empty, and says what it is. `value` is
+    /// remembered: when the definition changes, it counts again.
+    pub fn set_nearest(&mut self, value: Option<M>) -> Option<M> {
+        let bounds = self.notches.bounds();
+        let near = value.filter(|_| !bounds.is_empty()).map(|value| self.notches.snap(value));
+        self.machine.set(near.map(M::to_line), value.map(M::to_line));
+        near
+    }
+
+    /// Steps the value as a whole, up or down where the number is negative: HTML's `stepUp()` and
+    /// `stepDown()`, which take an empty value for the beginning of 1970, or midnight, and which do nothing where
+    /// times run over midnight. The program does this, so no event comes of it.
+    ///
+    /// # Errors
+    /// Why nothing moves.
+    pub fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
+        let to = self.notches.bounds().stepped(self.machine.value, steps.into());
+        let end = if steps < 0 { Refusal::AtFirst } else { Refusal::AtLast };
+        self.set_value(Some(to.and_then(M::from_line).ok_or(end)?))
     }
 
     /// Back to the default value; what is half filled in is dropped.
     pub fn reset(&mut self) {
-        self.machine.put(self.machine.default);
+        self.machine.reset();
     }
 
     /// Why what it holds is not acceptable: what is half filled in counts before the value.
     pub fn validity(&self) -> Vec<Invalid> {
-        self.machine.validity()
+        self.machine.validity(self.around())
     }
 
     /// Carries out an intent.
@@ -159,83 +230,47 @@ impl<M: Fielded + Shown> FieldStepper<M> {
     /// [`Intent::Find`], a whole text by [`Intent::Type`]. Settling (leaving, or Enter) takes what is filled
     /// in, or refuses and keeps it; Escape goes back.
     pub fn handle(&mut self, intent: Intent) -> Turn<Option<M>> {
-        self.machine.handle(intent).map(|place| place.and_then(M::from_line))
+        let around = Around { conditions: &self.conditions, world: &self.surroundings.world };
+        self.machine.handle(intent, around).map(|place| place.and_then(M::from_line))
     }
 
     /// All that a face needs to draw it.
     pub fn view(&self) -> FieldsView {
-        self.machine.view()
+        self.machine.view(self.around())
     }
 }
 
 macro_rules! in_forms {
     ($($kind:ident($measure:ty)),+) => {
-        $(impl From<FieldStepper<$measure>> for Control {
-            fn from(fields: FieldStepper<$measure>) -> Self {
-                Self::$kind(fields)
-            }
-        }
-
-        impl Shown for $measure {
+        $(impl Shown for $measure {
             fn shown(&self) -> String {
                 self.to_string()
             }
         }
 
-        impl Uniform for FieldStepper<$measure> {
+        uniform! {
+            $kind(FieldStepper<$measure>),
             fn kind(&self) -> ValueKind {
                 ValueKind::$kind
             }
-            fn handle(&mut self, intent: Intent) -> Turn<Value> {
-                FieldStepper::handle(self, intent).map(Value::from)
-            }
-            fn view(&self) -> View {
-                View::$kind(FieldStepper::view(self))
-            }
-            fn value(&self) -> Value {
-                FieldStepper::value(self).into()
-            }
-            fn default_value(&self) -> Value {
-                FieldStepper::default_value(self).into()
-            }
             fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
-                self.machine.set_value(value.place(ValueKind::$kind)?)
+                FieldStepper::set_value(self, Taken::taken(value)?)
             }
-            fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
-                if let Some(bounds) = self.machine.define(setting, ValueKind::$kind)? {
-                    self.notches = bounds.into();
-                }
+            fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
+                FieldStepper::set_nearest(self, Taken::taken(value)?);
                 Ok(())
             }
-            fn reset(&mut self) {
-                FieldStepper::reset(self);
-            }
-            fn conditions(&self) -> &Conditions {
-                &self.machine.conditions
-            }
-            fn conditions_mut(&mut self) -> &mut Conditions {
-                &mut self.machine.conditions
-            }
-            fn validity(&self) -> Vec<Invalid> {
-                FieldStepper::validity(self)
+            fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
+                FieldStepper::step_by(self, steps)
             }
             fn against(&self, value: &Value) -> Vec<Invalid> {
-                match value.place(ValueKind::$kind) {
-                    Ok(Some(place)) => self.machine.against(place),
-                    _ => Vec::new(),
-                }
-            }
-            fn nearest(&self, value: Value) -> Value {
                 match value {
-                    Value::$kind(value) => self.notches.snap(value).into(),
-                    other => other,
+                    Value::$kind(value) => self.notches.against(*value),
+                    _ => Vec::new(),
                 }
             }
             fn is_drafting(&self) -> bool {
                 self.machine.is_drafting() || self.machine.value != self.machine.settled
-            }
-            fn set_world(&mut self, world: &AnyWorld) {
-                self.machine.world = world.clone();
             }
         })+
     };

@@ -10,26 +10,29 @@ mod view;
 
 pub use view::RatingView;
 
-use super::conditions::condition_methods;
-use super::setting::{Amount, Label, Manner, Setting, SettingError};
+use super::given::Given;
+use super::machine::{conditions_of, machine_methods};
 use super::uniform::uniform;
 use super::value::Taken;
-use super::wording::{Words, numbered};
-use super::{Conditions, ControlError, Direction, Value, ValueKind, Wording, admit, admit_default};
-use crate::event::{Happening, Turn};
+use super::{
+    Choice, Conditions, ControlError, Direction, Value, ValueKind, Wording, admit, admit_default,
+};
+use crate::definition::definition;
+use crate::event::{Event, Turn};
 use crate::intent::{Intent, Key, Place};
 use crate::notches::{Notches, Remark};
+use crate::number::parse_number;
 use crate::refusal::Refusal;
+use crate::surroundings::Surroundings;
 use crate::validity::{Invalid, against};
-use crate::world::AnyWorld;
 use rust_decimal::Decimal;
 
 /// The most icons that a rating can have: a limit on the work that a definition can ask for.
 ///
 /// ```
 /// use pin_notch::{MAX_ICONS, Rating};
-/// assert!(Rating::new(MAX_ICONS).is_ok());
-/// assert!(Rating::new(MAX_ICONS + 1).is_err());
+/// assert!(Rating::builder().max(MAX_ICONS).build().is_ok());
+/// assert!(Rating::builder().max(MAX_ICONS + 1).build().is_err());
 /// ```
 pub const MAX_ICONS: u32 = 1000;
 
@@ -38,7 +41,7 @@ pub const MAX_ICONS: u32 = 1000;
 /// ```
 /// use pin_notch::{Lit, Rating, dec};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let temper = Rating::new(5)?.starting_at(dec!(3))?.lighting(Lit::Only);
+/// let temper = Rating::builder().value(3).lit(Lit::Only).build()?;
 /// assert_eq!((temper.view().fill(1), temper.view().fill(2)), (dec!(0), dec!(1)));
 /// # Ok(()) }
 /// ```
@@ -51,12 +54,57 @@ pub enum Lit {
     Only,
 }
 
+definition! {
+    /// All that is said of a [`Rating`].
+    ///
+    /// ```
+    /// use pin_notch::{Rating, RatingDefinition, dec};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let mut definition = RatingDefinition::default();
+    /// definition.step = dec!(0.5);
+    /// assert_eq!(Rating::new(definition)?.notches().count(), Some(10));
+    /// # Ok(()) }
+    /// ```
+    RatingDefinition,
+    /// A [`Rating`] that is being defined; begun by [`Rating::builder`].
+    ///
+    /// ```
+    /// use pin_notch::Rating;
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let temper = Rating::builder().max(3).options(["wild", "lively", "calm"]).value(2).build()?;
+    /// assert_eq!(temper.view().readout, "lively");
+    /// # Ok(()) }
+    /// ```
+    RatingBuilder => Rating {
+        /// How many icons there are.
+        max: [count] = 5,
+        /// The lowest value that can be chosen; without it, one step. With 0, zero is a value apart from empty.
+        min: [maybe number],
+        /// The distance of two values: 0.5 for halves.
+        step: [number] = Decimal::ONE,
+        /// The value it starts with; without it, it is empty.
+        value: [maybe number],
+        /// Which icons a value lights: all up to it, or only its own.
+        lit: [one Lit],
+        /// The icon, as text.
+        icon: [text],
+        /// The sentence in which the value is shown and spoken, in the place of "3.5 of 5".
+        wording: [maybe one Wording],
+        /// The sentence for a value that is only pointed at.
+        preview_wording: [maybe one Wording],
+        /// What is shown and spoken while nothing is chosen.
+        empty_wording: [maybe text],
+    }
+    /// Names of values, shown and spoken in the number's place: of the value that the option has, else of 1, 2, 3 and so on.
+    options: Choice,
+}
+
 /// A rating.
 ///
 /// ```
 /// use pin_notch::{dec, Intent, Place, Rating};
 /// # fn main() -> Result<(), pin_notch::ControlError> {
-/// let mut temper = Rating::new(5)?.by(dec!(0.5))?;
+/// let mut temper = Rating::builder().step(dec!(0.5)).build()?;
 /// assert_eq!(temper.value(), None);
 ///
 /// assert_eq!(temper.handle(Intent::Point(Place::across(0.69))).to_string(), "preview 3.5");
@@ -68,214 +116,118 @@ pub enum Lit {
 /// # Ok(()) }
 /// ```
 ///
-/// Its definition, its value and its conditions:
+/// All that it can be told and asked:
 ///
 /// ```
-/// use pin_notch::{Direction, Lit, Rating, Value, dec};
+/// use pin_notch::{Rating, dec};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let mut temper = Rating::new(3)?
-///     .at_least(dec!(0))?
-///     .starting_at(dec!(2))?
-///     .naming(["fierce", "lively", "calm"])
-///     .worded("{name}".parse()?)
-///     .previewed("{name}?".parse()?)
-///     .empty_text("not seen")
-///     .lighting(Lit::UpTo)
-///     .running(Direction::LeftToRight);
+/// let mut temper = Rating::builder()
+///     .max(3)
+///     .min(0)
+///     .value(2)
+///     .options(["fierce", "lively", "calm"])
+///     .wording("{name}".parse()?)
+///     .preview_wording("{name}?".parse()?)
+///     .empty_wording("not seen")
+///     .build()?;
 /// assert_eq!(temper.view().readout, "lively");
-/// assert_eq!((temper.icons(), temper.lit(), temper.names().count()), (3, Lit::UpTo, 3));
-/// assert_eq!(temper.own_wording().map(ToString::to_string).as_deref(), Some("{name}"));
-/// assert_eq!(temper.preview_wording().map(ToString::to_string).as_deref(), Some("{name}?"));
-/// assert_eq!(temper.text_if_empty(), "not seen");
 /// assert_eq!(temper.notches().count(), Some(4));
 /// temper.set_value(None)?;
+/// assert_eq!(temper.view().readout, "not seen");
 /// assert_eq!(temper.set_nearest(Some(dec!(2.6))), Some(dec!(3)));
 /// assert_ne!(temper.value(), temper.default_value());
+/// temper.step_by(-1)?;
 /// temper.reset();
-/// temper.set_direction(Direction::RightToLeft);
-/// temper.set_required(true);
-/// assert!(temper.conditions().required && temper.validity().is_empty());
-/// assert!(temper.audit().is_empty());
-/// temper.conditions_mut().required = false;
-/// temper.set_read_only(true);
-/// temper.set_disabled(true);
+/// assert!(temper.validity().is_empty() && temper.audit().is_empty());
 /// # Ok(()) }
 /// ```
-#[derive(Clone, Debug)]
+#[derive(Clone, Debug, PartialEq)]
 pub struct Rating {
-    icons: u32,
-    step: Decimal,
-    min: Option<Decimal>,
-    notches: Notches,
-    value: Option<Decimal>,
-    default: Option<Decimal>,
-    given_default: Option<Decimal>,
+    definition: RatingDefinition,
     conditions: Conditions,
-    direction: Direction,
-    lit: Lit,
-    words: Words,
-    empty: String,
+    surroundings: Surroundings,
+    notches: Notches,
+    names: Vec<(Decimal, String)>,
+    /// The value it starts with.
+    start: Option<Decimal>,
+    value: Option<Decimal>,
+    given: Given<Option<Decimal>>,
     preview: Option<Decimal>,
     /// What was pressed last, while the pointer still rests on it: pointing at it again previews
     /// nothing, or a rating just cleared would look full until the pointer leaves.
     pressed: Option<Decimal>,
 }
 
+/// What a definition comes to.
+struct Checked {
+    notches: Notches,
+    names: Vec<(Decimal, String)>,
+    start: Option<Decimal>,
+}
+
+fn checked(definition: &RatingDefinition) -> Result<Checked, ControlError> {
+    let RatingDefinition { max: icons, min, step, .. } = *definition;
+    if icons == 0 || icons > MAX_ICONS {
+        return Err(ControlError::Icons { icons });
+    }
+    let most = Decimal::from(icons);
+    if let Some(min) = min.filter(|min| *min < Decimal::ZERO || *min > most) {
+        return Err(ControlError::RatingMin { min, icons });
+    }
+    let notches = Notches::builder().min(min.unwrap_or(step)).max(most).step(step);
+    let notches = notches.step_base(Decimal::ZERO).build()?;
+    let names = names(&definition.options);
+    let named = |value: &Decimal| value.is_zero() || notches.contains(*value);
+    if let Some((value, _)) = names.iter().find(|(value, _)| !named(value)) {
+        return Err(ControlError::Name { value: *value });
+    }
+    let start = definition.value.map(|value| admit_default(&notches, value)).transpose()?;
+    Ok(Checked { notches, names, start })
+}
+
+/// The names that options give: to the number that is their value, else to 1, 2, 3 and so on by their place.
+fn names(options: &[Choice]) -> Vec<(Decimal, String)> {
+    let one = |(at, option): (usize, &Choice)| {
+        let own = parse_number(&option.value).ok().filter(|_| option.value != option.text);
+        (own.unwrap_or_else(|| Decimal::from(at as u64 + 1)), option.text.clone())
+    };
+    options.iter().enumerate().map(one).collect()
+}
+
 impl Rating {
-    /// A rating with this many icons: whole values from 1, empty at the start.
-    ///
-    /// # Errors
-    /// [`ControlError::Icons`] for 0, or more than [`MAX_ICONS`].
-    pub fn new(icons: u32) -> Result<Self, ControlError> {
-        if icons == 0 || icons > MAX_ICONS {
-            return Err(ControlError::Icons { icons });
-        }
-        let step = Decimal::ONE;
+    machine_methods!(RatingDefinition, RatingBuilder);
+
+    fn made(definition: RatingDefinition) -> Result<Self, ControlError> {
+        let Checked { notches, names, start } = checked(&definition)?;
+        let conditions = conditions_of!(definition);
         Ok(Self {
-            icons,
-            step,
-            min: None,
-            notches: Notches::new(step, Decimal::from(icons), step)?,
-            value: None,
-            default: None,
-            given_default: None,
-            conditions: Conditions::default(),
-            direction: Direction::default(),
-            lit: Lit::default(),
-            words: Words { wording: Some(Wording::out_of()), ..Words::default() },
-            empty: "not rated".to_owned(),
+            definition,
+            conditions,
+            surroundings: Surroundings::default(),
+            notches,
+            names,
+            start,
+            value: start,
+            given: Given::Definition,
             preview: None,
             pressed: None,
         })
     }
 
-    /// Lets it take every multiple of this step: halves, quarters, tenths.
-    ///
-    /// # Errors
-    /// As [`Notches::new`]; [`ControlError::Default`] when a default given before no longer fits.
-    pub fn by(mut self, step: Decimal) -> Result<Self, ControlError> {
-        self.rebuild(step, self.min)?;
-        Ok(self)
-    }
-
-    /// The lowest value that can be chosen; without it, one step. With a minimum of 0, zero is a value
-    /// of its own, apart from empty.
-    ///
-    /// # Errors
-    /// [`ControlError::RatingMin`] when it is negative or above the number of icons;
-    /// [`ControlError::Default`] when a default given before no longer fits.
-    pub fn at_least(mut self, min: Decimal) -> Result<Self, ControlError> {
-        self.rebuild(self.step, Some(min))?;
-        Ok(self)
-    }
-
-    fn rebuild(&mut self, step: Decimal, min: Option<Decimal>) -> Result<(), ControlError> {
-        let icons = self.icons;
-        let most = Decimal::from(icons);
-        if let Some(min) = min.filter(|min| *min < Decimal::ZERO || *min > most) {
-            return Err(ControlError::RatingMin { min, icons });
-        }
-        let notches = Notches::builder().min(min.unwrap_or(step)).max(most).step(step);
-        let notches = notches.step_base(Decimal::ZERO).build()?;
-        let before = core::mem::replace(&mut self.notches, notches);
-        if let Some(value) = self.given_default {
-            self.start(value).inspect_err(|_| self.notches = before)?;
-        }
-        (self.step, self.min) = (step, min);
+    fn redefined(&mut self, definition: RatingDefinition) -> Result<(), ControlError> {
+        let Checked { notches, names, start } = checked(&definition)?;
+        let near = |value: &Option<Decimal>| notches.nearest_of(*value);
+        self.value = self.given.under(start, &self.value, near);
+        (self.preview, self.pressed) = (near(&self.preview), near(&self.pressed));
+        self.conditions = conditions_of!(definition).after(&self.conditions);
+        (self.definition, self.notches, self.names, self.start) =
+            (definition, notches, names, start);
         Ok(())
     }
-
-    /// Starts, and after a reset starts again, on this value. One that is off the notches is snapped to
-    /// the nearest, and [`audit`](Self::audit) says so.
-    ///
-    /// # Errors
-    /// [`ControlError::Default`] when the value is out of bounds.
-    pub fn starting_at(mut self, value: Decimal) -> Result<Self, ControlError> {
-        self.start(value)?;
-        Ok(self)
-    }
-
-    fn start(&mut self, value: Decimal) -> Result<(), ControlError> {
-        self.default = Some(admit_default(&self.notches, value)?);
-        self.value = self.default;
-        self.given_default = Some(value);
-        Ok(())
-    }
-
-    /// Which icons a value lights.
-    pub fn lighting(mut self, lit: Lit) -> Self {
-        self.lit = lit;
-        self
-    }
-
-    /// Names the values 1, 2, 3 and so on: what a row of faces from sad to glad says. A named value is
-    /// shown and spoken by its name, unless [`worded`](Self::worded) says otherwise.
-    pub fn naming<T: Into<String>>(mut self, names: impl IntoIterator<Item = T>) -> Self {
-        self.name(names.into_iter().map(Into::into).collect());
-        self
-    }
-
-    fn name(&mut self, names: Vec<String>) {
-        self.words.names = numbered(names);
-        if self.words.wording == Some(Wording::out_of()) {
-            self.words.wording = None;
-        }
-    }
-
-    /// Shows and speaks the value in this sentence, instead of as "3.5 of 5".
-    pub fn worded(mut self, wording: Wording) -> Self {
-        self.words.wording = Some(wording);
-        self
-    }
-
-    /// Shows a value that is only pointed at in this sentence, instead of in that of the value.
-    pub fn previewed(mut self, wording: Wording) -> Self {
-        self.words.preview = Some(wording);
-        self
-    }
-
-    /// Shows this while nothing is chosen, instead of "not rated".
-    pub fn empty_text(mut self, text: impl Into<String>) -> Self {
-        self.empty = text.into();
-        self
-    }
-
-    /// Sets which way text runs around it, and so the row of icons.
-    pub fn running(mut self, direction: Direction) -> Self {
-        self.direction = direction;
-        self
-    }
-
-    condition_methods!();
 
     /// The values it can take, besides being empty.
     pub fn notches(&self) -> &Notches {
         &self.notches
-    }
-
-    /// How many icons there are.
-    pub fn icons(&self) -> u32 {
-        self.icons
-    }
-
-    /// The sentence for the value, where it was given one of its own.
-    pub fn own_wording(&self) -> Option<&Wording> {
-        self.words.wording.as_ref().filter(|wording| **wording != Wording::out_of())
-    }
-
-    /// The sentence for a value that is only pointed at, where it has one of its own.
-    pub fn preview_wording(&self) -> Option<&Wording> {
-        self.words.preview.as_ref()
-    }
-
-    /// What is shown while nothing is chosen.
-    pub fn text_if_empty(&self) -> &str {
-        &self.empty
-    }
-
-    /// The names of the values, if they have any.
-    pub fn names(&self) -> impl Iterator<Item = &str> {
-        self.words.names.iter().map(|(_, name)| name.as_str())
     }
 
     /// The value, if there is one.
@@ -285,17 +237,7 @@ impl Rating {
 
     /// The value it starts with, if any.
     pub fn default_value(&self) -> Option<Decimal> {
-        self.default
-    }
-
-    /// Which icons a value lights.
-    pub fn lit(&self) -> Lit {
-        self.lit
-    }
-
-    /// Sets which way text runs around it, in place.
-    pub fn set_direction(&mut self, direction: Direction) {
-        self.direction = direction;
+        self.start
     }
 
     /// Sets the value, or makes it empty. The program does this, so no event comes of it.
@@ -304,20 +246,36 @@ impl Rating {
     /// Why it cannot take this very value; it is then as it was.
     pub fn set_value(&mut self, value: Option<Decimal>) -> Result<(), Refusal> {
         self.value = value.map(|value| admit(&self.notches, value)).transpose()?;
+        self.given = Given::Program(value);
         Ok(())
     }
 
-    /// Sets the value to the allowed one nearest to `value`, or makes it empty, and says what it is.
+    /// Sets the value to the allowed one nearest to `value`, or makes it empty, and says what it is. `value` is
+    /// remembered: when the definition changes, it counts again.
     pub fn set_nearest(&mut self, value: Option<Decimal>) -> Option<Decimal> {
-        self.value = value.map(|value| self.notches.snap(value));
+        self.value = self.notches.nearest_of(value);
+        self.given = Given::Program(value);
         self.value
+    }
+
+    /// Steps the value up, or down where the number is negative: HTML's `stepUp()` and `stepDown()`, which take
+    /// an empty value for 0. The program does this, so no event comes of it.
+    ///
+    /// # Errors
+    /// Why nothing moves.
+    pub fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
+        let steps = steps.into();
+        let to = match self.value {
+            Some(value) => self.notches.stepped(value, steps),
+            None => self.notches.stepped_from_empty(steps),
+        };
+        self.set_value(Some(to.ok_or(Refusal::at_end(steps, &self.notches))?))
     }
 
     /// Back to the default value, which may be none. (To make it empty is to clear it.)
     pub fn reset(&mut self) {
-        self.value = self.default;
-        self.preview = None;
-        self.pressed = None;
+        (self.value, self.given) = (self.start, Given::Definition);
+        (self.preview, self.pressed) = (None, None);
     }
 
     /// Why the value, or its absence, is not acceptable; empty when it is.
@@ -328,7 +286,7 @@ impl Rating {
 
     /// What is legal in the definition and will surprise somebody.
     pub fn audit(&self) -> Vec<Remark> {
-        self.notches.audit_with(self.given_default)
+        self.notches.audit_with(self.definition.value)
     }
 
     /// Carries out an intent. Allocates nothing.
@@ -339,7 +297,11 @@ impl Rating {
     /// Home and End to the ends, Delete and Backspace clear. From empty, upward leads to the first
     /// value.
     pub fn handle(&mut self, intent: Intent) -> Turn<Option<Decimal>> {
-        self.carry_out(intent).unwrap_or_else(Turn::Refused)
+        let turn = self.carry_out(intent).unwrap_or_else(Turn::Refused);
+        if turn.change().is_some() {
+            self.given = Given::Person;
+        }
+        turn
     }
 
     fn carry_out(&mut self, intent: Intent) -> Result<Turn<Option<Decimal>>, Refusal> {
@@ -362,20 +324,19 @@ impl Rating {
         }
     }
 
-    /// Heard even when disabled, so that no preview outlives the pointer.
+    /// Counts even when disabled, so that no preview outlives the pointer.
     fn leave(&mut self) -> Result<Turn<Option<Decimal>>, Refusal> {
         let (preview, pressed) = (self.preview.take(), self.pressed.take());
         preview.or(pressed).ok_or(Refusal::Unchanged)?;
-        Ok(Turn::one(Happening::PreviewEnd))
+        Ok(Turn::one(Event::PreviewEnd))
     }
 
     fn point(&mut self, value: Decimal) -> Result<Turn<Option<Decimal>>, Refusal> {
         if self.preview == Some(value) || self.pressed == Some(value) {
             return Err(Refusal::Unchanged);
         }
-        self.pressed = None;
-        self.preview = Some(value);
-        Ok(Turn::with(Happening::Preview, Some(value)))
+        (self.preview, self.pressed) = (Some(value), None);
+        Ok(Turn::one(Event::Preview(Some(value))))
     }
 
     fn press(&mut self, value: Decimal) -> Result<Turn<Option<Decimal>>, Refusal> {
@@ -399,14 +360,12 @@ impl Rating {
         self.value = value;
         match self.preview.take() {
             None => Turn::settled(value),
-            Some(_) => Turn::one(Happening::PreviewEnd)
-                .and_with(Happening::Input, value)
-                .and_with(Happening::Change, value),
+            Some(_) => Turn::settled(value).ending_preview(),
         }
     }
 
     fn key(&mut self, key: Key) -> Result<Turn<Option<Decimal>>, Refusal> {
-        let across = match self.direction {
+        let across = match self.surroundings.direction() {
             Direction::LeftToRight => 1,
             Direction::RightToLeft => -1,
         };
@@ -425,14 +384,13 @@ impl Rating {
     }
 
     fn step(&mut self, steps: i128, key: Option<Key>) -> Result<Turn<Option<Decimal>>, Refusal> {
-        let end = if steps > 0 { Refusal::AtLast } else { Refusal::AtFirst };
         let to = match self.value {
             Some(value) => self.notches.stepped(value, steps),
             None if key == Some(Key::End) => self.notches.last(),
             None if steps > 0 || key == Some(Key::Home) => self.notches.first(),
             None => None,
         };
-        Ok(self.settle(Some(to.ok_or(end)?)))
+        Ok(self.settle(Some(to.ok_or(Refusal::at_end(steps, &self.notches))?)))
     }
 
     /// How many steps a page key takes: to the next whole icon's worth, or a tenth of the notches.
@@ -442,26 +400,15 @@ impl Rating {
     }
 
     fn value_at(&self, place: Place) -> Result<Decimal, Refusal> {
-        let from_start = match self.direction {
+        let from_start = match self.surroundings.direction() {
             Direction::LeftToRight => place.x,
             Direction::RightToLeft => 1.0 - place.x,
         };
         if from_start.is_nan() {
             return Err(Refusal::NoPlace);
         }
-        let amount = from_start * f64::from(self.icons);
+        let amount = from_start * f64::from(self.definition.max);
         self.notches.reaching(amount).ok_or(Refusal::NoValue)
-    }
-
-    fn text(&self, value: Option<Decimal>, previewed: bool) -> String {
-        let bounds = [self.notches.first().unwrap_or_default(), Decimal::from(self.icons)];
-        let preview = self.words.preview.as_ref().filter(|_| previewed);
-        match value {
-            Some(value) => {
-                self.words.say(preview.or(self.words.wording.as_ref()), value, 0, bounds)
-            }
-            None => self.empty.clone(),
-        }
     }
 }
 
@@ -470,40 +417,20 @@ uniform! {
     fn kind(&self) -> ValueKind {
         ValueKind::Number
     }
-    fn value(&self) -> Value {
-        self.value.into()
-    }
-    fn default_value(&self) -> Value {
-        self.default.into()
-    }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         Rating::set_value(self, Taken::taken(value)?)
     }
-    fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
-        match setting {
-            Setting::Start(value) => self.start(Taken::taken_always(value.clone())?)?,
-            Setting::Amount(Amount::Step, step) => self.rebuild(*step, self.min)?,
-            Setting::Amount(Amount::Min, min) => self.rebuild(self.step, Some(*min))?,
-            Setting::Is(Manner::OnlyOne) => self.lit = Lit::Only,
-            Setting::Direction(direction) => self.direction = *direction,
-            Setting::Readout(wording) => self.words.wording = Some(wording.clone()),
-            Setting::Preview(wording) => self.words.preview = Some(wording.clone()),
-            Setting::Label(Label::Empty, text) => self.empty.clone_from(text),
-            Setting::Options(names) => self.name(names.iter().map(|name| name.text.clone()).collect()),
-            _ => return Err(SettingError::NotForThis),
-        }
+    fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
+        Rating::set_nearest(self, Taken::taken(value)?);
         Ok(())
+    }
+    fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
+        Rating::step_by(self, steps)
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         value.number().map(|number| against(&self.notches, number)).unwrap_or_default()
     }
-    fn nearest(&self, value: Value) -> Value {
-        value.number().map_or(value, |number| self.notches.snap(number).into())
-    }
     fn audit(&self) -> Vec<Remark> {
         Rating::audit(self)
-    }
-    fn set_world(&mut self, world: &AnyWorld) {
-        self.words.world = world.clone();
     }
 }

@@ -1,43 +1,92 @@
-//! Tracks that are not even: where on the track a value lies, and which notch lies at a place.
+//! Tracks that are not linear: where on the track a value lies, and which notch lies at a place.
 //!
 //! A scale bends only the way between positions and notches. The notches, and with them the values, are
 //! the same on every scale.
 
 use super::ControlError;
+use crate::definition::Misread;
 use crate::notches::Notches;
+use crate::number::{number_text, parse_number};
+use core::fmt;
+use core::str::FromStr;
 use rust_decimal::Decimal;
 
 /// How values are spread along a track.
 ///
 /// ```
-/// use pin_notch::{dec, Intent, Notches, Place, Scale, Slider};
+/// use pin_notch::{dec, Intent, Place, Scale, Slider};
 /// # fn main() -> Result<(), pin_notch::ControlError> {
 /// // Mites from 1 to 1000, each factor of ten as wide as the next.
-/// let mites = Notches::new(dec!(1), dec!(1000), dec!(1))?;
-/// let mut mites = Slider::new(mites)?.scaled(Scale::Logarithmic)?;
+/// let mut mites = Slider::builder().min(1).max(1000).scale(Scale::Logarithmic).build()?;
 /// let _ = mites.handle(Intent::Press(Place::across(1.0 / 3.0)));
 /// assert_eq!(mites.value(), dec!(10));
 /// # Ok(()) }
 /// ```
-#[derive(Clone, Debug, Default, PartialEq)]
-#[non_exhaustive]
+///
+/// As a text it is `linear`, `logarithmic`, or the points between the ends of the track, each a value with its
+/// place in percent, as CSS writes the stops of `linear()`:
+///
+/// ```
+/// use pin_notch::{Scale, dec};
+/// let scale: Scale = "10 50%,100 75%".parse()?;
+/// assert_eq!(scale, Scale::Piecewise(vec![(dec!(10), dec!(0.5)), (dec!(100), dec!(0.75))]));
+/// assert_eq!(scale.to_string(), "10 50%,100 75%");
+/// # Ok::<(), pin_notch::Misread>(())
+/// ```
+#[derive(Clone, Debug, Default, PartialEq, Eq)]
 pub enum Scale {
     /// Equal steps are equally wide.
     #[default]
-    Even,
+    Linear,
     /// Equal ratios are equally wide. Both bounds have to be above zero.
     Logarithmic,
-    /// Even between these points: a value, and the fraction of the track at which it lies. Both have to
+    /// Linear between these points: a value, and the fraction of the track at which it lies. Both have to
     /// grow. The ends of the track need not be given.
-    Piecewise(Vec<(Decimal, f64)>),
+    Piecewise(Vec<(Decimal, Decimal)>),
+}
+
+impl fmt::Display for Scale {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        match self {
+            Self::Linear => f.write_str("linear"),
+            Self::Logarithmic => f.write_str("logarithmic"),
+            Self::Piecewise(points) => {
+                points.iter().enumerate().try_for_each(|(at, (value, share))| {
+                    let comma = if at > 0 { "," } else { "" };
+                    let percent = number_text(*share * Decimal::ONE_HUNDRED);
+                    write!(f, "{comma}{} {percent}%", number_text(*value))
+                })
+            }
+        }
+    }
+}
+
+impl FromStr for Scale {
+    type Err = Misread;
+
+    fn from_str(text: &str) -> Result<Self, Misread> {
+        const LIKE: Misread = Misread::Like("linear, logarithmic, or 10 25%,100 75%");
+        match text.trim() {
+            text if text.eq_ignore_ascii_case("linear") => return Ok(Self::Linear),
+            text if text.eq_ignore_ascii_case("logarithmic") => return Ok(Self::Logarithmic),
+            _ => {}
+        }
+        let point = |point: &str| {
+            let (value, percent) = point.trim().split_once(' ').ok_or(LIKE)?;
+            let percent = percent.trim().strip_suffix('%').ok_or(LIKE)?;
+            let share = parse_number(percent)?.checked_mul(Decimal::new(1, 2)).ok_or(LIKE)?;
+            Ok((parse_number(value)?, share.normalize()))
+        };
+        text.split(',').map(point).collect::<Result<_, Misread>>().map(Self::Piecewise)
+    }
 }
 
 impl Scale {
     /// Whether the scale can be laid over a track with these bounds.
-    pub(super) fn checked(self, notches: &Notches) -> Result<Self, ControlError> {
+    pub(super) fn check(&self, notches: &Notches) -> Result<(), ControlError> {
         let (min, max) = bounds(notches);
-        match &self {
-            Self::Even => {}
+        match self {
+            Self::Linear => {}
             Self::Logarithmic if min > Decimal::ZERO && max > min => {}
             Self::Logarithmic => {
                 let what =
@@ -45,40 +94,40 @@ impl Scale {
                 return Err(ControlError::Scale(what));
             }
             Self::Piecewise(points) => {
-                let mut before = (min, 0.0);
-                for (value, fraction) in points {
-                    let at_start = *value == min && *fraction == 0.0;
-                    let at_end = *value == max && *fraction == 1.0;
-                    let inside = *fraction > before.1 && *fraction < 1.0;
+                let mut before = (min, Decimal::ZERO);
+                for (value, share) in points {
+                    let at_start = *value == min && share.is_zero();
+                    let at_end = *value == max && *share == Decimal::ONE;
+                    let inside = *share > before.1 && *share < Decimal::ONE;
                     let grows = *value > before.0 && *value < max && inside;
                     if !grows && !at_start && !at_end {
                         let what = "the points of a piecewise scale need values that grow between the \
-                                    bounds, and fractions that grow from 0 to 1";
+                                    bounds, and places that grow from 0 to 100 %";
                         return Err(ControlError::Scale(what));
                     }
-                    before = (*value, *fraction);
+                    before = (*value, *share);
                 }
             }
         }
-        Ok(self)
+        Ok(())
     }
 
     /// Where a value stands on the track, from 0.0 to 1.0.
     pub(super) fn position(&self, notches: &Notches, value: Decimal) -> f64 {
         let (min, max) = bounds(notches);
         match self {
-            Self::Even => notches.position(value),
-            Self::Logarithmic => {
-                let (low, high) = (drawn(min).ln(), drawn(max).ln());
-                ((drawn(value).ln() - low) / (high - low)).clamp(0.0, 1.0)
-            }
+            Self::Linear => notches.position(value),
+            Self::Logarithmic => match logarithms(min, max) {
+                Some((low, high)) => ((drawn(value).ln() - low) / (high - low)).clamp(0.0, 1.0),
+                None => notches.position(value),
+            },
             Self::Piecewise(points) => {
                 let points = with_ends(points, min, max);
                 let after = points.iter().skip(1).position(|(at, _)| value < *at);
                 let piece = after.unwrap_or(points.len() - 2);
                 let ((from, start), (to, end)) = (points[piece], points[piece + 1]);
-                let along = (drawn(value) - drawn(from)) / (drawn(to) - drawn(from));
-                (start + along.clamp(0.0, 1.0) * (end - start)).clamp(0.0, 1.0)
+                let along = share(drawn(value) - drawn(from), drawn(to) - drawn(from));
+                (drawn(start) + along * drawn(end - start)).clamp(0.0, 1.0)
             }
         }
     }
@@ -88,17 +137,17 @@ impl Scale {
         let (min, max) = bounds(notches);
         let position = if position.is_nan() { position } else { position.clamp(0.0, 1.0) };
         let amount = match self {
-            Self::Even => return notches.at_position(position),
-            Self::Logarithmic => {
-                let (low, high) = (drawn(min).ln(), drawn(max).ln());
-                (low + position * (high - low)).exp()
-            }
+            Self::Linear => return notches.at_position(position),
+            Self::Logarithmic => match logarithms(min, max) {
+                Some((low, high)) => (low + position * (high - low)).exp(),
+                None => return notches.at_position(position),
+            },
             Self::Piecewise(points) => {
                 let points = with_ends(points, min, max);
-                let after = points.iter().skip(1).position(|(_, at)| position < *at);
+                let after = points.iter().skip(1).position(|(_, at)| position < drawn(*at));
                 let piece = after.unwrap_or(points.len() - 2);
                 let ((from, start), (to, end)) = (points[piece], points[piece + 1]);
-                let along = (position - start) / (end - start);
+                let along = (position - drawn(start)) / drawn(end - start);
                 drawn(from) + along * (drawn(to) - drawn(from))
             }
         };
@@ -110,11 +159,22 @@ fn bounds(notches: &Notches) -> (Decimal, Decimal) {
     (notches.min().unwrap_or_default(), notches.max().unwrap_or_default())
 }
 
+/// The logarithms of both bounds; `None` where they lie so near to each other that floats cannot tell them apart.
+fn logarithms(min: Decimal, max: Decimal) -> Option<(f64, f64)> {
+    let (low, high) = (drawn(min).ln(), drawn(max).ln());
+    (high > low).then_some((low, high))
+}
+
+/// How much of a whole a part is, from 0 to 1; none of a whole that is nothing.
+fn share(part: f64, whole: f64) -> f64 {
+    if whole > 0.0 { (part / whole).clamp(0.0, 1.0) } else { 0.0 }
+}
+
 /// The points of a scale with both ends of the track among them.
-fn with_ends(points: &[(Decimal, f64)], min: Decimal, max: Decimal) -> Vec<(Decimal, f64)> {
-    let mut all = vec![(min, 0.0)];
+fn with_ends(points: &[(Decimal, Decimal)], min: Decimal, max: Decimal) -> Vec<(Decimal, Decimal)> {
+    let mut all = vec![(min, Decimal::ZERO)];
     all.extend(points.iter().filter(|(value, _)| *value > min && *value < max));
-    all.push((max, 1.0));
+    all.push((max, Decimal::ONE));
     all
 }
 

@@ -19,15 +19,17 @@ mod view;
 pub use list::{Choice, Listing};
 pub use view::{RowView, SelectView, TokenView};
 
-use super::conditions::condition_methods;
-use super::setting::{Amount, Label, Manner, Setting, SettingError, whole};
-use super::uniform::uniform;
-use super::{Conditions, Value, ValueKind};
-use crate::quoted::Quoted;
+use super::error::check_counts;
+use super::given::Given;
+use super::machine::{conditions_of, machine_methods};
+use super::uniform::{Uniform, sent_alike, uniform};
+use super::{Conditions, ControlError, Value, ValueKind};
+use crate::definition::{definition, split_list};
+use crate::message::Message;
 use crate::refusal::Refusal;
-use crate::validity::{Invalid, counted};
-use crate::world::AnyWorld;
-use list::{List, order};
+use crate::surroundings::Surroundings;
+use crate::validity::{BadInput, Invalid, counted};
+use list::List;
 
 /// How long after a character the next one still adds to it, in milliseconds.
 const TYPE_AHEAD: u64 = 700;
@@ -39,13 +41,54 @@ const PAGE: i64 = 10;
 /// length is drawn with the work of these.
 pub(crate) const WINDOW: usize = 48;
 
+definition! {
+    /// All that is said of a [`Select`].
+    ///
+    /// ```
+    /// use pin_notch::{Select, SelectDefinition};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let mut definition = SelectDefinition::default();
+    /// (definition.multiple, definition.options) = (true, vec!["thymol".into()]);
+    /// assert_eq!(Select::new(definition)?.rows(), 1);
+    /// # Ok(()) }
+    /// ```
+    SelectDefinition,
+    /// A [`Select`] that is being defined; begun by [`Select::builder`].
+    ///
+    /// ```
+    /// use pin_notch::Select;
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let hive = Select::builder().options(["Willow", "Meadow"]).placeholder("hive").build()?;
+    /// assert_eq!(hive.readout(), "hive");
+    /// # Ok(()) }
+    /// ```
+    SelectBuilder => Select {
+        /// The values that are chosen at the start. They need not be offered yet.
+        value: [texts],
+        /// Several can be chosen.
+        multiple: [flag],
+        /// A field to search the options in.
+        filter: [flag],
+        /// What is shown while nothing is chosen.
+        placeholder: [text],
+        /// How many have to be chosen before the form can be sent.
+        least: [count],
+        /// How many can be chosen, where several can.
+        most: [maybe count],
+    }
+    /// What is chosen from.
+    options: Choice,
+}
+
 /// A select.
 ///
 /// ```
 /// use pin_notch::{Choice, Intent, Key, Select};
-/// let mut treatment = Select::single()
-///     .prompting("none yet")
-///     .offering([Choice::new("oa", "Oxalic acid"), Choice::new("fa", "Formic acid")]);
+/// # fn main() -> Result<(), pin_notch::ControlError> {
+/// let mut treatment = Select::builder()
+///     .placeholder("none yet")
+///     .options([Choice::new("oa", "Oxalic acid"), Choice::new("fa", "Formic acid")])
+///     .build()?;
 /// assert_eq!(treatment.readout(), "none yet");
 ///
 /// let _ = treatment.handle(Intent::Key(Key::Down)); // opens the list
@@ -53,55 +96,46 @@ pub(crate) const WINDOW: usize = 48;
 /// let turn = treatment.handle(Intent::Key(Key::Enter));
 /// assert_eq!(turn.to_string(), "input fa, change fa, close");
 /// assert_eq!(treatment.readout(), "Formic acid");
+/// # Ok(()) }
 /// ```
 ///
-/// Its definition, its list, its value and its conditions:
+/// Its list, its value, and options that come later:
 ///
 /// ```
-/// use pin_notch::{Choice, English, Intent, Listing, Select};
+/// use pin_notch::{Choice, Intent, Listing, Select};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let mut treatments = Select::many()
-///     .offering([Choice::new("oa", "Oxalic acid"), Choice::new("ty", "Thymol")])
-///     .starting_with(["oa"])
-///     .at_least(1)
-///     .at_most(2)
-///     .filtering()
-///     .in_world(English);
-/// assert!(treatments.is_multiple() && treatments.is_filtering());
-/// assert_eq!((treatments.limits(), treatments.prompt()), ((1, 2), ""));
+/// let mut treatments = Select::builder()
+///     .multiple(true)
+///     .filter(true)
+///     .options([Choice::new("oa", "Oxalic acid"), Choice::new("ty", "Thymol")])
+///     .value(["oa"])
+///     .most(2)
+///     .build()?;
 /// let _ = treatments.handle(Intent::Type("thy"));
 /// assert_eq!((treatments.is_open(), treatments.filter(), treatments.rows()), (true, "thy", 1));
 /// assert_eq!(treatments.row(0).map(|row| row.choice.text.as_str()), Some("Thymol"));
 /// println!("{:?} has the keys", treatments.active_row());
-/// treatments.set_value_text("oa;ty", ';');
+/// treatments.set_value_text("oa,ty");
 /// assert_eq!(treatments.value(), ["oa", "ty"]);
 /// assert_eq!(treatments.tokens().count(), 2);
 /// treatments.set_value(["ty"]);
 /// treatments.reset();
 /// assert_eq!(treatments.value(), treatments.default_value());
-/// assert_eq!(treatments.view().tokens[0].text, "Oxalic acid");
-/// // Its options may come later, or not at all:
 /// treatments.set_loading();
-/// treatments.set_failed("The list could not be had.");
-/// treatments.set_choices([Choice::new("fa", "Formic acid")]);
-/// assert_eq!((treatments.listing(), treatments.choices().len()), (&Listing::Loaded, 1));
-/// treatments.set_required(true);
-/// assert!(treatments.conditions().required && !treatments.validity().is_empty());
-/// treatments.conditions_mut().required = false;
-/// treatments.set_read_only(true);
-/// treatments.set_disabled(true);
+/// treatments.set_failed("no answer");
+/// treatments.set_options([Choice::new("fa", "Formic acid")]);
+/// assert_eq!((treatments.listing(), treatments.chosen()), (&Listing::Loaded, &["oa".to_owned()][..]));
+/// assert!(!treatments.validity().is_empty()); // which is no longer offered
 /// # Ok(()) }
 /// ```
-#[derive(Clone, Debug)]
+#[derive(Clone, Debug, PartialEq)]
 pub struct Select {
-    multiple: bool,
+    definition: SelectDefinition,
+    conditions: Conditions,
+    surroundings: Surroundings,
     list: List,
     chosen: Vec<String>,
-    default: Vec<String>,
-    least: usize,
-    most: usize,
-    prompt: String,
-    filtering: bool,
+    given: Given<Vec<String>>,
     open: bool,
     /// The first row that the view holds.
     window: usize,
@@ -109,7 +143,6 @@ pub struct Select {
     active: Option<usize>,
     /// What was typed to find an option, and when the last character came.
     find: (String, u64),
-    conditions: Conditions,
 }
 
 /// A row of an open list, as a face draws it.
@@ -117,9 +150,10 @@ pub struct Select {
 /// ```
 /// use pin_notch::{Choice, Intent, Select};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let mut hive = Select::single()
-///     .offering([Choice::from("Willow").in_group("By the river"), Choice::from("Meadow")])
-///     .starting_with(["Willow"]);
+/// let mut hive = Select::builder()
+///     .options([Choice::from("Willow").in_group("By the river"), Choice::from("Meadow")])
+///     .value(["Willow"])
+///     .build()?;
 /// let _ = hive.handle(Intent::Open);
 /// let row = hive.row(0).ok_or("there are two")?;
 /// assert!(row.chosen && row.active && row.begins_group);
@@ -144,7 +178,7 @@ pub struct Row<'a> {
 /// ```
 /// use pin_notch::Select;
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let treatments = Select::many().starting_with(["oa"]); // its options have not come yet
+/// let treatments = Select::builder().value(["oa"]).build()?; // its options have not come yet
 /// let token = treatments.tokens().next().ok_or("one is chosen")?;
 /// assert_eq!((token.value, token.text, token.pending), ("oa", "oa", true));
 /// # Ok(()) }
@@ -160,129 +194,98 @@ pub struct Token<'a> {
     pub pending: bool,
 }
 
+impl Default for Select {
+    fn default() -> Self {
+        Self::with(SelectDefinition::default())
+    }
+}
+
 impl Select {
-    /// A select of one option, or none.
-    pub fn single() -> Self {
-        Self::new(false)
+    machine_methods!(SelectDefinition, SelectBuilder, surroundings_changed);
+
+    fn surroundings_changed(&mut self) {
+        self.list.set_world(self.surroundings.world.clone());
     }
 
-    /// A select of any number of options.
-    pub fn many() -> Self {
-        Self::new(true)
-    }
-
-    fn new(multiple: bool) -> Self {
-        Self {
-            multiple,
+    fn with(definition: SelectDefinition) -> Self {
+        let conditions = conditions_of!(definition);
+        let mut select = Self {
+            conditions,
+            definition,
+            surroundings: Surroundings::default(),
             list: List::default(),
             chosen: Vec::new(),
-            default: Vec::new(),
-            least: 0,
-            most: if multiple { usize::MAX } else { 1 },
-            prompt: String::new(),
-            filtering: false,
+            given: Given::Definition,
             open: false,
             window: 0,
             active: None,
             find: (String::new(), 0),
-            conditions: Conditions::default(),
+        };
+        select.list.replace(select.definition.options.clone());
+        select.chosen = select.fitting(select.definition.value.clone());
+        select
+    }
+
+    fn made(definition: SelectDefinition) -> Result<Self, ControlError> {
+        check_counts(definition.least, definition.most)?;
+        Ok(Self::with(definition))
+    }
+
+    fn redefined(&mut self, definition: SelectDefinition) -> Result<(), ControlError> {
+        check_counts(definition.least, definition.most)?;
+        self.conditions = conditions_of!(definition).after(&self.conditions);
+        let are_others = definition.options != self.definition.options;
+        self.definition = definition;
+        if are_others {
+            self.replace_options();
         }
+        let values = match &self.given {
+            Given::Definition => self.definition.value.clone(),
+            Given::Program(wish) => wish.clone(),
+            Given::Person => self.chosen.clone(),
+        };
+        self.chosen = self.fitting(values);
+        Ok(())
     }
 
-    /// Offers these options.
-    pub fn offering(mut self, choices: impl IntoIterator<Item = Choice>) -> Self {
-        self.set_choices(choices);
-        self
+    /// Takes the options of the definition. Keys stay on the option they are on, if it is still there.
+    fn replace_options(&mut self) {
+        let active = self.active.and_then(|row| self.list.row(row)).map(|one| one.value.clone());
+        self.list.replace(self.definition.options.clone());
+        self.active = active.and_then(|value| self.list.row_of(&value));
+        self.window = self.held_window(self.window);
     }
 
-    /// Starts, and after a reset starts again, with these values. They need not be offered yet.
-    pub fn starting_with<T: Into<String>>(mut self, values: impl IntoIterator<Item = T>) -> Self {
-        self.set_value(values);
-        self.default = self.chosen.clone();
-        self
+    /// These values, each once and in the order of the options; of a select of one, the first.
+    fn fitting(&self, values: impl IntoIterator<Item = String>) -> Vec<String> {
+        let mut chosen: Vec<String> = Vec::new();
+        for value in values {
+            if !chosen.contains(&value) && (self.definition.multiple || chosen.is_empty()) {
+                chosen.push(value);
+            }
+        }
+        self.in_order(chosen)
     }
-
-    /// Shows this while nothing is chosen.
-    pub fn prompting(mut self, prompt: impl Into<String>) -> Self {
-        self.prompt = prompt.into();
-        self
-    }
-
-    /// Filters the options by what is typed, in a field of its own.
-    pub fn filtering(mut self) -> Self {
-        self.filtering = true;
-        self
-    }
-
-    /// At least so many have to be chosen before the form can be sent.
-    pub fn at_least(mut self, least: usize) -> Self {
-        self.least = least;
-        self
-    }
-
-    /// No more than so many can be chosen. (A single select stays single.)
-    pub fn at_most(mut self, most: usize) -> Self {
-        self.most = if self.multiple { most } else { 1 };
-        self
-    }
-
-    /// Compares texts with what is typed as this world does.
-    pub fn in_world(mut self, world: impl Into<AnyWorld>) -> Self {
-        self.list.set_world(world.into());
-        self
-    }
-
-    condition_methods!();
 
     /// The options are on their way.
     pub fn set_loading(&mut self) {
         self.list.set_state(Listing::Loading);
     }
 
-    /// The options could not be had, for this reason.
+    /// The options could not be loaded, for this reason.
     pub fn set_failed(&mut self, why: impl Into<String>) {
         self.list.set_state(Listing::Failed(why.into()));
     }
 
     /// The options are these now. What is chosen stays chosen; what they do not offer is pending.
-    pub fn set_choices(&mut self, choices: impl IntoIterator<Item = Choice>) {
-        self.list.replace(choices.into_iter().collect());
-        (self.active, self.window) = (None, 0);
+    pub fn set_options<T: Into<Choice>>(&mut self, options: impl IntoIterator<Item = T>) {
+        self.definition.options = options.into_iter().map(Into::into).collect();
+        self.replace_options();
         let chosen = core::mem::take(&mut self.chosen);
-        self.chosen = self.in_order(chosen);
+        self.chosen = self.fitting(chosen);
     }
 
-    /// Whether several can be chosen.
-    pub fn is_multiple(&self) -> bool {
-        self.multiple
-    }
-
-    /// Whether it filters its options by what is typed.
-    pub fn is_filtering(&self) -> bool {
-        self.filtering
-    }
-
-    /// How many have to be chosen, and how many can be.
-    pub fn limits(&self) -> (usize, usize) {
-        (self.least, self.most)
-    }
-
-    /// What is shown while nothing is chosen.
-    pub fn prompt(&self) -> &str {
-        &self.prompt
-    }
-
-    /// The options, all of them.
-    pub fn choices(&self) -> &[Choice] {
-        self.list.choices()
-    }
-
-    /// The values it starts with.
-    pub fn default_value(&self) -> &[String] {
-        &self.default
-    }
-
-    /// Whether the options are there, on their way, or could not be had.
+    /// Whether the options are there, on their way, or could not be loaded.
     pub fn listing(&self) -> &Listing {
         self.list.state()
     }
@@ -290,24 +293,35 @@ impl Select {
     /// Sets what is chosen. The program does this, so no event comes of it. Values that are not offered
     /// are kept, and are pending; one that is given twice counts once; of a single select the first counts.
     pub fn set_value<T: Into<String>>(&mut self, values: impl IntoIterator<Item = T>) {
-        let mut chosen: Vec<String> = Vec::new();
-        for value in values.into_iter().map(Into::into) {
-            if !chosen.contains(&value) && (self.multiple || chosen.is_empty()) {
-                chosen.push(value);
-            }
-        }
-        self.chosen = self.in_order(chosen);
+        let values: Vec<String> = values.into_iter().map(Into::into).collect();
+        self.chosen = self.fitting(values.clone());
+        self.given = Given::Program(values);
     }
 
     /// Sets what is chosen from one text that holds all values, as when a browser fills a form in:
-    /// "oak, ash".
-    pub fn set_value_text(&mut self, text: &str, separator: char) {
-        let parts = text.split(separator).map(str::trim).filter(|part| !part.is_empty());
-        self.set_value(parts.map(str::to_owned).collect::<Vec<_>>());
+    /// see [`split_list`].
+    pub fn set_value_text(&mut self, text: &str) {
+        self.set_value(split_list(text));
     }
 
-    /// The chosen values: in the order of the options, as a form sends them, pending ones last.
-    pub fn value(&self) -> &[String] {
+    /// The values that are chosen and sent, in the order of the options, pending ones last. A disabled option
+    /// is not sent, as in HTML.
+    pub fn value(&self) -> Vec<String> {
+        self.sent(&self.chosen)
+    }
+
+    /// The values that are chosen and sent at the start.
+    pub fn default_value(&self) -> Vec<String> {
+        self.sent(&self.fitting(self.definition.value.clone()))
+    }
+
+    fn sent(&self, chosen: &[String]) -> Vec<String> {
+        let sends = |value: &&String| self.list.find(value).is_none_or(|option| !option.disabled);
+        chosen.iter().filter(sends).cloned().collect()
+    }
+
+    /// The values that are chosen, those of disabled options as well.
+    pub fn chosen(&self) -> &[String] {
         &self.chosen
     }
 
@@ -323,8 +337,11 @@ impl Select {
     /// What the closed select shows: the chosen texts, or the prompt.
     pub fn readout(&self) -> String {
         match self.chosen.is_empty() {
-            true => self.prompt.clone(),
-            false => self.tokens().map(|token| token.text).collect::<Vec<_>>().join(", "),
+            true => self.definition.placeholder.clone(),
+            false => {
+                let texts = self.tokens().map(|token| token.text.to_owned()).collect();
+                self.surroundings.world.message(&Message::List(texts))
+            }
         }
     }
 
@@ -363,93 +380,80 @@ impl Select {
 
     /// Back to what was chosen at the start; the list closes.
     pub fn reset(&mut self) {
-        self.set_value(self.default.clone());
+        self.chosen = self.fitting(self.definition.value.clone());
+        self.given = Given::Definition;
         self.shut();
     }
 
-    /// Why the choice is not acceptable; empty when it is. What is pending while the list is on its way
-    /// is given the benefit of the doubt.
+    /// Why the choice is not acceptable; empty when it is. What counts is what would be sent. What is pending
+    /// while the list is on its way is given the benefit of the doubt.
     pub fn validity(&self) -> Vec<Invalid> {
-        self.conditions.validity(self.chosen.is_empty(), self.against(&self.chosen))
+        let sent = self.value();
+        self.conditions.validity(sent.is_empty(), self.against(&sent))
     }
 
     fn against(&self, chosen: &[String]) -> Vec<Invalid> {
         let mut wrong = twice(chosen);
         if *self.listing() == Listing::Loaded {
-            let offered = |value: &str| self.list.find(value).is_some_and(|one| !one.disabled);
-            if let Some(value) = chosen.iter().find(|value| !offered(value)) {
-                wrong.push(Invalid::BadInput(format!("{} is not offered.", Quoted(value))));
+            let closed = |value: &&String| self.list.find(value).is_none_or(|one| one.disabled);
+            if let Some(value) = chosen.iter().find(closed) {
+                wrong.push(BadInput::NotOffered(value.clone()).into());
             }
         }
-        wrong.extend(counted(chosen.len(), self.least, self.most));
+        let most = self.definition.most.filter(|_| self.definition.multiple);
+        wrong.extend(counted(chosen.len(), self.definition.least, most));
         wrong
     }
 }
 
 /// A value that stands twice among these, which nothing sends.
 pub(super) fn twice(values: &[String]) -> Vec<Invalid> {
-    let sorted = order(values.len(), &|one, other| values[one].cmp(&values[other]));
-    let mut wrong = Vec::new();
-    if let Some(pair) = sorted.windows(2).find(|pair| values[pair[0]] == values[pair[1]]) {
-        let twice = Quoted(&values[pair[0]]);
-        wrong.push(Invalid::BadInput(format!("{twice} was sent twice; send it once.")));
-    }
-    wrong
+    let mut sorted: Vec<&String> = values.iter().collect();
+    sorted.sort_unstable();
+    let pair = sorted.windows(2).find(|pair| pair[0] == pair[1]);
+    pair.map(|pair| BadInput::Twice(pair[0].clone()).into()).into_iter().collect()
 }
 
 uniform! {
-    Select(Select),
+    Select(Select) with its own value,
+    fn handle(&mut self, intent: crate::Intent) -> crate::Turn<Value> {
+        let multiple = self.definition.multiple;
+        Select::handle(self, intent).map(|chosen| shared_value(multiple, chosen))
+    }
     fn kind(&self) -> ValueKind {
-        if self.multiple { ValueKind::Texts } else { ValueKind::Text }
+        if self.definition.multiple { ValueKind::Texts } else { ValueKind::Text }
     }
     fn value(&self) -> Value {
-        self.shared_value(self.chosen.clone())
+        shared_value(self.definition.multiple, Select::value(self))
     }
     fn default_value(&self) -> Value {
-        self.shared_value(self.default.clone())
+        shared_value(self.definition.multiple, Select::default_value(self))
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
-        if !matches!(value, Value::Empty | Value::Text(_) | Value::Texts(_)) {
-            return Err(Refusal::WrongKind);
-        }
-        Select::set_value(self, value.texts().iter().cloned());
+        Select::set_value(self, value.chosen()?.iter().cloned());
         Ok(())
     }
-    fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
-        match setting {
-            Setting::Start(value) => {
-                self.set_value(value.texts().iter().cloned());
-                self.default = self.chosen.clone();
-            }
-            Setting::Label(Label::Prompt, prompt) => self.prompt.clone_from(prompt),
-            Setting::Is(Manner::Filtered) => self.filtering = true,
-            Setting::Amount(Amount::Least, least) => self.least = whole(*least)? as usize,
-            Setting::Amount(Amount::Most, most) => {
-                let most = whole(*most)? as usize;
-                self.most = if self.multiple { most } else { 1 };
-            }
-            Setting::Options(options) => self.set_choices(options.iter().cloned()),
-            _ => return Err(SettingError::NotForThis),
-        }
-        Ok(())
+    fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
+        Uniform::set_value(self, value)
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         Select::against(self, value.texts())
     }
-    fn set_world(&mut self, world: &AnyWorld) {
-        self.list.set_world(world.clone());
+    fn offered(&self, sent: &str) -> Option<&str> {
+        let exactly = self.list.find(sent);
+        let alike = || self.definition.options.iter().find(|one| sent_alike(&one.value, sent));
+        exactly.or_else(alike).map(|option| option.value.as_str())
     }
     fn most_sent(&self) -> usize {
-        if self.multiple { self.choices().len().max(self.chosen.len()) } else { 1 }
+        let all = self.definition.options.len().max(self.chosen.len());
+        if self.definition.multiple { all } else { 1 }
     }
 }
 
-impl Select {
-    /// A choice as forms have it: one text, or a list.
-    fn shared_value(&self, chosen: Vec<String>) -> Value {
-        match self.multiple {
-            true => Value::Texts(chosen),
-            false => chosen.into_iter().next().into(),
-        }
+/// A choice as forms have it: one text, or a list.
+fn shared_value(multiple: bool, chosen: Vec<String>) -> Value {
+    match multiple {
+        true => Value::Texts(chosen),
+        false => chosen.into_iter().next().into(),
     }
 }

@@ -9,238 +9,215 @@ mod view;
 
 pub use view::{MarkView, SliderView};
 
-use super::conditions::condition_methods;
-use super::setting::{Amount, Label, Manner, Setting, SettingError};
-use super::track::{Drag, Track};
+use super::given::Given;
+use super::machine::{conditions_of, machine_methods};
+use super::rail::{Mark, Rail, RailDefinition, ended, grabbed};
+use super::track::Drag;
 use super::uniform::uniform;
 use super::value::Taken;
-use super::wording::Words;
-use super::{
-    Conditions, ControlError, Direction, Scale, Value, ValueKind, Wording, admit, admit_default,
-};
-use crate::event::{Happening, Turn};
-use crate::intent::{Intent, Key, Place};
+use super::{Conditions, ControlError, Scale, Value, ValueKind, Wording, admit, admit_default};
+use crate::definition::definition;
+use crate::event::{Event, Turn};
+use crate::intent::Intent;
 use crate::notches::{Notches, Remark};
 use crate::refusal::Refusal;
 use crate::semantics::Orientation;
+use crate::surroundings::Surroundings;
 use crate::validity::{Invalid, against};
-use crate::world::AnyWorld;
 use rust_decimal::Decimal;
+
+definition! {
+    /// All that is said of a [`Slider`].
+    ///
+    /// ```
+    /// use pin_notch::{Slider, SliderDefinition, dec};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let mut definition = SliderDefinition::default();
+    /// (definition.max, definition.unit) = (dec!(40), "kg".into());
+    /// assert_eq!(Slider::new(definition)?.view().readout, "20 kg");
+    /// # Ok(()) }
+    /// ```
+    SliderDefinition,
+    /// A [`Slider`] that is being defined; begun by [`Slider::builder`].
+    ///
+    /// ```
+    /// use pin_notch::{Slider, dec};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let weight = Slider::builder().max(40).step(dec!(0.1)).value(dec!(0.2)).unit("kg").build()?;
+    /// assert_eq!(weight.view().readout, "0.2 kg");
+    /// # Ok(()) }
+    /// ```
+    SliderBuilder => Slider {
+        /// The smallest value.
+        min: [number],
+        /// The largest value.
+        max: [number] = Decimal::ONE_HUNDRED,
+        /// The distance of two values, or `any`.
+        step: [step],
+        /// Where steps are counted from, if not from the smallest value.
+        step_base: [maybe number],
+        /// The value it starts with; without it, the one in the middle.
+        value: [maybe number],
+        /// The unit, shown and spoken after the value.
+        unit: [text],
+        /// Which way it lies; upright, its maximum is at the top.
+        orientation: [one Orientation],
+        /// The maximum is where the minimum would be.
+        reversed: [flag],
+        /// How values are spread along the track. Keys move by steps all the same.
+        scale: [one Scale],
+        /// How far page keys go; without it, a tenth of the range.
+        page_by: [maybe number],
+        /// The sentence in which the value is shown and spoken.
+        wording: [maybe one Wording],
+        /// Names of single values, shown and spoken in the number's place.
+        names: [names],
+    }
+    /// The values that are marked along the track, each with a text, which may be empty.
+    options: Mark,
+}
 
 /// A slider.
 ///
 /// ```
-/// use pin_notch::{dec, Intent, Key, Notches, Slider};
+/// use pin_notch::{dec, Intent, Key, Slider};
 /// # fn main() -> Result<(), pin_notch::ControlError> {
-/// let weight = Notches::new(dec!(0), dec!(40), dec!(0.1))?;
-/// let mut slider = Slider::new(weight)?.starting_at(dec!(0.2))?;
+/// let mut weight = Slider::builder().max(40).step(dec!(0.1)).value(dec!(0.2)).build()?;
 ///
-/// let turn = slider.handle(Intent::Key(Key::Right));
-/// assert_eq!(slider.value(), dec!(0.3)); // not 0.30000000000000004
+/// let turn = weight.handle(Intent::Key(Key::Right));
+/// assert_eq!(weight.value().to_string(), "0.3"); // not 0.30000000000000004
 /// assert_eq!(turn.to_string(), "input 0.3, change 0.3");
 ///
-/// slider.set_disabled(true);
-/// assert_eq!(slider.handle(Intent::Key(Key::Right)).to_string(), "refused: disabled");
+/// weight.set_disabled(true);
+/// assert_eq!(weight.handle(Intent::Key(Key::Right)).to_string(), "refused: disabled");
 /// # Ok(()) }
 /// ```
 ///
-/// Its definition, its value and its conditions:
+/// Its definition can change while somebody drags it:
 ///
 /// ```
-/// use pin_notch::{Direction, Notches, Orientation, Scale, Slider, dec};
+/// use pin_notch::{dec, Intent, Place, Slider};
+/// # fn main() -> Result<(), pin_notch::ControlError> {
+/// let mut weight = Slider::builder().max(40).value(20).build()?;
+/// let _ = weight.handle(Intent::Grab(Place::across(0.5)));
+/// weight.redefine(|definition| definition.max = dec!(80))?;
+/// assert_eq!(weight.handle(Intent::Move(Place::across(0.75))).to_string(), "input 60");
+/// assert_eq!(weight.handle(Intent::Release).to_string(), "release, change 60");
+/// # Ok(()) }
+/// ```
+///
+/// All that it can be told and asked:
+///
+/// ```
+/// use pin_notch::{Orientation, Scale, Slider, Surroundings, dec};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let mut mites = Slider::new(Notches::new(dec!(1), dec!(1000), dec!(1))?)?
-///     .starting_at(dec!(9))?
-///     .in_unit("mites")
-///     .oriented(Orientation::Vertical)
-///     .running(Direction::LeftToRight)
+/// let mut mites = Slider::builder()
+///     .min(1)
+///     .max(1000)
+///     .value(9)
+///     .orientation(Orientation::Vertical)
 ///     .reversed(true)
-///     .marking([(dec!(9), "treat from here")])?
-///     .paging(dec!(50))
-///     .scaled(Scale::Logarithmic)?
-///     .worded("{value} in the sample".parse()?);
+///     .options([(9, "treat from here")])
+///     .page_by(50)
+///     .scale(Scale::Logarithmic)
+///     .wording("{value} in the sample".parse()?)
+///     .build()?;
 /// assert_eq!(mites.view().readout, "9 in the sample");
-/// assert_eq!((mites.unit(), mites.orientation()), ("mites", Orientation::Vertical));
-/// assert!(mites.is_reversed() && !mites.is_grabbed());
-/// assert_eq!((mites.marks()[0].0, mites.page_step()), (dec!(9), Some(dec!(50))));
-/// assert_eq!(mites.scale(), &Scale::Logarithmic);
-/// assert!(mites.wording().is_some());
+/// assert_eq!(mites.definition().page_by, Some(dec!(50)));
 /// assert_eq!(mites.notches().count(), Some(1000));
 /// assert_eq!(mites.set_nearest(dec!(12.6)), dec!(13));
 /// mites.set_value(dec!(14))?;
 /// assert_ne!(mites.value(), mites.default_value());
+/// mites.step_by(2)?;
+/// assert_eq!(mites.value(), dec!(16));
 /// mites.reset();
-/// mites.set_direction(Direction::RightToLeft);
-/// assert!(mites.validity().is_empty() && mites.audit().is_empty());
-/// mites.set_required(true);
-/// assert!(mites.conditions().required);
-/// mites.conditions_mut().required = false;
-/// mites.set_read_only(true);
+/// mites.set_surroundings(&Surroundings::default());
+/// assert!(mites.validity().is_empty() && mites.audit().is_empty() && !mites.is_grabbed());
 /// # Ok(()) }
 /// ```
-#[derive(Clone, Debug)]
+#[derive(Clone, Debug, PartialEq)]
 pub struct Slider {
-    notches: Notches,
-    value: Decimal,
-    default: Decimal,
-    given_default: Option<Decimal>,
+    definition: SliderDefinition,
     conditions: Conditions,
-    track: Track,
-    scale: Scale,
-    marks: Vec<(Decimal, String)>,
-    page: Option<Decimal>,
-    words: Words,
+    surroundings: Surroundings,
+    rail: Rail,
+    /// The value it starts with.
+    start: Decimal,
+    value: Decimal,
+    given: Given<Decimal>,
     drag: Option<Drag<Decimal>>,
 }
 
+impl Default for Slider {
+    fn default() -> Self {
+        match Self::made(SliderDefinition::default()) {
+            Ok(slider) => slider,
+            Err(error) => unreachable!("the default definition is sound: {error}"),
+        }
+    }
+}
+
+/// What a definition comes to: the track, and the value to start with.
+fn checked(definition: &SliderDefinition) -> Result<(Rail, Decimal), ControlError> {
+    let rail = Rail::new(RailDefinition {
+        min: definition.min,
+        max: definition.max,
+        step: definition.step,
+        step_base: definition.step_base,
+        orientation: definition.orientation,
+        reversed: definition.reversed,
+        scale: &definition.scale,
+        page_by: definition.page_by,
+        marks: &definition.options,
+    })?;
+    let start = match definition.value {
+        Some(value) => admit_default(&rail.notches, value)?,
+        None => rail.notches.middle(),
+    };
+    Ok((rail, start))
+}
+
 impl Slider {
-    /// A slider over these notches. It starts on their default value if they have one, else on the
-    /// notch nearest the middle.
-    ///
-    /// # Errors
-    /// [`ControlError::Unbounded`] when the notches lack a bound, [`ControlError::Default`] when their
-    /// default value is out of bounds.
-    pub fn new(notches: Notches) -> Result<Self, ControlError> {
-        let missing = match (notches.min(), notches.max()) {
-            (None, _) => Some("min"),
-            (_, None) => Some("max"),
-            _ => None,
-        };
-        if let Some(missing) = missing {
-            return Err(ControlError::Unbounded { missing });
-        }
-        let middle = notches.middle();
-        let slider = Self {
-            notches,
-            value: middle,
-            default: middle,
-            given_default: None,
-            conditions: Conditions::default(),
-            track: Track::default(),
-            scale: Scale::default(),
-            marks: Vec::new(),
-            page: None,
-            words: Words::default(),
+    machine_methods!(SliderDefinition, SliderBuilder, surroundings_changed);
+
+    fn surroundings_changed(&mut self) {
+        self.rail.place_in(&self.surroundings);
+    }
+
+    fn made(definition: SliderDefinition) -> Result<Self, ControlError> {
+        let (rail, start) = checked(&definition)?;
+        let conditions = conditions_of!(definition);
+        Ok(Self {
+            definition,
+            conditions,
+            surroundings: Surroundings::default(),
+            rail,
+            start,
+            value: start,
+            given: Given::Definition,
             drag: None,
-        };
-        match notches.default_value() {
-            Some(value) => slider.starting_at(value),
-            None => Ok(slider),
-        }
+        })
     }
 
-    /// Starts, and after a reset starts again, on this value. One that is off the notches is snapped to
-    /// the nearest, as in HTML, and [`audit`](Self::audit) says so.
-    ///
-    /// # Errors
-    /// [`ControlError::Default`] when the value is out of bounds: it would be drawn where it is not.
-    pub fn starting_at(mut self, value: Decimal) -> Result<Self, ControlError> {
-        self.start(value)?;
-        Ok(self)
-    }
-
-    fn start(&mut self, value: Decimal) -> Result<(), ControlError> {
-        self.default = admit_default(&self.notches, value)?;
-        self.value = self.default;
-        self.given_default = Some(value);
-        Ok(())
-    }
-
-    /// Lays it horizontally or vertically. Vertical sliders have their maximum at the top.
-    pub fn oriented(mut self, orientation: Orientation) -> Self {
-        self.track.orientation = orientation;
-        self
-    }
-
-    /// Sets which way text runs around it. Right to left, a horizontal slider has its minimum at the
-    /// right.
-    pub fn running(mut self, direction: Direction) -> Self {
-        self.track.direction = direction;
-        self
-    }
-
-    /// Puts the maximum where the minimum would be.
-    pub fn reversed(mut self, reversed: bool) -> Self {
-        self.track.reversed = reversed;
-        self
-    }
-
-    /// Shows and speaks this unit after the value.
-    pub fn in_unit(mut self, unit: impl Into<String>) -> Self {
-        self.words.unit = unit.into();
-        self
-    }
-
-    /// Shows and speaks the value in this sentence, instead of as a number with its unit.
-    pub fn worded(mut self, wording: Wording) -> Self {
-        self.words.wording = Some(wording);
-        self
-    }
-
-    /// Gives single values a name, which is shown and spoken instead of the number.
-    ///
-    /// ```
-    /// use pin_notch::{dec, Notches, Slider};
-    /// # fn main() -> Result<(), pin_notch::ControlError> {
-    /// let entrance = Slider::new(Notches::new(dec!(0), dec!(10), dec!(1))?)?
-    ///     .naming([(dec!(0), "closed"), (dec!(10), "wide open")])
-    ///     .starting_at(dec!(0))?;
-    /// assert_eq!(entrance.view().readout, "closed");
-    /// # Ok(()) }
-    /// ```
-    pub fn naming<T: Into<String>>(
-        mut self,
-        names: impl IntoIterator<Item = (Decimal, T)>,
-    ) -> Self {
-        self.words.names = names.into_iter().map(|(value, name)| (value, name.into())).collect();
-        self
-    }
-
-    /// Marks these values along the track, each with a text, which may be empty. They need not be notches.
-    ///
-    /// # Errors
-    /// [`ControlError::Mark`] for a value outside the bounds.
-    pub fn marking<T: Into<String>>(
-        mut self,
-        marks: impl IntoIterator<Item = (Decimal, T)>,
-    ) -> Result<Self, ControlError> {
-        let marks = marks.into_iter().map(|(value, label)| (value, label.into()));
-        self.mark(marks.collect())?;
-        Ok(self)
-    }
-
-    fn mark(&mut self, marks: Vec<(Decimal, String)>) -> Result<(), ControlError> {
-        let (min, max) = self.ends();
-        for (value, _) in &marks {
-            if *value < min || *value > max {
-                return Err(ControlError::Mark { value: *value });
+    fn redefined(&mut self, definition: SliderDefinition) -> Result<(), ControlError> {
+        let (mut rail, start) = checked(&definition)?;
+        rail.place_in(&self.surroundings);
+        let near = |value: &Decimal| rail.notches.snap(*value);
+        match &mut self.drag {
+            Some(drag) => {
+                drag.origin = self.given.under(start, &drag.origin, near);
+                self.value = near(&self.value);
             }
+            None => self.value = self.given.under(start, &self.value, near),
         }
-        self.marks = marks;
+        self.conditions = conditions_of!(definition).after(&self.conditions);
+        (self.definition, self.rail, self.start) = (definition, rail, start);
         Ok(())
     }
-
-    /// Lets page keys move so far, or a notch further where that is between two; without it, a tenth of
-    /// the range.
-    pub fn paging(mut self, by: Decimal) -> Self {
-        self.page = Some(by);
-        self
-    }
-
-    /// Spreads the values along the track in another way than evenly. Keys move by notches all the same.
-    ///
-    /// # Errors
-    /// [`ControlError::Scale`] when the scale does not fit the bounds.
-    pub fn scaled(mut self, scale: Scale) -> Result<Self, ControlError> {
-        self.scale = scale.checked(&self.notches)?;
-        Ok(self)
-    }
-
-    condition_methods!();
 
     /// The values it can take.
     pub fn notches(&self) -> &Notches {
-        &self.notches
+        &self.rail.notches
     }
 
     /// The value.
@@ -250,52 +227,12 @@ impl Slider {
 
     /// The value it starts with.
     pub fn default_value(&self) -> Decimal {
-        self.default
+        self.start
     }
 
     /// Whether a thumb is in somebody's hand.
     pub fn is_grabbed(&self) -> bool {
         self.drag.is_some()
-    }
-
-    /// Which way it lies.
-    pub fn orientation(&self) -> Orientation {
-        self.track.orientation
-    }
-
-    /// Whether the maximum is where the minimum would be.
-    pub fn is_reversed(&self) -> bool {
-        self.track.reversed
-    }
-
-    /// The unit shown and spoken after the value; empty when there is none.
-    pub fn unit(&self) -> &str {
-        &self.words.unit
-    }
-
-    /// The developer's own marks.
-    pub fn marks(&self) -> &[(Decimal, String)] {
-        &self.marks
-    }
-
-    /// How far page keys move, if that was said.
-    pub fn page_step(&self) -> Option<Decimal> {
-        self.page
-    }
-
-    /// How values are spread along the track.
-    pub fn scale(&self) -> &Scale {
-        &self.scale
-    }
-
-    /// The sentence for the value, if there is one.
-    pub fn wording(&self) -> Option<&Wording> {
-        self.words.wording.as_ref()
-    }
-
-    /// Sets which way text runs around it, in place.
-    pub fn set_direction(&mut self, direction: Direction) {
-        self.track.direction = direction;
     }
 
     /// Sets the value. The program does this, so no event comes of it, and a drag under way goes on
@@ -305,32 +242,42 @@ impl Slider {
     /// Why it cannot take this very value; it is then as it was. To take the nearest instead, see
     /// [`set_nearest`](Self::set_nearest).
     pub fn set_value(&mut self, value: Decimal) -> Result<(), Refusal> {
-        self.value = admit(&self.notches, value)?;
+        self.value = admit(self.notches(), value)?;
+        self.given = Given::Program(value);
         Ok(())
     }
 
     /// Sets the value to the allowed one nearest to `value`, as HTML does when a script sets it, and
-    /// says which that is.
+    /// says which that is. `value` is remembered: when the definition changes, it counts again.
     pub fn set_nearest(&mut self, value: Decimal) -> Decimal {
-        self.value = self.notches.snap(value);
+        self.value = self.notches().snap(value);
+        self.given = Given::Program(value);
         self.value
+    }
+
+    /// Steps the value up, or down where the number is negative: HTML's `stepUp()` and `stepDown()`. The
+    /// program does this, so no event comes of it.
+    ///
+    /// # Errors
+    /// Why nothing moves.
+    pub fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
+        self.set_value(self.stepped(steps.into())?)
     }
 
     /// Back to the default value; a drag under way is dropped.
     pub fn reset(&mut self) {
-        self.value = self.default;
-        self.drag = None;
+        (self.value, self.given, self.drag) = (self.start, Given::Definition, None);
     }
 
     /// Why the value is not acceptable; empty when it is. It can only be so by the program's objection,
     /// or where the definition allows no value at all.
     pub fn validity(&self) -> Vec<Invalid> {
-        self.conditions.validity(false, against(&self.notches, self.value))
+        self.conditions.validity(false, against(self.notches(), self.value))
     }
 
     /// What is legal in the definition and will surprise somebody.
     pub fn audit(&self) -> Vec<Remark> {
-        self.notches.audit_with(self.given_default)
+        self.notches().audit_with(self.definition.value)
     }
 
     /// Carries out an intent. Allocates nothing.
@@ -338,65 +285,52 @@ impl Slider {
     /// Arrow keys along the slider's own axis move the thumb the way they point, also where the slider
     /// is reversed or runs right to left; across it, Up and Right increase (Left, where text runs right
     /// to left). Page keys move a tenth of the notches; Home and End go to the ends. A key moves and
-    /// settles in one turn. A drag moves in many and settles on release, which is heard even by a
+    /// settles in one turn. A drag moves in many and settles on release, which counts even on a
     /// slider that was disabled in the middle of it, so that no gesture stays open.
     pub fn handle(&mut self, intent: Intent) -> Turn<Decimal> {
-        self.carry_out(intent).unwrap_or_else(Turn::Refused)
+        let turn = self.carry_out(intent).unwrap_or_else(Turn::Refused);
+        if turn.change().is_some() {
+            self.given = Given::Person;
+        }
+        turn
     }
 
     fn carry_out(&mut self, intent: Intent) -> Result<Turn<Decimal>, Refusal> {
-        match (intent, self.drag) {
-            (Intent::Release, Some(drag)) => {
-                self.drag = None;
-                return Ok(drag.released(self.value));
-            }
-            (Intent::Cancel | Intent::Key(Key::Escape), Some(drag)) => {
-                self.drag = None;
-                let before = core::mem::replace(&mut self.value, drag.origin);
-                return Ok(Turn::cancelled(drag.origin, &before));
-            }
-            (Intent::Release | Intent::Cancel | Intent::Move(_), None) => {
-                return Err(Refusal::NotGrabbed);
-            }
-            _ => self.conditions.admit()?,
+        if let Some(ended) = ended(intent, &mut self.drag, &mut self.value) {
+            return ended;
         }
+        self.conditions.admit()?;
         match (intent, self.drag) {
             (Intent::Move(place), Some(drag)) => {
-                let value = self.value_at(place, drag.offset)?;
+                let value = self.rail.value_at(place, drag.offset)?;
                 if value == self.value {
                     return Err(Refusal::Unchanged);
                 }
                 self.value = value;
-                Ok(Turn::with(Happening::Input, value))
+                Ok(Turn::one(Event::Input(value)))
             }
             (Intent::Point(_) | Intent::Leave | Intent::Flip, _) => Err(Refusal::NotForThis),
             (Intent::Clear, _) => Err(Refusal::NeverEmpty),
             (_, Some(_)) => Err(Refusal::Grabbed),
             (Intent::Grab(place), None) => {
-                let offset = self.position(self.value) - self.track.along(place);
-                if offset.is_nan() {
-                    return Err(Refusal::NoPlace);
-                }
-                Ok(self.grab(offset))
+                let offset = self.rail.position(self.value) - self.rail.along(place)?;
+                self.drag = Some(Drag { origin: self.value, offset });
+                Ok(Turn::one(Event::Grabbed))
             }
             (Intent::Press(place), None) => {
-                let value = self.value_at(place, 0.0)?;
-                let grab = self.grab(0.0);
-                let moved = value != self.value;
+                let (origin, value) = (self.value, self.rail.value_at(place, 0.0)?);
+                self.drag = Some(Drag { origin, offset: 0.0 });
                 self.value = value;
-                Ok(if moved { grab.and_with(Happening::Input, value) } else { grab })
+                Ok(grabbed(origin, value))
             }
-            (Intent::Choose(value), None) => self.settle(admit(&self.notches, value)?),
-            (Intent::Key(key), None) => self.key(key),
-            (Intent::Step(steps), None) => self.step(steps.into()),
+            (Intent::Choose(value), None) => self.settle(admit(self.notches(), value)?),
+            (Intent::Key(key), None) => {
+                let steps = self.rail.steps(key).ok_or(Refusal::NotForThis)?;
+                self.settle(self.stepped(steps)?)
+            }
+            (Intent::Step(steps), None) => self.settle(self.stepped(steps.into())?),
             _ => Err(Refusal::NotForThis),
         }
-    }
-
-    fn grab(&mut self, offset: f64) -> Turn<Decimal> {
-        let origin = self.value;
-        self.drag = Some(Drag { origin, offset });
-        Turn::one(Happening::Grabbed)
     }
 
     fn settle(&mut self, value: Decimal) -> Result<Turn<Decimal>, Refusal> {
@@ -407,47 +341,8 @@ impl Slider {
         Ok(Turn::settled(value))
     }
 
-    fn key(&mut self, key: Key) -> Result<Turn<Decimal>, Refusal> {
-        if self.notches.is_empty() {
-            return Err(Refusal::NoValue);
-        }
-        self.step(self.track.steps(key, self.page()).ok_or(Refusal::NotForThis)?)
-    }
-
-    fn step(&mut self, steps: i128) -> Result<Turn<Decimal>, Refusal> {
-        let end = match steps {
-            0 => Refusal::Unchanged,
-            1.. => Refusal::AtLast,
-            _ => Refusal::AtFirst,
-        };
-        self.settle(self.notches.stepped(self.value, steps).ok_or(end)?)
-    }
-
-    /// How many steps a page key takes: at least one.
-    fn page(&self) -> i128 {
-        let steps = match self.page {
-            Some(by) => self.notches.strides_in(by),
-            None => self.notches.steps_across() / 10,
-        };
-        steps.max(1)
-    }
-
-    fn position(&self, value: Decimal) -> f64 {
-        self.scale.position(&self.notches, value)
-    }
-
-    fn value_at(&self, place: Place, offset: f64) -> Result<Decimal, Refusal> {
-        let along = self.track.along(place) + offset;
-        if along.is_nan() {
-            return Err(Refusal::NoPlace);
-        }
-        self.scale.at(&self.notches, along).ok_or(Refusal::NoValue)
-    }
-
-    /// The ends of the track; both are there, or it would not have been built.
-    fn ends(&self) -> (Decimal, Decimal) {
-        let min = self.notches.min().unwrap_or(self.value);
-        (min, self.notches.max().unwrap_or(self.value))
+    fn stepped(&self, steps: i128) -> Result<Decimal, Refusal> {
+        self.notches().stepped(self.value, steps).ok_or(Refusal::at_end(steps, self.notches()))
     }
 }
 
@@ -456,41 +351,21 @@ uniform! {
     fn kind(&self) -> ValueKind {
         ValueKind::Number
     }
-    fn value(&self) -> Value {
-        self.value.into()
-    }
-    fn default_value(&self) -> Value {
-        self.default.into()
-    }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         Slider::set_value(self, Taken::taken_always(value)?)
     }
-    fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
-        match setting {
-            Setting::Start(value) => self.start(Taken::taken_always(value.clone())?)?,
-            Setting::Label(Label::Unit, unit) => self.words.unit.clone_from(unit),
-            Setting::Direction(direction) => self.track.direction = *direction,
-            Setting::Is(Manner::Vertical) => self.track.orientation = Orientation::Vertical,
-            Setting::Is(Manner::Reversed) => self.track.reversed = true,
-            Setting::Is(Manner::Logarithmic) => self.scale = Scale::Logarithmic.checked(&self.notches)?,
-            Setting::Amount(Amount::Page, by) => self.page = Some(*by),
-            Setting::Readout(wording) => self.words.wording = Some(wording.clone()),
-            Setting::Marks(marks) => self.mark(marks.clone())?,
-            _ => return Err(SettingError::NotForThis),
-        }
+    fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
+        Slider::set_nearest(self, Taken::taken_always(value)?);
         Ok(())
     }
-    fn against(&self, value: &Value) -> Vec<Invalid> {
-        value.number().map(|number| against(&self.notches, number)).unwrap_or_default()
+    fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
+        Slider::step_by(self, steps)
     }
-    fn nearest(&self, value: Value) -> Value {
-        value.number().map_or(value, |number| self.notches.snap(number).into())
+    fn against(&self, value: &Value) -> Vec<Invalid> {
+        value.number().map(|number| against(self.notches(), number)).unwrap_or_default()
     }
     fn audit(&self) -> Vec<Remark> {
         Slider::audit(self)
-    }
-    fn set_world(&mut self, world: &AnyWorld) {
-        self.words.world = world.clone();
     }
     fn never_empty(&self) -> bool {
         true

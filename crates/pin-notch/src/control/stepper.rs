@@ -5,78 +5,111 @@
 //!
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/spinbutton/
 
-use super::conditions::condition_methods;
 use super::draft::Typed;
-use super::setting::{Label, Manner, Setting, SettingError};
+use super::machine::{conditions_of, machine_methods};
 use super::uniform::uniform;
 use super::value::Taken;
 use super::{Conditions, ControlError, Value, ValueKind, admit, admit_default};
+use crate::definition::definition;
 use crate::event::Turn;
 use crate::intent::{Intent, Key};
+use crate::message::Message;
 use crate::notches::{Notches, Remark};
 use crate::refusal::Refusal;
 use crate::semantics::{Range, Role, Semantics};
-use crate::validity::{Invalid, against, in_words};
-use crate::world::{AnyWorld, read_number, show_number};
+use crate::surroundings::Surroundings;
+use crate::validity::{BadInput, Invalid, against, in_words};
+use crate::world::{read_number, show_number};
 use rust_decimal::Decimal;
+
+definition! {
+    /// All that is said of a [`Stepper`].
+    ///
+    /// ```
+    /// use pin_notch::{Stepper, StepperDefinition, dec};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let mut definition = StepperDefinition::default();
+    /// definition.min = Some(dec!(0));
+    /// assert_eq!(Stepper::new(definition)?.notches().first(), Some(dec!(0)));
+    /// # Ok(()) }
+    /// ```
+    StepperDefinition,
+    /// A [`Stepper`] that is being defined; begun by [`Stepper::builder`].
+    ///
+    /// ```
+    /// use pin_notch::Stepper;
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let mites = Stepper::builder().min(0).max(300).value(9).unit("per 300 bees").build()?;
+    /// assert_eq!(mites.view().text, "9");
+    /// # Ok(()) }
+    /// ```
+    StepperBuilder => Stepper {
+        /// The smallest value.
+        min: [maybe number],
+        /// The largest value.
+        max: [maybe number],
+        /// The distance of two values, or `any`.
+        step: [step],
+        /// Where steps are counted from, if not from the smallest value.
+        step_base: [maybe number],
+        /// The value it starts with; without it, it is empty.
+        value: [maybe number],
+        /// The unit, shown and spoken after the value.
+        unit: [text],
+        /// What stands in the field while it is empty.
+        placeholder: [text],
+        /// Steps go on from the largest value to the smallest, and back.
+        r#loop: [flag],
+    }
+}
 
 /// A number stepper.
 ///
 /// ```
-/// use pin_notch::{dec, Intent, Notches, Stepper};
+/// use pin_notch::{dec, Intent, Stepper};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let mites = Notches::builder().min(dec!(0)).max(dec!(60)).build()?;
-/// let mut mites = Stepper::new(mites)?;
+/// let mut mites = Stepper::builder().min(0).max(60).build()?;
 /// assert_eq!(mites.handle(Intent::Type("1")).to_string(), "input 1");
 /// assert_eq!(mites.handle(Intent::Type("1.")).to_string(), "draft");
 /// assert_eq!((mites.value(), mites.text().as_str()), (Some(dec!(1)), "1."));
 /// assert_eq!(mites.handle(Intent::Type("12")).to_string(), "input 12");
+/// mites.redefine(|definition| definition.required = true)?; // what is typed stays
 /// assert_eq!(mites.handle(Intent::Settle).to_string(), "change 12");
 /// # Ok(()) }
 /// ```
 ///
-/// Its definition, its value and its conditions:
+/// All that it can be told and asked:
 ///
 /// ```
-/// use pin_notch::{Notches, Stepper, dec};
+/// use pin_notch::{Stepper, dec};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let mut mites = Stepper::new(Notches::new(dec!(0), dec!(300), dec!(1))?)?
-///     .starting_at(dec!(9))?
-///     .in_unit("per 300 bees")
-///     .prompting("mites")
-///     .wrapping();
-/// assert_eq!((mites.unit(), mites.prompt(), mites.wraps()), ("per 300 bees", "mites", true));
-/// assert_eq!(mites.view().text, "9");
-/// assert_eq!(mites.notches().count(), Some(301));
+/// let mut mites = Stepper::builder().min(0).max(300).value(9).build()?;
 /// mites.set_value(Some(dec!(12)))?;
 /// assert_ne!(mites.value(), mites.default_value());
+/// assert_eq!(mites.set_nearest(Some(dec!(500))), Some(dec!(300)));
+/// mites.step_by(-10)?;
+/// assert_eq!(mites.value(), Some(dec!(290)));
 /// mites.reset();
-/// mites.set_required(true);
-/// assert!(mites.conditions().required && mites.validity().is_empty() && mites.audit().is_empty());
-/// mites.conditions_mut().required = false;
-/// mites.set_read_only(true);
-/// mites.set_disabled(true);
+/// assert!(mites.validity().is_empty() && mites.audit().is_empty());
 /// # Ok(()) }
 /// ```
-#[derive(Clone, Debug)]
+#[derive(Clone, Debug, PartialEq)]
 pub struct Stepper {
-    notches: Notches,
-    held: Typed<Decimal>,
-    default: Option<Decimal>,
-    given_default: Option<Decimal>,
+    definition: StepperDefinition,
     conditions: Conditions,
-    unit: String,
-    prompt: String,
-    wraps: bool,
-    world: AnyWorld,
+    surroundings: Surroundings,
+    notches: Notches,
+    /// The value it starts with.
+    start: Option<Decimal>,
+    held: Typed<Decimal>,
 }
 
 /// All that a face needs to draw a stepper.
 ///
 /// ```
-/// use pin_notch::{Notches, Stepper, dec};
+/// use pin_notch::Stepper;
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let mites = Stepper::new(Notches::new(dec!(0), dec!(300), dec!(1))?)?.starting_at(dec!(300))?;
+/// let mites = Stepper::builder().min(0).max(300).value(300).build()?;
 /// let view = mites.view();
 /// assert_eq!((view.text.as_str(), view.at_first, view.at_last), ("300", false, true));
 /// # Ok(()) }
@@ -89,7 +122,7 @@ pub struct StepperView {
     /// What stands in the field: the draft, else the value; empty when there is neither.
     pub text: String,
     /// What stands there faintly while it is empty.
-    pub prompt: String,
+    pub placeholder: String,
     /// What stands behind the field; empty when the value has no unit.
     pub unit: String,
     /// Whether there is nothing below the value, so that a button for it can be disabled.
@@ -102,91 +135,42 @@ pub struct StepperView {
     pub problem: String,
 }
 
-impl Stepper {
-    /// A stepper over these notches, with or without bounds. It starts on their default value, or empty.
-    ///
-    /// # Errors
-    /// [`ControlError::Default`] when the default value is out of bounds.
-    pub fn new(notches: Notches) -> Result<Self, ControlError> {
-        let stepper = Self {
-            notches,
-            held: Typed::new(None),
-            default: None,
-            given_default: None,
-            conditions: Conditions::default(),
-            unit: String::new(),
-            prompt: String::new(),
-            wraps: false,
-            world: AnyWorld::default(),
-        };
-        match notches.default_value() {
-            Some(value) => stepper.starting_at(value),
-            None => Ok(stepper),
+impl Default for Stepper {
+    fn default() -> Self {
+        match Self::made(StepperDefinition::default()) {
+            Ok(stepper) => stepper,
+            Err(error) => unreachable!("the default definition is sound: {error}"),
         }
     }
+}
 
-    /// Writes and reads numbers as this world does.
-    ///
-    /// ```
-    /// use pin_notch::{dec, Intent, Notches, Stepper, World};
-    /// struct Comma;
-    /// impl World for Comma {
-    ///     fn decimal_separator(&self) -> char { ',' }
-    /// }
-    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-    /// let frames = Notches::new(dec!(0), dec!(11), dec!(0.25))?;
-    /// let mut brood = Stepper::new(frames)?.in_world(Comma);
-    /// assert_eq!(brood.handle(Intent::Type("1,5")).to_string(), "input 1.5");
-    /// let _ = brood.handle(Intent::Settle);
-    /// assert_eq!(brood.text(), "1,50");
-    /// # Ok(()) }
-    /// ```
-    pub fn in_world(mut self, world: impl Into<AnyWorld>) -> Self {
-        self.world = world.into();
-        self
+/// What a definition comes to: the notches, and the value to start with.
+fn checked(definition: &StepperDefinition) -> Result<(Notches, Option<Decimal>), ControlError> {
+    let StepperDefinition { min, max, step, step_base, value, .. } = *definition;
+    let notches = Notches::builder().min(min).max(max).step_of(step).step_base(step_base);
+    let notches = notches.default_value(value).build()?;
+    let start = value.map(|value| admit_default(&notches, value)).transpose()?;
+    Ok((notches, start))
+}
+
+impl Stepper {
+    machine_methods!(StepperDefinition, StepperBuilder);
+
+    fn made(definition: StepperDefinition) -> Result<Self, ControlError> {
+        let (notches, start) = checked(&definition)?;
+        let conditions = conditions_of!(definition);
+        let surroundings = Surroundings::default();
+        let held = Typed::new(start);
+        Ok(Self { definition, conditions, surroundings, notches, start, held })
     }
 
-    /// Starts, and after a reset starts again, on this value. One that is off the notches is snapped to
-    /// the nearest, and [`audit`](Self::audit) says so.
-    ///
-    /// # Errors
-    /// [`ControlError::Default`] when the value is out of bounds.
-    pub fn starting_at(mut self, value: Decimal) -> Result<Self, ControlError> {
-        self.start(value)?;
-        Ok(self)
-    }
-
-    fn start(&mut self, value: Decimal) -> Result<(), ControlError> {
-        self.default = Some(admit_default(&self.notches, value)?);
-        self.held = Typed::new(self.default);
-        self.given_default = Some(value);
+    fn redefined(&mut self, definition: StepperDefinition) -> Result<(), ControlError> {
+        let (notches, start) = checked(&definition)?;
+        self.held.redefined(start, |value| notches.nearest_of(Some(value)));
+        self.conditions = conditions_of!(definition).after(&self.conditions);
+        (self.definition, self.notches, self.start) = (definition, notches, start);
         Ok(())
     }
-
-    /// Shows and speaks this unit after the value.
-    pub fn in_unit(mut self, unit: impl Into<String>) -> Self {
-        self.unit = unit.into();
-        self
-    }
-
-    /// Shows this in the field while it is empty.
-    pub fn prompting(mut self, prompt: impl Into<String>) -> Self {
-        self.prompt = prompt.into();
-        self
-    }
-
-    /// What is shown while it is empty.
-    pub fn prompt(&self) -> &str {
-        &self.prompt
-    }
-
-    /// Steps from the last notch to the first and back, as hours do.
-    pub fn wrapping(mut self) -> Self {
-        self.wraps = true;
-        self
-    }
-
-    condition_methods!();
 
     /// The values it can take, besides being empty.
     pub fn notches(&self) -> &Notches {
@@ -200,24 +184,16 @@ impl Stepper {
 
     /// The value it starts with, if any.
     pub fn default_value(&self) -> Option<Decimal> {
-        self.default
-    }
-
-    /// The unit shown and spoken after the value; empty when there is none.
-    pub fn unit(&self) -> &str {
-        &self.unit
-    }
-
-    /// Whether it steps from the last notch to the first.
-    pub fn wraps(&self) -> bool {
-        self.wraps
+        self.start
     }
 
     /// What stands in the field: the draft, else the value with all its decimal places.
     pub fn text(&self) -> String {
         match (self.held.draft(), self.held.value) {
             (Some(draft), _) => draft.to_owned(),
-            (None, Some(value)) => show_number(&*self.world, value, self.notches.places()),
+            (None, Some(value)) => {
+                show_number(&*self.surroundings.world, value, self.notches.places())
+            }
             (None, None) => String::new(),
         }
     }
@@ -229,20 +205,40 @@ impl Stepper {
     /// # Errors
     /// Why it cannot take this very value; it is then as it was.
     pub fn set_value(&mut self, value: Option<Decimal>) -> Result<(), Refusal> {
-        self.held.value = value.map(|value| admit(&self.notches, value)).transpose()?;
+        let taken = value.map(|value| admit(&self.notches, value)).transpose()?;
+        self.held.set(taken, value);
         Ok(())
+    }
+
+    /// Sets the value to the allowed one nearest to `value`, or makes it empty, and says what it is. `value` is
+    /// remembered: when the definition changes, it counts again.
+    pub fn set_nearest(&mut self, value: Option<Decimal>) -> Option<Decimal> {
+        let taken = self.notches.nearest_of(value);
+        self.held.set(taken, value);
+        taken
+    }
+
+    /// Steps the value up, or down where the number is negative: HTML's `stepUp()` and `stepDown()`, which take
+    /// an empty value for 0. The program does this, so no event comes of it.
+    ///
+    /// # Errors
+    /// Why nothing moves.
+    pub fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
+        let to = self.stepped(self.held.value, steps.into())?;
+        self.set_value(Some(to))
     }
 
     /// Back to the default value, which may be none; a draft is dropped.
     pub fn reset(&mut self) {
-        self.held.reset(self.default);
+        self.held.reset(self.start);
     }
 
     /// Why what it holds is not acceptable: a draft that cannot be taken counts before the value.
     pub fn validity(&self) -> Vec<Invalid> {
         let drafted = self.held.drafted();
-        let found = match (drafted.map(|text| read_number(&*self.world, text)), self.held.value) {
-            (Some(Err(error)), _) => vec![Invalid::BadInput(format!("{error}."))],
+        let read = drafted.map(|text| read_number(&*self.surroundings.world, text));
+        let found = match (read, self.held.value) {
+            (Some(Err(error)), _) => vec![BadInput::from(error).into()],
             (Some(Ok(number)), _) => against(&self.notches, number),
             (None, Some(value)) => against(&self.notches, value),
             (None, None) => Vec::new(),
@@ -252,7 +248,7 @@ impl Stepper {
 
     /// What is legal in the definition and will surprise somebody.
     pub fn audit(&self) -> Vec<Remark> {
-        self.notches.audit_with(self.given_default)
+        self.notches.audit_with(self.definition.value)
     }
 
     /// Carries out an intent.
@@ -260,7 +256,8 @@ impl Stepper {
     /// Typing moves the value whenever the text is an allowed number, and empties it with the field;
     /// any other text is a draft, and the value stays. Settling (leaving the field, or Enter) takes the
     /// draft, or refuses with what is wrong and keeps it for mending; Escape drops it and goes back. Up
-    /// and Down step once, page keys by ten, Home and End go to the ends, where there are any.
+    /// and Down step once, page keys by ten, Home and End go to the ends, where there are any. Steps begin at
+    /// what is typed, and from an empty field at 0, as HTML's `stepUp()` does.
     pub fn handle(&mut self, intent: Intent) -> Turn<Option<Decimal>> {
         self.carry_out(intent).unwrap_or_else(Turn::Refused)
     }
@@ -297,13 +294,13 @@ impl Stepper {
         if self.text() == text {
             return Err(Refusal::Unchanged);
         }
-        let (notches, world) = (&self.notches, &*self.world);
+        let (notches, world) = (&self.notches, &*self.surroundings.world);
         let read = |text: &str| read_number(world, text).ok().filter(|n| notches.contains(*n));
         Ok(self.held.type_text(text, read))
     }
 
     fn settle_draft(&mut self) -> Result<Turn<Option<Decimal>>, Refusal> {
-        let (notches, world) = (&self.notches, &*self.world);
+        let (notches, world) = (&self.notches, &*self.surroundings.world);
         let read = |text: &str| read_number(world, text).map_err(|_| Refusal::NotANumber);
         self.held.settle(|text| admit(notches, read(text)?))
     }
@@ -317,51 +314,49 @@ impl Stepper {
     }
 
     fn step(&mut self, steps: i128) -> Result<Turn<Option<Decimal>>, Refusal> {
-        if self.notches.is_empty() {
-            return Err(Refusal::NoValue);
-        }
-        let to = match self.held.value {
-            Some(value) => self.notches.stepped(value, steps).or_else(|| self.around(steps)),
-            // From empty, as from HTML's 0: to the nearest end, else to the step base.
-            None if steps > 0 => self.notches.first().or(Some(self.notches.snap(Decimal::ZERO))),
-            None => self.notches.last().or(Some(self.notches.snap(Decimal::ZERO))),
-        };
-        let end = match steps {
-            0 => Refusal::Unchanged,
-            1.. => Refusal::AtLast,
-            _ => Refusal::AtFirst,
-        };
-        self.take(Some(to.ok_or(end)?))
+        // From what is typed, allowed or not; from the value where that is no number.
+        let typed = self.held.draft().map(|text| match text.trim() {
+            "" => None,
+            text => read_number(&*self.surroundings.world, text).ok().or(self.held.value),
+        });
+        let to = self.stepped(typed.unwrap_or(self.held.value), steps)?;
+        self.take(Some(to))
     }
 
-    /// The other end, where steps wrap.
+    fn stepped(&self, from: Option<Decimal>, steps: i128) -> Result<Decimal, Refusal> {
+        let to = match from {
+            Some(value) => self.notches.stepped(value, steps).or_else(|| self.around(steps)),
+            None => self.notches.stepped_from_empty(steps),
+        };
+        to.ok_or(Refusal::at_end(steps, &self.notches))
+    }
+
+    /// The other end, where steps loop.
     fn around(&self, steps: i128) -> Option<Decimal> {
         let other = if steps > 0 { self.notches.first() } else { self.notches.last() };
-        other.filter(|_| self.wraps && steps != 0)
+        other.filter(|_| self.definition.r#loop && steps != 0)
     }
 
     /// All that a face needs to draw it.
     pub fn view(&self) -> StepperView {
-        let problem = in_words(&self.validity());
+        let world = &self.surroundings.world;
+        let problem = in_words(&self.validity(), world);
         let stuck = |steps| {
             let none = |value| self.notches.stepped(value, steps).is_none();
             self.held.value.is_some_and(none) && self.around(steps).is_none()
         };
-        let number = |value: Decimal| match self.unit.as_str() {
-            "" => show_number(&*self.world, value, 0),
-            unit => format!("{} {unit}", show_number(&*self.world, value, 0)),
-        };
-        let range = self.held.value.map(|now| Range {
-            now,
-            min: self.notches.min().unwrap_or(Decimal::MIN),
-            max: self.notches.max().unwrap_or(Decimal::MAX),
-            text: number(now),
+        let (placeholder, unit) = (&self.definition.placeholder, &self.definition.unit);
+        let range = self.held.value.map(|now| {
+            let min = self.notches.min().unwrap_or(Decimal::MIN);
+            let max = self.notches.max().unwrap_or(Decimal::MAX).max(min);
+            let text = Message::Measured { value: now, places: 0, unit: unit.clone() };
+            Range { now, min, max, text: world.message(&text) }
         });
         StepperView {
             value: self.held.value,
             text: self.text(),
-            prompt: self.prompt.clone(),
-            unit: self.unit.clone(),
+            placeholder: placeholder.clone(),
+            unit: unit.clone(),
             at_first: stuck(-1),
             at_last: stuck(1),
             semantics: Semantics { range, ..self.conditions.semantics(Role::SpinButton, &problem) },
@@ -375,39 +370,24 @@ uniform! {
     fn kind(&self) -> ValueKind {
         ValueKind::Number
     }
-    fn value(&self) -> Value {
-        self.held.value.into()
-    }
-    fn default_value(&self) -> Value {
-        self.default.into()
-    }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         Stepper::set_value(self, Taken::taken(value)?)
     }
-    fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
-        match setting {
-            Setting::Start(value) => self.start(Taken::taken_always(value.clone())?)?,
-            Setting::Label(Label::Unit, unit) => self.unit.clone_from(unit),
-            Setting::Label(Label::Prompt, prompt) => self.prompt.clone_from(prompt),
-            Setting::Is(Manner::Wrapping) => self.wraps = true,
-            _ => return Err(SettingError::NotForThis),
-        }
+    fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
+        Stepper::set_nearest(self, Taken::taken(value)?);
         Ok(())
+    }
+    fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
+        Stepper::step_by(self, steps)
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         value.number().map(|number| against(&self.notches, number)).unwrap_or_default()
-    }
-    fn nearest(&self, value: Value) -> Value {
-        value.number().map_or(value, |number| self.notches.snap(number).into())
     }
     fn audit(&self) -> Vec<Remark> {
         Stepper::audit(self)
     }
     fn is_drafting(&self) -> bool {
         self.held.draft().is_some()
-    }
-    fn set_world(&mut self, world: &AnyWorld) {
-        self.world = world.clone();
     }
 }
 

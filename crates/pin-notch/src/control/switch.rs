@@ -2,57 +2,83 @@
 //!
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/switch/
 
-use super::conditions::condition_methods;
-use super::setting::{Label, Setting, SettingError};
+use super::given::Given;
+use super::machine::{conditions_of, machine_methods};
 use super::uniform::uniform;
-use super::{Conditions, Value, ValueKind};
+use super::{Conditions, ControlError, Value, ValueKind};
+use crate::definition::definition;
 use crate::event::Turn;
 use crate::intent::{Intent, Key};
 use crate::refusal::Refusal;
 use crate::semantics::{Role, Semantics};
+use crate::surroundings::Surroundings;
 use crate::validity::{Invalid, in_words};
+
+definition! {
+    /// All that is said of a [`Switch`].
+    ///
+    /// ```
+    /// use pin_notch::{Switch, SwitchDefinition};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let mut definition = SwitchDefinition::default();
+    /// definition.checked = true;
+    /// assert!(Switch::new(definition)?.is_on());
+    /// # Ok(()) }
+    /// ```
+    SwitchDefinition,
+    /// A [`Switch`] that is being defined; begun by [`Switch::builder`].
+    ///
+    /// ```
+    /// use pin_notch::Switch;
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let feeder = Switch::builder().when_on("fed").when_off("not fed").build()?;
+    /// assert_eq!(feeder.view().caption, "not fed");
+    /// # Ok(()) }
+    /// ```
+    SwitchBuilder => Switch {
+        /// It starts on.
+        checked: [flag],
+        /// What it sends when it is on.
+        value: [text] = "on".to_owned(),
+        /// What is shown beside it while it is on.
+        when_on: [text],
+        /// What is shown beside it while it is off.
+        when_off: [text],
+    }
+}
 
 /// A switch.
 ///
 /// ```
 /// use pin_notch::{Intent, Switch};
-/// let mut feeder = Switch::new().captioned("feeding", "not feeding");
+/// # fn main() -> Result<(), pin_notch::ControlError> {
+/// let mut feeder = Switch::builder().when_on("feeding").when_off("not feeding").build()?;
 /// assert_eq!(feeder.handle(Intent::Flip).to_string(), "input on, change on");
 /// assert_eq!(feeder.view().caption, "feeding");
-/// ```
-///
-/// Its definition, its value and its conditions:
-///
-/// ```
-/// use pin_notch::Switch;
-/// let mut feeder = Switch::new().starting(true).sending("fed").captioned("fed", "not fed");
-/// assert_eq!((feeder.submission_value(), feeder.captions()), ("fed", ["fed", "not fed"]));
-/// feeder.set_on(false);
-/// assert_eq!(feeder.view().caption, "not fed");
-/// assert_ne!(feeder.is_on(), feeder.default_on());
-/// feeder.reset();
+/// feeder.set_value(false);
+/// assert_eq!(feeder.value(), feeder.default_value());
 /// feeder.set_required(true);
-/// assert!(feeder.conditions().required && feeder.validity().is_empty());
-/// feeder.conditions_mut().required = false;
-/// feeder.set_read_only(true);
-/// feeder.set_disabled(true);
+/// assert_eq!(feeder.validity().len(), 1); // it has to be on
+/// # Ok(()) }
 /// ```
-#[derive(Clone, Debug)]
+#[derive(Clone, Debug, PartialEq)]
 pub struct Switch {
-    on: bool,
-    default: bool,
-    value: String,
-    captions: [String; 2],
+    definition: SwitchDefinition,
     conditions: Conditions,
+    surroundings: Surroundings,
+    on: bool,
+    given: Given<bool>,
 }
 
 /// All that a face needs to draw a switch.
 ///
 /// ```
 /// use pin_notch::Switch;
-/// let view = Switch::new().starting(true).captioned("fed", "not fed").view();
+/// # fn main() -> Result<(), pin_notch::ControlError> {
+/// let view = Switch::builder().checked(true).when_on("fed").build()?.view();
 /// assert_eq!((view.on, view.caption.as_str()), (true, "fed"));
 /// assert_eq!(view.semantics.role.token(), "switch");
+/// # Ok(()) }
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
@@ -69,70 +95,53 @@ pub struct SwitchView {
 
 impl Default for Switch {
     fn default() -> Self {
-        Self::new()
+        Self::with(SwitchDefinition::default())
     }
 }
 
 impl Switch {
-    /// A switch that starts off and sends "on" when it is on.
-    pub fn new() -> Self {
-        Self {
-            on: false,
-            default: false,
-            value: "on".to_owned(),
-            captions: Default::default(),
-            conditions: Conditions::default(),
-        }
+    machine_methods!(SwitchDefinition, SwitchBuilder);
+
+    fn with(definition: SwitchDefinition) -> Self {
+        let (on, conditions) = (definition.checked, conditions_of!(definition));
+        let surroundings = Surroundings::default();
+        Self { definition, conditions, surroundings, on, given: Given::Definition }
     }
 
-    /// Starts, and after a reset starts again, on or off.
-    pub fn starting(mut self, on: bool) -> Self {
-        (self.on, self.default) = (on, on);
-        self
+    fn made(definition: SwitchDefinition) -> Result<Self, ControlError> {
+        Ok(Self::with(definition))
     }
 
-    /// Sends this value, instead of "on", when it is on.
-    pub fn sending(mut self, value: impl Into<String>) -> Self {
-        self.value = value.into();
-        self
+    fn redefined(&mut self, definition: SwitchDefinition) -> Result<(), ControlError> {
+        self.on = self.given.under(definition.checked, &self.on, |on| *on);
+        self.conditions = conditions_of!(definition).after(&self.conditions);
+        self.definition = definition;
+        Ok(())
     }
-
-    /// Shows these words beside it while it is on, and those while it is off.
-    pub fn captioned(mut self, on: impl Into<String>, off: impl Into<String>) -> Self {
-        self.captions = [off.into(), on.into()];
-        self
-    }
-
-    condition_methods!();
 
     /// Whether it is on.
     pub fn is_on(&self) -> bool {
         self.on
     }
 
+    /// The same.
+    pub fn value(&self) -> bool {
+        self.on
+    }
+
     /// Whether it starts on.
-    pub fn default_on(&self) -> bool {
-        self.default
-    }
-
-    /// What it sends when it is on.
-    pub fn submission_value(&self) -> &str {
-        &self.value
-    }
-
-    /// The words for on and off; empty when there are none.
-    pub fn captions(&self) -> [&str; 2] {
-        [&self.captions[1], &self.captions[0]]
+    pub fn default_value(&self) -> bool {
+        self.definition.checked
     }
 
     /// Turns it on or off. The program does this, so no event comes of it.
-    pub fn set_on(&mut self, on: bool) {
-        self.on = on;
+    pub fn set_value(&mut self, on: bool) {
+        (self.on, self.given) = (on, Given::Program(on));
     }
 
     /// Back to the state it started in.
     pub fn reset(&mut self) {
-        self.on = self.default;
+        (self.on, self.given) = (self.definition.checked, Given::Definition);
     }
 
     /// Why the state is not acceptable; empty when it is. A required switch must be on, as a required
@@ -151,7 +160,7 @@ impl Switch {
             Err(refusal) => Turn::Refused(refusal),
             Ok(()) if !flips => Turn::Refused(Refusal::NotForThis),
             Ok(()) => {
-                self.on = !self.on;
+                (self.on, self.given) = (!self.on, Given::Person);
                 Turn::settled(self.on)
             }
         }
@@ -159,10 +168,11 @@ impl Switch {
 
     /// All that a face needs to draw it.
     pub fn view(&self) -> SwitchView {
-        let problem = in_words(&self.validity());
+        let problem = in_words(&self.validity(), &self.surroundings.world);
+        let SwitchDefinition { when_on, when_off, .. } = &self.definition;
         SwitchView {
             on: self.on,
-            caption: self.captions[usize::from(self.on)].clone(),
+            caption: if self.on { when_on } else { when_off }.clone(),
             semantics: Semantics {
                 checked: Some(self.on.into()),
                 ..self.conditions.semantics(Role::Switch, &problem)
@@ -177,33 +187,17 @@ uniform! {
     fn kind(&self) -> ValueKind {
         ValueKind::On
     }
-    fn value(&self) -> Value {
-        self.on.into()
-    }
-    fn default_value(&self) -> Value {
-        self.default.into()
-    }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
-        self.on = value.is_on().ok_or(Refusal::WrongKind)?;
+        Switch::set_value(self, value.is_on().ok_or(Refusal::WrongKind)?);
         Ok(())
     }
-    fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
-        match setting {
-            Setting::Start(value) => {
-                self.set_value(value.clone())?;
-                self.default = self.on;
-            }
-            Setting::Label(Label::Sent, text) => self.value.clone_from(text),
-            Setting::Label(Label::On, text) => self.captions[1].clone_from(text),
-            Setting::Label(Label::Off, text) => self.captions[0].clone_from(text),
-            _ => return Err(SettingError::NotForThis),
-        }
-        Ok(())
+    fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
+        crate::control::uniform::Uniform::set_value(self, value)
     }
     fn against(&self, _value: &Value) -> Vec<Invalid> {
         Vec::new()
     }
     fn on_text(&self) -> &str {
-        &self.value
+        &self.definition.value
     }
 }

@@ -2,12 +2,12 @@
 //! arrow keys to steps. One for all controls that have a track.
 
 use super::Direction;
-use crate::event::{Happening, Turn};
+use crate::event::{Event, Turn};
 use crate::intent::{Key, Place};
 use crate::semantics::Orientation;
 
 /// A thumb in somebody's hand.
-#[derive(Clone, Copy, Debug)]
+#[derive(Clone, Copy, Debug, PartialEq)]
 pub(super) struct Drag<V> {
     /// The value to go back to when the gesture is cancelled, and to compare with when it ends.
     pub origin: V,
@@ -18,12 +18,12 @@ pub(super) struct Drag<V> {
 impl<V: Clone + PartialEq> Drag<V> {
     /// The thumb is let go where the value is now.
     pub(super) fn released(&self, now: V) -> Turn<V> {
-        let released = Turn::one(Happening::Released);
-        if now == self.origin { released } else { released.and_with(Happening::Change, now) }
+        let released = Turn::one(Event::Released);
+        if now == self.origin { released } else { released.and(Event::Change(now)) }
     }
 }
 
-#[derive(Clone, Copy, Debug, Default)]
+#[derive(Clone, Copy, Debug, Default, PartialEq)]
 pub(super) struct Track {
     pub orientation: Orientation,
     pub direction: Direction,

@@ -1,16 +1,15 @@
 //! What every control can do in terms that all of them share: what a form needs, and a face that does not
 //! know which control it has. Each control says how in its own file; [`Control`] is any of them.
 
-use super::{Conditions, Setting, SettingError, Span, Value, ValueKind, View};
+use super::{Conditions, ControlError, Definition, Span, Value, ValueKind, View};
 use crate::calendar::{CalendarError, Date};
 use crate::event::Turn;
 use crate::intent::Intent;
 use crate::notches::Remark;
 use crate::number::parse_number;
-use crate::quoted::Quoted;
 use crate::refusal::Refusal;
-use crate::validity::Invalid;
-use crate::world::AnyWorld;
+use crate::surroundings::Surroundings;
+use crate::validity::{BadInput, Invalid};
 
 pub(crate) trait Uniform {
     /// Of what kind its values are.
@@ -21,24 +20,36 @@ pub(crate) trait Uniform {
     fn default_value(&self) -> Value;
     /// Takes this very value, or says why not and stays as it was.
     fn set_value(&mut self, value: Value) -> Result<(), Refusal>;
+    /// Takes the allowed value nearest to this one, and remembers this one as wished for.
+    fn set_nearest(&mut self, value: Value) -> Result<(), Refusal>;
     fn reset(&mut self);
-    fn put(&mut self, setting: &Setting) -> Result<(), SettingError>;
+    fn definition(&self) -> Definition;
+    fn set_definition(&mut self, definition: Definition) -> Result<(), ControlError>;
     fn conditions(&self) -> &Conditions;
-    fn conditions_mut(&mut self) -> &mut Conditions;
+    fn set_disabled(&mut self, on: bool);
+    fn set_readonly(&mut self, on: bool);
+    fn set_required(&mut self, on: bool);
+    fn set_fieldset_disabled(&mut self, on: bool);
+    fn set_custom_error(&mut self, message: String);
+    fn surroundings(&self) -> &Surroundings;
+    fn set_surroundings(&mut self, surroundings: &Surroundings);
     fn validity(&self) -> Vec<Invalid>;
     /// What is wrong with a value of this kind that came from outside, its absence left aside.
     fn against(&self, value: &Value) -> Vec<Invalid>;
 
-    /// The allowed value nearest to this one; the value itself where nothing is nearer than anything else.
-    fn nearest(&self, value: Value) -> Value {
-        value
+    /// HTML's `stepUp()`, or `stepDown()` where the number is negative.
+    fn step_by(&mut self, _steps: i32) -> Result<(), Refusal> {
+        Err(Refusal::NotForThis)
+    }
+
+    /// Takes a value that it has had before, even where the rules by now allow no way to it.
+    fn restore(&mut self, value: Value) -> Result<(), Refusal> {
+        self.set_value(value)
     }
 
     fn audit(&self) -> Vec<Remark> {
         Vec::new()
     }
-
-    fn set_world(&mut self, _world: &AnyWorld) {}
 
     /// Whether something is typed or half filled in that is still to be settled.
     fn is_drafting(&self) -> bool {
@@ -50,7 +61,15 @@ pub(crate) trait Uniform {
         match self.kind() {
             ValueKind::On => Value::On(false),
             ValueKind::Texts => Value::Texts(Vec::new()),
-            _ => Value::Empty,
+            ValueKind::Number
+            | ValueKind::Text
+            | ValueKind::Span
+            | ValueKind::Date
+            | ValueKind::Dates
+            | ValueKind::Month
+            | ValueKind::Week
+            | ValueKind::Time
+            | ValueKind::DateTime => Value::Empty,
         }
     }
 
@@ -64,11 +83,36 @@ pub(crate) trait Uniform {
         "on"
     }
 
+    /// The value of the option that sends this text, where its value is one of options.
+    fn offered(&self, _sent: &str) -> Option<&str> {
+        None
+    }
+
     /// The most texts that can reasonably be sent for it; more are counted and not kept.
     fn most_sent(&self) -> usize {
         match self.kind() {
             ValueKind::Span | ValueKind::Dates => 2,
-            _ => 1,
+            ValueKind::Number
+            | ValueKind::On
+            | ValueKind::Text
+            | ValueKind::Texts
+            | ValueKind::Date
+            | ValueKind::Month
+            | ValueKind::Week
+            | ValueKind::Time
+            | ValueKind::DateTime => 1,
+        }
+    }
+
+    /// The texts that a form sends for it. HTML's own controls of numbers, dates and times, and its select of
+    /// one, send an empty text where they are empty; checkboxes and radio buttons send nothing.
+    fn entries(&self) -> Vec<String> {
+        match (self.kind(), self.value()) {
+            (ValueKind::Dates, Value::Empty) => vec![String::new(); 2],
+            (ValueKind::On | ValueKind::Texts, Value::Empty) => Vec::new(),
+            (_, Value::Empty) => vec![String::new()],
+            (_, Value::On(true)) => vec![self.on_text().to_owned()],
+            (_, value) => value.entries(),
         }
     }
 }
@@ -76,21 +120,60 @@ pub(crate) trait Uniform {
 /// The half of [`Uniform`] that is alike for all, and the way into a [`Control`](super::Control).
 macro_rules! uniform {
     ($kind:ident($control:ty), $($own:item)*) => {
-        impl crate::control::uniform::Uniform for $control {
+        crate::control::uniform::uniform! {
+            $kind($control) with its own value,
             fn handle(&mut self, intent: crate::Intent) -> crate::Turn<crate::Value> {
                 <$control>::handle(self, intent).map(crate::Value::from)
             }
+            fn value(&self) -> crate::Value {
+                <$control>::value(self).into()
+            }
+            fn default_value(&self) -> crate::Value {
+                <$control>::default_value(self).into()
+            }
+            $($own)*
+        }
+    };
+    ($kind:ident($control:ty) with its own value, $($own:item)*) => {
+        impl crate::control::uniform::Uniform for $control {
             fn view(&self) -> crate::View {
                 crate::View::$kind(<$control>::view(self))
             }
             fn reset(&mut self) {
                 <$control>::reset(self);
             }
-            fn conditions(&self) -> &crate::Conditions {
-                &self.conditions
+            fn definition(&self) -> crate::Definition {
+                crate::Definition::$kind(<$control>::definition(self).clone())
             }
-            fn conditions_mut(&mut self) -> &mut crate::Conditions {
-                &mut self.conditions
+            fn set_definition(&mut self, definition: crate::Definition) -> Result<(), crate::ControlError> {
+                match definition {
+                    crate::Definition::$kind(definition) => <$control>::set_definition(self, definition),
+                    other => Err(crate::ControlError::Kind { kind: other.kind() }),
+                }
+            }
+            fn conditions(&self) -> &crate::Conditions {
+                <$control>::conditions(self)
+            }
+            fn set_disabled(&mut self, on: bool) {
+                <$control>::set_disabled(self, on);
+            }
+            fn set_readonly(&mut self, on: bool) {
+                <$control>::set_readonly(self, on);
+            }
+            fn set_required(&mut self, on: bool) {
+                <$control>::set_required(self, on);
+            }
+            fn set_fieldset_disabled(&mut self, on: bool) {
+                <$control>::set_fieldset_disabled(self, on);
+            }
+            fn set_custom_error(&mut self, message: String) {
+                <$control>::set_custom_error(self, message);
+            }
+            fn surroundings(&self) -> &crate::Surroundings {
+                <$control>::surroundings(self)
+            }
+            fn set_surroundings(&mut self, surroundings: &crate::Surroundings) {
+                <$control>::set_surroundings(self, surroundings);
             }
             fn validity(&self) -> Vec<crate::Invalid> {
                 <$control>::validity(self)
@@ -107,42 +190,34 @@ macro_rules! uniform {
 }
 pub(super) use uniform;
 
-/// The value that these texts stand for, as a form sends them; bounds are not looked at.
+/// The value that these texts stand for, as a form sends them; bounds are not checked.
 pub(super) fn read(control: &dyn Uniform, sent: &[String]) -> Result<Value, Invalid> {
     let kind = control.kind();
     let most = control.most_sent();
     if kind != ValueKind::Texts && sent.len() > most {
-        let often = if most == 1 { "once" } else { "twice" };
-        let message = format!("This was sent {} times; send it {often}.", sent.len());
-        return Err(Invalid::BadInput(message));
+        return Err(BadInput::SentTooOften { count: sent.len(), most }.into());
     }
-    let none = sent.iter().all(|text| text.is_empty());
-    let sent = match kind {
-        // An empty text is a text that an option may send.
-        ValueKind::Texts | ValueKind::Text | ValueKind::On => sent,
-        _ if none => return Ok(control.unsent()),
-        _ => sent,
-    };
+    let offered = |text: &String| control.offered(text).map_or_else(|| text.clone(), str::to_owned);
     match (kind, sent) {
-        (ValueKind::Texts, all) => Ok(Value::Texts(all.to_vec())),
+        (ValueKind::Texts, all) => Ok(Value::Texts(all.iter().map(offered).collect())),
         (_, []) => Ok(control.unsent()),
         (ValueKind::On, [text, ..]) if text == control.on_text() => Ok(Value::On(true)),
-        (ValueKind::On, _) => Err(Invalid::BadInput(format!(
-            "This sends {} when it is on, or nothing.",
-            Quoted(control.on_text())
-        ))),
-        (ValueKind::Text, [text, ..]) => Ok(Value::Text(text.clone())),
+        (ValueKind::On, _) => Err(BadInput::NotOn { sent: control.on_text().to_owned() }.into()),
+        // An option may send an empty text; where none does, it stands for no option.
+        (ValueKind::Text, [text, ..]) if text.is_empty() && control.offered(text).is_none() => {
+            Ok(Value::Empty)
+        }
+        (ValueKind::Text, [text, ..]) => Ok(Value::Text(offered(text))),
+        (_, all) if all.iter().all(String::is_empty) => Ok(control.unsent()),
         (ValueKind::Span, [low, high]) => {
-            let (low, high) = (number(low)?, number(high)?);
-            Ok(Value::Span(Span { low, high }))
+            let [low, high] = [low, high].map(|text| parse_number(text).map_err(BadInput::from));
+            Ok(Value::Span(Span { low: low?, high: high? }))
         }
         (ValueKind::Dates, [first, last]) => {
             let both = |first: Date, last: Date| Value::Dates(super::DateSpan { first, last });
             calendar(first.parse().and_then(|first| Ok(both(first, last.parse()?))))
         }
-        (ValueKind::Span | ValueKind::Dates, _) => {
-            Err(Invalid::BadInput("This is sent twice: where it begins and where it ends.".into()))
-        }
+        (ValueKind::Span | ValueKind::Dates, _) => Err(BadInput::OneEnd.into()),
         (_, [one, ..]) => one_of(kind, one),
     }
 }
@@ -155,16 +230,23 @@ pub(crate) fn one_of(kind: ValueKind, text: &str) -> Result<Value, Invalid> {
         ValueKind::Week => text.parse().map(Value::Week),
         ValueKind::Time => text.parse().map(Value::Time),
         ValueKind::DateTime => text.parse().map(Value::DateTime),
-        ValueKind::Number => return number(text).map(Value::Number),
-        _ => Ok(Value::Text(text.to_owned())),
+        ValueKind::Number => {
+            let number = parse_number(text).map_err(BadInput::from)?;
+            return Ok(Value::Number(number));
+        }
+        ValueKind::On | ValueKind::Text | ValueKind::Texts | ValueKind::Span | ValueKind::Dates => {
+            Ok(Value::Text(text.to_owned()))
+        }
     };
     calendar(read)
 }
 
-fn number(text: &str) -> Result<rust_decimal::Decimal, Invalid> {
-    parse_number(text).map_err(|error| Invalid::BadInput(format!("{error}.")))
+fn calendar<T>(read: Result<T, CalendarError>) -> Result<T, Invalid> {
+    read.map_err(|error| BadInput::from(error).into())
 }
 
-fn calendar<T>(read: Result<T, CalendarError>) -> Result<T, Invalid> {
-    read.map_err(|error| Invalid::BadInput(format!("{error}.")))
+/// Whether two texts are the same once line breaks are written alike, as they are after a form has sent them.
+pub(crate) fn sent_alike(one: &str, other: &str) -> bool {
+    let plain = |text: &str| text.replace("\r\n", "\n").replace('\r', "\n");
+    one == other || (one.contains('\r') | other.contains('\r') && plain(one) == plain(other))
 }

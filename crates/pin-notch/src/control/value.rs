@@ -2,8 +2,8 @@
 
 use super::{DateSpan, Span};
 use crate::calendar::{Date, DateTime, Month, Time, Week};
+use crate::definition::joined_list;
 use crate::event::Shown;
-use crate::measure::Measure;
 use crate::number::number_text;
 use crate::refusal::Refusal;
 use core::fmt;
@@ -35,7 +35,6 @@ use rust_decimal::Decimal;
 /// # Ok(()) }
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
-#[non_exhaustive]
 pub enum Value {
     /// Nothing is chosen. This is neither zero nor the minimum.
     Empty,
@@ -70,12 +69,11 @@ pub enum Value {
 /// ```
 /// use pin_notch::{Control, Rating, Switch, ValueKind};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// assert_eq!(Control::from(Switch::new()).kind(), ValueKind::On);
-/// assert_eq!(Control::from(Rating::new(5)?).kind(), ValueKind::Number);
+/// assert_eq!(Control::from(Switch::default()).kind(), ValueKind::On);
+/// assert_eq!(Control::from(Rating::builder().build()?).kind(), ValueKind::Number);
 /// # Ok(()) }
 /// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
-#[non_exhaustive]
 #[expect(missing_docs, reason = "they are the kinds of Value")]
 pub enum ValueKind {
     Number,
@@ -97,7 +95,17 @@ impl Value {
         match self {
             Self::Empty => true,
             Self::Texts(texts) => texts.is_empty(),
-            _ => false,
+            Self::Number(_)
+            | Self::On(_)
+            | Self::Mixed
+            | Self::Text(_)
+            | Self::Span(_)
+            | Self::Date(_)
+            | Self::Dates(_)
+            | Self::Month(_)
+            | Self::Week(_)
+            | Self::Time(_)
+            | Self::DateTime(_) => false,
         }
     }
 
@@ -134,6 +142,23 @@ impl Value {
         }
     }
 
+    /// The texts that were chosen, of a value that holds nothing but texts.
+    pub(crate) fn chosen(&self) -> Result<&[String], Refusal> {
+        match self {
+            Self::Text(_) | Self::Texts(_) | Self::Empty => Ok(self.texts()),
+            Self::Number(_)
+            | Self::On(_)
+            | Self::Mixed
+            | Self::Span(_)
+            | Self::Date(_)
+            | Self::Dates(_)
+            | Self::Month(_)
+            | Self::Week(_)
+            | Self::Time(_)
+            | Self::DateTime(_) => Err(Refusal::WrongKind),
+        }
+    }
+
     /// The day, if it is one.
     pub fn date(&self) -> Option<Date> {
         match self {
@@ -150,17 +175,30 @@ impl Value {
         }
     }
 
-    /// Where on its line this value lies, if it is of this kind; none when it is empty.
-    pub(crate) fn place(&self, kind: ValueKind) -> Result<Option<i64>, Refusal> {
-        Ok(Some(match (self, kind) {
-            (Self::Empty, _) => return Ok(None),
-            (Self::Date(day), ValueKind::Date) => day.to_line(),
-            (Self::Month(month), ValueKind::Month) => month.to_line(),
-            (Self::Week(week), ValueKind::Week) => week.to_line(),
-            (Self::Time(time), ValueKind::Time) => time.to_line(),
-            (Self::DateTime(moment), ValueKind::DateTime) => moment.to_line(),
-            _ => return Err(Refusal::WrongKind),
-        }))
+    /// It as one text, as an attribute holds it: `10,30` for two numbers, `2026-05-01/2026-05-14` for two days,
+    /// a [list](crate::joined_list) for many; empty for what is empty or off.
+    ///
+    /// ```
+    /// use pin_notch::{Span, Value};
+    /// assert_eq!(Value::Span(Span::new(10, 30)).attribute_text(), "10,30");
+    /// assert_eq!(Value::Texts(vec!["oa".into(), "a,b".into()]).attribute_text(), r#"oa,"a,b""#);
+    /// ```
+    pub fn attribute_text(&self) -> String {
+        match self {
+            Self::Texts(texts) => joined_list(texts),
+            Self::Span(_) => self.entries().join(","),
+            Self::Dates(_) => self.entries().join("/"),
+            Self::Empty
+            | Self::Mixed
+            | Self::On(_)
+            | Self::Number(_)
+            | Self::Text(_)
+            | Self::Date(_)
+            | Self::Month(_)
+            | Self::Week(_)
+            | Self::Time(_)
+            | Self::DateTime(_) => self.entries().pop().unwrap_or_default(),
+        }
     }
 
     /// The texts under which a form sends it: none when it is empty, off or mixed, two for a span, one for
@@ -215,6 +253,12 @@ macro_rules! values {
 }
 values!(Number(Decimal), On(bool), Text(String), Texts(Vec<String>), Span(Span), Date(Date));
 values!(Dates(DateSpan), Month(Month), Week(Week), Time(Time), DateTime(DateTime));
+
+impl From<Option<&str>> for Value {
+    fn from(text: Option<&str>) -> Self {
+        text.map(str::to_owned).into()
+    }
+}
 
 impl Shown for Value {
     fn shown(&self) -> String {

@@ -1,5 +1,6 @@
 //! How a value is put into words: the developer's own sentence around it, and names for single values.
 
+use crate::message::Message;
 use crate::world::{AnyWorld, show_number};
 use core::fmt;
 use core::str::FromStr;
@@ -16,12 +17,14 @@ use rust_decimal::Decimal;
 /// `{{` and `}}` stand for the braces themselves.
 ///
 /// ```
-/// use pin_notch::{Rating, Wording, dec};
+/// use pin_notch::{Rating, Wording};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let temper = Rating::new(3)?
-///     .naming(["furious", "restless", "calm"])
-///     .worded("{name}, {value} of {max}".parse()?)
-///     .starting_at(dec!(3))?;
+/// let temper = Rating::builder()
+///     .max(3)
+///     .options(["furious", "restless", "calm"])
+///     .wording("{name}, {value} of {max}".parse()?)
+///     .value(3)
+///     .build()?;
 /// assert_eq!(temper.view().readout, "calm, 3 of 3");
 /// assert!("{valu}".parse::<Wording>().is_err());
 /// # Ok(()) }
@@ -115,77 +118,64 @@ impl fmt::Display for Wording {
     }
 }
 
-/// All the words that a control has for its values.
-#[derive(Clone, Debug, Default)]
-pub(super) struct Words {
-    pub wording: Option<Wording>,
-    /// The sentence for a value that is only pointed at.
-    pub preview: Option<Wording>,
-    pub names: Vec<(Decimal, String)>,
-    pub unit: String,
-    pub world: AnyWorld,
+/// The words that a control has for its values.
+#[derive(Clone, Copy)]
+pub(super) struct Words<'a> {
+    pub world: &'a AnyWorld,
+    pub names: &'a [(Decimal, String)],
+    pub unit: &'a str,
+    /// How many decimal places a value shows at least.
+    pub places: u32,
+    /// What the bounds are.
+    pub bounds: [Decimal; 2],
 }
 
-impl Words {
+impl Words<'_> {
     /// The name that this value was given.
-    pub(super) fn name(&self, value: Decimal) -> Option<&str> {
+    fn name(&self, value: Decimal) -> Option<&str> {
         self.names.iter().find(|(named, _)| *named == value).map(|(_, name)| name.as_str())
     }
 
     /// A number with so many decimal places, as this world writes it.
-    pub(super) fn number(&self, value: Decimal, places: u32) -> String {
-        show_number(&*self.world, value, places)
+    fn number(&self, value: Decimal, places: u32) -> String {
+        show_number(&**self.world, value, places)
     }
 
     /// A number with its unit.
-    pub(super) fn measured(&self, value: Decimal, places: u32) -> String {
-        let number = self.number(value, places);
-        match self.unit.as_str() {
-            "" => number,
-            unit => format!("{number} {unit}"),
-        }
+    pub(super) fn measured(&self, value: Decimal) -> String {
+        let unit = self.unit.to_owned();
+        self.world.message(&Message::Measured { value, places: self.places, unit })
     }
 
-    /// The sentence for a value; its name or its number with the unit, where there is no sentence.
-    pub(super) fn say(
-        &self,
-        wording: Option<&Wording>,
-        value: Decimal,
-        places: u32,
-        bounds: [Decimal; 2],
-    ) -> String {
-        let Some(Wording(pieces)) = wording else {
-            return self.name(value).map_or_else(|| self.measured(value, places), str::to_owned);
-        };
+    /// The sentence for a value.
+    pub(super) fn say(&self, Wording(pieces): &Wording, value: Decimal) -> String {
         let mut said = String::new();
         for piece in pieces {
             match piece {
                 Piece::Text(text) => said.push_str(text),
-                Piece::Place(Place::Value) => said.push_str(&self.number(value, places)),
-                Piece::Place(Place::Min) => said.push_str(&self.number(bounds[0], 0)),
-                Piece::Place(Place::Max) => said.push_str(&self.number(bounds[1], 0)),
+                Piece::Place(Place::Value) => said.push_str(&self.number(value, self.places)),
+                Piece::Place(Place::Min) => said.push_str(&self.number(self.bounds[0], 0)),
+                Piece::Place(Place::Max) => said.push_str(&self.number(self.bounds[1], 0)),
                 Piece::Place(Place::Name) => match self.name(value) {
                     Some(name) => said.push_str(name),
-                    None => said.push_str(&self.number(value, places)),
+                    None => said.push_str(&self.number(value, self.places)),
                 },
             }
         }
         said
     }
-}
 
-/// The names for 1, 2, 3 and so on.
-pub(super) fn numbered<T: Into<String>>(
-    names: impl IntoIterator<Item = T>,
-) -> Vec<(Decimal, String)> {
-    let numbered = names.into_iter().enumerate();
-    numbered.map(|(at, name)| (Decimal::from(at as u64 + 1), name.into())).collect()
-}
-
-impl Wording {
-    /// The wording "{value} of {max}", which ratings have where they are given none.
-    pub(super) fn out_of() -> Self {
-        let of = Piece::Text(" of ".to_owned());
-        Self(vec![Piece::Place(Place::Value), of, Piece::Place(Place::Max)])
+    /// The sentence for a value, if there is one; else its name, if it has one; else `otherwise`.
+    pub(super) fn say_or(
+        &self,
+        wording: Option<&Wording>,
+        value: Decimal,
+        otherwise: impl FnOnce() -> String,
+    ) -> String {
+        match (wording, self.name(value)) {
+            (Some(wording), _) => self.say(wording, value),
+            (None, Some(name)) => name.to_owned(),
+            (None, None) => otherwise(),
+        }
     }
 }

@@ -9,7 +9,7 @@ use core::fmt;
 /// ```
 /// use pin_notch::{Form, Switch};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let remarks = Form::new().with("feeder", "", Switch::new())?.audit();
+/// let remarks = Form::new().with("feeder", "", Switch::default())?.audit();
 /// assert_eq!((remarks[0].code(), remarks[0].name()), ("unlabelled", "feeder"));
 /// # Ok(()) }
 /// ```
@@ -92,7 +92,7 @@ impl Form {
     /// ```
     /// # use pin_notch::{dec, Form, Notches, Slider};
     /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-    /// let percent = Slider::new(Notches::new(dec!(0), dec!(100), dec!(1))?)?;
+    /// let percent = Slider::builder().max(100).build()?;
     /// let form = Form::new()
     ///     .with("full", "Stores", percent.clone())?
     ///     .with("empty", "Room left", percent)?
@@ -116,7 +116,7 @@ impl Form {
                 let back =
                     self.links.get(&at).is_some_and(|links| links.iter().any(|l| l.to == from));
                 let conditions = field.control.conditions();
-                if !back && !conditions.read_only && !conditions.is_disabled() {
+                if !back && !conditions.readonly && !conditions.is_disabled() {
                     remarks.push(FormRemark::OneWay { name: name(), follows: follows.clone() });
                 }
                 let wanted = (link.convert)(&self.fields[from].control.default_value());

@@ -2,29 +2,33 @@
 
 use super::links::Link;
 use super::rules::Rule;
+use super::send::without_returns;
 use super::{Field, Fieldset, Form, FormError, Values};
 use crate::control::{Control, Value};
 use crate::conversion::Conversion;
 use std::sync::Arc;
 
 impl Form {
-    /// Adds a control at the end.
+    /// Adds a field at the end: its name, its label, and its control, or the definition of one.
     ///
     /// # Errors
-    /// [`FormError::NameTaken`], [`FormError::Unnamed`].
-    pub fn with(
+    /// [`FormError::NameTaken`], [`FormError::Unnamed`]; [`FormError::Control`] for a definition that makes no
+    /// control.
+    pub fn with<C: TryInto<Control, Error: Into<FormError>>>(
         mut self,
         name: &str,
         label: &str,
-        control: impl Into<Control>,
+        control: C,
     ) -> Result<Self, FormError> {
         if name.is_empty() {
             return Err(FormError::Unnamed);
         }
-        if self.places.insert(name.to_owned(), self.fields.len()).is_some() {
+        // As the name comes back: all line breaks are written alike when it is sent.
+        let sent = without_returns(name.into()).into_owned();
+        if self.places.insert(sent, self.fields.len()).is_some() {
             return Err(FormError::NameTaken(name.to_owned()));
         }
-        let control = control.into();
+        let control = control.try_into().map_err(Into::into)?;
         self.fields.push(Field {
             name: name.to_owned(),
             label: label.to_owned(),
@@ -41,12 +45,12 @@ impl Form {
     /// once each of them has an acceptable value, here and where the form is received.
     ///
     /// ```
-    /// # use pin_notch::{dec, Form, Notches, Slider, Value};
+    /// # use pin_notch::{Form, Slider, Value};
     /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-    /// let frames = Notches::new(dec!(0), dec!(11), dec!(1))?;
+    /// let frames = Slider::builder().max(11);
     /// let form = Form::new()
-    ///     .with("brood", "Frames of brood", Slider::new(frames)?)?
-    ///     .with("all", "Frames in all", Slider::new(frames)?)?
+    ///     .with("brood", "Frames of brood", frames.clone())?
+    ///     .with("all", "Frames in all", frames)?
     ///     .with_rule(&["brood", "all"], |values| match (values.get("brood"), values.get("all")) {
     ///         (Some(Value::Number(brood)), Some(Value::Number(all))) if brood > all => {
     ///             Some("There cannot be more frames of brood than frames.".into())
@@ -106,8 +110,8 @@ impl Form {
     /// # fn main() -> Result<(), pin_notch::FormError> {
     /// // Whoever opens the box stops the feeder.
     /// let mut form = Form::new()
-    ///     .with("open", "Box open", Switch::new())?
-    ///     .with("feeder", "Feeder", Switch::new().starting(true))?
+    ///     .with("open", "Box open", Switch::default())?
+    ///     .with("feeder", "Feeder", Switch::builder().checked(true))?
     ///     .with_link("open", "feeder", |open| Value::On(open.is_on() == Some(false)))?;
     /// let turn = form.handle("open", Intent::Flip)?;
     /// assert_eq!(turn.to_string(), "input on, change on; feeder follows: off");
@@ -131,8 +135,8 @@ impl Form {
     /// ```
     /// # use pin_notch::{dec, Conversion, Form, Intent, Notches, Rating, Slider};
     /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-    /// let percent = Slider::new(Notches::new(dec!(0), dec!(100), dec!(1))?)?;
-    /// let stores = Rating::new(5)?.at_least(dec!(0))?.by(dec!(0.5))?;
+    /// let percent = Slider::builder().max(100).build()?;
+    /// let stores = Rating::builder().min(0).step(dec!(0.5)).build()?;
     /// let mut form = Form::new()
     ///     .with("percent", "Stores in percent", percent)?
     ///     .with("stores", "Stores", stores)?
@@ -178,8 +182,8 @@ impl Form {
     /// # use pin_notch::{Form, Switch};
     /// # fn main() -> Result<(), pin_notch::FormError> {
     /// let mut form = Form::new()
-    ///     .with("feeder", "Feeder", Switch::new().starting(true))?
-    ///     .with("heater", "Heater", Switch::new().starting(true))?
+    ///     .with("feeder", "Feeder", Switch::builder().checked(true))?
+    ///     .with("heater", "Heater", Switch::builder().checked(true))?
     ///     .with_fieldset("winter", "In winter", &["heater"])?;
     /// form.set_fieldset_disabled("winter", true)?;
     /// assert_eq!(form.urlencoded(), "feeder=on");
@@ -209,7 +213,7 @@ impl Form {
     /// ```
     /// # use pin_notch::{Form, Switch, Value};
     /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-    /// let form = Form::new().with("told", "Told", Switch::new().starting(true))?.unsent("told")?;
+    /// let form = Form::new().with("told", "Told", Switch::builder().checked(true))?.unsent("told")?;
     /// assert_eq!(form.urlencoded(), "");
     /// let values = form.read(b"told=off")?;
     /// assert_eq!(values.get("told"), Some(&Value::On(true)));

@@ -9,39 +9,48 @@
 //! | date, month, week, time | a string as HTML writes it: `"2026-05-14"` |
 //! | two numbers, two days | an array of two |
 //! | empty, mixed | `null` |
+//!
+//! JSON is written as text, and numbers are read from the text they are: a JSON library's own numbers are floats.
 
 use super::send::{Received, too_long};
 use super::{Field, Form, MAX_BODY, MAX_REPORTED, Problem, Problems, Values};
 use crate::control::uniform::one_of;
 use crate::control::{DateSpan, Span, Value, ValueKind};
 use crate::number::{number_text, parse_number};
-use crate::validity::Invalid;
+use crate::validity::{BadInput, Invalid};
 use rust_decimal::Decimal;
-use serde::de::{DeserializeOwned, MapAccess, Visitor};
-use serde::{Deserialize, Deserializer, Serialize, Serializer};
-use serde_json::Value as Json;
+use serde::de::{MapAccess, Visitor};
+use serde::{Deserialize, Deserializer};
+use serde_json::value::RawValue;
+use std::borrow::Cow;
 use std::collections::HashMap;
 
 impl Value {
-    /// The value as JSON.
+    /// The value as JSON text.
     ///
     /// ```
     /// use pin_notch::{Value, dec};
     /// let weight = Value::from(dec!(12345678901234567890.12345678));
-    /// assert_eq!(weight.to_json().to_string(), "12345678901234567890.12345678");
+    /// assert_eq!(weight.to_json(), "12345678901234567890.12345678");
+    /// assert_eq!(Value::Texts(vec!["oa".into(), "ty".into()]).to_json(), r#"["oa","ty"]"#);
     /// ```
-    pub fn to_json(&self) -> Json {
+    pub fn to_json(&self) -> String {
+        let list = |parts: Vec<String>| format!("[{}]", parts.join(","));
         match self {
-            Self::Empty | Self::Mixed => Json::Null,
-            Self::Number(number) => number_json(*number),
-            Self::On(on) => Json::Bool(*on),
-            Self::Texts(texts) => texts.iter().cloned().map(Json::String).collect(),
-            Self::Span(span) => [span.low, span.high].map(number_json).into_iter().collect(),
-            Self::Dates(span) => [span.first, span.last]
-                .map(|day| Json::String(day.to_string()))
-                .into_iter()
-                .collect(),
-            other => Json::String(other.to_string()),
+            Self::Empty | Self::Mixed => "null".to_owned(),
+            Self::Number(number) => number_text(*number),
+            Self::On(on) => on.to_string(),
+            Self::Texts(texts) => list(texts.iter().map(|text| json_text(text)).collect()),
+            Self::Span(Span { low, high }) => list([*low, *high].map(number_text).to_vec()),
+            Self::Dates(DateSpan { first, last }) => {
+                list([first, last].map(|day| json_text(&day.to_string())).to_vec())
+            }
+            Self::Text(_)
+            | Self::Date(_)
+            | Self::Month(_)
+            | Self::Week(_)
+            | Self::Time(_)
+            | Self::DateTime(_) => json_text(&self.to_string()),
         }
     }
 
@@ -53,29 +62,41 @@ impl Value {
     /// ```
     /// use pin_notch::{Value, ValueKind, dec};
     /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-    /// let sent = serde_json::from_str("3.50")?;
-    /// assert_eq!(Value::from_json(ValueKind::Number, &sent)?, Value::Number(dec!(3.5)));
+    /// assert_eq!(Value::from_json(ValueKind::Number, "3.50")?, Value::Number(dec!(3.5)));
+    /// assert!(Value::from_json(ValueKind::Number, "\"3.50\"").is_err());
     /// # Ok(()) }
     /// ```
-    pub fn from_json(kind: ValueKind, json: &Json) -> Result<Self, Invalid> {
-        let wrong = || Invalid::BadInput(format!("This has to be {}, or null.", expected(kind)));
-        Ok(match (kind, json) {
-            (_, Json::Null) => Self::Empty,
-            (ValueKind::Number, Json::Number(number)) => Self::Number(decimal(number)?),
-            (ValueKind::On, Json::Bool(on)) => Self::On(*on),
-            (ValueKind::Texts, Json::Array(items)) => {
-                let texts = items.iter().map(|item| item.as_str().map(str::to_owned));
-                Self::Texts(texts.collect::<Option<_>>().ok_or_else(wrong)?)
+    pub fn from_json(kind: ValueKind, json: &str) -> Result<Self, Invalid> {
+        let raw: &RawValue =
+            serde_json::from_str(json).map_err(|_| Invalid::from(BadInput::NotJson(kind)))?;
+        Self::from_raw(kind, raw)
+    }
+
+    fn from_raw(kind: ValueKind, raw: &RawValue) -> Result<Self, Invalid> {
+        let json = raw.get();
+        if json == "null" {
+            return Ok(Self::Empty);
+        }
+        let wrong = || Invalid::from(BadInput::NotJson(kind));
+        let text = |json: &str| serde_json::from_str::<String>(json).map_err(|_| wrong());
+        let items = || serde_json::from_str::<Vec<&RawValue>>(json).map_err(|_| wrong());
+        Ok(match kind {
+            ValueKind::Number => Self::Number(number(json).ok_or_else(wrong)??),
+            ValueKind::On => Self::On(serde_json::from_str(json).map_err(|_| wrong())?),
+            ValueKind::Texts => {
+                let texts = items()?.into_iter().map(|item| text(item.get()));
+                Self::Texts(texts.collect::<Result<_, _>>()?)
             }
-            (ValueKind::Span, Json::Array(items)) => match items.as_slice() {
-                [Json::Number(low), Json::Number(high)] => {
-                    Self::Span(Span { low: decimal(low)?, high: decimal(high)? })
+            ValueKind::Span => match items()?.as_slice() {
+                [low, high] => {
+                    let end = |raw: &RawValue| number(raw.get()).ok_or_else(wrong)?;
+                    Self::Span(Span { low: end(low)?, high: end(high)? })
                 }
                 _ => return Err(wrong()),
             },
-            (ValueKind::Dates, Json::Array(items)) => match items.as_slice() {
-                [Json::String(first), Json::String(last)] => {
-                    let day = |text: &str| one_of(ValueKind::Date, text);
+            ValueKind::Dates => match items()?.as_slice() {
+                [first, last] => {
+                    let day = |raw: &RawValue| one_of(ValueKind::Date, &text(raw.get())?);
                     match (day(first)?, day(last)?) {
                         (Self::Date(first), Self::Date(last)) => {
                             Self::Dates(DateSpan { first, last })
@@ -85,93 +106,46 @@ impl Value {
                 }
                 _ => return Err(wrong()),
             },
-            (ValueKind::Number | ValueKind::On | ValueKind::Texts, _) => return Err(wrong()),
-            (ValueKind::Span | ValueKind::Dates, _) => return Err(wrong()),
-            (_, Json::String(text)) => one_of(kind, text)?,
-            _ => return Err(wrong()),
+            ValueKind::Text
+            | ValueKind::Date
+            | ValueKind::Month
+            | ValueKind::Week
+            | ValueKind::Time
+            | ValueKind::DateTime => one_of(kind, &text(json)?)?,
         })
     }
 }
 
-fn expected(kind: ValueKind) -> &'static str {
-    match kind {
-        ValueKind::Number => "a number",
-        ValueKind::On => "true or false",
-        ValueKind::Text => "a string",
-        ValueKind::Texts => "an array of strings",
-        ValueKind::Span => "an array of two numbers",
-        ValueKind::Date => "a date like \"2026-05-14\"",
-        ValueKind::Dates => "an array of two dates like \"2026-05-14\"",
-        ValueKind::Month => "a month like \"2026-05\"",
-        ValueKind::Week => "a week like \"2026-W20\"",
-        ValueKind::Time => "a time like \"07:30\"",
-        ValueKind::DateTime => "a date and time like \"2026-05-14T07:30\"",
-    }
+fn json_text(text: &str) -> String {
+    serde_json::Value::from(text).to_string()
 }
 
-fn number_json(number: Decimal) -> Json {
-    // The text of a number is a number in JSON, too.
-    number_text(number).parse::<serde_json::Number>().map_or(Json::Null, Json::Number)
+/// The number that this JSON is; `None` where it is no number at all.
+fn number(json: &str) -> Option<Result<Decimal, Invalid>> {
+    let is_number = json.starts_with(|c: char| c == '-' || c.is_ascii_digit());
+    is_number.then(|| parse_number(json).map_err(|error| BadInput::from(error).into()))
 }
 
-fn decimal(number: &serde_json::Number) -> Result<Decimal, Invalid> {
-    parse_number(number.as_str()).map_err(|error| Invalid::BadInput(format!("{error}.")))
-}
-
-/// As [`Value::to_json`]; meant for `serde_json`, which alone keeps every digit of a number.
-impl Serialize for Value {
-    fn serialize<S: Serializer>(&self, serializer: S) -> Result<S::Ok, S::Error> {
-        self.to_json().serialize(serializer)
-    }
-}
-
-/// An object with a member for each field, in field order.
-impl Serialize for Values {
-    fn serialize<S: Serializer>(&self, serializer: S) -> Result<S::Ok, S::Error> {
-        serializer.collect_map(self.iter())
-    }
+/// An object with these members.
+fn object<'a>(members: impl Iterator<Item = (&'a str, &'a Value)>) -> String {
+    let members = members.map(|(name, value)| format!("{}:{}", json_text(name), value.to_json()));
+    format!("{{{}}}", members.collect::<Vec<_>>().join(","))
 }
 
 impl Values {
-    /// The values as a JSON object.
+    /// The values as a JSON object, in field order.
     ///
     /// ```
-    /// # use pin_notch::{Form, Rating, Switch, dec};
+    /// # use pin_notch::{Form, Rating, Switch};
     /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
     /// let form = Form::new()
-    ///     .with("temper", "Temper", Rating::new(5)?.starting_at(dec!(4))?)?
-    ///     .with("feeder", "Feeder", Switch::new())?;
-    /// assert_eq!(form.values().to_json().to_string(), r#"{"temper":4,"feeder":false}"#);
+    ///     .with("temper", "Temper", Rating::builder().value(4))?
+    ///     .with("feeder", "Feeder", Switch::default())?;
+    /// assert_eq!(form.values().to_json(), r#"{"temper":4,"feeder":false}"#);
     /// # Ok(()) }
     /// ```
-    pub fn to_json(&self) -> Json {
-        let members = self.iter().map(|(name, value)| (name.to_owned(), value.to_json()));
-        Json::Object(members.collect())
-    }
-
-    /// The values as a type of the program's own, by serde: a field for each name.
-    ///
-    /// ```
-    /// # use pin_notch::{dec, Form, Notches, Rating, Slider, Switch};
-    /// #[derive(serde::Deserialize)]
-    /// struct Inspection {
-    ///     temper: Option<pin_notch::Decimal>,
-    ///     feeder: bool,
-    /// }
-    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-    /// let form = Form::new()
-    ///     .with("temper", "Temper", Rating::new(5)?.by(dec!(0.5))?)?
-    ///     .with("feeder", "Feeder", Switch::new())?;
-    /// let inspection: Inspection = form.read(b"temper=3.5&feeder=on")?.typed()?;
-    /// assert_eq!(inspection.temper, Some(dec!(3.5)));
-    /// assert!(inspection.feeder);
-    /// # Ok(()) }
-    /// ```
-    ///
-    /// # Errors
-    /// serde's, where the type does not fit the form.
-    pub fn typed<T: DeserializeOwned>(&self) -> Result<T, serde_json::Error> {
-        serde_json::from_value(self.to_json())
+    pub fn to_json(&self) -> String {
+        object(self.iter())
     }
 }
 
@@ -181,18 +155,19 @@ impl Form {
     /// [`problems`](Self::problems) tells.
     ///
     /// ```
-    /// # use pin_notch::{Form, Rating, Switch, dec};
+    /// # use pin_notch::{Form, Rating, Switch};
     /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
     /// let form = Form::new()
-    ///     .with("temper", "Temper", Rating::new(5)?.starting_at(dec!(4))?)?
-    ///     .with("feeder", "Feeder", Switch::new())?;
-    /// assert_eq!(form.to_json().to_string(), r#"{"temper":4,"feeder":false}"#);
+    ///     .with("temper", "Temper", Rating::builder().value(4))?
+    ///     .with("feeder", "Feeder", Switch::default())?;
+    /// assert_eq!(form.to_json(), r#"{"temper":4,"feeder":false}"#);
     /// # Ok(()) }
     /// ```
-    pub fn to_json(&self) -> Json {
+    pub fn to_json(&self) -> String {
         let sent = self.fields.iter().filter(|field| field.is_read());
-        let members = sent.map(|field| (field.name.clone(), field.control.value().to_json()));
-        Json::Object(members.collect())
+        let all: Vec<(&str, Value)> =
+            sent.map(|field| (field.name.as_str(), field.control.value())).collect();
+        object(all.iter().map(|(name, value)| (*name, value)))
     }
 
     /// Reads a JSON object and has every control re-check its own value, as [`read`](Self::read) does an
@@ -206,7 +181,7 @@ impl Form {
     /// ```
     /// # use pin_notch::{dec, Form, Rating};
     /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-    /// let form = Form::new().with("temper", "Temper", Rating::new(5)?)?;
+    /// let form = Form::new().with("temper", "Temper", Rating::builder())?;
     /// assert_eq!(form.read_json(br#"{"temper":4}"#)?.number("temper"), Some(dec!(4)));
     /// let problems = form.read_json(br#"{"temper":"calm"}"#).unwrap_err();
     /// assert_eq!(
@@ -220,52 +195,53 @@ impl Form {
             return Err(too_long(text.len()));
         }
         let Members(members) = serde_json::from_slice(text).map_err(|error| {
-            let message = format!("What was sent is not a JSON object: {error}.");
-            Problems(vec![Problem::of_form(message)])
+            Problems(vec![Problem::of_form(BadInput::NotAnObject(error.to_string()))])
         })?;
-        let (mut sent, mut unknown) = (HashMap::<usize, Vec<Json>>::new(), Vec::new());
+        let (mut sent, mut unknown) = (HashMap::<usize, (&RawValue, usize)>::new(), Vec::new());
         for (name, json) in members {
             match self.place(&name) {
-                Some(at) if self.fields[at].is_read() => sent.entry(at).or_default().push(json),
-                _ if unknown.len() < MAX_REPORTED => unknown.push(name),
+                Some(at) if self.fields[at].is_read() => {
+                    sent.entry(at).or_insert((json, 0)).1 += 1;
+                }
+                _ if unknown.len() < MAX_REPORTED => unknown.push(name.into_owned()),
                 _ => {}
             }
         }
-        self.received(unknown, |at, field| match sent.get(&at).map(Vec::as_slice) {
+        self.received(unknown, |at, field| match sent.get(&at) {
             None => (field.control.check(&[]), None),
-            Some([json]) => taken(field, json),
-            Some(many) => {
-                let message = format!("This was sent {} times; send it once.", many.len());
-                (Err(vec![Invalid::BadInput(message)]), many.first().map(Json::to_string))
+            Some((json, 1)) => taken(field, json),
+            Some((json, count)) => {
+                let why = BadInput::SentTooOften { count: *count, most: 1 };
+                (Err(vec![why.into()]), Some(json.get().to_owned()))
             }
         })
     }
 }
 
-fn taken(field: &Field, json: &Json) -> Received {
+fn taken(field: &Field, json: &RawValue) -> Received {
     let control = &field.control;
-    let checked = Value::from_json(control.kind(), json).map_err(|wrong| vec![wrong]);
+    let checked = Value::from_raw(control.kind(), json).map_err(|wrong| vec![wrong]);
     // Nothing is written as null; each control has its own way to be nothing.
     let value =
         checked.map(|value| if value == Value::Empty { control.empty_value() } else { value });
     let checked = value.and_then(|value| control.check_value(value));
-    (checked, (!json.is_null()).then(|| json.to_string()))
+    (checked, (json.get() != "null").then(|| json.get().to_owned()))
 }
 
-/// The members of an object, repeated ones and all.
-struct Members(Vec<(String, Json)>);
+/// The members of an object, repeated ones and all, each value as it is written.
+struct Members<'a>(Vec<(Cow<'a, str>, &'a RawValue)>);
 
-impl<'de> Deserialize<'de> for Members {
+impl<'de: 'a, 'a> Deserialize<'de> for Members<'a> {
     fn deserialize<D: Deserializer<'de>>(deserializer: D) -> Result<Self, D::Error> {
         struct ReadMembers;
         impl<'de> Visitor<'de> for ReadMembers {
-            type Value = Members;
+            type Value = Members<'de>;
 
             fn expecting(&self, f: &mut core::fmt::Formatter<'_>) -> core::fmt::Result {
                 f.write_str("an object")
             }
 
-            fn visit_map<A: MapAccess<'de>>(self, mut map: A) -> Result<Members, A::Error> {
+            fn visit_map<A: MapAccess<'de>>(self, mut map: A) -> Result<Members<'de>, A::Error> {
                 let mut members = Vec::new();
                 while let Some(member) = map.next_entry()? {
                     members.push(member);

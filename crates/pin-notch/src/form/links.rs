@@ -27,8 +27,8 @@ impl fmt::Debug for Link {
 /// use pin_notch::{Form, Intent, Switch, Value};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
 /// let mut form = Form::new()
-///     .with("open", "Box open", Switch::new())?
-///     .with("smoke", "Smoker lit", Switch::new())?
+///     .with("open", "Box open", Switch::default())?
+///     .with("smoke", "Smoker lit", Switch::default())?
 ///     .with_link("open", "smoke", |open| open.clone())?;
 /// let turn = form.handle("open", Intent::Flip)?;
 /// assert_eq!((turn.followed[0].name.as_str(), &turn.followed[0].outcome), ("smoke", &Ok(Value::On(true))));

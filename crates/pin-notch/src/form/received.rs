@@ -4,7 +4,7 @@ use super::Field;
 use crate::calendar::Date;
 use crate::control::Value;
 use crate::quoted::Quoted;
-use crate::validity::Invalid;
+use crate::validity::{BadInput, Invalid};
 use core::fmt;
 use rust_decimal::Decimal;
 use std::collections::HashMap;
@@ -15,7 +15,7 @@ use std::collections::HashMap;
 /// ```
 /// use pin_notch::{Form, MAX_REPORTED, Rating};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let form = Form::new().with("temper", "Temper", Rating::new(5)?)?;
+/// let form = Form::new().with("temper", "Temper", Rating::builder())?;
 /// let problems = form.read(format!("temper={}", "9".repeat(500)).as_bytes()).unwrap_err();
 /// let received = problems.0[0].received.as_ref().ok_or("it came")?;
 /// assert!(received.chars().count() <= MAX_REPORTED + 1); // and a sign that it went on
@@ -39,11 +39,11 @@ pub const MAX_BODY: usize = 8 << 20;
 /// use pin_notch::{DatePicker, Form, Rating, Select, Switch, Value, dec};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
 /// let form = Form::new()
-///     .with("temper", "Temper", Rating::new(5)?)?
-///     .with("feeder", "Feeder", Switch::new())?
-///     .with("hive", "Hive", Select::single().offering(["Willow".into()]))?
-///     .with("treatments", "Treatments", Select::many().offering(["thymol".into()]))?
-///     .with("visit", "Visit", DatePicker::new("2026-05-14".parse()?))?;
+///     .with("temper", "Temper", Rating::builder())?
+///     .with("feeder", "Feeder", Switch::default())?
+///     .with("hive", "Hive", Select::builder().options(["Willow"]))?
+///     .with("treatments", "Treatments", Select::builder().multiple(true).options(["thymol"]))?
+///     .with("visit", "Visit", DatePicker::default())?;
 /// let body = b"temper=4&feeder=on&hive=Willow&treatments=thymol&visit=2026-05-14&more=1";
 /// let values = form.read(body)?;
 /// assert_eq!((values.number("temper"), values.is_on("feeder")), (Some(dec!(4)), true));
@@ -88,7 +88,7 @@ impl Values {
     /// ```
     /// # use pin_notch::{dec, Form, Rating};
     /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-    /// let form = Form::new().with("temper", "Temper", Rating::new(5)?)?;
+    /// let form = Form::new().with("temper", "Temper", Rating::builder())?;
     /// assert_eq!(form.read(b"temper=4")?.number("temper"), Some(dec!(4)));
     /// # Ok(()) }
     /// ```
@@ -133,7 +133,7 @@ impl Values {
 /// ```
 /// use pin_notch::{Form, Rating};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let form = Form::new().with("temper", "Temper", Rating::new(5)?)?;
+/// let form = Form::new().with("temper", "Temper", Rating::builder())?;
 /// let problems = form.read(b"temper=9").unwrap_err();
 /// let problem = &problems.0[0];
 /// assert_eq!((problem.name.as_str(), problem.label.as_str()), ("temper", "Temper"));
@@ -155,9 +155,9 @@ pub struct Problem {
 
 impl Problem {
     /// A problem of the form as a whole.
-    pub(super) fn of_form(message: String) -> Self {
+    pub(super) fn of_form(why: BadInput) -> Self {
         let (name, label) = Default::default();
-        Self { name, label, received: None, invalid: Invalid::BadInput(message) }
+        Self { name, label, received: None, invalid: why.into() }
     }
 
     pub(super) fn of(field: &Field, received: Option<&String>, invalid: Invalid) -> Self {
@@ -190,7 +190,7 @@ impl fmt::Display for Problem {
 /// ```
 /// use pin_notch::{Form, Rating};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let form = Form::new().with("temper", "Temper", Rating::new(5)?)?;
+/// let form = Form::new().with("temper", "Temper", Rating::builder())?;
 /// let problems = form.read(b"temper=9").unwrap_err();
 /// assert_eq!(problems.first(), Some("temper")); // the one to focus
 /// # Ok(()) }

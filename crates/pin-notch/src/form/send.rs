@@ -2,7 +2,7 @@
 
 use super::{Field, Form, MAX_BODY, MAX_REPORTED, Problem, Problems, Values, rules};
 use crate::control::Value;
-use crate::validity::Invalid;
+use crate::validity::{BadInput, Invalid};
 use std::borrow::Cow;
 
 /// What came in for one field: its value or what is wrong with it, and a text to show with that.
@@ -46,7 +46,7 @@ impl Form {
     /// ```
     /// # use pin_notch::{dec, Form, Intent, Rating};
     /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-    /// let mut temper = Rating::new(5)?;
+    /// let mut temper = Rating::builder().build()?;
     /// temper.set_required(true);
     /// let mut form = Form::new().with("temper", "Temper", temper)?;
     /// assert_eq!(form.submit().unwrap_err().first(), Some("temper"));
@@ -125,8 +125,9 @@ impl Form {
             let (texts, count) = &sent[at];
             let first = texts.first().cloned();
             if *count > texts.len() {
-                let message = format!("This was sent {count} times, which is too often.");
-                return (Err(vec![Invalid::BadInput(message)]), first);
+                let most = field.control.most_sent();
+                let why = BadInput::SentTooOften { count: *count, most };
+                return (Err(vec![why.into()]), first);
             }
             (field.control.check(texts), first)
         })
@@ -164,8 +165,7 @@ impl Form {
 
 /// A body past what is read at all.
 pub(super) fn too_long(length: usize) -> Problems {
-    let message = format!("What was sent has {length} bytes; at most {MAX_BODY} are read.");
-    Problems(vec![Problem::of_form(message)])
+    Problems(vec![Problem::of_form(BadInput::TooLong { length, most: MAX_BODY })])
 }
 
 /// A text with every line break as a carriage return and a line feed.
@@ -177,7 +177,7 @@ fn with_line_breaks(text: &str) -> Cow<'_, str> {
 }
 
 /// A text with every line break as a line feed alone, as texts are in definitions.
-fn without_returns(text: Cow<'_, str>) -> Cow<'_, str> {
+pub(super) fn without_returns(text: Cow<'_, str>) -> Cow<'_, str> {
     match text.contains('\r') {
         false => text,
         true => text.replace("\r\n", "\n").replace('\r', "\n").into(),

@@ -1,7 +1,7 @@
 //! What is legal in a definition and will still surprise the person who wrote it.
 
 use super::Notches;
-use crate::number::Plain;
+use crate::message::Message;
 use core::fmt;
 use rust_decimal::Decimal;
 
@@ -19,7 +19,6 @@ use rust_decimal::Decimal;
 /// # Ok(()) }
 /// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
-#[non_exhaustive]
 pub enum Remark {
     /// The maximum is below the minimum, so no value is acceptable.
     MaxBelowMin {
@@ -109,57 +108,10 @@ impl Remark {
     }
 }
 
+/// In English; a [`World`](crate::World) says it in its own words.
 impl fmt::Display for Remark {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        let n = Plain;
-        match *self {
-            Self::MaxBelowMin { min, max } => write!(
-                f,
-                "the maximum {} is below the minimum {}: no value is acceptable, and a control shows the minimum",
-                n(max),
-                n(min)
-            ),
-            Self::NoNotch { min, max, base } => write!(
-                f,
-                "no notch counted from {} lies between {} and {}: no value is acceptable",
-                n(base),
-                n(min),
-                n(max)
-            ),
-            Self::MinNotReached { min, first, base } => write!(
-                f,
-                "the minimum {} is never reached: counted from {}, the first notch is {}",
-                n(min),
-                n(base),
-                n(first)
-            ),
-            Self::MaxNotReached { max, last, base, step } => write!(
-                f,
-                "the maximum {} is never reached: counted from {} by {}, the last notch is {}",
-                n(max),
-                n(base),
-                n(step),
-                n(last)
-            ),
-            Self::StepWiderThanRange { step, range } => {
-                write!(f, "the step {} is wider than the range, which spans {}", n(step), n(range))
-            }
-            Self::OneValue { only } => {
-                write!(f, "there is nothing to choose: {} is the only value", n(only))
-            }
-            Self::DefaultOffNotches { default, taken } => write!(
-                f,
-                "the default {} is on no notch: a control starts on {}",
-                n(default),
-                n(taken)
-            ),
-            Self::DefaultOutOfBounds { default, nearest } => write!(
-                f,
-                "the default {} is out of bounds: the nearest value is {}",
-                n(default),
-                n(nearest)
-            ),
-        }
+        Message::Remark(*self).fmt(f)
     }
 }
 

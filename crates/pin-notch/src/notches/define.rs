@@ -1,6 +1,7 @@
 //! From a definition's parts to [`Notches`], or the reason why they make no sense together.
 
 use super::{Notches, remainder};
+use crate::definition::Step;
 use crate::number::{MAX_DIGITS, Plain, REACH, in_units};
 use core::fmt;
 use rust_decimal::Decimal;
@@ -46,17 +47,10 @@ pub enum NotchesError {
         /// The step that was given.
         step: Decimal,
     },
-    /// The step is not a whole number of the smallest unit that such a value has.
-    StepNotWhole {
-        /// The step that was given.
-        step: Decimal,
-        /// The unit in which it was given: days, months, weeks or seconds.
-        unit: &'static str,
-    },
     /// A bound or the base cannot be counted in the units that the other parts need: together they
     /// take more digits than a number holds.
     TooManyDigits {
-        /// Which part: `min`, `max`, `step` or `step base`.
+        /// Which part: `min`, `max`, `step` or `step-base`.
         part: &'static str,
         /// Its value.
         value: Decimal,
@@ -71,12 +65,6 @@ impl fmt::Display for NotchesError {
             Self::StepNotPositive { step } => {
                 write!(f, "step {} is not allowed: it must be above 0, or \"any\"", Plain(step))
             }
-            Self::StepNotWhole { step, unit } => write!(
-                f,
-                "step {} is not allowed: give whole {}",
-                Plain(step),
-                if unit == "seconds" { "milliseconds" } else { unit }
-            ),
             Self::TooManyDigits { part, value, places } => write!(
                 f,
                 "{part} {} cannot be counted to {places} decimal places, which another part needs: \
@@ -88,6 +76,16 @@ impl fmt::Display for NotchesError {
 }
 
 impl std::error::Error for NotchesError {}
+
+impl NotchesError {
+    /// The name of the attribute that is wrong.
+    pub(crate) fn attribute(&self) -> &'static str {
+        match self {
+            Self::StepNotPositive { .. } => "step",
+            Self::TooManyDigits { part, .. } => part,
+        }
+    }
+}
 
 impl NotchesBuilder {
     /// The smallest value allowed. Without it there is no lower bound.
@@ -114,6 +112,14 @@ impl NotchesBuilder {
         self
     }
 
+    /// The step as a definition has it.
+    pub(crate) fn step_of(self, step: Step) -> Self {
+        match step {
+            Step::Every(step) => self.step(step),
+            Step::Any => self.step_any(),
+        }
+    }
+
     /// Where the notches are counted from. Without it: the minimum, else the default value, else 0.
     pub fn step_base(mut self, base: impl Into<Option<Decimal>>) -> Self {
         self.base = base.into();
@@ -121,8 +127,8 @@ impl NotchesBuilder {
     }
 
     /// The value a control starts with. It is the step base when there is no other.
-    pub fn default_value(mut self, value: Decimal) -> Self {
-        self.default = Some(value);
+    pub fn default_value(mut self, value: impl Into<Option<Decimal>>) -> Self {
+        self.default = value.into();
         self
     }
 
@@ -155,12 +161,11 @@ impl NotchesBuilder {
             self.min.map_or(Ok(-REACH), |min| units("min", min))?,
             self.max.map_or(Ok(REACH), |max| units("max", max))?,
         );
-        let (step, base) = (units("step", step)?, units("step base", base.unwrap_or_default())?);
-        // The smallest notch at or above the minimum, and the largest at or below the maximum. With the
-        // maximum below the minimum, the minimum alone counts (HTML: the value sanitization of the range
-        // state holds to the maximum only "if the maximum is not less than the minimum").
-        let first = low + remainder(base - low, step);
-        let last = if high < low { first } else { high - remainder(high - base, step) };
+        let (step, base) = (units("step", step)?, units("step-base", base.unwrap_or_default())?);
+        // The smallest notch at or above the minimum, and the largest at or below the maximum. With step
+        // "any" these are the bounds themselves.
+        let first = if self.any { low } else { low + remainder(base - low, step) };
+        let last = if self.any { high } else { high - remainder(high - base, step) };
         Ok(Notches {
             scale,
             low,

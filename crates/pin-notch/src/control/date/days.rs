@@ -1,30 +1,61 @@
 //! The days that a picker offers, and the month grid on which they are shown: one for all date pickers.
 
-use super::Blocked;
+use super::Closed;
 use crate::calendar::{Date, Month, MonthGrid, Week, Weekday};
-use crate::control::setting::within;
-use crate::control::{Direction, Manner, Setting, SettingError, ValueKind};
+use crate::control::{ControlError, Direction};
+use crate::definition::Step;
 use crate::intent::Key;
 use crate::measure::NotchesOf;
-use crate::quoted::Quoted;
+use crate::message::Message;
 use crate::refusal::Refusal;
-use crate::validity::Invalid;
+use crate::surroundings::Surroundings;
+use crate::validity::{BadInput, Invalid};
 use crate::world::{AnyWorld, DatePattern, native};
+use core::fmt;
+use std::sync::Arc;
 
 /// Which days there are, how they are written, and where keys are on the grid.
-#[derive(Clone, Debug)]
-pub(super) struct Days {
+#[derive(Clone, Debug, PartialEq)]
+pub(in crate::control) struct Days {
     pub notches: NotchesOf<Date>,
-    pub blocked: Vec<Blocked>,
-    pub pattern: DatePattern,
-    pub world: AnyWorld,
-    pub first_day: Option<Weekday>,
-    /// Which way text runs, where that is not as the world has it.
-    pub direction: Option<Direction>,
-    pub today: Date,
+    closed: Vec<Closed>,
+    /// What the program closes by a rule of its own.
+    pub closed_when: Option<ClosedWhen>,
+    pattern: DatePattern,
+    first_day: Option<Weekday>,
+    pub always_open: bool,
+    pub surroundings: Surroundings,
     /// The day that keys are on while the grid is open.
     pub active: Option<Date>,
+}
+
+/// A rule of the program's own, by which days are closed.
+#[derive(Clone)]
+pub(in crate::control) struct ClosedWhen(pub Arc<dyn Fn(Date) -> Option<String> + Send + Sync>);
+
+impl fmt::Debug for ClosedWhen {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        f.write_str("a rule")
+    }
+}
+
+/// Whether it is the very same rule.
+impl PartialEq for ClosedWhen {
+    fn eq(&self, other: &Self) -> bool {
+        Arc::ptr_eq(&self.0, &other.0)
+    }
+}
+
+/// What a definition says of days.
+pub(in crate::control) struct DaysDefinition<'a> {
+    pub min: Option<Date>,
+    pub max: Option<Date>,
+    pub step: Step,
+    pub step_base: Option<Date>,
+    pub date_pattern: &'a DatePattern,
+    pub first_day: Option<Weekday>,
     pub always_open: bool,
+    pub closed: &'a [Closed],
 }
 
 /// An open month grid.
@@ -32,7 +63,8 @@ pub(super) struct Days {
 /// ```
 /// use pin_notch::{DatePicker, Weekday};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let picker = DatePicker::new("2026-05-14".parse()?).weeks_from(Weekday::Monday).always_open();
+/// let mut picker = DatePicker::builder().first_day(Weekday::Monday).always_open(true).build()?;
+/// picker.set_today("2026-05-14".parse()?);
 /// let grid = picker.view().grid.ok_or("always open")?;
 /// assert_eq!(grid.heads[0].0, "Mon");
 /// assert_eq!(grid.weeks.len(), 5);
@@ -56,7 +88,8 @@ pub struct DateGrid {
 /// ```
 /// use pin_notch::{DatePicker, Weekday};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let picker = DatePicker::new("2026-05-14".parse()?).weeks_from(Weekday::Monday).always_open();
+/// let mut picker = DatePicker::builder().first_day(Weekday::Monday).always_open(true).build()?;
+/// picker.set_today("2026-05-14".parse()?);
 /// let grid = picker.view().grid.ok_or("always open")?;
 /// let day = &grid.weeks[2].1[3];
 /// assert_eq!((day.number.as_str(), day.today, day.chosen), ("14", true, false));
@@ -69,7 +102,7 @@ pub struct GridDay {
     pub date: Option<Date>,
     /// The number that stands in its cell, as the world writes it.
     pub number: String,
-    /// The day in full, for those who hear it.
+    /// The day in full, and why it cannot be chosen if it cannot, for those who hear it.
     pub name: String,
     /// Whether it belongs to the month of the grid.
     pub inside: bool,
@@ -85,116 +118,160 @@ pub struct GridDay {
     pub why_not: Option<String>,
 }
 
+/// How many notches are searched on either side for a day that is open.
+const REACH: i128 = 4000;
+
 impl Days {
-    pub(super) fn new(today: Date) -> Self {
-        Self {
-            notches: NotchesOf::all(),
-            blocked: Vec::new(),
-            pattern: DatePattern::default(),
-            world: AnyWorld::default(),
-            first_day: None,
-            direction: None,
-            today,
+    pub(in crate::control) fn new(definition: DaysDefinition<'_>) -> Result<Self, ControlError> {
+        let DaysDefinition { min, max, step, step_base, first_day, always_open, .. } = definition;
+        Ok(Self {
+            notches: NotchesOf::based(min, max, step, step_base)?,
+            closed: definition.closed.to_vec(),
+            closed_when: None,
+            pattern: definition.date_pattern.clone(),
+            first_day,
+            always_open,
+            surroundings: Surroundings::default(),
             active: None,
-            always_open: false,
-        }
+        })
     }
 
-    /// What a definition says of the days; they go back to this one where the grid is open.
-    pub(super) fn put(&mut self, setting: &Setting, on: Option<Date>) -> Result<(), SettingError> {
-        match setting {
-            Setting::Within(min, max, step) => {
-                let line = (NotchesOf::<Date>::LINE, ValueKind::Date);
-                self.notches = within(line, min, max, *step)?.into();
-                self.shut(on);
-            }
-            Setting::Blocked(blocked) => self.blocked.clone_from(blocked),
-            Setting::Pattern(pattern) => self.pattern.clone_from(pattern),
-            Setting::FirstDay(day) => self.first_day = Some(*day),
-            Setting::Direction(direction) => self.direction = Some(*direction),
-            Setting::Is(Manner::AlwaysOpen) => {
-                self.always_open = true;
-                self.shut(on);
-            }
-            _ => return Err(SettingError::NotForThis),
-        }
-        Ok(())
+    /// Stands where those before stood, with the rule that the program had given them.
+    pub(in crate::control) fn in_place_of(mut self, before: &Self) -> Self {
+        self.surroundings = before.surroundings.clone();
+        self.closed_when = before.closed_when.clone();
+        self
     }
 
-    pub(super) fn why_not(&self, day: Date) -> Option<&str> {
-        self.blocked.iter().find(|blocked| blocked.holds(day)).map(Blocked::why)
+    /// Goes on with the grid as those before had it, whose value was one day, and is another now: open where
+    /// somebody has opened it, and where somebody has gone to another day, on that one.
+    pub(in crate::control) fn go_on(
+        &mut self,
+        before: &Self,
+        was_on: Option<Date>,
+        on: Option<Date>,
+    ) {
+        let at_rest = before.always_open && before.active == Some(before.start(was_on));
+        let opened = before.active.filter(|_| !at_rest && before.always_open == self.always_open);
+        self.active = match opened {
+            Some(active) => Some(self.notches.snap(active)),
+            None => self.always_open.then(|| self.start(on)),
+        };
     }
 
-    pub(super) fn admit(&self, day: Date) -> Result<Date, Refusal> {
+    fn world(&self) -> &AnyWorld {
+        &self.surroundings.world
+    }
+
+    pub(in crate::control) fn why_not(&self, day: Date) -> Option<String> {
+        let listed = self.closed.iter().find(|closed| closed.holds(day));
+        let own = || self.closed_when.as_ref().and_then(|rule| (rule.0)(day));
+        listed.map(|closed| closed.why().to_owned()).or_else(own)
+    }
+
+    /// The first closed day from `first` to `last`, for spans that must not run across one.
+    pub(in crate::control) fn first_closed(&self, first: Date, last: Date) -> Option<Date> {
+        let listed =
+            self.closed.iter().filter_map(|closed| closed.first_between(first, last)).min();
+        let until = listed.unwrap_or(last);
+        let own = self.closed_when.as_ref().and_then(|rule| {
+            let mut days = (first.days()..=until.days()).filter_map(Date::from_days);
+            days.find(|day| (rule.0)(*day).is_some())
+        });
+        own.or(listed)
+    }
+
+    pub(in crate::control) fn admit(&self, day: Date) -> Result<Date, Refusal> {
         let day = self.notches.admit(day)?;
-        if self.why_not(day).is_some() { Err(Refusal::Blocked) } else { Ok(day) }
+        if self.why_not(day).is_some() { Err(Refusal::Closed) } else { Ok(day) }
+    }
+
+    /// The day nearest to this one that can be chosen, of two the later.
+    pub(in crate::control) fn nearest(&self, day: Date) -> Option<Date> {
+        let from = self.notches.snap(day);
+        let open = |day: &Date| self.admit(*day).is_ok();
+        if open(&from) {
+            return Some(from);
+        }
+        let way =
+            |steps: i128| (1..=REACH).map_while(move |n| self.notches.stepped(from, n * steps));
+        let mut found: Vec<Date> =
+            [1, -1].into_iter().filter_map(|way_to| way(way_to).find(open)).collect();
+        found.sort_by_key(|open| open.days().abs_diff(day.days()));
+        found.first().copied()
     }
 
     /// All that is wrong with a day.
-    pub(super) fn against(&self, day: Date) -> Vec<Invalid> {
+    pub(in crate::control) fn against(&self, day: Date) -> Vec<Invalid> {
         let mut all = self.notches.against(day);
-        if let Some(why) = self.why_not(day) {
-            all.push(Invalid::CustomError(why.to_owned()));
-        }
+        all.extend(self.why_not(day).map(|why| Invalid::Closed { why }));
         all
     }
 
-    pub(super) fn show(&self, day: Date) -> String {
-        self.pattern.show(&*self.world, day)
+    pub(in crate::control) fn show(&self, day: Date) -> String {
+        self.pattern.show(&**self.world(), day)
     }
 
     /// The day that a text stands for: ISO 8601 always, and the pattern.
-    pub(super) fn read(&self, text: &str) -> Option<Date> {
+    pub(in crate::control) fn read(&self, text: &str) -> Option<Date> {
         let text = text.trim();
-        text.parse().ok().or_else(|| self.pattern.read(&*self.world, text).ok())
+        text.parse().ok().or_else(|| self.pattern.read(&**self.world(), text).ok())
     }
 
     /// What is wrong with a text in the place of a day.
-    pub(super) fn misread(&self, text: &str) -> Vec<Invalid> {
+    pub(in crate::control) fn misread(&self, text: &str) -> Vec<Invalid> {
         match self.read(text) {
             None => {
-                let like = self.show(self.today);
-                vec![Invalid::BadInput(format!(
-                    "{} is no date; write it like {like}.",
-                    Quoted(text)
-                ))]
+                let like = self.show(self.start(None));
+                vec![BadInput::NotADate { text: text.to_owned(), like }.into()]
             }
             Some(day) => self.against(day),
         }
     }
 
-    pub(super) fn is_open(&self) -> bool {
+    pub(in crate::control) fn is_open(&self) -> bool {
         self.active.is_some()
     }
 
     /// Whether choosing closes the grid.
-    pub(super) fn closes(&self) -> bool {
+    pub(in crate::control) fn closes(&self) -> bool {
         self.is_open() && !self.always_open
     }
 
     /// Opens the grid on this day, else on today, or on the nearest there is.
-    pub(super) fn open(&mut self, on: Option<Date>) -> Result<(), Refusal> {
+    pub(in crate::control) fn open(&mut self, on: Option<Date>) -> Result<(), Refusal> {
         self.notches.first().ok_or(Refusal::NoValue)?;
         self.active = Some(self.start(on));
         Ok(())
     }
 
-    pub(super) fn start(&self, on: Option<Date>) -> Date {
-        self.notches.snap(on.unwrap_or(self.today))
+    /// Where the grid opens: on this day, else on today, else as near to 1970 as there is a day.
+    fn start(&self, on: Option<Date>) -> Date {
+        let day = on.or(self.surroundings.today).or_else(|| Date::from_days(0));
+        self.notches.snap(day.unwrap_or(Date::FIRST))
     }
 
     /// Closes the grid, unless it is always open; then it goes back to this day.
-    pub(super) fn shut(&mut self, on: Option<Date>) {
+    pub(in crate::control) fn shut(&mut self, on: Option<Date>) {
         self.active = self.always_open.then(|| self.start(on));
     }
 
-    pub(super) fn rows_from(&self) -> Weekday {
-        self.first_day.unwrap_or_else(|| self.world.first_day())
+    /// It stands in other surroundings now.
+    pub(in crate::control) fn surround(&mut self, surroundings: &Surroundings, on: Option<Date>) {
+        let before = core::mem::replace(&mut self.surroundings, surroundings.clone());
+        // What is part of the page shows the new day, where nobody has gone elsewhere.
+        if self.always_open && before.today != self.surroundings.today && on.is_none() {
+            self.shut(None);
+        }
+    }
+
+    fn rows_from(&self) -> Weekday {
+        self.first_day.unwrap_or_else(|| self.world().first_day())
     }
 
     /// Where a key leads from a day of the grid.
-    pub(super) fn go(&mut self, day: Date, key: Key) -> Result<Date, Refusal> {
-        let right = match self.direction.unwrap_or_else(|| self.world.direction()) {
+    pub(in crate::control) fn go(&mut self, day: Date, key: Key) -> Result<Date, Refusal> {
+        let right = match self.surroundings.direction() {
             Direction::LeftToRight => 1,
             Direction::RightToLeft => -1,
         };
@@ -210,7 +287,9 @@ impl Days {
             Key::PageUp => (day.plus_months(-1), false),
             Key::ShiftPageDown => (day.plus_months(12), true),
             Key::ShiftPageUp => (day.plus_months(-12), false),
-            _ => return Err(Refusal::NotForThis),
+            Key::Space | Key::Enter | Key::Escape | Key::Delete | Key::Backspace => {
+                return Err(Refusal::NotForThis);
+            }
         };
         let (first, last) = match (self.notches.first(), self.notches.last()) {
             (Some(first), Some(last)) => (first, last),
@@ -225,143 +304,84 @@ impl Days {
     }
 
     /// The open grid, with these days as ends and as the span between them.
-    pub(super) fn grid(
+    pub(in crate::control) fn grid(
         &self,
         ends: [Option<Date>; 2],
         span: Option<(Date, Date)>,
     ) -> Option<DateGrid> {
         let active = self.active?;
         let month = active.month();
-        let day = |date: Option<Date>| GridDay {
-            date,
-            number: date.map(|day| self.number(day.day().into())).unwrap_or_default(),
-            name: date.map(|day| self.name(day)).unwrap_or_default(),
-            inside: date.is_some_and(|day| day.month() == month),
-            chosen: date.is_some() && ends.contains(&date),
-            spanned: date.zip(span).is_some_and(|(day, (from, to))| (from..=to).contains(&day)),
-            today: date == Some(self.today),
-            active: date == Some(active),
-            why_not: date.and_then(|day| self.refusal(day)),
+        let day = |date: Option<Date>| {
+            let why_not = date.and_then(|day| self.refusal(day));
+            GridDay {
+                date,
+                number: date.map(|day| self.number(day.day().into())).unwrap_or_default(),
+                name: date.map(|day| self.name(day, why_not.clone())).unwrap_or_default(),
+                inside: date.is_some_and(|day| day.month() == month),
+                chosen: date.is_some() && ends.contains(&date),
+                spanned: date.zip(span).is_some_and(|(day, (from, to))| (from..=to).contains(&day)),
+                today: date.is_some() && date == self.surroundings.today,
+                active: date == Some(active),
+                why_not,
+            }
         };
         let rows = MonthGrid::new(month, self.rows_from());
-        let mut heads = Vec::new();
-        for day in rows.weekdays() {
-            heads.push((self.world.short_weekday_name(day), self.world.weekday_name(day)));
-        }
-        let mut weeks = Vec::new();
-        for row in rows.weeks() {
-            weeks.push((row.week, row.days.iter().map(|date| day(*date)).collect()));
-        }
+        let heads = rows.weekdays().into_iter().map(|day| {
+            let world = self.world();
+            (world.short_weekday_name(day), world.weekday_name(day))
+        });
+        let weeks =
+            rows.weeks().map(|row| (row.week, row.days.iter().map(|date| day(*date)).collect()));
         Some(DateGrid {
             month,
-            title: format!(
-                "{} {}",
-                self.world.month_name(month.number()),
-                self.number(month.year().into())
-            ),
-            heads,
-            weeks,
+            title: self.world().message(&Message::Month(month)),
+            heads: heads.collect(),
+            weeks: weeks.collect(),
         })
     }
 
     fn refusal(&self, day: Date) -> Option<String> {
         match self.admit(day) {
             Ok(_) => None,
-            Err(Refusal::Blocked) => self.why_not(day).map(str::to_owned),
-            Err(refusal) => Some(refusal.to_string()),
+            Err(Refusal::Closed) => self.why_not(day),
+            Err(refusal) => Some(self.world().message(&refusal.into())),
         }
     }
 
     fn number(&self, number: u32) -> String {
-        native(&*self.world, &number.to_string())
+        native(&**self.world(), &number.to_string())
     }
 
-    /// A day in full: `Thursday 14 May 2026`.
-    fn name(&self, day: Date) -> String {
-        let (world, month) = (&self.world, day.month());
-        format!(
-            "{} {} {} {}",
-            world.weekday_name(day.weekday()),
-            self.number(day.day().into()),
-            world.month_name(month.number()),
-            self.number(month.year().into())
-        )
+    fn name(&self, day: Date, why_not: Option<String>) -> String {
+        self.world().message(&match why_not {
+            Some(why) => Message::ClosedDay { day, why },
+            None => Message::Day(day),
+        })
     }
 }
 
-/// The methods by which every date picker is told which days there are and how they are written.
+/// The methods by which every date picker tells which days there are.
 macro_rules! days_methods {
     () => {
-        /// Writes names and digits as this world does.
-        pub fn in_world(mut self, world: impl Into<AnyWorld>) -> Self {
-            self.days.world = world.into();
-            self
-        }
-
-        /// Takes only these days: bounds, and a step for every so many days.
-        pub fn within(mut self, notches: NotchesOf<Date>) -> Self {
-            self.days.notches = notches;
-            self.days.shut(self.start());
-            self
-        }
-
-        /// Lets none of these days be chosen.
-        pub fn blocking(mut self, blocked: impl IntoIterator<Item = Blocked>) -> Self {
-            self.days.blocked.extend(blocked);
-            self
-        }
-
-        /// Writes dates by this pattern.
-        pub fn written(mut self, pattern: DatePattern) -> Self {
-            self.days.pattern = pattern;
-            self
-        }
-
-        /// Begins the rows of the grid on this day, whatever the world says.
-        pub fn weeks_from(mut self, first_day: Weekday) -> Self {
-            self.days.first_day = Some(first_day);
-            self
-        }
-
-        /// Lays the days out this way, whatever the world says. In right-to-left text, the left arrow key
-        /// goes to the day after.
-        pub fn running(mut self, direction: Direction) -> Self {
-            self.days.direction = Some(direction);
-            self
-        }
-
-        /// Keeps the grid open, as part of the page.
-        pub fn always_open(mut self) -> Self {
-            self.days.always_open = true;
-            self.days.shut(self.start());
-            self
-        }
-
-        condition_methods!();
-
-        /// The days it can take, blocked ones left aside.
-        pub fn notches(&self) -> &NotchesOf<Date> {
+        /// The days it can take, closed ones left aside.
+        pub fn notches(&self) -> &$crate::NotchesOf<Date> {
             &self.days.notches
-        }
-
-        /// The rules by which days are blocked.
-        pub fn blocked(&self) -> &[Blocked] {
-            &self.days.blocked
-        }
-
-        /// How dates are written.
-        pub fn pattern(&self) -> &DatePattern {
-            &self.days.pattern
-        }
-
-        /// Whether the grid is part of the page.
-        pub fn is_always_open(&self) -> bool {
-            self.days.always_open
         }
 
         /// Tells which day is today. It is marked, and where an empty picker's grid opens.
         pub fn set_today(&mut self, today: Date) {
-            self.days.today = today;
+            let mut surroundings = self.surroundings.clone();
+            surroundings.today = Some(today);
+            self.set_surroundings(&surroundings);
+        }
+
+        /// Closes the days for which a rule of the program's own gives a reason. It is asked for each day that is
+        /// shown. (A definition names days one by one: a rule can be neither compared nor written down.)
+        pub fn set_closed_when(
+            &mut self,
+            rule: impl Fn(Date) -> Option<String> + Send + Sync + 'static,
+        ) {
+            self.days.closed_when = Some(ClosedWhen(std::sync::Arc::new(rule)));
         }
 
         /// Whether the grid is open.
@@ -374,10 +394,10 @@ macro_rules! days_methods {
             self.days.active
         }
 
-        /// Why a day is blocked, if it is.
-        pub fn why_not(&self, day: Date) -> Option<&str> {
+        /// Why a day is closed, if it is.
+        pub fn why_not(&self, day: Date) -> Option<String> {
             self.days.why_not(day)
         }
     };
 }
-pub(super) use days_methods;
+pub(in crate::control) use days_methods;

@@ -2,21 +2,27 @@
 
 use super::MOST;
 use crate::calendar::{CalendarError, Date, DateTime, LAST_YEAR, Month, Time, Week};
+use crate::control::Value;
+use crate::definition::{AttributeKind, Step};
+use crate::event::Shown;
 use crate::measure::Measure;
+use crate::message::FieldName;
+use core::str::FromStr;
+use rust_decimal::Decimal;
 
 /// A field: its name, its range, and how it is written.
 ///
 /// ```
-/// use pin_notch::{Fielded, Time};
+/// use pin_notch::{FieldName, Fielded, Time};
 /// let minute = Time::FIELDS[1];
-/// assert_eq!((minute.name, minute.before, minute.places), ("minute", ":", 2));
+/// assert_eq!((minute.name, minute.before, minute.places), (FieldName::Minute, ":", 2));
 /// assert_eq!((minute.least, minute.most, minute.wraps), (0, 59, true));
 /// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct FieldKind {
     /// What it is called.
-    pub name: &'static str,
+    pub name: FieldName,
     /// The least it can be.
     pub least: u32,
     /// The most it can be.
@@ -29,21 +35,17 @@ pub struct FieldKind {
     pub wraps: bool,
 }
 
-const fn field(
-    name: &'static str,
-    range: (u32, u32),
-    places: u32,
-    before: &'static str,
-) -> FieldKind {
+const fn field(name: FieldName, range: (u32, u32), places: u32, before: &'static str) -> FieldKind {
     FieldKind { name, least: range.0, most: range.1, places, before, wraps: true }
 }
 
-const YEAR: FieldKind = FieldKind { wraps: false, ..field("year", (1, LAST_YEAR as u32), 4, "") };
-const MONTH: FieldKind = field("month", (1, 12), 2, "-");
-const HOUR: FieldKind = field("hour", (0, 23), 2, "");
-const MINUTE: FieldKind = field("minute", (0, 59), 2, ":");
-const SECOND: FieldKind = field("second", (0, 59), 2, ":");
-const MILLISECOND: FieldKind = field("millisecond", (0, 999), 3, ".");
+const YEAR: FieldKind =
+    FieldKind { wraps: false, ..field(FieldName::Year, (1, LAST_YEAR as u32), 4, "") };
+const MONTH: FieldKind = field(FieldName::Month, (1, 12), 2, "-");
+const HOUR: FieldKind = field(FieldName::Hour, (0, 23), 2, "");
+const MINUTE: FieldKind = field(FieldName::Minute, (0, 59), 2, ":");
+const SECOND: FieldKind = field(FieldName::Second, (0, 59), 2, ":");
+const MILLISECOND: FieldKind = field(FieldName::Millisecond, (0, 999), 3, ".");
 
 /// A value that is made of fields.
 ///
@@ -59,7 +61,9 @@ const MILLISECOND: FieldKind = field("millisecond", (0, 999), 3, ".");
 /// println!("{}", Month::LIKE);
 /// # Ok(()) }
 /// ```
-pub trait Fielded: Measure {
+pub trait Fielded: Measure + Shown + FromStr<Err = CalendarError> + Into<Value> + 'static {
+    /// Of what kind attributes with such values are.
+    const ATTRIBUTE: AttributeKind;
     /// Its fields, the largest first.
     const FIELDS: &'static [FieldKind];
     /// What such a value is written like.
@@ -74,6 +78,11 @@ pub trait Fielded: Measure {
     /// Which of them is out of range.
     fn from_fields(fields: &[u32; MOST]) -> Result<Self, CalendarError>;
 
+    /// The step where a definition says nothing: a month, a week, a minute.
+    fn default_step() -> Step {
+        Step::Every(Decimal::from(Self::DEFAULT_STEP))
+    }
+
     /// How many fields are needed for values that are so many units apart, counted from this base.
     fn shown_fields(_units: i128, _base: Self) -> usize {
         Self::FIELDS.len()
@@ -84,6 +93,7 @@ pub trait Fielded: Measure {
 }
 
 impl Fielded for Month {
+    const ATTRIBUTE: AttributeKind = AttributeKind::Month;
     const FIELDS: &'static [FieldKind] = &[YEAR, MONTH];
     const LIKE: &'static str = "2026-05";
 
@@ -97,7 +107,8 @@ impl Fielded for Month {
 }
 
 impl Fielded for Week {
-    const FIELDS: &'static [FieldKind] = &[YEAR, field("week", (1, 53), 2, "-W")];
+    const ATTRIBUTE: AttributeKind = AttributeKind::Week;
+    const FIELDS: &'static [FieldKind] = &[YEAR, field(FieldName::Week, (1, 53), 2, "-W")];
     const LIKE: &'static str = "2026-W20";
 
     fn to_fields(self) -> [u32; MOST] {
@@ -118,6 +129,7 @@ impl Fielded for Week {
 }
 
 impl Fielded for Time {
+    const ATTRIBUTE: AttributeKind = AttributeKind::Time;
     const FIELDS: &'static [FieldKind] = &[HOUR, MINUTE, SECOND, MILLISECOND];
     const LIKE: &'static str = "07:30";
 
@@ -137,10 +149,11 @@ impl Fielded for Time {
 }
 
 impl Fielded for DateTime {
+    const ATTRIBUTE: AttributeKind = AttributeKind::DateTime;
     const FIELDS: &'static [FieldKind] = &[
         YEAR,
         MONTH,
-        field("day", (1, 31), 2, "-"),
+        field(FieldName::Day, (1, 31), 2, "-"),
         FieldKind { before: " ", ..HOUR },
         MINUTE,
         SECOND,

@@ -3,17 +3,15 @@
 
 use super::{FieldKind, Fielded, MOST};
 use crate::calendar::CalendarError;
-use crate::control::setting::within;
-use crate::control::{Conditions, Setting, SettingError, ValueKind, admit};
-use crate::event::{Happening, Turn};
+use crate::control::Conditions;
+use crate::control::given::Given;
+use crate::event::{Event, Turn};
 use crate::intent::{Intent, Key};
 use crate::limit::Limit;
-use crate::measure::{Bounds, Line, NotchesOf};
-use crate::notches::Notches;
+use crate::measure::{Bounds, on_line};
 use crate::refusal::Refusal;
-use crate::validity::{Invalid, against};
+use crate::validity::{BadInput, Invalid};
 use crate::world::AnyWorld;
-use rust_decimal::Decimal;
 
 pub(super) type Fields = [Option<u32>; MOST];
 
@@ -32,8 +30,13 @@ pub(super) struct Kind {
     fit: fn(&mut Fields, usize),
     /// How many fields are shown for a step of so many units, counted from a place.
     shown: fn(i128, i64) -> usize,
-    /// The line that places are on.
-    on: &'static Line,
+}
+
+/// Whether it is the very same kind: there is one of each.
+impl PartialEq for Kind {
+    fn eq(&self, other: &Self) -> bool {
+        core::ptr::eq(self, other)
+    }
 }
 
 /// The kind of these values.
@@ -51,140 +54,130 @@ impl<M: Fielded> Kinded for M {
         limit: |place| M::from_line(place).map(M::into),
         written: |place| M::from_line(place).map(|value| value.to_string()).unwrap_or_default(),
         fit: M::fit,
-        on: NotchesOf::<M>::LINE,
         shown: |units, base| {
             M::from_line(base).map_or(M::FIELDS.len(), |base| M::shown_fields(units, base))
         },
     };
 }
 
-#[derive(Clone, Debug)]
+/// What a definition comes to, in places on a line.
+pub(super) struct Start {
+    pub bounds: Bounds,
+    /// The value to start with.
+    pub value: Option<i64>,
+    /// Where an empty field begins.
+    pub near: Option<i64>,
+}
+
+/// What a machine depends on besides its definition.
+#[derive(Clone, Copy)]
+pub(super) struct Around<'a> {
+    pub conditions: &'a Conditions,
+    pub world: &'a AnyWorld,
+}
+
+#[derive(Clone, Debug, PartialEq)]
 pub(super) struct Machine {
     pub kind: &'static Kind,
-    pub line: Notches,
+    bounds: Bounds,
     /// The first value, where there is a bound below.
-    pub first: Option<i64>,
-    pub base: i64,
+    first: Option<i64>,
+    base: i64,
     /// How many fields are shown; those after them are what they are at the step base.
     pub shown: usize,
     pub fields: Fields,
     pub value: Option<i64>,
     /// What it had settled on last: what a change is told against, and what Escape goes back to.
     pub settled: Option<i64>,
-    pub default: Option<i64>,
+    given: Given<Option<i64>>,
+    /// The value it starts with.
+    start: Option<i64>,
     /// Where an empty field begins.
-    pub near: Option<i64>,
+    near: Option<i64>,
     pub active: usize,
     /// How many digits were typed into the active field.
-    pub typed: u32,
-    pub world: AnyWorld,
-    pub conditions: Conditions,
+    typed: u32,
 }
 
 /// Why fields make no value.
 enum Flaw {
     Missing(usize),
-    Wrong(String),
+    Wrong(CalendarError),
 }
 
 impl Machine {
-    /// The machine of this kind within these bounds.
-    pub(super) fn new(kind: &'static Kind, bounds: Bounds) -> Self {
+    /// The machine of this kind that a definition makes.
+    pub(super) fn new(kind: &'static Kind, start: Start) -> Self {
         let mut machine = Self {
             kind,
-            line: bounds.line,
+            bounds: start.bounds,
             first: None,
             base: 0,
             shown: 0,
             fields: [None; MOST],
             value: None,
             settled: None,
-            default: None,
-            near: None,
+            given: Given::Definition,
+            start: start.value,
+            near: start.near,
             active: 0,
             typed: 0,
-            world: AnyWorld::default(),
-            conditions: Conditions::default(),
         };
-        machine.bound(bounds);
+        machine.bound();
+        machine.put(start.value);
         machine
     }
 
-    /// Takes what a definition of a control of this kind says; gives new bounds, if there are any.
-    pub(super) fn define(
-        &mut self,
-        setting: &Setting,
-        kind: ValueKind,
-    ) -> Result<Option<Bounds>, SettingError> {
-        match setting {
-            Setting::Within(min, max, step) => {
-                let bounds = within((self.kind.on, kind), min, max, *step)?;
-                self.bound(bounds);
-                return Ok(Some(bounds));
-            }
-            Setting::Start(value) => self.start(value.place(kind)?)?,
-            Setting::Near(value) => self.near = value.place(kind)?,
-            _ => return Err(SettingError::NotForThis),
+    /// Takes another definition. What is half filled in stays, as far as its fields are shown.
+    pub(super) fn redefined(&mut self, start: Start) {
+        let drafting = self.is_drafting();
+        (self.bounds, self.start, self.near) = (start.bounds, start.value, start.near);
+        self.bound();
+        let is_empty = self.bounds.is_empty();
+        let near =
+            |value: &Option<i64>| value.filter(|_| !is_empty).map(|value| self.bounds.snap(value));
+        let settled = self.given.under(start.value, &self.settled, near);
+        if drafting || self.value != self.settled {
+            (self.value, self.settled) = (near(&self.value), settled);
+            self.fields[self.shown..].fill(None);
+        } else {
+            self.put(settled);
         }
-        Ok(None)
+        self.active = self.active.min(self.shown.saturating_sub(1));
     }
 
-    fn bound(&mut self, Bounds { line, min, .. }: Bounds) {
-        // Places on a line are whole.
-        let place = |at: Decimal| i64::try_from(at.normalize().mantissa()).ok();
+    fn bound(&mut self) {
+        let Bounds { line, min, .. } = self.bounds;
         let units = line.step().map_or(1, |step| step.normalize().mantissa());
-        self.line = line;
-        self.first = line.first().filter(|_| min).and_then(place);
-        self.base = place(line.step_base()).unwrap_or_default();
+        self.first = line.first().filter(|_| min).and_then(on_line);
+        self.base = on_line(line.step_base()).unwrap_or_default();
         self.shown = (self.kind.shown)(units, self.base);
     }
 
-    pub(super) fn admit(&self, value: i64) -> Result<i64, Refusal> {
-        if self.line.is_empty() {
-            return Err(Refusal::NoValue);
-        }
-        admit(&self.line, Decimal::from(value)).map(|_| value).map_err(|refusal| match refusal {
-            Refusal::BelowMin { min } => Refusal::BelowMin { min: self.limit(min) },
-            Refusal::AboveMax { max } => Refusal::AboveMax { max: self.limit(max) },
-            Refusal::OffNotches { nearest } => Refusal::OffNotches { nearest: self.limit(nearest) },
-            other => other,
-        })
+    fn admit(&self, value: i64) -> Result<i64, Refusal> {
+        self.bounds.admit(value, self.kind.limit)
     }
 
-    pub(super) fn against(&self, value: i64) -> Vec<Invalid> {
-        let mut found = against(&self.line, Decimal::from(value));
-        found.iter_mut().for_each(|invalid| invalid.put_limits(|limit| self.limit(limit)));
-        found
+    fn against(&self, value: i64) -> Vec<Invalid> {
+        self.bounds.against(value, self.kind.limit)
     }
 
-    /// A place on the line, as the value that lies there.
-    fn limit(&self, place: Limit) -> Limit {
-        match place {
-            Limit::Number(number) => {
-                i64::try_from(number).ok().and_then(self.kind.limit).unwrap_or(place)
-            }
-            other => other,
-        }
-    }
-
-    pub(super) fn start(&mut self, value: Option<i64>) -> Result<(), Refusal> {
-        let value = value.map(|value| self.admit(value)).transpose()?;
-        self.put(value);
-        self.default = value;
-        Ok(())
-    }
-
-    pub(super) fn set_value(&mut self, value: Option<i64>) -> Result<(), Refusal> {
-        let value = value.map(|value| self.admit(value)).transpose()?;
+    /// The program sets the value, and wished for this one. What is half filled in stays.
+    pub(super) fn set(&mut self, value: Option<i64>, wish: Option<i64>) {
         if self.is_drafting() {
             self.value = value;
         } else {
             self.put(value);
         }
-        Ok(())
+        self.given = Given::Program(wish);
     }
 
-    pub(super) fn put(&mut self, value: Option<i64>) {
+    pub(super) fn reset(&mut self) {
+        self.put(self.start);
+        self.given = Given::Definition;
+    }
+
+    fn put(&mut self, value: Option<i64>) {
         (self.value, self.settled, self.typed) = (value, value, 0);
         self.fields = self.fields_of(value);
     }
@@ -209,7 +202,7 @@ impl Machine {
         for (at, field) in fields[..self.shown].iter().enumerate() {
             all[at] = field.ok_or(Flaw::Missing(at))?;
         }
-        (self.kind.compose)(&all).map_err(|error| Flaw::Wrong(error.to_string()))
+        (self.kind.compose)(&all).map_err(Flaw::Wrong)
     }
 
     fn allowed(&self, fields: &Fields) -> Result<i64, Refusal> {
@@ -221,30 +214,35 @@ impl Machine {
     }
 
     /// Why what it holds is not acceptable: what is half filled in counts before the value.
-    pub(super) fn validity(&self) -> Vec<Invalid> {
+    pub(super) fn validity(&self, around: Around<'_>) -> Vec<Invalid> {
         let wrong = match (self.is_drafting() && !self.is_blank(), self.value) {
             (true, _) => match self.composed(&self.fields) {
                 Ok(value) => self.against(value),
                 Err(Flaw::Missing(at)) => {
-                    vec![Invalid::BadInput(format!(
-                        "The {} is missing.",
-                        self.kind.fields[at].name
-                    ))]
+                    vec![BadInput::Missing(self.kind.fields[at].name).into()]
                 }
-                Err(Flaw::Wrong(what)) => vec![Invalid::BadInput(format!("{what}."))],
+                Err(Flaw::Wrong(error)) => vec![BadInput::from(error).into()],
             },
             (false, Some(value)) if !self.is_blank() => self.against(value),
             (false, _) => Vec::new(),
         };
-        self.conditions.validity(self.is_blank(), wrong)
+        around.conditions.validity(self.is_blank(), wrong)
     }
 
-    pub(super) fn handle(&mut self, intent: Intent) -> Turn<Option<i64>> {
-        self.carry_out(intent).unwrap_or_else(Turn::Refused)
+    pub(super) fn handle(&mut self, intent: Intent, around: Around<'_>) -> Turn<Option<i64>> {
+        let turn = self.carry_out(intent, around).unwrap_or_else(Turn::Refused);
+        if turn.change().is_some() {
+            self.given = Given::Person;
+        }
+        turn
     }
 
-    fn carry_out(&mut self, intent: Intent) -> Result<Turn<Option<i64>>, Refusal> {
-        self.conditions.admit()?;
+    fn carry_out(
+        &mut self,
+        intent: Intent,
+        around: Around<'_>,
+    ) -> Result<Turn<Option<i64>>, Refusal> {
+        around.conditions.admit()?;
         match intent {
             Intent::Field(at) if at >= self.shown => Err(Refusal::NotForThis),
             Intent::Field(at) => self.go_to(at),
@@ -261,12 +259,12 @@ impl Machine {
             Intent::Key(Key::Home) => self.outermost(true),
             Intent::Key(Key::End) => self.outermost(false),
             Intent::Key(Key::Delete | Key::Backspace) => self.empty_field(),
-            Intent::Find { typed, .. } => self.type_digit(typed),
+            Intent::Find { typed, .. } => self.type_digit(typed, around.world),
             Intent::Type(text) => self.type_text(text),
             Intent::Settle | Intent::Key(Key::Enter) => self.settle(),
             Intent::Key(Key::Escape) => self.take_back(),
             Intent::Clear if self.is_blank() && self.value.is_none() => Err(Refusal::Empty),
-            Intent::Clear if self.conditions.required => Err(Refusal::Required),
+            Intent::Clear if around.conditions.required => Err(Refusal::Required),
             Intent::Clear => {
                 self.fields = [None; MOST];
                 Ok(self.moved(true))
@@ -280,7 +278,7 @@ impl Machine {
             return Err(Refusal::Unchanged);
         }
         (self.active, self.typed) = (at, 0);
-        Ok(Turn::one(Happening::Active(at)))
+        Ok(Turn::one(Event::Active(at)))
     }
 
     /// Tells what the fields as they are now made of the value, and whether that settles it.
@@ -289,7 +287,7 @@ impl Machine {
             true => Some(None),
             false => self.allowed(&self.fields).ok().map(Some),
         };
-        let Some(value) = value else { return Turn::one(Happening::Draft) };
+        let Some(value) = value else { return Turn::one(Event::Draft) };
         let input = value != self.value;
         self.value = value;
         let change = settles && value != self.settled;
@@ -350,7 +348,7 @@ impl Machine {
 
     fn first_allowed(&self, mut candidates: impl Iterator<Item = Fields>) -> Option<Fields> {
         candidates.find(|fields| match self.composed(fields) {
-            Ok(value) => self.line.contains(Decimal::from(value)),
+            Ok(value) => self.bounds.contains(value),
             Err(Flaw::Missing(_)) => true,
             Err(Flaw::Wrong(_)) => false,
         })
@@ -387,8 +385,8 @@ impl Machine {
         Ok(self.moved(false))
     }
 
-    fn type_digit(&mut self, typed: char) -> Result<Turn<Option<i64>>, Refusal> {
-        let native = self.world.digits().iter().position(|digit| *digit == typed);
+    fn type_digit(&mut self, typed: char, world: &AnyWorld) -> Result<Turn<Option<i64>>, Refusal> {
+        let native = world.digits().iter().position(|digit| *digit == typed);
         let digit = native.map(|digit| digit as u32).or(typed.to_digit(10));
         let digit = digit.ok_or(Refusal::NotANumber)?;
         let kind = &self.kind.fields[self.active];
@@ -403,15 +401,23 @@ impl Machine {
             return Ok(turn);
         }
         (self.active, self.typed) = (self.active + 1, 0);
-        Ok(turn.and(Happening::Active(self.active)))
+        Ok(turn.and(Event::Active(self.active)))
     }
 
     fn type_text(&mut self, text: &str) -> Result<Turn<Option<i64>>, Refusal> {
         let fields = match text.trim() {
             "" => [None; MOST],
             text => {
-                let value = (self.kind.read)(text);
-                self.fields_of(Some(value.ok_or(Refusal::Misread { like: self.kind.like })?))
+                let misread = Refusal::Misread { like: self.kind.like };
+                let value = (self.kind.read)(text).ok_or(misread)?;
+                // What no field shows must not be lost silently.
+                let (all, base) = ((self.kind.split)(value), (self.kind.split)(self.base));
+                if all[self.shown..] != base[self.shown..] {
+                    let nearest = self.bounds.snap(value);
+                    let nearest = (self.kind.limit)(nearest).ok_or(misread)?;
+                    return Err(Refusal::OffNotches { nearest });
+                }
+                self.fields_of(Some(value))
             }
         };
         if fields == self.fields {
@@ -425,8 +431,13 @@ impl Machine {
         if self.value == self.settled && !self.is_drafting() {
             return Err(Refusal::Unchanged);
         }
-        if !self.is_blank() {
-            self.allowed(&self.fields)?;
+        if let (false, Err(refusal)) = (self.is_blank(), self.allowed(&self.fields)) {
+            if self.value == self.settled {
+                return Err(refusal);
+            }
+            // What it has moved to on the way settles all the same.
+            (self.settled, self.typed) = (self.value, 0);
+            return Ok(Turn::one(Event::Change(self.value)));
         }
         self.typed = 0;
         Ok(self.moved(true))

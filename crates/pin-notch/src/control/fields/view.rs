@@ -1,18 +1,19 @@
 //! What a stepper of fields looks like, as plain data.
 
 use super::FieldKind;
-use super::machine::Machine;
+use super::machine::{Around, Machine};
+use crate::message::{FieldName, Message};
 use crate::semantics::{Range, Role, Semantics};
 use crate::validity::in_words;
-use crate::world::native;
+use crate::world::{AnyWorld, native};
 use rust_decimal::Decimal;
 
 /// All that a face needs to draw a stepper of fields.
 ///
 /// ```
-/// use pin_notch::{FieldStepper, NotchesOf, Time};
+/// use pin_notch::{FieldStepper, Time};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let opened = FieldStepper::new(NotchesOf::<Time>::all()).starting_at(Some("07:30".parse()?))?;
+/// let opened = FieldStepper::<Time>::builder().value("07:30".parse()?).build()?;
 /// let view = opened.view();
 /// assert_eq!((view.text.as_str(), view.fields.len()), ("07:30", 2));
 /// # Ok(()) }
@@ -33,11 +34,11 @@ pub struct FieldsView {
 /// A field.
 ///
 /// ```
-/// use pin_notch::{FieldStepper, NotchesOf, Time};
+/// use pin_notch::{FieldName, FieldStepper, Time};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let opened = FieldStepper::new(NotchesOf::<Time>::all()).starting_at(Some("07:30".parse()?))?;
+/// let opened = FieldStepper::<Time>::builder().value("07:30".parse()?).build()?;
 /// let minute = &opened.view().fields[1];
-/// assert_eq!((minute.name, minute.before, minute.text.as_str()), ("minute", ":", "30"));
+/// assert_eq!((minute.name, minute.before, minute.text.as_str()), (FieldName::Minute, ":", "30"));
 /// assert!(minute.filled && !minute.active);
 /// # Ok(()) }
 /// ```
@@ -45,7 +46,7 @@ pub struct FieldsView {
 #[non_exhaustive]
 pub struct FieldView {
     /// What it is called.
-    pub name: &'static str,
+    pub name: FieldName,
     /// What stands before it.
     pub before: &'static str,
     /// What stands in it: digits, or underscores while it is empty.
@@ -59,29 +60,29 @@ pub struct FieldView {
 }
 
 impl Machine {
-    pub(super) fn view(&self) -> FieldsView {
-        let problem = in_words(&self.validity());
-        let whole = self.conditions.semantics(Role::Group, &problem);
+    pub(super) fn view(&self, around: Around<'_>) -> FieldsView {
+        let problem = in_words(&self.validity(around), &around.world);
+        let whole = around.conditions.semantics(Role::Group, &problem);
         let fields = self.kind.fields[..self.shown].iter().enumerate();
         FieldsView {
             text: self.value.map(self.kind.written).unwrap_or_default(),
-            fields: fields.map(|(at, kind)| self.field(at, kind, &whole)).collect(),
+            fields: fields.map(|(at, kind)| self.field(at, kind, &whole, around.world)).collect(),
             semantics: whole,
             problem,
         }
     }
 
-    fn field(&self, at: usize, kind: &FieldKind, whole: &Semantics) -> FieldView {
+    fn field(&self, at: usize, kind: &FieldKind, whole: &Semantics, world: &AnyWorld) -> FieldView {
         let places = kind.places as usize;
         let number = self.fields[at];
         let text = match number {
-            Some(number) => self.written(&format!("{number:0places$}")),
+            Some(number) => native(&**world, &format!("{number:0places$}")),
             None => "_".repeat(places),
         };
         let spoken = match number {
-            Some(month @ 1..=12) if kind.name == "month" => self.world.month_name(month as u8),
-            Some(number) => self.written(&number.to_string()),
-            None => "empty".to_owned(),
+            Some(month @ 1..=12) if kind.name == FieldName::Month => world.month_name(month as u8),
+            Some(number) => native(&**world, &number.to_string()),
+            None => world.message(&Message::Unfilled),
         };
         let range = Range {
             now: Decimal::from(number.unwrap_or(kind.least)),
@@ -102,10 +103,5 @@ impl Machine {
                 ..whole.clone()
             },
         }
-    }
-
-    /// Digits as the world writes them.
-    fn written(&self, digits: &str) -> String {
-        native(&*self.world, digits)
     }
 }

@@ -2,6 +2,8 @@
 
 use super::{Lit, Rating};
 use crate::control::Direction;
+use crate::control::wording::Words;
+use crate::message::Message;
 use crate::semantics::{Orientation, Range, Role, Semantics};
 use crate::validity::in_words;
 use rust_decimal::Decimal;
@@ -11,7 +13,7 @@ use rust_decimal::Decimal;
 /// ```
 /// use pin_notch::{Intent, Place, Rating, dec};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let mut temper = Rating::new(5)?.by(dec!(0.5))?.starting_at(dec!(2))?;
+/// let mut temper = Rating::builder().step(dec!(0.5)).value(2).build()?;
 /// let _ = temper.handle(Intent::Point(Place::across(0.69)));
 /// let view = temper.view();
 /// assert_eq!((view.value, view.shown), (Some(dec!(2)), Some(dec!(3.5))));
@@ -31,6 +33,8 @@ pub struct RatingView {
     pub pointed: bool,
     /// How many icons there are.
     pub icons: u32,
+    /// The icon as text; empty where it has none of its own.
+    pub icon: String,
     /// Which of them are lit.
     pub lit: Lit,
     /// What is shown as text: "3.5 of 5", or "not rated".
@@ -63,14 +67,15 @@ impl Rating {
     /// All that a face needs to draw it.
     pub fn view(&self) -> RatingView {
         let shown = self.preview.or(self.value);
-        let problem = in_words(&self.validity());
+        let problem = in_words(&self.validity(), &self.surroundings.world);
+        let icons = self.definition.max;
         let semantics = Semantics {
             range: Some(Range {
                 // Empty has no number; zero is the nearest to it that ARIA can hold, and the text,
                 // which is what is read, says what it means.
                 now: self.value.unwrap_or_default(),
                 min: Decimal::ZERO,
-                max: Decimal::from(self.icons),
+                max: Decimal::from(icons),
                 text: self.text(self.value, false),
             }),
             orientation: Some(Orientation::Horizontal),
@@ -81,12 +86,37 @@ impl Rating {
             shown,
             previewed: self.preview.is_some(),
             pointed: self.preview.or(self.pressed).is_some(),
-            icons: self.icons,
-            lit: self.lit,
+            icons,
+            icon: self.definition.icon.clone(),
+            lit: self.definition.lit,
             readout: self.text(shown, self.preview.is_some()),
-            direction: self.direction,
+            direction: self.surroundings.direction(),
             semantics,
             problem,
+        }
+    }
+
+    fn text(&self, value: Option<Decimal>, previewed: bool) -> String {
+        let (definition, world) = (&self.definition, &self.surroundings.world);
+        let max = Decimal::from(definition.max);
+        let words = Words {
+            world,
+            names: &self.names,
+            unit: "",
+            places: 0,
+            bounds: [self.notches.first().unwrap_or_default(), max],
+        };
+        let preview = definition.preview_wording.as_ref().filter(|_| previewed);
+        match (value, &definition.empty_wording) {
+            (Some(value), _) => {
+                let wording = preview.or(definition.wording.as_ref());
+                words.say_or(wording, value, || match self.names.is_empty() {
+                    true => world.message(&Message::OutOf { value, max }),
+                    false => words.measured(value),
+                })
+            }
+            (None, Some(text)) => text.clone(),
+            (None, None) => world.message(&Message::NotRated),
         }
     }
 }

@@ -1,8 +1,8 @@
 //! What a select makes of intents: opening, moving about in the list, finding, choosing.
 
-use super::list::order;
 use super::{PAGE, Select, TYPE_AHEAD, WINDOW};
-use crate::event::{Happening, Turn};
+use crate::control::given::Given;
+use crate::event::{Event, Turn};
 use crate::intent::{Intent, Key};
 use crate::refusal::Refusal;
 
@@ -53,7 +53,7 @@ impl Select {
         }
         self.open = true;
         self.activate(row);
-        Ok(Turn::one(Happening::Opened))
+        Ok(Turn::one(Event::Opened))
     }
 
     fn close(&mut self) -> Result<Turn<Vec<String>>, Refusal> {
@@ -61,7 +61,7 @@ impl Select {
             return Err(Refusal::Unchanged);
         }
         self.shut();
-        Ok(Turn::one(Happening::Closed))
+        Ok(Turn::one(Event::Closed))
     }
 
     pub(super) fn shut(&mut self) {
@@ -121,7 +121,7 @@ impl Select {
 
     fn go_to(&mut self, row: usize) -> Result<Turn<Vec<String>>, Refusal> {
         self.activate(Some(row));
-        Ok(Turn::one(Happening::Active(row)))
+        Ok(Turn::one(Event::Active(row)))
     }
 
     /// Puts keys on this row, and shows it.
@@ -145,11 +145,11 @@ impl Select {
             return Err(Refusal::Unchanged);
         }
         self.window = row;
-        Ok(Turn::one(Happening::Scrolled(row)))
+        Ok(Turn::one(Event::Scrolled(row)))
     }
 
     /// The window that begins at this row, or as near to it as there are rows to fill it.
-    fn held_window(&self, row: usize) -> usize {
+    pub(super) fn held_window(&self, row: usize) -> usize {
         row.min(self.rows().saturating_sub(WINDOW))
     }
 
@@ -161,7 +161,7 @@ impl Select {
         self.window = 0;
         self.activate(self.open_row(0, 1));
         let was_open = core::mem::replace(&mut self.open, true);
-        Ok(Turn::one(Happening::Draft).and_if(!was_open, Happening::Opened))
+        Ok(Turn::one(Event::Draft).and_if(!was_open, Event::Opened))
     }
 
     fn find(&mut self, typed: char, at: u64) -> Result<Turn<Vec<String>>, Refusal> {
@@ -180,7 +180,7 @@ impl Select {
         let stays = text.chars().count() > 1 && !again;
         let start = from.map_or(0, |row| if stays { row } else { row + 1 });
         let row = self.list.beginning_with(&wanted, start).ok_or(Refusal::NoMatch)?;
-        let turn = match (self.open, self.multiple) {
+        let turn = match (self.open, self.definition.multiple) {
             (false, false) => {
                 let value =
                     self.list.row(row).map(|choice| choice.value.clone()).unwrap_or_default();
@@ -203,23 +203,22 @@ impl Select {
         if choice.disabled {
             return Err(Refusal::Disabled);
         }
-        if self.multiple && self.chosen.iter().any(|chosen| chosen == value) {
+        if self.definition.multiple && self.chosen.iter().any(|chosen| chosen == value) {
             return self.remove(value);
         }
-        if !self.multiple {
+        if !self.definition.multiple {
             let same = self.chosen == [value];
             let turn = match (same, self.open) {
                 (true, false) => return Err(Refusal::Unchanged),
-                (true, true) => Turn::one(Happening::Closed),
-                (false, open) => {
-                    self.settle(vec![value.to_owned()]).and_if(open, Happening::Closed)
-                }
+                (true, true) => Turn::one(Event::Closed),
+                (false, open) => self.settle(vec![value.to_owned()]).and_if(open, Event::Closed),
             };
             self.shut();
             return Ok(turn);
         }
-        if self.chosen.len() >= self.most {
-            return Err(Refusal::TooMany { max: self.most });
+        if let Some(most) = self.definition.most.filter(|most| self.chosen.len() >= *most as usize)
+        {
+            return Err(Refusal::TooMany { most });
         }
         let mut chosen = self.chosen.clone();
         chosen.push(value.to_owned());
@@ -238,14 +237,17 @@ impl Select {
     }
 
     fn settle(&mut self, chosen: Vec<String>) -> Turn<Vec<String>> {
-        self.chosen = self.in_order(chosen);
-        Turn::settled(self.chosen.clone())
+        (self.chosen, self.given) = (self.in_order(chosen), Given::Person);
+        Turn::settled(self.value())
     }
 
-    pub(super) fn in_order(&self, mut chosen: Vec<String>) -> Vec<String> {
-        let place = |value: &String| self.list.place_of(value).unwrap_or(usize::MAX);
-        let places: Vec<usize> = chosen.iter().map(place).collect();
-        let sorted = order(places.len(), &|one, other| places[one].cmp(&places[other]));
-        sorted.into_iter().map(|at| core::mem::take(&mut chosen[at])).collect()
+    /// These values in the order of their options, pending ones last.
+    pub(super) fn in_order(&self, chosen: Vec<String>) -> Vec<String> {
+        let mut placed: Vec<(usize, String)> = chosen
+            .into_iter()
+            .map(|value| (self.list.place_of(&value).unwrap_or(usize::MAX), value))
+            .collect();
+        placed.sort_by_key(|(place, _)| *place);
+        placed.into_iter().map(|(_, value)| value).collect()
     }
 }

@@ -1,8 +1,6 @@
 //! The options of a select, and which of them match what was typed.
 
-use crate::search::find;
 use crate::world::AnyWorld;
-use core::cmp::Ordering;
 
 /// An option.
 ///
@@ -13,6 +11,7 @@ use core::cmp::Ordering;
 /// assert_eq!(Choice::from("thymol").text, "thymol"); // sends what it shows
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
+#[cfg_attr(feature = "json", derive(serde::Serialize, serde::Deserialize))]
 #[non_exhaustive]
 pub struct Choice {
     /// What is sent.
@@ -20,8 +19,10 @@ pub struct Choice {
     /// What is shown.
     pub text: String,
     /// The name of the group it stands in, if it stands in one.
+    #[cfg_attr(feature = "json", serde(default, skip_serializing_if = "Option::is_none"))]
     pub group: Option<String>,
     /// It is shown and cannot be chosen.
+    #[cfg_attr(feature = "json", serde(default, skip_serializing_if = "core::ops::Not::not"))]
     pub disabled: bool,
 }
 
@@ -41,8 +42,10 @@ impl Choice {
     ///
     /// ```
     /// use pin_notch::{Choice, Intent, Select};
-    /// let mut hive = Select::single().offering([Choice::from("Willow").disabled()]);
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let mut hive = Select::builder().options([Choice::from("Willow").disabled()]).build()?;
     /// assert!(hive.handle(Intent::Pick("Willow")).refusal().is_some());
+    /// # Ok(()) }
     /// ```
     pub fn disabled(mut self) -> Self {
         self.disabled = true;
@@ -62,25 +65,26 @@ impl<T: Into<String>> From<T> for Choice {
 ///
 /// ```
 /// use pin_notch::{Choice, Listing, Select};
-/// let mut keeper = Select::single().starting_with(["ida"]);
+/// # fn main() -> Result<(), pin_notch::ControlError> {
+/// let mut keeper = Select::builder().value(["ida"]).build()?;
 /// keeper.set_loading();
 /// assert_eq!(keeper.listing(), &Listing::Loading);
-/// keeper.set_choices([Choice::new("ida", "Ida Brandt")]);
-/// assert_eq!(keeper.readout(), "Ida Brandt");
+/// keeper.set_options([Choice::new("ida", "Ida")]);
+/// assert_eq!(keeper.readout(), "Ida");
+/// # Ok(()) }
 /// ```
 #[derive(Clone, Debug, Default, PartialEq, Eq)]
-#[non_exhaustive]
 pub enum Listing {
     /// They are there.
     #[default]
     Loaded,
     /// They are on their way.
     Loading,
-    /// They could not be had, for this reason.
+    /// They could not be loaded, for this reason.
     Failed(String),
 }
 
-#[derive(Clone, Debug, Default)]
+#[derive(Clone, Debug, Default, PartialEq)]
 pub(super) struct List {
     state: Listing,
     choices: Vec<Choice>,
@@ -100,10 +104,6 @@ impl List {
         &self.state
     }
 
-    pub(super) fn choices(&self) -> &[Choice] {
-        &self.choices
-    }
-
     pub(super) fn set_state(&mut self, state: Listing) {
         self.state = state;
     }
@@ -112,10 +112,10 @@ impl List {
         self.state = Listing::Loaded;
         self.choices = choices;
         self.fold();
-        let choices = &self.choices;
         // Of two options with one value the first counts, as in HTML: the sort keeps their order.
-        self.by_value =
-            order(choices.len(), &|one, other| choices[one].value.cmp(&choices[other].value));
+        self.by_value = (0..self.choices.len()).collect();
+        let choices = &self.choices;
+        self.by_value.sort_by(|one, other| choices[*one].value.cmp(&choices[*other].value));
         self.matching = self.all_matching(&self.folded(&self.filter));
     }
 
@@ -157,10 +157,10 @@ impl List {
     pub(super) fn set_filter(&mut self, filter: &str) {
         let (before, now) = (self.folded(&self.filter), self.folded(filter));
         // Whatever holds the longer text held the shorter one.
-        if !before.is_empty() && find(&now, &before).is_some() {
+        if !before.is_empty() && now.contains(&before) {
             let matching = core::mem::take(&mut self.matching);
             self.matching =
-                matching.into_iter().filter(|at| find(self.text(*at), &now).is_some()).collect();
+                matching.into_iter().filter(|at| self.text(*at).contains(&now)).collect();
         } else {
             self.matching = self.all_matching(&now);
         }
@@ -174,12 +174,10 @@ impl List {
         // A single letter is soon found in every text. What is longer may be far to seek: one search through
         // the one long text is far quicker than one for each option.
         if filter.len() == 1 {
-            return (0..self.choices.len())
-                .filter(|at| find(self.text(*at), filter).is_some())
-                .collect();
+            return (0..self.choices.len()).filter(|at| self.text(*at).contains(filter)).collect();
         }
         let (mut found, mut option) = (Vec::new(), 0);
-        while let Some(at) = find(&self.folded[self.starts[option]..], filter) {
+        while let Some(at) = self.folded[self.starts[option]..].find(filter) {
             let at = self.starts[option] + at;
             while self.starts[option + 1] <= at {
                 option += 1;
@@ -238,12 +236,4 @@ fn push_plain(to: &mut String, text: &str) {
         }
         to.push_str(word);
     }
-}
-
-/// The places of so many things in the order of this comparison; those that are equal stay as they stand. One
-/// sort serves all lists here: a sort for each kind of thing is far more for a browser to load.
-pub(super) fn order(count: usize, compare: &dyn Fn(usize, usize) -> Ordering) -> Vec<usize> {
-    let mut places: Vec<usize> = (0..count).collect();
-    places.sort_by(|one, other| compare(*one, *other));
-    places
 }

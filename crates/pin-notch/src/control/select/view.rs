@@ -1,18 +1,21 @@
 //! What a select looks like, as plain data: its text or tokens, and the rows of its list that are shown.
 
 use super::{Listing, Select, WINDOW};
+use crate::message::Message;
 use crate::semantics::{Role, Semantics};
 use crate::validity::in_words;
 
 /// All that a face needs to draw a select.
 ///
 /// ```
-/// use pin_notch::{Choice, Intent, Select};
-/// let mut hive = Select::single().offering(["Willow", "Meadow"].map(Choice::from)).prompting("hive");
+/// use pin_notch::{Intent, Select};
+/// # fn main() -> Result<(), pin_notch::ControlError> {
+/// let mut hive = Select::builder().options(["Willow", "Meadow"]).placeholder("hive").build()?;
 /// let _ = hive.handle(Intent::Open);
 /// let view = hive.view();
 /// assert_eq!((view.readout.as_str(), view.prompting), ("hive", true));
 /// assert_eq!((view.open, view.row_count, view.rows.len()), (true, 2, 2));
+/// # Ok(()) }
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
@@ -54,9 +57,12 @@ pub struct SelectView {
 ///
 /// ```
 /// use pin_notch::{Choice, Select};
-/// let hives = Select::many().offering([Choice::new("w", "Willow")]).starting_with(["w"]);
-/// let token = &hives.view().tokens[0];
+/// # fn main() -> Result<(), pin_notch::ControlError> {
+/// let hives = Select::builder().options([Choice::new("w", "Willow")]).value(["w"]).build()?;
+/// let view = hives.view();
+/// let token = &view.tokens[0];
 /// assert_eq!((token.value.as_str(), token.text.as_str(), token.pending), ("w", "Willow", false));
+/// # Ok(()) }
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
@@ -73,10 +79,13 @@ pub struct TokenView {
 ///
 /// ```
 /// use pin_notch::{Choice, Intent, Select};
-/// let mut hive = Select::single().offering([Choice::new("w", "Willow")]).starting_with(["w"]);
+/// # fn main() -> Result<(), pin_notch::ControlError> {
+/// let mut hive = Select::builder().options([Choice::new("w", "Willow")]).value(["w"]).build()?;
 /// let _ = hive.handle(Intent::Open);
-/// let row = &hive.view().rows[0];
+/// let view = hive.view();
+/// let row = &view.rows[0];
 /// assert_eq!((row.value.as_str(), row.text.as_str(), row.chosen), ("w", "Willow", true));
+/// # Ok(()) }
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
@@ -98,7 +107,7 @@ pub struct RowView {
 impl Select {
     /// All that a face needs to draw it. The cost grows with what is chosen and seen, not with the list.
     pub fn view(&self) -> SelectView {
-        let problem = in_words(&self.validity());
+        let problem = in_words(&self.validity(), &self.surroundings.world);
         let shown = if self.open { self.window..self.window + WINDOW } else { 0..0 };
         let rows = shown.map_while(|row| self.row(row)).map(|row| RowView {
             value: row.choice.value.clone(),
@@ -116,8 +125,8 @@ impl Select {
         SelectView {
             readout: self.readout(),
             prompting: self.chosen.is_empty(),
-            multiple: self.multiple,
-            filtering: self.filtering,
+            multiple: self.definition.multiple,
+            filtering: self.definition.filter,
             filter: self.filter().to_owned(),
             tokens: tokens.collect(),
             open: self.open,
@@ -136,13 +145,14 @@ impl Select {
     }
 
     fn status(&self) -> String {
-        match self.listing() {
-            _ if !self.open => String::new(),
-            Listing::Loading => "The options are on their way …".to_owned(),
-            Listing::Failed(why) => format!("The options could not be had: {why}"),
-            Listing::Loaded if self.rows() > 0 => String::new(),
-            Listing::Loaded if self.filter().is_empty() => "There are no options.".to_owned(),
-            Listing::Loaded => "No option matches.".to_owned(),
-        }
+        let message = match self.listing() {
+            _ if !self.open => return String::new(),
+            Listing::Loading => Message::Loading,
+            Listing::Failed(why) => Message::LoadingFailed { why: why.clone() },
+            Listing::Loaded if self.rows() > 0 => return String::new(),
+            Listing::Loaded if self.filter().is_empty() => Message::NoOptions,
+            Listing::Loaded => Message::NoMatch,
+        };
+        self.surroundings.world.message(&message)
     }
 }

@@ -1,19 +1,17 @@
 //! What a slider looks like, as plain data.
 
 use super::Slider;
+use crate::control::wording::Words;
 use crate::semantics::{Orientation, Range, Role, Semantics};
 use crate::validity::in_words;
 use rust_decimal::Decimal;
 
-/// The most notches that a view marks on the track; more would run together.
-const MAX_MARKED: u128 = 25;
-
 /// All that a face needs to draw a slider.
 ///
 /// ```
-/// use pin_notch::{Notches, Slider, dec};
+/// use pin_notch::{Slider, dec};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let weight = Slider::new(Notches::new(dec!(0), dec!(40), dec!(0.1))?)?.starting_at(dec!(10))?;
+/// let weight = Slider::builder().max(40).step(dec!(0.1)).value(10).build()?;
 /// let view = weight.view();
 /// assert_eq!((view.thumb, view.filled), (0.25, (0.0, 0.25)));
 /// assert_eq!((view.value, view.readout.as_str()), (dec!(10), "10.0"));
@@ -47,11 +45,13 @@ pub struct SliderView {
 /// A mark along a track.
 ///
 /// ```
-/// use pin_notch::{Notches, Slider, dec};
+/// use pin_notch::Slider;
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let weight = Slider::new(Notches::new(dec!(0), dec!(40), dec!(0.1))?)?
-///     .starting_at(dec!(18))?
-///     .marking([(dec!(10), "feed"), (dec!(30), "add a box")])?;
+/// let weight = Slider::builder()
+///     .max(40)
+///     .value(18)
+///     .options([(10, "feed"), (30, "add a box")])
+///     .build()?;
 /// let marks = weight.view().marks;
 /// assert_eq!((marks[0].at, marks[0].label.as_str(), marks[0].lit), (0.25, "feed", true));
 /// assert!(!marks[1].lit);
@@ -71,40 +71,34 @@ pub struct MarkView {
 impl Slider {
     /// All that a face needs to draw it.
     pub fn view(&self) -> SliderView {
-        let position = self.position(self.value);
-        let (min, max) = self.ends();
-        let places = self.notches.places();
-        let readout = self.words.say(self.words.wording.as_ref(), self.value, places, [min, max]);
-        let problem = in_words(&self.validity());
+        let position = self.rail.position(self.value);
+        let (min, max) = self.rail.ends(self.value);
+        let words = Words {
+            world: &self.surroundings.world,
+            names: &self.definition.names,
+            unit: &self.definition.unit,
+            places: self.notches().places(),
+            bounds: [min, max],
+        };
+        let wording = self.definition.wording.as_ref();
+        let readout = words.say_or(wording, self.value, || words.measured(self.value));
+        let problem = in_words(&self.validity(), &self.surroundings.world);
+        let orientation = self.definition.orientation;
         let semantics = Semantics {
             range: Some(Range { now: self.value, min, max, text: readout.clone() }),
-            orientation: Some(self.track.orientation),
+            orientation: Some(orientation),
             ..self.conditions.semantics(Role::Slider, &problem)
         };
         SliderView {
             value: self.value,
             readout,
-            thumb: self.track.drawn(position),
-            filled: self.track.drawn_between(0.0, position),
-            marks: self.drawn_marks(),
-            orientation: self.track.orientation,
+            thumb: self.rail.track.drawn(position),
+            filled: self.rail.track.drawn_between(0.0, position),
+            marks: self.rail.marks(|value| value <= self.value),
+            orientation,
             grabbed: self.drag.is_some(),
             semantics,
             problem,
-        }
-    }
-
-    fn drawn_marks(&self) -> Vec<MarkView> {
-        let countable = self.notches.count().is_some_and(|count| (2..=MAX_MARKED).contains(&count));
-        let mark = |value: Decimal, label: &str| MarkView {
-            at: self.track.drawn(self.position(value)),
-            label: label.to_owned(),
-            lit: value <= self.value,
-        };
-        match self.marks.is_empty() {
-            false => self.marks.iter().map(|(value, label)| mark(*value, label)).collect(),
-            true if countable => self.notches.iter().map(|value| mark(value, "")).collect(),
-            true => Vec::new(),
         }
     }
 }

@@ -1,27 +1,69 @@
 //! Where a thumb of a span comes to rest, and what becomes of the other.
 
-use super::{Meeting, Span, SpanSlider};
+use super::Span;
+use crate::control::admit;
 use crate::intent::Thumb;
+use crate::notches::Notches;
 use crate::number::exact_sum;
+use crate::refusal::Refusal;
 use rust_decimal::Decimal;
 
-impl SpanSlider {
+/// How far apart two values on these notches have to be.
+pub(super) struct Spacing<'a> {
+    pub notches: &'a Notches,
+    pub least: Decimal,
+    pub most: Option<Decimal>,
+    /// A thumb that comes as near to the other as it may, or as far, takes it along.
+    pub push: bool,
+}
+
+impl Spacing<'_> {
+    fn is_kept(&self, Span { low, high }: Span) -> bool {
+        let far = exact_sum(high, -low).unwrap_or(Decimal::MAX);
+        far >= self.least.max(Decimal::ZERO) && self.most.is_none_or(|most| far <= most)
+    }
+
+    /// Whether these very values are allowed, or why not.
+    pub(super) fn admit(&self, span: Span) -> Result<Span, Refusal> {
+        admit(self.notches, span.low)?;
+        admit(self.notches, span.high)?;
+        match self.is_kept(span) {
+            true => Ok(span),
+            false => Err(Refusal::TooFar { least: self.least, most: self.most }),
+        }
+    }
+
+    /// Allowed values near to these: each end on its nearest notch, and where they are then too near to each
+    /// other or too far apart, the higher one moves, or the lower one where that has no room.
+    pub(super) fn nearest(&self, span: Span) -> Option<Span> {
+        let [one, other] = [span.low, span.high].map(|end| self.notches.snap(end));
+        let (low, high) = (one.min(other), one.max(other));
+        let near = || Some(Span { low, high: self.at_or_above(low, self.least)? });
+        let at_end = || {
+            let high = self.notches.last()?;
+            Some(Span { low: self.at_or_below(high, self.least)?, high })
+        };
+        let far = || Some(Span { low, high: self.at_or_below_more(low, self.most?) });
+        let all = [Some(Span { low, high }), far(), near(), at_end()];
+        all.into_iter().flatten().find(|span| self.admit(*span).is_ok())
+    }
+
     /// The span after this thumb was moved to this notch, as far as the other lets it, or along with it.
-    pub(super) fn moved(&self, thumb: Thumb, to: Decimal) -> Span {
-        let greatest = self.greatest.unwrap_or(Decimal::MAX);
-        let Span { low, high } = self.value;
-        match (thumb, self.meeting) {
-            (Thumb::Low, Meeting::Stop) => {
+    pub(super) fn moved(&self, from: Span, thumb: Thumb, to: Decimal) -> Span {
+        let greatest = self.most.unwrap_or(Decimal::MAX);
+        let Span { low, high } = from;
+        match (thumb, self.push) {
+            (Thumb::Low, false) => {
                 let most = self.at_or_below(high, self.least).unwrap_or(low);
                 let least = self.at_or_above_less(high, greatest);
                 Span { low: to.min(most).max(least), high }
             }
-            (Thumb::High, Meeting::Stop) => {
+            (Thumb::High, false) => {
                 let least = self.at_or_above(low, self.least).unwrap_or(high);
                 let most = self.at_or_below_more(low, greatest);
                 Span { low, high: to.max(least).min(most) }
             }
-            (Thumb::Low, Meeting::Push) => {
+            (Thumb::Low, true) => {
                 let Some(pushed) = self.at_or_above(to, self.least) else {
                     // The other stands at the end and can go no further.
                     let high = self.notches.last().unwrap_or(high);
@@ -29,7 +71,7 @@ impl SpanSlider {
                 };
                 Span { low: to, high: high.max(pushed).min(self.at_or_below_more(to, greatest)) }
             }
-            (Thumb::High, Meeting::Push) => {
+            (Thumb::High, true) => {
                 let Some(pushed) = self.at_or_below(to, self.least) else {
                     let low = self.notches.first().unwrap_or(low);
                     return Span { low, high: self.at_or_above(low, self.least).unwrap_or(high) };

@@ -3,6 +3,7 @@
 use super::{DateSpan, DateSpanPicker, Draft};
 use crate::control::DateGrid;
 use crate::intent::Thumb;
+use crate::message::Message;
 use crate::semantics::{Role, Semantics};
 use crate::validity::in_words;
 
@@ -11,7 +12,7 @@ use crate::validity::in_words;
 /// ```
 /// use pin_notch::{DateSpanPicker, Intent};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let mut away = DateSpanPicker::new("2026-05-14".parse()?);
+/// let mut away = DateSpanPicker::default();
 /// let _ = away.handle(Intent::Open);
 /// let _ = away.handle(Intent::PickDay("2026-05-12".parse()?));
 /// let view = away.view();
@@ -27,7 +28,7 @@ pub struct DateSpanView {
     /// What stands in the fields; with one field, only the first is used.
     pub texts: [String; 2],
     /// What stands there faintly while they are empty.
-    pub prompt: String,
+    pub placeholder: String,
     /// Whether there are two fields.
     pub two_fields: bool,
     /// The field that typing goes to, where there are two.
@@ -49,7 +50,7 @@ pub struct DateSpanView {
 impl DateSpanPicker {
     /// All that a face needs to draw it.
     pub fn view(&self) -> DateSpanView {
-        let problem = in_words(&self.validity());
+        let problem = in_words(&self.validity(), &self.surroundings.world);
         let (ends, span) = match (&self.draft, self.pointed) {
             (Some(Draft::Begun(day)), pointed) => {
                 let span = pointed.map(|pointed| DateSpan::between(*day, pointed));
@@ -62,12 +63,12 @@ impl DateSpanPicker {
         DateSpanView {
             value: self.value,
             texts: self.texts(),
-            prompt: self.prompt.clone(),
-            two_fields: self.two_fields,
+            placeholder: self.definition.placeholder.clone(),
+            two_fields: self.definition.two_fields,
             active: self.active,
             begun: matches!(self.draft, Some(Draft::Begun(_))),
             status: match self.draft {
-                Some(Draft::Begun(_)) => "Now the other end.".to_owned(),
+                Some(Draft::Begun(_)) => self.surroundings.world.message(&Message::OtherEnd),
                 _ => String::new(),
             },
             grid: self.days.grid(ends, span.map(|span| (span.first, span.last))),

@@ -1,16 +1,18 @@
 //! What a span slider looks like, as plain data.
 
 use super::{Span, SpanSlider};
+use crate::control::MarkView;
 use crate::intent::Thumb;
+use crate::message::Message;
 use crate::semantics::{Orientation, Range, Role, Semantics};
 use crate::validity::in_words;
 
 /// All that a face needs to draw a span slider.
 ///
 /// ```
-/// use pin_notch::{Notches, SpanSlider, Thumb, dec};
+/// use pin_notch::{Span, SpanSlider, Thumb};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let flying = SpanSlider::new(Notches::new(dec!(0), dec!(40), dec!(1))?)?.starting_at(dec!(10), dec!(30))?;
+/// let flying = SpanSlider::builder().max(40).value(Span::new(10, 30)).build()?;
 /// let view = flying.view();
 /// assert_eq!((view.thumbs, view.filled), ([0.25, 0.75], (0.25, 0.75)));
 /// assert_eq!((view.readout.as_str(), view.active), ("10 to 30", Thumb::Low));
@@ -18,7 +20,7 @@ use crate::validity::in_words;
 /// ```
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
-pub struct SpanView {
+pub struct SpanSliderView {
     /// The two values.
     pub value: Span,
     /// Both as text, with their unit.
@@ -27,6 +29,8 @@ pub struct SpanView {
     pub thumbs: [f64; 2],
     /// The part between them, the smaller fraction first.
     pub filled: (f64, f64),
+    /// What is marked along the track, as on a slider's.
+    pub marks: Vec<MarkView>,
     /// Which thumb keys move.
     pub active: Thumb,
     /// Whether a thumb is in somebody's hand.
@@ -46,37 +50,41 @@ impl SpanSlider {
     /// What assistive technology is told of a thumb: how far it can be moved, too.
     fn thumb(&self, thumb: Thumb, problem: &str) -> Semantics {
         let Span { low, high } = self.value;
-        let (first, last) =
-            (self.notches.first().unwrap_or(low), self.notches.last().unwrap_or(high));
+        let first = self.notches().first().unwrap_or(low);
+        let last = self.notches().last().unwrap_or(high);
         let now = self.value.end(thumb);
+        let end = |to| self.spacing().moved(self.value, thumb, to).end(thumb);
+        let (places, unit) = (self.notches().places(), self.definition.unit.clone());
+        let text = Message::Measured { value: now, places, unit };
         Semantics {
             range: Some(Range {
                 now,
-                min: self.moved(thumb, first).end(thumb),
-                max: self.moved(thumb, last).end(thumb),
-                text: self.words.measured(now, self.notches.places()),
+                min: end(first),
+                max: end(last),
+                text: self.surroundings.world.message(&text),
             }),
-            orientation: Some(self.track.orientation),
+            orientation: Some(self.definition.orientation),
             ..self.conditions.semantics(Role::Slider, problem)
         }
     }
 
     /// All that a face needs to draw it.
-    pub fn view(&self) -> SpanView {
+    pub fn view(&self) -> SpanSliderView {
         let Span { low, high } = self.value;
-        let positions = [self.notches.position(low), self.notches.position(high)];
-        let places = self.notches.places();
-        let problem = in_words(&self.validity());
-        let readout =
-            format!("{} to {}", self.words.number(low, places), self.words.measured(high, places));
-        SpanView {
+        let positions = [self.rail.position(low), self.rail.position(high)];
+        let track = &self.rail.track;
+        let world = &self.surroundings.world;
+        let problem = in_words(&self.validity(), world);
+        let (places, unit) = (self.notches().places(), self.definition.unit.clone());
+        SpanSliderView {
             value: self.value,
-            readout,
-            thumbs: [self.track.drawn(positions[0]), self.track.drawn(positions[1])],
-            filled: self.track.drawn_between(positions[0], positions[1]),
+            readout: world.message(&Message::Between { low, high, places, unit }),
+            thumbs: positions.map(|position| track.drawn(position)),
+            filled: track.drawn_between(positions[0], positions[1]),
+            marks: self.rail.marks(|value| (low..=high).contains(&value)),
             active: self.active,
             grabbed: self.drag.is_some(),
-            orientation: self.track.orientation,
+            orientation: self.definition.orientation,
             thumb_semantics: [Thumb::Low, Thumb::High].map(|end| self.thumb(end, &problem)),
             semantics: Semantics {
                 required: false,

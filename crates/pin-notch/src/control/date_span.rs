@@ -5,19 +5,21 @@ mod view;
 
 pub use view::DateSpanView;
 
-use super::days::{Days, days_methods};
-use super::{Blocked, condition_methods};
+use super::date::days::{ClosedWhen, Days, DaysDefinition, days_methods};
+use super::error::check_counts;
+use super::given::Given;
+use super::machine::{conditions_of, machine_methods};
+use super::uniform::uniform;
+use super::value::Taken;
+use super::{Closed, Conditions, ControlError, Value, ValueKind};
 use crate::calendar::{Date, Weekday};
-use crate::control::setting::{Amount, Label, Manner, Setting, SettingError, whole};
-use crate::control::uniform::uniform;
-use crate::control::value::Taken;
-use crate::control::{Conditions, Direction, Value, ValueKind};
-use crate::event::{Happening, Shown, Turn};
+use crate::definition::definition;
+use crate::event::{Event, Shown, Turn};
 use crate::intent::{Intent, Key, Thumb};
-use crate::measure::NotchesOf;
 use crate::refusal::Refusal;
-use crate::validity::Invalid;
-use crate::world::{AnyWorld, DatePattern};
+use crate::surroundings::Surroundings;
+use crate::validity::{BadInput, Invalid};
+use crate::world::DatePattern;
 
 /// Two days, the earlier one first; both belong to the span.
 ///
@@ -30,6 +32,7 @@ use crate::world::{AnyWorld, DatePattern};
 /// # Ok(()) }
 /// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+#[cfg_attr(feature = "json", derive(serde::Serialize, serde::Deserialize))]
 pub struct DateSpan {
     /// The first day.
     pub first: Date,
@@ -61,89 +64,98 @@ impl Shown for DateSpan {
     }
 }
 
-/// What stands between the two days of a span in one field.
-const BETWEEN: &str = " – ";
+definition! {
+    /// All that is said of a [`DateSpanPicker`].
+    ///
+    /// ```
+    /// use pin_notch::{DateSpanDefinition, DateSpanPicker};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let mut definition = DateSpanDefinition::default();
+    /// (definition.least, definition.most) = (2, Some(21));
+    /// assert_eq!(DateSpanPicker::new(definition)?.value(), None);
+    /// # Ok(()) }
+    /// ```
+    DateSpanDefinition,
+    /// A [`DateSpanPicker`] that is being defined; begun by [`DateSpanPicker::builder`].
+    ///
+    /// ```
+    /// use pin_notch::{DateSpan, DateSpanPicker};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let week = DateSpan::between("2026-05-14".parse()?, "2026-05-20".parse()?);
+    /// let away = DateSpanPicker::builder().two_fields(true).value(week).build()?;
+    /// assert_eq!(away.texts(), ["2026-05-14", "2026-05-20"]);
+    /// # Ok(()) }
+    /// ```
+    DateSpanBuilder => DateSpanPicker {
+        /// The first day.
+        min: [maybe one Date],
+        /// The last day.
+        max: [maybe one Date],
+        /// The distance of two days, or `any`.
+        step: [step],
+        /// Where steps are counted from, if not from the first day.
+        step_base: [maybe one Date],
+        /// The two days it starts with; without them, it is empty.
+        value: [maybe one DateSpan],
+        /// How many days a span has to have, both ends counted.
+        least: [count] = 1,
+        /// How many days it may have.
+        most: [maybe count],
+        /// Each of the two days has a field of its own.
+        two_fields: [flag],
+        /// A span may hold closed days. Its ends still cannot be closed.
+        across_closed: [flag],
+        /// What stands in the fields while they are empty.
+        placeholder: [text],
+        /// How a date is written.
+        date_pattern: [one DatePattern],
+        /// The day on which weeks begin, whatever the language says.
+        first_day: [maybe one Weekday],
+        /// The calendar is part of the page.
+        always_open: [flag],
+    }
+    /// The days that cannot be chosen, each with the reason.
+    options: Closed,
+}
 
 /// A picker of two days.
 ///
 /// The first day that is picked begins a span, the second ends it; until then the value stays as it was,
 /// and pointing at a day previews the span. Typed, both days stand in one field (`2026-05-01 –
-/// 2026-05-14`), or, [in two fields](Self::in_two_fields), each in its own, and an intent
-/// [`Take`](Intent::Take) says which is meant.
+/// 2026-05-14`), or each in its own, and an intent [`Take`](Intent::Take) says which is meant.
 ///
 /// ```
-/// use pin_notch::{Blocked, DateSpanPicker, Intent, Weekday};
+/// use pin_notch::{Closed, DateSpanPicker, Intent, Weekday};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let mut away = DateSpanPicker::new("2026-05-14".parse()?)
-///     .blocking([Blocked::weekday(Weekday::Sunday, "The apiary rests on Sundays.")]);
+/// let mut away = DateSpanPicker::builder()
+///     .options([Closed::weekday(Weekday::Sunday, "The apiary rests on Sundays.")])
+///     .build()?;
 /// assert_eq!(away.handle(Intent::PickDay("2026-05-12".parse()?)).to_string(), "draft");
 /// let turn = away.handle(Intent::PointDay("2026-05-15".parse()?));
 /// assert_eq!(turn.to_string(), "preview 2026-05-12 to 2026-05-15");
 /// let turn = away.handle(Intent::PickDay("2026-05-19".parse()?));
-/// assert_eq!(turn.to_string(), "refused: 2026-05-17 lies between and is blocked");
-/// let turn = away.handle(Intent::PickDay("2026-05-15".parse()?));
-/// assert_eq!(turn.change().flatten().unwrap().days(), 4);
-/// # Ok(()) }
-/// ```
-///
-/// Its definition, its value and its conditions:
-///
-/// ```
-/// use pin_notch::{
-///     Blocked, Date, DateSpan, DateSpanPicker, Direction, English, NotchesOf, Weekday, dec,
-/// };
-/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let (today, last): (Date, Date) = ("2026-05-14".parse()?, "2026-09-30".parse()?);
-/// let week = DateSpan::between(today, "2026-05-20".parse()?);
-/// let mut away = DateSpanPicker::new(today)
-///     .within(NotchesOf::new(Some(today), Some(last), dec!(1))?)
-///     .blocking([Blocked::weekday(Weekday::Sunday, "The apiary rests.")])
-///     .across_blocked()
-///     .lasting(2..=21)
-///     .in_two_fields()
-///     .written("dd.MM.y".parse()?)
-///     .in_world(English)
-///     .weeks_from(Weekday::Sunday)
-///     .running(Direction::LeftToRight)
-///     .prompting("first and last day")
-///     .always_open()
-///     .starting_at(Some(week))?;
-/// assert_eq!(away.texts(), ["14.05.2026", "20.05.2026"]);
-/// assert!(away.has_two_fields() && away.runs_across_blocked());
-/// assert_eq!((away.lengths(), away.prompt()), ((2, Some(21)), "first and last day"));
-/// assert!(away.is_always_open() && away.is_open() && away.active_day().is_some());
-/// assert_eq!((away.notches().max(), away.blocked().len()), (Some(last), 1));
-/// assert_eq!(away.pattern().show(&English, last), "30.09.2026");
-/// assert_eq!(away.why_not("2026-05-17".parse()?), Some("The apiary rests."));
-/// away.set_value(None)?;
-/// assert_eq!((away.value(), away.default_value()), (None, Some(week)));
+/// assert_eq!(turn.to_string(), "refused: 2026-05-17 lies between and is closed");
+/// away.redefine(|definition| definition.across_closed = true)?;
+/// let turn = away.handle(Intent::PickDay("2026-05-19".parse()?));
+/// assert_eq!(turn.change().and_then(|span| *span).map(|span| span.days()), Some(8));
 /// away.reset();
-/// away.set_today(last);
-/// away.set_required(true);
-/// assert!(away.conditions().required && away.validity().is_empty());
-/// away.conditions_mut().required = false;
-/// away.set_read_only(true);
-/// assert!(away.view().semantics.read_only);
-/// away.set_disabled(true);
+/// assert_eq!((away.value(), away.default_value()), (None, None));
 /// # Ok(()) }
 /// ```
-#[derive(Clone, Debug)]
+#[derive(Clone, Debug, PartialEq)]
 pub struct DateSpanPicker {
+    definition: DateSpanDefinition,
+    conditions: Conditions,
+    surroundings: Surroundings,
     days: Days,
     value: Option<DateSpan>,
-    default: Option<DateSpan>,
+    given: Given<Option<DateSpan>>,
     /// What is under way in the value's place.
     draft: Option<Draft>,
     /// The day that is pointed at while a span is begun.
     pointed: Option<Date>,
     /// The field that typing goes to, where there are two.
     active: Thumb,
-    two_fields: bool,
-    across: bool,
-    least: u32,
-    most: Option<u32>,
-    prompt: String,
-    conditions: Conditions,
 }
 
 /// A span that is not there yet.
@@ -156,64 +168,121 @@ enum Draft {
     Typed([String; 2], Option<DateSpan>),
 }
 
+impl Default for DateSpanPicker {
+    fn default() -> Self {
+        match Self::made(DateSpanDefinition::default()) {
+            Ok(picker) => picker,
+            Err(error) => unreachable!("the default definition is sound: {error}"),
+        }
+    }
+}
+
+/// The days that a definition comes to.
+fn checked(definition: &DateSpanDefinition) -> Result<Days, ControlError> {
+    check_counts(definition.least, definition.most)?;
+    let days = Days::new(DaysDefinition {
+        min: definition.min,
+        max: definition.max,
+        step: definition.step,
+        step_base: definition.step_base,
+        date_pattern: &definition.date_pattern,
+        first_day: definition.first_day,
+        always_open: definition.always_open,
+        closed: &definition.options,
+    })?;
+    if let Some(span) = definition.value {
+        let why = |why| ControlError::Default { value: span.into(), why };
+        admit(definition, &days, span).map_err(why)?;
+    }
+    Ok(days)
+}
+
+/// Whether this very span is allowed, or why not.
+fn admit(
+    definition: &DateSpanDefinition,
+    days: &Days,
+    span: DateSpan,
+) -> Result<DateSpan, Refusal> {
+    let DateSpanDefinition { least, most, across_closed, .. } = *definition;
+    days.admit(span.first)?;
+    days.admit(span.last)?;
+    if span.last < span.first {
+        return Err(Refusal::WrongOrder);
+    }
+    match (span.days(), most) {
+        (count, _) if count < least => return Err(Refusal::TooShort { least }),
+        (count, Some(most)) if count > most => return Err(Refusal::TooLong { most }),
+        _ => {}
+    }
+    match days.first_closed(span.first, span.last).filter(|_| !across_closed) {
+        Some(day) => Err(Refusal::AcrossClosed { day }),
+        None => Ok(span),
+    }
+}
+
+/// An allowed span near to this one: each end goes to its nearest day, and where they are then too few or too
+/// many, the last one moves.
+fn nearest(definition: &DateSpanDefinition, days: &Days, span: DateSpan) -> Option<DateSpan> {
+    let span = DateSpan::between(days.nearest(span.first)?, days.nearest(span.last)?);
+    let count = definition.most.map_or(span.days(), |most| span.days().min(most));
+    let count = count.max(definition.least).max(1);
+    let last = span.first.plus_days(i32::try_from(count - 1).ok()?)?;
+    let moved = DateSpan { first: span.first, last: days.nearest(last)? };
+    [span, moved].into_iter().find(|span| admit(definition, days, *span).is_ok())
+}
+
 impl DateSpanPicker {
-    /// A picker of any two days, empty at the start. `today` is marked, and where an empty picker's grid
-    /// opens.
-    pub fn new(today: Date) -> Self {
-        Self {
-            days: Days::new(today),
-            value: None,
-            default: None,
+    machine_methods!(DateSpanDefinition, DateSpanBuilder, surroundings_changed);
+
+    fn surroundings_changed(&mut self) {
+        self.days.surround(&self.surroundings, self.start());
+    }
+
+    fn made(definition: DateSpanDefinition) -> Result<Self, ControlError> {
+        let (mut days, value) = (checked(&definition)?, definition.value);
+        days.shut(value.map(|span| span.first));
+        Ok(Self {
+            conditions: conditions_of!(definition),
+            definition,
+            surroundings: Surroundings::default(),
+            days,
+            value,
+            given: Given::Definition,
             draft: None,
             pointed: None,
             active: Thumb::Low,
-            two_fields: false,
-            across: false,
-            least: 1,
-            most: None,
-            prompt: String::new(),
-            conditions: Conditions::default(),
+        })
+    }
+
+    fn redefined(&mut self, definition: DateSpanDefinition) -> Result<(), ControlError> {
+        let days = checked(&definition)?.in_place_of(&self.days);
+        let (before, was_on) = (core::mem::replace(&mut self.days, days), self.start());
+        let was_two = self.definition.two_fields;
+        self.conditions = conditions_of!(definition).after(&self.conditions);
+        self.definition = definition;
+        let (definition, days) = (&self.definition, &self.days);
+        let near = |span: &Option<DateSpan>| span.and_then(|span| nearest(definition, days, span));
+        match &mut self.draft {
+            Some(Draft::Typed(texts, origin)) => {
+                *origin = self.given.under(definition.value, origin, near);
+                self.value = near(&self.value);
+                // What was typed in one field goes on in two, and the other way round.
+                let texts = core::mem::take(texts);
+                let kept = typed::between_fields(texts, was_two, definition.two_fields);
+                self.draft = Some(Draft::Typed(kept, *origin));
+            }
+            Some(Draft::Begun(_)) | None => {
+                self.value = self.given.under(definition.value, &self.value, near);
+            }
         }
-    }
-
-    /// Starts, and after a reset starts again, with this span, or empty. Given after whatever says which
-    /// spans are allowed.
-    ///
-    /// # Errors
-    /// Why that span cannot be chosen.
-    pub fn starting_at(mut self, span: Option<DateSpan>) -> Result<Self, Refusal> {
-        self.set_value(span)?;
-        self.default = span;
-        self.days.shut(self.start());
-        Ok(self)
-    }
-
-    /// Gives each of the two days a field of its own.
-    pub fn in_two_fields(mut self) -> Self {
-        self.two_fields = true;
-        self
-    }
-
-    /// Lets spans run across blocked days. Their ends still cannot be blocked.
-    pub fn across_blocked(mut self) -> Self {
-        self.across = true;
-        self
-    }
-
-    /// Takes only spans of so many days, both ends counted.
-    pub fn lasting(mut self, days: core::ops::RangeInclusive<u32>) -> Self {
-        (self.least, self.most) = (*days.start(), Some(*days.end()));
-        self
-    }
-
-    /// Shows this in the field while it is empty.
-    pub fn prompting(mut self, prompt: impl Into<String>) -> Self {
-        self.prompt = prompt.into();
-        self
+        let on = self.start();
+        self.days.go_on(&before, was_on, on);
+        Ok(())
     }
 
     days_methods!();
 
+    /// Where the grid opens, if anywhere special.
     fn start(&self) -> Option<Date> {
         self.value.map(|span| span.first)
     }
@@ -225,27 +294,7 @@ impl DateSpanPicker {
 
     /// The value it starts with, if any.
     pub fn default_value(&self) -> Option<DateSpan> {
-        self.default
-    }
-
-    /// How many days a span has to have, and may have.
-    pub fn lengths(&self) -> (u32, Option<u32>) {
-        (self.least, self.most)
-    }
-
-    /// Whether spans may run across blocked days.
-    pub fn runs_across_blocked(&self) -> bool {
-        self.across
-    }
-
-    /// Whether each day has a field of its own.
-    pub fn has_two_fields(&self) -> bool {
-        self.two_fields
-    }
-
-    /// What is shown while it is empty.
-    pub fn prompt(&self) -> &str {
-        &self.prompt
+        self.definition.value
     }
 
     /// What stands in the fields; with one field, only the first is used.
@@ -255,11 +304,8 @@ impl DateSpanPicker {
             (Some(Draft::Begun(day)), _) => [self.days.show(*day), String::new()],
             (None, None) => Default::default(),
             (None, Some(DateSpan { first, last })) => {
-                let [first, last] = [first, last].map(|day| self.days.show(day));
-                match self.two_fields {
-                    true => [first, last],
-                    false => [format!("{first}{BETWEEN}{last}"), String::new()],
-                }
+                let both = [first, last].map(|day| self.days.show(day));
+                typed::between_fields(both, true, self.definition.two_fields)
             }
         }
     }
@@ -271,31 +317,32 @@ impl DateSpanPicker {
     /// Why that span cannot be chosen; the value is then as it was.
     pub fn set_value(&mut self, span: Option<DateSpan>) -> Result<(), Refusal> {
         self.value = span.map(|span| self.admit(span)).transpose()?;
+        self.given = Given::Program(span);
         Ok(())
+    }
+
+    /// Sets the value to an allowed span near to this one, or makes it empty, and says which it is: each end
+    /// goes to its nearest day, and where they are then too few days or too many, the last one moves. `span` is
+    /// remembered: when the definition changes, it counts again.
+    ///
+    /// # Errors
+    /// [`Refusal::NoValue`] where no span near to it can be chosen.
+    pub fn set_nearest(&mut self, span: Option<DateSpan>) -> Result<Option<DateSpan>, Refusal> {
+        let near = |span| nearest(&self.definition, &self.days, span).ok_or(Refusal::NoValue);
+        self.value = span.map(near).transpose()?;
+        self.given = Given::Program(span);
+        Ok(self.value)
     }
 
     /// Back to the default value; whatever is under way is dropped.
     pub fn reset(&mut self) {
-        (self.value, self.draft, self.pointed) = (self.default, None, None);
+        (self.value, self.given) = (self.definition.value, Given::Definition);
+        (self.draft, self.pointed) = (None, None);
         self.days.shut(self.start());
     }
 
     fn admit(&self, span: DateSpan) -> Result<DateSpan, Refusal> {
-        let DateSpan { first, last } = span;
-        self.days.admit(first)?;
-        self.days.admit(last)?;
-        if last < first {
-            return Err(Refusal::TooShort { least: self.least.max(1) });
-        }
-        match (span.days(), self.most) {
-            (days, _) if days < self.least => return Err(Refusal::TooShort { least: self.least }),
-            (days, Some(most)) if days > most => return Err(Refusal::TooLong { most }),
-            _ => {}
-        }
-        match Blocked::first_between(&self.days.blocked, first, last).filter(|_| !self.across) {
-            Some(day) => Err(Refusal::AcrossBlocked { day }),
-            None => Ok(span),
-        }
+        admit(&self.definition, &self.days, span)
     }
 
     fn against(&self, span: DateSpan) -> Vec<Invalid> {
@@ -304,8 +351,7 @@ impl DateSpanPicker {
             wrong.extend(self.days.against(span.last));
         }
         if let (Err(why), true) = (self.admit(span), wrong.is_empty()) {
-            let message = format!("These days cannot be chosen together: {why}.");
-            wrong.push(Invalid::CustomError(message));
+            wrong.push(Invalid::Together(why));
         }
         wrong
     }
@@ -315,7 +361,7 @@ impl DateSpanPicker {
         let texts = self.texts();
         let wrong = match (&self.draft, self.value) {
             (Some(Draft::Begun(_)), _) => {
-                vec![Invalid::BadInput("The last day is missing.".to_owned())]
+                vec![BadInput::OtherEndMissing.into()]
             }
             (Some(Draft::Typed(..)), _) => match self.parts(&texts) {
                 None => Vec::new(),
@@ -349,40 +395,40 @@ impl DateSpanPicker {
         match intent {
             Intent::Leave => {
                 self.pointed.take().ok_or(Refusal::Unchanged)?;
-                return Ok(Turn::one(Happening::PreviewEnd));
+                return Ok(Turn::one(Event::PreviewEnd));
             }
             Intent::Close | Intent::Key(Key::Escape)
                 if self.days.closes() && !matches!(self.draft, Some(Draft::Begun(_))) =>
             {
                 self.days.active = None;
-                return Ok(Turn::one(Happening::Closed));
+                return Ok(Turn::one(Event::Closed));
             }
             Intent::Close if self.days.closes() => {
                 self.draft = None;
                 self.days.active = None;
                 let preview = self.pointed.take().is_some();
                 let turn = if preview {
-                    Turn::one(Happening::PreviewEnd)
+                    Turn::one(Event::PreviewEnd)
                 } else {
-                    Turn::one(Happening::Cancelled)
+                    Turn::one(Event::Cancelled)
                 };
-                return Ok(turn.and(Happening::Closed));
+                return Ok(turn.and(Event::Closed));
             }
             _ => self.conditions.admit()?,
         }
         match (intent, self.days.active) {
             (Intent::Open, None) | (Intent::Key(Key::Down), None) => {
                 self.days.open(self.start())?;
-                Ok(Turn::one(Happening::Opened))
+                Ok(Turn::one(Event::Opened))
             }
             (Intent::Open, Some(_)) | (Intent::Close, _) => Err(Refusal::Unchanged),
             (Intent::PickDay(day), _) => self.pick(day),
             (Intent::PointDay(day), _) => self.point(day),
-            (Intent::Take(_), _) if !self.two_fields => Err(Refusal::NotForThis),
+            (Intent::Take(_), _) if !self.definition.two_fields => Err(Refusal::NotForThis),
             (Intent::Take(end), _) if self.active == end => Err(Refusal::Unchanged),
             (Intent::Take(end), _) => {
                 self.active = end;
-                Ok(Turn::one(Happening::Taken(end)))
+                Ok(Turn::one(Event::Taken(end)))
             }
             (Intent::Type(text), _) => self.type_text(text),
             (Intent::Settle, _) | (Intent::Key(Key::Enter), None) => self.settle_typed(),
@@ -395,10 +441,10 @@ impl DateSpanPicker {
             (Intent::Key(Key::Enter | Key::Space), Some(day)) => self.pick(day),
             (Intent::Key(key), Some(day)) => {
                 let to = self.days.go(day, key)?;
-                let turn = Turn::one(Happening::ActiveDay(to));
+                let turn = Turn::one(Event::ActiveDay(to));
                 let Some(Draft::Begun(begun)) = self.draft else { return Ok(turn) };
                 self.pointed = Some(to);
-                Ok(turn.and_with(Happening::Preview, Some(DateSpan::between(begun, to))))
+                Ok(turn.and(Event::Preview(Some(DateSpan::between(begun, to)))))
             }
             _ => Err(Refusal::NotForThis),
         }
@@ -411,9 +457,9 @@ impl DateSpanPicker {
             let turn = match self.draft.take() {
                 Some(Draft::Typed(_, origin)) if origin != self.value => {
                     self.value = origin;
-                    Turn::with(Happening::Input, origin).and(Happening::Draft)
+                    Turn::one(Event::Input(origin)).and(Event::Draft)
                 }
-                _ => Turn::one(Happening::Draft),
+                _ => Turn::one(Event::Draft),
             };
             self.draft = Some(Draft::Begun(day));
             if self.days.is_open() {
@@ -427,7 +473,7 @@ impl DateSpanPicker {
         let taken = self.take(Some(span));
         let turn = if previewed { taken.ending_preview() } else { taken };
         self.days.shut(Some(day));
-        Ok(turn.and_if(closes, Happening::Closed))
+        Ok(turn.and_if(closes, Event::Closed))
     }
 
     fn point(&mut self, day: Date) -> Result<Turn<Option<DateSpan>>, Refusal> {
@@ -436,14 +482,14 @@ impl DateSpanPicker {
             return Err(Refusal::Unchanged);
         }
         self.pointed = Some(day);
-        Ok(Turn::with(Happening::Preview, Some(DateSpan::between(begun, day))))
+        Ok(Turn::one(Event::Preview(Some(DateSpan::between(begun, day)))))
     }
 
     /// Drops what is under way, and whatever it moved.
     fn take_back(&mut self) -> Result<Turn<Option<DateSpan>>, Refusal> {
         let draft = self.draft.take().ok_or(Refusal::Unchanged)?;
         self.pointed = None;
-        let Draft::Typed(_, origin) = draft else { return Ok(Turn::one(Happening::Cancelled)) };
+        let Draft::Typed(_, origin) = draft else { return Ok(Turn::one(Event::Cancelled)) };
         let before = core::mem::replace(&mut self.value, origin);
         Ok(Turn::cancelled(origin, &before))
     }
@@ -456,47 +502,28 @@ impl DateSpanPicker {
             Some(Draft::Typed(_, origin)) => origin,
             _ => before,
         };
+        if value != origin {
+            self.given = Given::Person;
+        }
         Turn::typed(value, value != before, value != origin)
     }
 }
 
 uniform! {
-    Dates(DateSpanPicker),
+    DateSpan(DateSpanPicker),
     fn kind(&self) -> ValueKind {
         ValueKind::Dates
-    }
-    fn value(&self) -> Value {
-        self.value.into()
-    }
-    fn default_value(&self) -> Value {
-        self.default.into()
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         DateSpanPicker::set_value(self, Taken::taken(value)?)
     }
-    fn put(&mut self, setting: &Setting) -> Result<(), SettingError> {
-        match setting {
-            Setting::Start(value) => {
-                DateSpanPicker::set_value(self, Taken::taken(value.clone())?)?;
-                self.default = self.value;
-                self.days.shut(self.start());
-            }
-            Setting::Label(Label::Prompt, prompt) => self.prompt.clone_from(prompt),
-            Setting::Is(Manner::TwoFields) => self.two_fields = true,
-            Setting::Is(Manner::AcrossBlocked) => self.across = true,
-            Setting::Amount(Amount::Least, least) => self.least = whole(*least)?,
-            Setting::Amount(Amount::Most, most) => self.most = Some(whole(*most)?),
-            _ => self.days.put(setting, self.start())?,
-        }
-        Ok(())
+    fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
+        DateSpanPicker::set_nearest(self, Taken::taken(value)?).map(|_| ())
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         value.dates().map(|span| DateSpanPicker::against(self, span)).unwrap_or_default()
     }
     fn is_drafting(&self) -> bool {
         self.draft.is_some()
-    }
-    fn set_world(&mut self, world: &AnyWorld) {
-        self.days.world = world.clone();
     }
 }

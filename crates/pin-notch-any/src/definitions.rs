@@ -1,0 +1,170 @@
+//! Any definition of any kind, made from the table of attributes.
+
+use pin_notch::{AttributeKind, Choice, Control, ControlKind, Definition, Weekday, joined_list};
+use proptest::prelude::*;
+use proptest::sample::select;
+
+pub(crate) fn number() -> BoxedStrategy<String> {
+    prop_oneof![
+        6 => (-60_i64..120).prop_map(|n| n.to_string()),
+        3 => (-600_i64..1200).prop_map(|n| format!("{}{}.{}", if n < 0 { "-" } else { "" }, n.abs() / 10, n.abs() % 10)),
+        1 => Just("0.125".to_owned()),
+    ]
+    .boxed()
+}
+
+fn count() -> BoxedStrategy<String> {
+    (0_u32..12).prop_map(|n| n.to_string()).boxed()
+}
+
+pub(crate) fn word() -> BoxedStrategy<String> {
+    prop_oneof![
+        8 => "[a-f]",
+        1 => "[a-f ,\"=;é\\n]{0,6}",
+        1 => Just(String::new()),
+    ]
+    .boxed()
+}
+
+pub(crate) fn day() -> BoxedStrategy<String> {
+    (1_u8..=28, 4_u8..=7).prop_map(|(day, month)| format!("2026-{month:02}-{day:02}")).boxed()
+}
+
+pub(crate) fn month() -> BoxedStrategy<String> {
+    (1_u8..=12, 2024_u16..2028).prop_map(|(month, year)| format!("{year}-{month:02}")).boxed()
+}
+
+pub(crate) fn time() -> BoxedStrategy<String> {
+    (0_u8..24, 0_u8..4).prop_map(|(hour, quarter)| format!("{hour:02}:{:02}", quarter * 15)).boxed()
+}
+
+/// Two texts with something between, the smaller first by this order.
+pub(crate) fn pair(one: BoxedStrategy<String>, between: &'static str) -> BoxedStrategy<String> {
+    (one.clone(), one).prop_map(move |(one, other)| format!("{one}{between}{other}")).boxed()
+}
+
+/// A text of an attribute of this kind.
+fn text(kind: AttributeKind) -> BoxedStrategy<String> {
+    match kind {
+        AttributeKind::Number => number(),
+        AttributeKind::Count => count(),
+        AttributeKind::Step => prop_oneof![
+            4 => select(&["1", "2", "3", "5", "7", "0.5", "0.25", "1.5", "60", "900"][..])
+                .prop_map(str::to_owned),
+            1 => Just("any".to_owned()),
+        ]
+        .boxed(),
+        AttributeKind::Flag => Just(String::new()).boxed(),
+        AttributeKind::Text => word(),
+        AttributeKind::Texts => {
+            proptest::collection::vec(word(), 0..4).prop_map(|texts| joined_list(&texts)).boxed()
+        }
+        AttributeKind::Token(tokens) => select(tokens).prop_map(str::to_owned).boxed(),
+        AttributeKind::Wording => select(&["{value} of {max}", "{name}", "{{{value}}}"][..])
+            .prop_map(str::to_owned)
+            .boxed(),
+        AttributeKind::DatePattern => {
+            select(&["yyyy-MM-dd", "d. MMMM y", "dd/MM/yyyy", "EEE d MMM y"][..])
+                .prop_map(str::to_owned)
+                .boxed()
+        }
+        AttributeKind::Date => day(),
+        AttributeKind::Month => month(),
+        AttributeKind::Week => (1_u8..=52, 2024_u16..2028)
+            .prop_map(|(week, year)| format!("{year}-W{week:02}"))
+            .boxed(),
+        AttributeKind::Time => time(),
+        AttributeKind::DateTime => pair_of(day(), time()),
+        AttributeKind::Span => pair(number(), ","),
+        AttributeKind::DateSpan => pair(day(), "/"),
+        AttributeKind::Names => {
+            pair(number(), "=named,").prop_map(|text| format!("{text}=two")).boxed()
+        }
+        AttributeKind::Scale => select(&["linear", "logarithmic", "10 25%,20 75%", "5 50%"][..])
+            .prop_map(str::to_owned)
+            .boxed(),
+        AttributeKind::Options => Just(String::new()).boxed(),
+    }
+}
+
+fn pair_of(day: BoxedStrategy<String>, time: BoxedStrategy<String>) -> BoxedStrategy<String> {
+    (day, time).prop_map(|(day, time)| format!("{day}T{time}")).boxed()
+}
+
+/// Something that is said of a control: an attribute, or its options.
+#[derive(Clone, Debug)]
+pub enum Said {
+    /// An attribute by its name, and its text; none puts it back to its default.
+    Attribute(&'static str, Option<String>),
+    /// The options inside its element.
+    Options(Vec<Choice>),
+}
+
+impl Said {
+    /// Says it. What cannot be read is left as it was.
+    pub fn of(&self, definition: &mut Definition) {
+        let _ = match self {
+            Self::Attribute(name, text) => definition.set_attribute(name, text.as_deref()),
+            Self::Options(options) => definition.set_options(options),
+        };
+    }
+}
+
+/// Options for a control of this kind.
+pub fn options(kind: ControlKind) -> BoxedStrategy<Vec<Choice>> {
+    let one = match kind {
+        ControlKind::Slider | ControlKind::SpanSlider => {
+            (number(), word()).prop_map(|(value, text)| Choice::new(value, text)).boxed()
+        }
+        ControlKind::Date | ControlKind::DateSpan => {
+            let weekday =
+                select(&Weekday::ALL[..]).prop_map(|day| format!("{day:?}").to_lowercase());
+            let days = prop_oneof![day(), weekday, pair(day(), "/")];
+            (days, "[A-Z][a-z]{3}\\.").prop_map(|(days, why)| Choice::new(days, why)).boxed()
+        }
+        _ => (word(), word(), any::<bool>(), any::<bool>())
+            .prop_map(|(value, text, disabled, grouped)| {
+                let choice = Choice::new(value, text);
+                let choice = if grouped { choice.in_group("together") } else { choice };
+                if disabled { choice.disabled() } else { choice }
+            })
+            .boxed(),
+    };
+    proptest::collection::vec(one, 0..6).boxed()
+}
+
+/// Anything that can be said of a control of this kind.
+pub fn said(kind: ControlKind) -> BoxedStrategy<Said> {
+    let attribute =
+        select(kind.attributes()).prop_flat_map(move |attribute| match attribute.kind {
+            AttributeKind::Options => options(kind).prop_map(Said::Options).boxed(),
+            of => prop_oneof![
+                4 => text(of).prop_map(Some),
+                1 => Just(None),
+            ]
+            .prop_map(move |text| Said::Attribute(attribute.name, text))
+            .boxed(),
+        });
+    attribute.boxed()
+}
+
+/// A definition that may make no control.
+pub fn definition(kind: ControlKind) -> BoxedStrategy<Definition> {
+    proptest::collection::vec(said(kind), 0..14)
+        .prop_map(move |all| {
+            let mut definition = Definition::new(kind);
+            all.iter().for_each(|said| said.of(&mut definition));
+            definition
+        })
+        .boxed()
+}
+
+/// The control that a definition makes once what is wrong with it is mended.
+pub fn mended(definition: Definition) -> Control {
+    definition.build_or_mend().0
+}
+
+/// Any kind of control.
+pub fn kind() -> impl Strategy<Value = ControlKind> {
+    select(ControlKind::ALL)
+}

@@ -1,0 +1,11 @@
+//! Any definition of any control, and anything that somebody may try on it: what properties are tested with.
+//!
+//! Definitions are made from the table of attributes, so a control that is new is among them at once.
+
+#![forbid(unsafe_code)]
+
+mod attempts;
+mod definitions;
+
+pub use attempts::{Attempt, attempt};
+pub use definitions::{Said, definition, kind, mended, options, said};

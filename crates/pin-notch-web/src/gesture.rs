@@ -1,0 +1,150 @@
+//! What pointers and the focus mean to a control.
+
+use pin_notch::{Control, Intent, Place};
+
+/// What a pointer did.
+#[derive(Clone, Copy, PartialEq, Eq)]
+pub(crate) enum Pointer {
+    Down,
+    Move,
+    Up,
+    Cancel,
+    Out,
+    Click,
+}
+
+impl Pointer {
+    #[cfg(test)]
+    pub(crate) const WORDS: [&'static str; 6] = ["down", "move", "up", "cancel", "out", "click"];
+
+    /// What is called so in the script.
+    pub(crate) fn read(word: &str) -> Option<Self> {
+        Some(match word {
+            "down" => Self::Down,
+            "move" => Self::Move,
+            "up" => Self::Up,
+            "cancel" => Self::Cancel,
+            "out" => Self::Out,
+            "click" => Self::Click,
+            _ => return None,
+        })
+    }
+}
+
+/// What a pointer means that did this on a part; `None` when it means nothing, as one that passes over a slider.
+pub(crate) fn intent(
+    control: &Control,
+    pointer: Pointer,
+    part: &str,
+    place: Place,
+) -> Option<Intent<'static>> {
+    match control {
+        Control::Slider(slider) => on_track(slider.is_grabbed(), pointer, part, place),
+        Control::SpanSlider(span) => on_track(span.is_grabbed(), pointer, part, place),
+        Control::Rating(rating) => match pointer {
+            Pointer::Down | Pointer::Move if part == "icons" => Some(Intent::Point(place)),
+            Pointer::Up => (part == "icons").then_some(Intent::Press(place)),
+            Pointer::Move | Pointer::Cancel | Pointer::Out => {
+                rating.view().pointed.then_some(Intent::Leave)
+            }
+            Pointer::Down | Pointer::Click => None,
+        },
+        Control::Switch(_) | Control::Checkbox(_) => {
+            (pointer == Pointer::Click).then_some(Intent::Flip)
+        }
+        Control::CheckboxGroup(_)
+        | Control::Stepper(_)
+        | Control::ItemStepper(_)
+        | Control::Select(_)
+        | Control::Date(_)
+        | Control::DateSpan(_)
+        | Control::Month(_)
+        | Control::Week(_)
+        | Control::Time(_)
+        | Control::DateTime(_) => None,
+    }
+}
+
+fn on_track(
+    is_grabbed: bool,
+    pointer: Pointer,
+    part: &str,
+    place: Place,
+) -> Option<Intent<'static>> {
+    match pointer {
+        Pointer::Down if part == "thumb" => Some(Intent::Grab(place)),
+        Pointer::Down => (part == "track").then_some(Intent::Press(place)),
+        Pointer::Move => is_grabbed.then_some(Intent::Move(place)),
+        Pointer::Up => is_grabbed.then_some(Intent::Release),
+        Pointer::Cancel => is_grabbed.then_some(Intent::Cancel),
+        Pointer::Out | Pointer::Click => None,
+    }
+}
+
+/// Whether a thumb is held.
+pub(crate) fn is_grabbed(control: &Control) -> bool {
+    match control {
+        Control::Slider(slider) => slider.is_grabbed(),
+        Control::SpanSlider(span) => span.is_grabbed(),
+        Control::Rating(_)
+        | Control::Switch(_)
+        | Control::Checkbox(_)
+        | Control::CheckboxGroup(_)
+        | Control::Stepper(_)
+        | Control::ItemStepper(_)
+        | Control::Select(_)
+        | Control::Date(_)
+        | Control::DateSpan(_)
+        | Control::Month(_)
+        | Control::Week(_)
+        | Control::Time(_)
+        | Control::DateTime(_) => false,
+    }
+}
+
+/// Whether keys mean this end, or this field, already: then its focus is no news.
+pub(crate) fn is_taken(control: &Control, intent: Intent) -> bool {
+    match intent {
+        Intent::Take(thumb) => match control {
+            Control::SpanSlider(span) => span.view().active == thumb,
+            Control::DateSpan(dates) => {
+                !dates.definition().two_fields || dates.view().active == thumb
+            }
+            Control::Slider(_)
+            | Control::Rating(_)
+            | Control::Switch(_)
+            | Control::Checkbox(_)
+            | Control::CheckboxGroup(_)
+            | Control::Stepper(_)
+            | Control::ItemStepper(_)
+            | Control::Select(_)
+            | Control::Date(_)
+            | Control::Month(_)
+            | Control::Week(_)
+            | Control::Time(_)
+            | Control::DateTime(_) => false,
+        },
+        Intent::Field(field) => active_field(control) == Some(field),
+        _ => false,
+    }
+}
+
+fn active_field(control: &Control) -> Option<usize> {
+    match control {
+        Control::Month(month) => Some(month.active_field()),
+        Control::Week(week) => Some(week.active_field()),
+        Control::Time(time) => Some(time.active_field()),
+        Control::DateTime(time) => Some(time.active_field()),
+        Control::Slider(_)
+        | Control::SpanSlider(_)
+        | Control::Rating(_)
+        | Control::Switch(_)
+        | Control::Checkbox(_)
+        | Control::CheckboxGroup(_)
+        | Control::Stepper(_)
+        | Control::ItemStepper(_)
+        | Control::Select(_)
+        | Control::Date(_)
+        | Control::DateSpan(_) => None,
+    }
+}

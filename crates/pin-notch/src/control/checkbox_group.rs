@@ -1,0 +1,405 @@
+//! Checkboxes that belong together, under one for all that is mixed while they differ: the ARIA practices'
+//! [mixed-state checkbox][apg].
+//!
+//! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/checkbox/examples/checkbox-mixed/
+
+use super::error::check_counts;
+use super::given::Given;
+use super::machine::{conditions_of, machine_methods};
+use super::uniform::{sent_alike, uniform};
+use super::{CheckboxView, Choice, Conditions, ControlError, Value, ValueKind};
+use crate::definition::definition;
+use crate::event::Turn;
+use crate::intent::{Intent, Key};
+use crate::refusal::Refusal;
+use crate::semantics::{Checked, Role, Semantics};
+use crate::surroundings::Surroundings;
+use crate::validity::{BadInput, Invalid, counted, in_words};
+
+definition! {
+    /// All that is said of a [`CheckboxGroup`].
+    ///
+    /// ```
+    /// use pin_notch::{CheckboxGroup, CheckboxGroupDefinition};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let mut definition = CheckboxGroupDefinition::default();
+    /// (definition.least, definition.most) = (3, Some(2));
+    /// assert_eq!(CheckboxGroup::new(definition).unwrap_err().attribute(), "most");
+    /// # Ok(()) }
+    /// ```
+    CheckboxGroupDefinition,
+    /// A [`CheckboxGroup`] that is being defined; begun by [`CheckboxGroup::builder`].
+    ///
+    /// ```
+    /// use pin_notch::CheckboxGroup;
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let treatments = CheckboxGroup::builder().options(["oxalic acid", "thymol"]).all("All").build()?;
+    /// assert_eq!(treatments.view().choices.len(), 2);
+    /// # Ok(()) }
+    /// ```
+    CheckboxGroupBuilder => CheckboxGroup {
+        /// What the checkboxes send that start on.
+        value: [texts],
+        /// The text of a checkbox above the others, which checks and unchecks all.
+        all: [maybe text],
+        /// How many have to be checked before the form can be sent.
+        least: [count],
+        /// How many can be checked.
+        most: [maybe count],
+    }
+    /// The checkboxes.
+    options: Choice,
+}
+
+/// Checkboxes that belong together.
+///
+/// Its value is the list of what the checked ones send, in the group's order. A disabled one keeps its state
+/// and sends nothing.
+///
+/// ```
+/// use pin_notch::{CheckboxGroup, Checked, Intent};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mut treatments = CheckboxGroup::builder()
+///     .options(["formic acid", "oxalic acid", "thymol"])
+///     .most(2)
+///     .build()?;
+/// let turn = treatments.handle(Intent::Pick("oxalic acid"));
+/// assert_eq!(turn.to_string(), "input oxalic acid, change oxalic acid");
+/// assert_eq!(treatments.all(), Checked::Mixed);
+/// let _ = treatments.handle(Intent::Pick("formic acid"));
+/// let turn = treatments.handle(Intent::Pick("thymol"));
+/// assert_eq!(turn.to_string(), "refused: no more than 2 can be chosen");
+/// assert_eq!(treatments.value(), ["formic acid", "oxalic acid"]);
+/// treatments.set_value(&["thymol"])?;
+/// assert_ne!(treatments.value(), treatments.default_value());
+/// treatments.reset();
+/// assert!(treatments.validity().is_empty());
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Debug, PartialEq)]
+pub struct CheckboxGroup {
+    definition: CheckboxGroupDefinition,
+    conditions: Conditions,
+    surroundings: Surroundings,
+    /// Which of the options are on, in their order.
+    on: Vec<bool>,
+    given: Given<Vec<String>>,
+}
+
+/// All that a face needs to draw a group of checkboxes.
+///
+/// ```
+/// use pin_notch::{CheckboxGroup, Checked};
+/// # fn main() -> Result<(), pin_notch::ControlError> {
+/// let group = CheckboxGroup::builder().options(["thymol"]).all("All").value(["thymol"]);
+/// let view = group.build()?.view();
+/// assert_eq!(view.all.map(|all| all.checked), Some(Checked::On));
+/// assert_eq!(view.choices[0].text, "thymol");
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct CheckboxGroupView {
+    /// The checkbox for all; none where the group has none.
+    pub all: Option<AllView>,
+    /// The checkboxes, in order.
+    pub choices: Vec<ChoiceView>,
+    /// What assistive technology is told of the group.
+    pub semantics: Semantics,
+    /// What is wrong with the choice, in words for the person; empty when nothing is.
+    pub problem: String,
+}
+
+/// A checkbox of a group: see [`CheckboxGroupView`].
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct ChoiceView {
+    /// What it sends.
+    pub value: String,
+    /// What stands beside it.
+    pub text: String,
+    /// The checkbox itself.
+    pub checkbox: CheckboxView,
+}
+
+/// The checkbox for all of a group: see [`CheckboxGroupView`].
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct AllView {
+    /// What stands beside it.
+    pub text: String,
+    /// Whether all are on, none, or some.
+    pub checked: Checked,
+    /// What assistive technology is told of it.
+    pub semantics: Semantics,
+}
+
+impl Default for CheckboxGroup {
+    fn default() -> Self {
+        Self::with(CheckboxGroupDefinition::default())
+    }
+}
+
+impl CheckboxGroup {
+    machine_methods!(CheckboxGroupDefinition, CheckboxGroupBuilder);
+
+    fn with(definition: CheckboxGroupDefinition) -> Self {
+        let conditions = conditions_of!(definition);
+        let (surroundings, on) = (Surroundings::default(), Vec::new());
+        let mut group = Self { definition, conditions, surroundings, on, given: Given::Definition };
+        group.on = group.on_by(&group.definition.value);
+        group
+    }
+
+    fn made(definition: CheckboxGroupDefinition) -> Result<Self, ControlError> {
+        check_counts(definition.least, definition.most)?;
+        Ok(Self::with(definition))
+    }
+
+    fn redefined(&mut self, definition: CheckboxGroupDefinition) -> Result<(), ControlError> {
+        check_counts(definition.least, definition.most)?;
+        let now = self.texts_of(&self.on);
+        self.conditions = conditions_of!(definition).after(&self.conditions);
+        self.definition = definition;
+        let start = self.on_by(&self.definition.value);
+        self.on = match &self.given {
+            Given::Definition => start,
+            Given::Program(wish) => self.on_by(&self.fitting(wish)),
+            Given::Person => self.on_by(&now),
+        };
+        Ok(())
+    }
+
+    /// Which are on by these values. One that no checkbox sends counts for none.
+    fn on_by<T: AsRef<str>>(&self, values: &[T]) -> Vec<bool> {
+        let is_on = |option: &Choice| values.iter().any(|value| value.as_ref() == option.value);
+        self.definition.options.iter().map(is_on).collect()
+    }
+
+    /// What these send, disabled ones as well.
+    fn texts_of(&self, on: &[bool]) -> Vec<String> {
+        let all = self.definition.options.iter().zip(on);
+        all.filter(|(_, on)| **on).map(|(option, _)| option.value.clone()).collect()
+    }
+
+    /// Those of these values that are offered, no more than can be checked.
+    fn fitting(&self, values: &[String]) -> Vec<String> {
+        let offered = |value: &&String| self.option(value).is_some();
+        let most = self.definition.most.map_or(usize::MAX, |most| most as usize);
+        values.iter().filter(offered).take(most).cloned().collect()
+    }
+
+    fn option(&self, value: &str) -> Option<&Choice> {
+        self.definition.options.iter().find(|option| option.value == value)
+    }
+
+    /// What the checked ones send.
+    pub fn value(&self) -> Vec<String> {
+        self.sent(&self.on)
+    }
+
+    /// What the checked ones send at the start.
+    pub fn default_value(&self) -> Vec<String> {
+        self.sent(&self.on_by(&self.definition.value))
+    }
+
+    /// What those send that are on; a disabled one sends nothing, as in HTML.
+    fn sent(&self, on: &[bool]) -> Vec<String> {
+        let all = self.definition.options.iter().zip(on);
+        let sends = all.filter(|(option, on)| **on && !option.disabled);
+        sends.map(|(option, _)| option.value.clone()).collect()
+    }
+
+    /// Checks exactly these, and leaves disabled ones as they are unless they are named. The program does this,
+    /// so no event comes of it.
+    ///
+    /// # Errors
+    /// [`Refusal::NoMatch`] for a value that no checkbox sends; [`Refusal::TooMany`].
+    pub fn set_value<T: AsRef<str>>(&mut self, values: &[T]) -> Result<(), Refusal> {
+        if values.iter().any(|value| self.option(value.as_ref()).is_none()) {
+            return Err(Refusal::NoMatch);
+        }
+        let on = self.on_with_disabled(values);
+        self.admit_count(&on)?;
+        self.put(on, values);
+        Ok(())
+    }
+
+    fn on_with_disabled<T: AsRef<str>>(&self, values: &[T]) -> Vec<bool> {
+        let mut on = self.on_by(values);
+        for (at, option) in self.definition.options.iter().enumerate() {
+            on[at] |= option.disabled && self.on[at];
+        }
+        on
+    }
+
+    fn put<T: AsRef<str>>(&mut self, on: Vec<bool>, wish: &[T]) {
+        let wish = wish.iter().map(|value| value.as_ref().to_owned()).collect();
+        (self.on, self.given) = (on, Given::Program(wish));
+    }
+
+    fn admit_count(&self, on: &[bool]) -> Result<(), Refusal> {
+        match self.definition.most {
+            Some(most) if count(on) > most as usize => Err(Refusal::TooMany { most }),
+            _ => Ok(()),
+        }
+    }
+
+    /// The state of the checkbox for all: on or off when all agree, else mixed.
+    pub fn all(&self) -> Checked {
+        match count(&self.on) {
+            0 => Checked::Off,
+            count if count == self.on.len() => Checked::On,
+            _ => Checked::Mixed,
+        }
+    }
+
+    /// All back to the states they started in.
+    pub fn reset(&mut self) {
+        (self.on, self.given) = (self.on_by(&self.definition.value), Given::Definition);
+    }
+
+    /// Why the choice is not acceptable; empty when it is. What counts is what would be sent.
+    pub fn validity(&self) -> Vec<Invalid> {
+        let (least, most) = (self.definition.least, self.definition.most);
+        let sent = self.value().len();
+        self.conditions.validity(sent == 0, counted(sent, least, most))
+    }
+
+    /// Carries out an intent on the group: picking a value flips the checkbox that sends it, a flip is one
+    /// of the checkbox for all, clearing unchecks all that can be.
+    pub fn handle(&mut self, intent: Intent) -> Turn<Vec<String>> {
+        self.carry_out(intent).unwrap_or_else(Turn::Refused)
+    }
+
+    fn carry_out(&mut self, intent: Intent) -> Result<Turn<Vec<String>>, Refusal> {
+        self.conditions.admit()?;
+        match intent {
+            Intent::Pick(value) => self.flip(value),
+            Intent::Clear => self.set_all(false),
+            Intent::Flip | Intent::Press(_) | Intent::Key(Key::Space) => {
+                let mut free = self.free();
+                let all = free.all(|at| self.on[at]);
+                drop(free);
+                self.set_all(!all)
+            }
+            _ => Err(Refusal::NotForThis),
+        }
+    }
+
+    /// The places of the checkboxes that are not disabled.
+    fn free(&self) -> impl Iterator<Item = usize> {
+        let options = self.definition.options.iter().enumerate();
+        options.filter(|(_, option)| !option.disabled).map(|(at, _)| at)
+    }
+
+    fn flip(&mut self, value: &str) -> Result<Turn<Vec<String>>, Refusal> {
+        let place = self.definition.options.iter().position(|option| option.value == value);
+        let place = place.ok_or(Refusal::NoMatch)?;
+        if self.definition.options[place].disabled {
+            return Err(Refusal::Disabled);
+        }
+        let mut on = self.on.clone();
+        on[place] = !on[place];
+        if on[place] {
+            self.admit_count(&on)?;
+        }
+        Ok(self.settle(on))
+    }
+
+    /// Checks or unchecks all. Disabled ones stay as they are.
+    fn set_all(&mut self, to: bool) -> Result<Turn<Vec<String>>, Refusal> {
+        let mut on = self.on.clone();
+        self.free().for_each(|at| on[at] = to);
+        if on == self.on {
+            return Err(if count(&on) == 0 { Refusal::Empty } else { Refusal::Unchanged });
+        }
+        if to {
+            self.admit_count(&on)?;
+        }
+        Ok(self.settle(on))
+    }
+
+    fn settle(&mut self, on: Vec<bool>) -> Turn<Vec<String>> {
+        (self.on, self.given) = (on, Given::Person);
+        Turn::settled(self.value())
+    }
+
+    /// All that a face needs to draw it.
+    pub fn view(&self) -> CheckboxGroupView {
+        let problem = in_words(&self.validity(), &self.surroundings.world);
+        let semantics = self.conditions.semantics(Role::Group, &problem);
+        let checkbox = |checked: Checked, disabled: bool| Semantics {
+            checked: Some(checked),
+            disabled: semantics.disabled || disabled,
+            readonly: semantics.readonly,
+            ..Semantics::new(Role::Checkbox)
+        };
+        let choice = |(option, on): (&Choice, &bool)| ChoiceView {
+            value: option.value.clone(),
+            text: option.text.clone(),
+            checkbox: CheckboxView {
+                checked: (*on).into(),
+                description: String::new(),
+                semantics: checkbox((*on).into(), option.disabled),
+                problem: String::new(),
+            },
+        };
+        CheckboxGroupView {
+            all: self.definition.all.clone().map(|text| AllView {
+                text,
+                checked: self.all(),
+                semantics: checkbox(self.all(), false),
+            }),
+            choices: self.definition.options.iter().zip(&self.on).map(choice).collect(),
+            semantics,
+            problem,
+        }
+    }
+}
+
+fn count(on: &[bool]) -> usize {
+    on.iter().filter(|on| **on).count()
+}
+
+uniform! {
+    CheckboxGroup(CheckboxGroup),
+    fn kind(&self) -> ValueKind {
+        ValueKind::Texts
+    }
+    fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
+        CheckboxGroup::set_value(self, value.chosen()?)
+    }
+    fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
+        let wish = value.chosen()?;
+        self.put(self.on_by(&self.fitting(wish)), wish);
+        Ok(())
+    }
+    fn restore(&mut self, value: Value) -> Result<(), Refusal> {
+        let values = value.chosen()?;
+        self.put(self.on_with_disabled(values), values);
+        Ok(())
+    }
+    fn against(&self, value: &Value) -> Vec<Invalid> {
+        let texts = value.texts();
+        let mut wrong = super::select::twice(texts);
+        for text in texts {
+            match self.option(text) {
+                None => wrong.push(BadInput::NotOffered(text.clone()).into()),
+                Some(option) if option.disabled => {
+                    wrong.push(BadInput::NotOpen(text.clone()).into());
+                }
+                Some(_) => {}
+            }
+        }
+        wrong.extend(counted(texts.len(), self.definition.least, self.definition.most));
+        wrong
+    }
+    fn offered(&self, sent: &str) -> Option<&str> {
+        let mut options = self.definition.options.iter().map(|option| option.value.as_str());
+        options.find(|value| sent_alike(value, sent))
+    }
+    fn most_sent(&self) -> usize {
+        self.definition.options.len()
+    }
+}

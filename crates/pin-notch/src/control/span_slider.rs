@@ -1,0 +1,425 @@
+//! Two values on one track: the ARIA practices' [multi-thumb slider][apg].
+//!
+//! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/slider-multithumb/
+
+mod moved;
+mod view;
+
+pub use view::SpanSliderView;
+
+use super::given::Given;
+use super::machine::{conditions_of, machine_methods};
+use super::rail::{Mark, Rail, RailDefinition, ended, grabbed};
+use super::track::Drag;
+use super::uniform::uniform;
+use super::value::Taken;
+use super::{Conditions, ControlError, Scale, Value, ValueKind, admit};
+use crate::definition::definition;
+use crate::event::{Event, Shown, Turn};
+use crate::intent::{Intent, Thumb};
+use crate::notches::{Notches, Remark};
+use crate::number::number_text;
+use crate::refusal::Refusal;
+use crate::semantics::Orientation;
+use crate::surroundings::Surroundings;
+use crate::validity::{Invalid, against};
+use moved::Spacing;
+use rust_decimal::Decimal;
+
+/// Two values, the smaller one first.
+///
+/// ```
+/// use pin_notch::{Shown, Span};
+/// let flying = Span::new(10, 30);
+/// assert_eq!(flying.shown(), "10 to 30");
+/// ```
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+#[cfg_attr(feature = "json", derive(serde::Serialize, serde::Deserialize))]
+#[expect(missing_docs, reason = "its fields are their names")]
+pub struct Span {
+    pub low: Decimal,
+    pub high: Decimal,
+}
+
+impl Span {
+    /// From the one value to the other.
+    pub fn new(low: impl Into<Decimal>, high: impl Into<Decimal>) -> Self {
+        Self { low: low.into(), high: high.into() }
+    }
+
+    fn end(&self, thumb: Thumb) -> Decimal {
+        match thumb {
+            Thumb::Low => self.low,
+            Thumb::High => self.high,
+        }
+    }
+}
+
+impl Shown for Span {
+    fn shown(&self) -> String {
+        format!("{} to {}", number_text(self.low), number_text(self.high))
+    }
+}
+
+definition! {
+    /// All that is said of a [`SpanSlider`].
+    ///
+    /// ```
+    /// use pin_notch::{Span, SpanSlider, SpanSliderDefinition, dec};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let mut definition = SpanSliderDefinition::default();
+    /// (definition.least, definition.most) = (dec!(20), Some(dec!(50)));
+    /// assert_eq!(SpanSlider::new(definition)?.value(), Span::new(0, 50));
+    /// # Ok(()) }
+    /// ```
+    SpanSliderDefinition,
+    /// A [`SpanSlider`] that is being defined; begun by [`SpanSlider::builder`].
+    ///
+    /// ```
+    /// use pin_notch::{Span, SpanSlider};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let flying = SpanSlider::builder().max(40).value(Span::new(10, 30)).unit("°C").build()?;
+    /// assert_eq!(flying.view().readout, "10 to 30 °C");
+    /// # Ok(()) }
+    /// ```
+    SpanSliderBuilder => SpanSlider {
+        /// The smallest value.
+        min: [number],
+        /// The largest value.
+        max: [number] = Decimal::ONE_HUNDRED,
+        /// The distance of two values, or `any`.
+        step: [step],
+        /// Where steps are counted from, if not from the smallest value.
+        step_base: [maybe number],
+        /// The two values it starts with; without them, as far apart as they may be.
+        value: [maybe one Span],
+        /// How far apart the two values have to be.
+        least: [number],
+        /// How far apart they may be.
+        most: [maybe number],
+        /// A thumb that meets the other pushes it along instead of stopping.
+        push: [flag],
+        /// The unit, shown and spoken after the values.
+        unit: [text],
+        /// Which way it lies; upright, its maximum is at the top.
+        orientation: [one Orientation],
+        /// The maximum is where the minimum would be.
+        reversed: [flag],
+        /// How values are spread along the track. Keys move by steps all the same.
+        scale: [one Scale],
+        /// How far page keys go; without it, a tenth of the range.
+        page_by: [maybe number],
+    }
+    /// The values that are marked along the track, each with a text, which may be empty.
+    options: Mark,
+}
+
+/// A span slider.
+///
+/// ```
+/// use pin_notch::{dec, Intent, Key, Place, Span, SpanSlider, Thumb};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mut flying = SpanSlider::builder()
+///     .min(-20)
+///     .max(40)
+///     .step(dec!(0.5))
+///     .value(Span::new(10, 30))
+///     .least(5)
+///     .build()?;
+///
+/// // The nearer thumb answers a press.
+/// assert_eq!(flying.handle(Intent::Press(Place::across(0.6))).to_string(), "grab, input 16 to 30");
+/// assert_eq!(flying.handle(Intent::Move(Place::across(0.9))).to_string(), "input 25 to 30");
+/// assert_eq!(flying.handle(Intent::Release).to_string(), "release, change 25 to 30");
+///
+/// let _ = flying.handle(Intent::Take(Thumb::High));
+/// assert_eq!(flying.handle(Intent::Key(Key::Left)).to_string(), "refused: already at the lowest value");
+/// flying.redefine(|definition| definition.push = true)?;
+/// assert_eq!(flying.handle(Intent::Key(Key::Left)).to_string(), "input 24.5 to 29.5, change 24.5 to 29.5");
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Debug, PartialEq)]
+pub struct SpanSlider {
+    definition: SpanSliderDefinition,
+    conditions: Conditions,
+    surroundings: Surroundings,
+    rail: Rail,
+    /// The values it starts with.
+    start: Span,
+    value: Span,
+    given: Given<Span>,
+    /// The thumb that keys move.
+    active: Thumb,
+    drag: Option<Drag<Span>>,
+}
+
+impl Default for SpanSlider {
+    fn default() -> Self {
+        match Self::made(SpanSliderDefinition::default()) {
+            Ok(slider) => slider,
+            Err(error) => unreachable!("the default definition is sound: {error}"),
+        }
+    }
+}
+
+/// What a definition comes to: the track, and the values to start with.
+fn checked(definition: &SpanSliderDefinition) -> Result<(Rail, Span), ControlError> {
+    let rail = Rail::new(RailDefinition {
+        min: definition.min,
+        max: definition.max,
+        step: definition.step,
+        step_base: definition.step_base,
+        orientation: definition.orientation,
+        reversed: definition.reversed,
+        scale: &definition.scale,
+        page_by: definition.page_by,
+        marks: &definition.options,
+    })?;
+    let (Some(low), Some(high)) = (rail.notches.first(), rail.notches.last()) else {
+        return Err(ControlError::NoNotch);
+    };
+    let (least, most) = (definition.least, definition.most);
+    if least < Decimal::ZERO {
+        return Err(ControlError::Distance { least, most: None });
+    }
+    let spacing = Spacing { notches: &rail.notches, least, most, push: definition.push };
+    let Some(widest) = spacing.nearest(Span { low, high }) else {
+        return Err(ControlError::Distance { least, most });
+    };
+    let start = match definition.value {
+        Some(value) => spacing
+            .admit(value)
+            .map_err(|why| ControlError::Default { value: value.into(), why })?,
+        None => widest,
+    };
+    Ok((rail, start))
+}
+
+impl SpanSlider {
+    machine_methods!(SpanSliderDefinition, SpanSliderBuilder, surroundings_changed);
+
+    fn surroundings_changed(&mut self) {
+        self.rail.place_in(&self.surroundings);
+    }
+
+    fn made(definition: SpanSliderDefinition) -> Result<Self, ControlError> {
+        let (rail, start) = checked(&definition)?;
+        let conditions = conditions_of!(definition);
+        Ok(Self {
+            definition,
+            conditions,
+            surroundings: Surroundings::default(),
+            rail,
+            start,
+            value: start,
+            given: Given::Definition,
+            active: Thumb::default(),
+            drag: None,
+        })
+    }
+
+    fn redefined(&mut self, definition: SpanSliderDefinition) -> Result<(), ControlError> {
+        let (mut rail, start) = checked(&definition)?;
+        rail.place_in(&self.surroundings);
+        self.conditions = conditions_of!(definition).after(&self.conditions);
+        (self.definition, self.rail, self.start) = (definition, rail, start);
+        let near = |value: &Span| self.spacing().nearest(*value).unwrap_or(start);
+        let (value, origin) = match self.drag {
+            Some(drag) => (near(&self.value), self.given.under(start, &drag.origin, near)),
+            None => (self.given.under(start, &self.value, near), start),
+        };
+        self.value = value;
+        if let Some(drag) = &mut self.drag {
+            drag.origin = origin;
+        }
+        Ok(())
+    }
+
+    fn spacing(&self) -> Spacing<'_> {
+        let SpanSliderDefinition { least, most, push, .. } = self.definition;
+        Spacing { notches: &self.rail.notches, least, most, push }
+    }
+
+    /// The values each thumb can take.
+    pub fn notches(&self) -> &Notches {
+        &self.rail.notches
+    }
+
+    /// The two values.
+    pub fn value(&self) -> Span {
+        self.value
+    }
+
+    /// The values it starts with.
+    pub fn default_value(&self) -> Span {
+        self.start
+    }
+
+    /// Whether a thumb is in somebody's hand.
+    pub fn is_grabbed(&self) -> bool {
+        self.drag.is_some()
+    }
+
+    /// Sets both values. The program does this, so no event comes of it.
+    ///
+    /// # Errors
+    /// Why it cannot take these very values; they are then as they were.
+    pub fn set_value(&mut self, value: Span) -> Result<(), Refusal> {
+        self.value = self.spacing().admit(value)?;
+        self.given = Given::Program(value);
+        Ok(())
+    }
+
+    /// Sets both values to allowed ones near to these, and says which those are: each end goes to its nearest
+    /// notch, and where they are then too near to each other or too far apart, the higher one moves. These
+    /// values are remembered: when the definition changes, they count again.
+    pub fn set_nearest(&mut self, value: Span) -> Span {
+        self.value = self.spacing().nearest(value).unwrap_or(self.value);
+        self.given = Given::Program(value);
+        self.value
+    }
+
+    /// What is legal in the definition and will surprise somebody.
+    pub fn audit(&self) -> Vec<Remark> {
+        self.notches().audit_with(None)
+    }
+
+    /// Back to the starting values; a drag under way is dropped.
+    pub fn reset(&mut self) {
+        (self.value, self.given, self.drag) = (self.start, Given::Definition, None);
+    }
+
+    /// Why the values are not acceptable; only ever by the program's objection.
+    pub fn validity(&self) -> Vec<Invalid> {
+        self.conditions.validity(false, Vec::new())
+    }
+
+    /// Carries out an intent. Allocates nothing.
+    ///
+    /// A press or a grab is answered by the nearer thumb, of two in one place by the one that has room on
+    /// that side; keys move the one answered or taken last, as a slider's keys do.
+    pub fn handle(&mut self, intent: Intent) -> Turn<Span> {
+        let turn = self.carry_out(intent).unwrap_or_else(Turn::Refused);
+        if turn.change().is_some() {
+            self.given = Given::Person;
+        }
+        turn
+    }
+
+    fn carry_out(&mut self, intent: Intent) -> Result<Turn<Span>, Refusal> {
+        if let Some(ended) = ended(intent, &mut self.drag, &mut self.value) {
+            return ended;
+        }
+        self.conditions.admit()?;
+        match (intent, self.drag) {
+            (Intent::Move(place), Some(drag)) => {
+                let value = self.moved(self.rail.value_at(place, drag.offset)?);
+                if value == self.value {
+                    return Err(Refusal::Unchanged);
+                }
+                self.value = value;
+                Ok(Turn::one(Event::Input(value)))
+            }
+            (Intent::Press(_) | Intent::Grab(_) | Intent::Key(_) | Intent::Choose(_), Some(_)) => {
+                Err(Refusal::Grabbed)
+            }
+            (Intent::Press(place), None) => {
+                let (origin, to) = (self.value, self.rail.value_at(place, 0.0)?);
+                self.active = self.nearest_thumb(self.rail.along(place)?);
+                self.value = self.moved(to);
+                self.drag = Some(Drag { origin, offset: 0.0 });
+                Ok(grabbed(origin, self.value))
+            }
+            (Intent::Grab(place), None) => {
+                let along = self.rail.along(place)?;
+                self.active = self.nearest_thumb(along);
+                let offset = self.rail.position(self.value.end(self.active)) - along;
+                self.drag = Some(Drag { origin: self.value, offset });
+                Ok(Turn::one(Event::Grabbed))
+            }
+            (Intent::Take(thumb), None) => {
+                if self.active == thumb {
+                    return Err(Refusal::Unchanged);
+                }
+                self.active = thumb;
+                Ok(Turn::one(Event::Taken(thumb)))
+            }
+            (Intent::Choose(value), None) => {
+                let value = admit(self.notches(), value)?;
+                let span = self.moved(value);
+                if span.end(self.active) != value {
+                    return Err(Refusal::OffNotches { nearest: span.end(self.active).into() });
+                }
+                self.settle(span, Refusal::Unchanged)
+            }
+            (Intent::Key(key), None) => self.step(self.rail.steps(key).ok_or(Refusal::NotForThis)?),
+            (Intent::Step(steps), None) => self.step(steps.into()),
+            _ => Err(Refusal::NotForThis),
+        }
+    }
+
+    fn step(&mut self, steps: i128) -> Result<Turn<Span>, Refusal> {
+        let end = Refusal::at_end(steps, self.notches());
+        let to = self.notches().stepped(self.value.end(self.active), steps).ok_or(end)?;
+        self.settle(self.moved(to), end)
+    }
+
+    fn settle(&mut self, value: Span, unchanged: Refusal) -> Result<Turn<Span>, Refusal> {
+        if value == self.value {
+            return Err(unchanged);
+        }
+        self.value = value;
+        Ok(Turn::settled(value))
+    }
+
+    /// The span after the active thumb was moved to this notch.
+    fn moved(&self, to: Decimal) -> Span {
+        self.spacing().moved(self.value, self.active, to)
+    }
+
+    /// The thumb that answers for this position.
+    fn nearest_thumb(&self, along: f64) -> Thumb {
+        let [low, high] = [self.value.low, self.value.high].map(|end| self.rail.position(end));
+        let (to_low, to_high) = ((along - low).abs(), (along - high).abs());
+        let one_place = self.value.low == self.value.high;
+        // Two in one place: at the very end only the low one has anywhere to go.
+        let low_has_room = along < low || Some(self.value.high) == self.notches().last();
+        match one_place {
+            true if low_has_room => Thumb::Low,
+            true => Thumb::High,
+            false if to_low <= to_high => Thumb::Low,
+            false => Thumb::High,
+        }
+    }
+}
+
+uniform! {
+    SpanSlider(SpanSlider),
+    fn kind(&self) -> ValueKind {
+        ValueKind::Span
+    }
+    fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
+        SpanSlider::set_value(self, Taken::taken_always(value)?)
+    }
+    fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
+        SpanSlider::set_nearest(self, Taken::taken_always(value)?);
+        Ok(())
+    }
+    fn against(&self, value: &Value) -> Vec<Invalid> {
+        let Value::Span(span) = value else { return Vec::new() };
+        let mut wrong = against(self.notches(), span.low);
+        if span.high != span.low {
+            wrong.extend(against(self.notches(), span.high));
+        }
+        if let (Err(why), true) = (self.spacing().admit(*span), wrong.is_empty()) {
+            wrong.push(Invalid::Together(why));
+        }
+        wrong
+    }
+    fn audit(&self) -> Vec<Remark> {
+        SpanSlider::audit(self)
+    }
+    fn never_empty(&self) -> bool {
+        true
+    }
+}

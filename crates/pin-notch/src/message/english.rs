@@ -1,0 +1,331 @@
+//! Every built-in text for people, in English.
+
+use super::{FieldName, Message, Part};
+use crate::control::ValueKind;
+use crate::definition::Misread;
+use crate::limit::Limit;
+use crate::notches::Remark;
+use crate::number::{MAX_DIGITS, NumberError};
+use crate::quoted::Quoted;
+use crate::refusal::Refusal;
+use crate::validity::{BadInput, Invalid};
+use crate::world::{World, native, show_number};
+use rust_decimal::Decimal;
+
+pub(super) fn text(message: &Message, world: &dyn World) -> String {
+    let number = |value: Decimal, places| show_number(world, value, places);
+    match message {
+        Message::Invalid(invalid) => self::invalid(invalid, world),
+        Message::Refusal(refusal) => self::refusal(refusal, world),
+        Message::Remark(remark) => self::remark(remark, world),
+        Message::Misread(misread) => self::misread(misread),
+        Message::Part(part) => self::part(part, world),
+        Message::PartOf { control, part } => format!("{control}, {}", self::part(part, world)),
+        Message::Day(day) => {
+            let (month, weekday) = (day.month(), world.weekday_name(day.weekday()));
+            let day = digits(world, day.day().into());
+            let (name, year) = (world.month_name(month.number()), month.year());
+            format!("{weekday} {day} {name} {}", digits(world, year.into()))
+        }
+        Message::ClosedDay { day, why } => format!("{}, {why}", text(&Message::Day(*day), world)),
+        Message::Month(month) => {
+            let name = world.month_name(month.number());
+            format!("{name} {}", digits(world, month.year().into()))
+        }
+        Message::Measured { value, places, unit } => measured(number(*value, *places), unit),
+        Message::Between { low, high, places, unit } => {
+            let high = measured(number(*high, *places), unit);
+            format!("{} to {high}", number(*low, *places))
+        }
+        Message::OutOf { value, max } => format!("{} of {}", number(*value, 0), number(*max, 0)),
+        Message::NotRated => "not rated".to_owned(),
+        Message::Unfilled => "empty".to_owned(),
+        Message::List(texts) => texts.join(", "),
+        Message::Loading => "The options are on their way …".to_owned(),
+        Message::LoadingFailed { why } => format!("The options could not be loaded: {why}"),
+        Message::NoOptions => "There are no options.".to_owned(),
+        Message::NoMatch => "No option matches.".to_owned(),
+        Message::OtherEnd => "Now the other end.".to_owned(),
+    }
+}
+
+fn digits(world: &dyn World, number: u32) -> String {
+    native(world, &number.to_string())
+}
+
+fn measured(number: String, unit: &str) -> String {
+    if unit.is_empty() { number } else { format!("{number} {unit}") }
+}
+
+/// A bound, or an allowed value.
+fn limit(limit: &Limit, world: &dyn World) -> String {
+    match limit {
+        Limit::Number(number) => show_number(world, *number, 0),
+        Limit::Date(_) | Limit::Month(_) | Limit::Week(_) | Limit::Time(_) | Limit::DateTime(_) => {
+            limit.to_string()
+        }
+    }
+}
+
+/// What such values are called: one of them, and several.
+fn nouns(limit: &Limit) -> (&'static str, &'static str) {
+    match limit {
+        Limit::Number(_) => ("value", "values"),
+        Limit::Date(_) => ("day", "days"),
+        Limit::Month(_) => ("month", "months"),
+        Limit::Week(_) => ("week", "weeks"),
+        Limit::Time(_) => ("time", "times"),
+        Limit::DateTime(_) => ("date and time", "dates and times"),
+    }
+}
+
+fn part(part: &Part, world: &dyn World) -> String {
+    match part {
+        Part::Less => "less",
+        Part::More => "more",
+        Part::Back => "back",
+        Part::Next => "next",
+        Part::Clear => "clear",
+        Part::OpenList => "open",
+        Part::Options => "options",
+        Part::Remove { text } => return format!("remove {text}"),
+        Part::OpenCalendar => "open the calendar",
+        Part::Calendar => "calendar",
+        Part::PreviousMonth => "previous month",
+        Part::NextMonth => "next month",
+        Part::Days(month) => return text(&Message::Month(*month), world),
+        Part::Today => "Today",
+        Part::From => "from",
+        Part::To => "to",
+        Part::Field(FieldName::Year) => "year",
+        Part::Field(FieldName::Month) => "month",
+        Part::Field(FieldName::Week) => "week",
+        Part::Field(FieldName::Day) => "day",
+        Part::Field(FieldName::Hour) => "hour",
+        Part::Field(FieldName::Minute) => "minute",
+        Part::Field(FieldName::Second) => "second",
+        Part::Field(FieldName::Millisecond) => "millisecond",
+    }
+    .to_owned()
+}
+
+fn invalid(invalid: &Invalid, world: &dyn World) -> String {
+    let limit = |one: &Limit| self::limit(one, world);
+    match invalid {
+        Invalid::ValueMissing => "A value is required.".to_owned(),
+        Invalid::BadInput(why) => bad_input(why, world),
+        Invalid::RangeUnderflow { min } => {
+            let way = if min.is_number() { "more" } else { "later" };
+            format!("The {} must be {} or {way}.", nouns(min).0, limit(min))
+        }
+        Invalid::RangeOverflow { max } => {
+            let way = if max.is_number() { "less" } else { "earlier" };
+            format!("The {} must be {} or {way}.", nouns(max).0, limit(max))
+        }
+        Invalid::StepMismatch { below: Some(below), above: Some(above) } => format!(
+            "The {} is between two steps: the nearest are {} and {}.",
+            nouns(below).0,
+            limit(below),
+            limit(above)
+        ),
+        Invalid::StepMismatch { below: Some(one), above: None }
+        | Invalid::StepMismatch { below: None, above: Some(one) } => {
+            format!("The {} is on no step: the nearest is {}.", nouns(one).0, limit(one))
+        }
+        Invalid::StepMismatch { below: None, above: None } => "The value is on no step.".to_owned(),
+        Invalid::TooFew { least } => format!("Choose at least {least}."),
+        Invalid::TooMany { most } => format!("Choose no more than {most}."),
+        Invalid::Closed { why } => why.clone(),
+        Invalid::Together(Refusal::TooShort { least: 2 }) => "Choose at least two days.".to_owned(),
+        Invalid::Together(why) => {
+            format!("These cannot be chosen together: {}.", refusal(why, world))
+        }
+        Invalid::CustomError(message) => message.clone(),
+    }
+}
+
+fn bad_input(why: &BadInput, world: &dyn World) -> String {
+    match why {
+        BadInput::Number(error) => format!("{}.", number_error(error)),
+        BadInput::Calendar(error) => format!("{error}."),
+        BadInput::NotADate { text, like } => {
+            format!("{} is no date; write it like {like}.", Quoted(text))
+        }
+        BadInput::SentTooOften { count, most } => {
+            let times = match most {
+                1 => "once".to_owned(),
+                2 => "twice".to_owned(),
+                most => format!("at most {most} times"),
+            };
+            format!("This was sent {count} times; send it {times}.")
+        }
+        BadInput::OneEnd => "This is sent twice: where it begins and where it ends.".to_owned(),
+        BadInput::NotOn { sent } => {
+            format!("This sends {} when it is on, or nothing.", Quoted(sent))
+        }
+        BadInput::NotOffered(text) => format!("{} is not offered.", Quoted(text)),
+        BadInput::NotOpen(text) => format!("{} cannot be chosen.", Quoted(text)),
+        BadInput::Twice(text) => format!("{} was sent twice; send it once.", Quoted(text)),
+        BadInput::Readonly(value) => format!("The value is read-only and has to stay {value}."),
+        BadInput::Missing(field) => {
+            format!("The {} is missing.", part(&Part::Field(*field), world))
+        }
+        BadInput::OtherEndMissing => "The last day is missing.".to_owned(),
+        BadInput::NotJson(kind) => format!("This has to be {}, or null.", expected(*kind)),
+        BadInput::NotAnObject(error) => format!("What was sent is not a JSON object: {error}."),
+        BadInput::TooLong { length, most } => {
+            format!("What was sent has {length} bytes; at most {most} are read.")
+        }
+    }
+}
+
+fn expected(kind: ValueKind) -> &'static str {
+    match kind {
+        ValueKind::Number => "a number",
+        ValueKind::On => "true or false",
+        ValueKind::Text => "a string",
+        ValueKind::Texts => "an array of strings",
+        ValueKind::Span => "an array of two numbers",
+        ValueKind::Date => "a date like \"2026-05-14\"",
+        ValueKind::Dates => "an array of two dates like \"2026-05-14\"",
+        ValueKind::Month => "a month like \"2026-05\"",
+        ValueKind::Week => "a week like \"2026-W20\"",
+        ValueKind::Time => "a time like \"07:30\"",
+        ValueKind::DateTime => "a date and time like \"2026-05-14T07:30\"",
+    }
+}
+
+fn number_error(error: &NumberError) -> String {
+    match error {
+        NumberError::NotANumber(text) => {
+            format!("{} is not a number; write it like 12, -0.5 or 2.5e3", Quoted(text))
+        }
+        NumberError::TooManyDigits(text) => format!(
+            "{} has more digits than a number holds; give at most {MAX_DIGITS}",
+            Quoted(text)
+        ),
+    }
+}
+
+fn misread(misread: &Misread) -> String {
+    match misread {
+        Misread::Number(error) => number_error(error),
+        Misread::Calendar(error) => error.to_string(),
+        Misread::Wording(error) => error.to_string(),
+        Misread::DatePattern(error) => error.to_string(),
+        Misread::NotWhole => "it has to be a whole number".to_owned(),
+        Misread::Like(like) => format!("write it like {like}"),
+        Misread::OneOf(words) => {
+            let words: Vec<&str> = words.iter().copied().filter(|word| !word.is_empty()).collect();
+            format!("write one of: {}", words.join(", "))
+        }
+        Misread::NotDays(text) => format!(
+            "{} is no day; write one like 2026-06-01, two of them with a slash between, or a weekday \
+             like sunday",
+            Quoted(text)
+        ),
+    }
+}
+
+fn refusal(refusal: &Refusal, world: &dyn World) -> String {
+    let limit = |one: &Limit| self::limit(one, world);
+    let number = |value: &Decimal| show_number(world, *value, 0);
+    match refusal {
+        Refusal::Disabled => "disabled",
+        Refusal::Readonly => "read-only",
+        Refusal::AtFirst => "already at the lowest value",
+        Refusal::AtLast => "already at the highest value",
+        Refusal::Unchanged => "nothing would change",
+        Refusal::Required => "a value is required, so it cannot be cleared",
+        Refusal::Empty => "already empty",
+        Refusal::NeverEmpty => "this control is never empty",
+        Refusal::BelowMin { min } if min.is_number() => {
+            return format!("below the minimum {}", limit(min));
+        }
+        Refusal::BelowMin { min } => {
+            return format!("before the first {}, {}", nouns(min).0, limit(min));
+        }
+        Refusal::AboveMax { max } if max.is_number() => {
+            return format!("above the maximum {}", limit(max));
+        }
+        Refusal::AboveMax { max } => {
+            return format!("after the last {}, {}", nouns(max).0, limit(max));
+        }
+        Refusal::OffNotches { nearest } if nearest.is_number() => {
+            return format!("on no notch; the nearest is {}", limit(nearest));
+        }
+        Refusal::OffNotches { nearest } => {
+            let things = nouns(nearest).1;
+            return format!("not one of the {things} to choose; the nearest is {}", limit(nearest));
+        }
+        Refusal::NoValue => "no value is allowed",
+        Refusal::NoPlace => "the place is not a number",
+        Refusal::Grabbed => "being dragged",
+        Refusal::NotGrabbed => "not being dragged",
+        Refusal::NotANumber => "not a number",
+        Refusal::NotADate => "not a date",
+        Refusal::Closed => "that day is closed",
+        Refusal::AcrossClosed { day } => return format!("{day} lies between and is closed"),
+        Refusal::TooFar { least, most: None } => {
+            return format!("not at least {} apart", number(least));
+        }
+        Refusal::TooFar { least, most: Some(most) } => {
+            return format!("not {} to {} apart", number(least), number(most));
+        }
+        Refusal::TooShort { least } => return format!("fewer than {least} days"),
+        Refusal::TooLong { most } => return format!("more than {most} days"),
+        Refusal::WrongOrder => "the last day is before the first",
+        Refusal::Incomplete => "only a part of it is there",
+        Refusal::Misread { like } => return format!("not written like {like}"),
+        Refusal::TooMany { most } => return format!("no more than {most} can be chosen"),
+        Refusal::WrongKind => "not a value of this control's kind",
+        Refusal::NoMatch => "there is no such option",
+        Refusal::NotForThis => "not for this control",
+    }
+    .to_owned()
+}
+
+fn remark(remark: &Remark, world: &dyn World) -> String {
+    let n = |value: Decimal| show_number(world, value, 0);
+    match *remark {
+        Remark::MaxBelowMin { min, max } => format!(
+            "the maximum {} is below the minimum {}: no value is acceptable, and a control that is never \
+             empty shows the minimum",
+            n(max),
+            n(min)
+        ),
+        Remark::NoNotch { min, max, base } => format!(
+            "no notch counted from {} lies between {} and {}: no value is acceptable",
+            n(base),
+            n(min),
+            n(max)
+        ),
+        Remark::MinNotReached { min, first, base } => format!(
+            "the minimum {} is never reached: counted from {}, the first notch is {}",
+            n(min),
+            n(base),
+            n(first)
+        ),
+        Remark::MaxNotReached { max, last, base, step } => format!(
+            "the maximum {} is never reached: counted from {} by {}, the last notch is {}",
+            n(max),
+            n(base),
+            n(step),
+            n(last)
+        ),
+        Remark::StepWiderThanRange { step, range } => {
+            format!("the step {} is wider than the range, which spans {}", n(step), n(range))
+        }
+        Remark::OneValue { only } => {
+            format!("there is nothing to choose: {} is the only value", n(only))
+        }
+        Remark::DefaultOffNotches { default, taken } => {
+            format!("the default {} is on no notch: a control starts on {}", n(default), n(taken))
+        }
+        Remark::DefaultOutOfBounds { default, nearest } => format!(
+            "the default {} is out of bounds: the nearest value is {}",
+            n(default),
+            n(nearest)
+        ),
+    }
+}

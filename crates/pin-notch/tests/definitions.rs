@@ -1,0 +1,197 @@
+//! Definitions: read back as they were written, alike in whatever order they are given, and the same control
+//! whichever way they come to it.
+
+use pin_notch::{
+    AttributeKind, CheckboxGroup, Control, ControlError, ControlKind, DateSpanPicker, Definition,
+    Intent, Place, Rating, Select, Slider, SliderDefinition, Span, SpanSlider, Step, Stepper,
+    Value, dec,
+};
+use pin_notch_any::{Said, definition, kind, mended, said};
+use proptest::prelude::*;
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(2000))]
+
+    /// Attributes and options lose nothing, and neither does JSON.
+    #[test]
+    fn what_is_written_is_read_back(definition in kind().prop_flat_map(definition)) {
+        let mut again = Definition::new(definition.kind());
+        for (name, text) in definition.attributes() {
+            again.set_attribute(name, Some(&text)).unwrap();
+        }
+        again.set_options(&definition.options()).unwrap();
+        prop_assert_eq!(&again, &definition);
+        #[cfg(feature = "json")]
+        {
+            let json = serde_json::to_string(&definition).unwrap();
+            let read: Definition = serde_json::from_str(&json).unwrap();
+            prop_assert_eq!(&read, &definition, "{}", json);
+        }
+    }
+
+    /// A control has the definition that made it, and another one makes of it what it would have made at once.
+    #[test]
+    fn a_control_redefined_is_the_control_that_was_meant(
+        (one, other) in kind().prop_flat_map(|kind| (definition(kind), definition(kind)))
+    ) {
+        let (first, wanted) = (mended(one), mended(other));
+        let mut control = first.clone();
+        control.set_definition(first.definition()).unwrap();
+        prop_assert_eq!(&control, &first, "nothing differs, so nothing happens");
+        control.set_definition(wanted.definition()).unwrap();
+        prop_assert_eq!(&control, &wanted);
+    }
+
+    /// What a program says of a control, and the value it gives it, may come in any order.
+    #[test]
+    fn the_order_of_sayings_makes_no_difference(
+        (kind, all) in kind().prop_flat_map(|kind| (Just(kind), proptest::collection::vec(said(kind), 1..8))),
+        (_, wish) in kind().prop_flat_map(|kind| (Just(kind), definition(kind))),
+        at in 0_usize..8,
+    ) {
+        // Each thing once: of two sayings about one attribute, the later counts.
+        let mut seen = Vec::new();
+        let all: Vec<Said> = all.into_iter().filter(|said| {
+            let about = match said { Said::Attribute(name, _) => *name, Said::Options(_) => "options" };
+            let new = !seen.contains(&about);
+            seen.push(about);
+            new
+        }).collect();
+        let wish = mended(wish).value();
+        let sayings = |order: &[Said], at: usize| -> Option<(Control, bool)> {
+            let mut control = Definition::new(kind).build().unwrap();
+            let mut taken = false;
+            for (place, said) in order.iter().enumerate() {
+                if place == at {
+                    taken = control.set_nearest(wish.clone()).is_ok();
+                }
+                let mut definition = control.definition();
+                said.of(&mut definition);
+                control.set_definition(definition).ok()?;
+            }
+            if at >= order.len() {
+                taken = control.set_nearest(wish.clone()).is_ok();
+            }
+            Some((control, taken))
+        };
+        let backwards: Vec<Said> = all.iter().rev().cloned().collect();
+        let last = all.len();
+        let (Some((one, here)), Some((other, there))) = (sayings(&all, last), sayings(&backwards, at.min(last)))
+            else { return Ok(()) };
+        if here && there {
+            prop_assert_eq!(one.value(), other.value());
+        }
+        prop_assert_eq!(one.definition(), other.definition());
+    }
+}
+
+/// Every name is in kebab case and stands for one kind of value, whichever control has it.
+#[test]
+fn one_name_is_one_thing() {
+    let ordered = |kind: AttributeKind| match kind {
+        // What is counted is of the control's own kind.
+        AttributeKind::Number
+        | AttributeKind::Count
+        | AttributeKind::Date
+        | AttributeKind::Month
+        | AttributeKind::Week
+        | AttributeKind::Time
+        | AttributeKind::DateTime => None,
+        other => Some(other),
+    };
+    let mut known: Vec<(&str, AttributeKind)> = Vec::new();
+    for kind in ControlKind::ALL {
+        for attribute in kind.attributes() {
+            let name = attribute.name;
+            assert!(name.chars().all(|c| c.is_ascii_lowercase() || c == '-'), "{name}");
+            assert!(attribute.about().ends_with('.'), "{name}: {}", attribute.about());
+            if let (Some(of), false) = (ordered(attribute.kind), name == "value" || name == "step")
+            {
+                match known.iter().find(|(other, _)| *other == name) {
+                    Some((_, before)) => assert_eq!(*before, of, "{name} of {}", kind.name()),
+                    None => known.push((name, of)),
+                }
+            }
+        }
+        let names: Vec<&str> =
+            kind.attributes().iter().map(|a| a.name).filter(|name| *name != "options").collect();
+        assert_eq!(names, kind.attribute_names());
+    }
+}
+
+#[test]
+fn the_whole_is_checked_whatever_the_order() {
+    let attribute = |error: ControlError| error.attribute();
+    let late = Slider::builder().value(500).max(40).build().unwrap_err();
+    assert_eq!(
+        (attribute(late.clone()), late.to_string().as_str()),
+        ("value", "value 500 is not allowed: above the maximum 40")
+    );
+    assert!(Slider::builder().value(500).max(1000).build().is_ok());
+    assert_eq!(attribute(Select::builder().least(3).most(2).build().unwrap_err()), "most");
+    assert_eq!(attribute(CheckboxGroup::builder().most(2).least(3).build().unwrap_err()), "most");
+    assert_eq!(attribute(DateSpanPicker::builder().least(8).most(7).build().unwrap_err()), "most");
+    // A span's distances against the real range, not against the default of 0 to 100.
+    assert!(SpanSlider::builder().least(20).most(50).build().is_ok());
+    assert_eq!(attribute(SpanSlider::builder().least(200).build().unwrap_err()), "least");
+    assert!(SpanSlider::builder().least(200).max(1000).build().is_ok());
+    // A rating's value when its step is another.
+    let thirds = Rating::builder().value(dec!(2.5)).build().unwrap();
+    assert_eq!((thirds.value(), thirds.audit()[0].code()), (Some(dec!(3)), "default-off-notches"));
+    let named =
+        Rating::builder().options([("9", "too high")].map(|(v, t)| pin_notch::Choice::new(v, t)));
+    assert_eq!(
+        named.build().unwrap_err().to_string(),
+        "9 has a name, and is no value that can be chosen"
+    );
+}
+
+#[test]
+fn a_live_control_takes_new_bounds_and_keeps_what_somebody_does() {
+    let mut slider = Slider::builder().max(100).value(20).build().unwrap();
+    let _ = slider.handle(Intent::Grab(Place::across(0.2)));
+    for to in 21..=80 {
+        let _ = slider.handle(Intent::Move(Place::across(f64::from(to) / 100.0)));
+        slider.redefine(|definition| definition.unit = format!("at {to}")).unwrap();
+    }
+    assert_eq!(slider.handle(Intent::Release).to_string(), "release, change 80");
+    let error = slider.redefine(|definition| definition.step = Step::Every(dec!(0))).unwrap_err();
+    assert_eq!((error.attribute(), slider.definition().step), ("step", Step::from(1)));
+    slider.redefine(|definition| definition.max = dec!(50)).unwrap();
+    assert_eq!(slider.value(), dec!(50), "what a person chose becomes the nearest there is");
+
+    let mut weight = Slider::default();
+    assert_eq!(weight.set_nearest(dec!(18.4)), dec!(18));
+    weight.redefine(|definition| definition.step = dec!(0.1).into()).unwrap();
+    assert_eq!(weight.value(), dec!(18.4), "what the program wished for counts again");
+    weight.reset();
+    weight.redefine(|definition| definition.value = Some(dec!(7))).unwrap();
+    assert_eq!(weight.value(), dec!(7), "a default that nobody has changed follows the definition");
+
+    let mut mites = Stepper::builder().min(0).max(60).build().unwrap();
+    let _ = mites.handle(Intent::Type("12.5"));
+    mites.redefine(|definition| definition.step = dec!(0.5).into()).unwrap();
+    assert_eq!(
+        (mites.text().as_str(), mites.handle(Intent::Settle).to_string().as_str()),
+        ("12.5", "input 12.5, change 12.5")
+    );
+
+    let mut hive = Select::builder().options(["Linden", "Orchard", "Heath"]).build().unwrap();
+    let _ = hive.handle(Intent::Open);
+    let _ = hive.handle(Intent::Key(pin_notch::Key::End));
+    hive.redefine(|definition| drop(definition.options.remove(0))).unwrap();
+    assert_eq!((hive.is_open(), hive.active_row()), (true, Some(1)), "keys are on Heath still");
+}
+
+#[test]
+fn a_definition_of_another_kind_is_refused() {
+    let mut control = Control::from(Slider::default());
+    let error = control.set_definition(Definition::new(ControlKind::Rating)).unwrap_err();
+    assert_eq!(error.to_string(), "the definition of a rating makes no other control");
+    assert_eq!(
+        control.set_nearest(Value::Span(Span::new(1, 2))).unwrap_err().to_string(),
+        "not a value of this control's kind"
+    );
+    let plain = SliderDefinition::default();
+    assert_eq!(Slider::builder().definition(), &plain);
+}

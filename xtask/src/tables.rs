@@ -1,0 +1,201 @@
+//! What is written from the table of attributes into scripts and documents, between two marks that stay there.
+
+use crate::Result;
+use crate::machine::root;
+use pin_notch::{Attribute, AttributeKind, ControlKind};
+use pin_notch_html::tag_of;
+use std::fmt::Write;
+use std::fs;
+
+/// A file, the marks, and what stands between them.
+struct Part {
+    file: &'static str,
+    begin: &'static str,
+    end: &'static str,
+    text: fn() -> String,
+}
+
+const PARTS: [Part; 5] = [
+    Part {
+        file: "crates/pin-notch-web/src/elements.js",
+        begin: "// <attributes: written by `cargo xtask tables`>\n",
+        end: "// </attributes>\n",
+        text: script,
+    },
+    Part {
+        file: "crates/pin-notch-web/src/pin-notch.d.ts",
+        begin: "// <elements: written by `cargo xtask tables`>\n",
+        end: "// </elements>\n",
+        text: types,
+    },
+    Part {
+        file: "crates/pin-notch-web/src/pin-notch.d.ts",
+        begin: "  // <tags: written by `cargo xtask tables`>\n",
+        end: "  // </tags>\n",
+        text: tags,
+    },
+    Part {
+        file: "crates/pin-notch-web/README.md",
+        begin: "<!-- attributes: written by `cargo xtask tables` -->\n",
+        end: "<!-- /attributes -->\n",
+        text: explained,
+    },
+    Part {
+        file: "crates/pin-notch-sheet/README.md",
+        begin: "<!-- words: written by `cargo xtask tables` -->\n",
+        end: "<!-- /words -->\n",
+        text: words,
+    },
+];
+
+/// Writes all parts.
+pub(crate) fn write() -> Result<()> {
+    for part in &PARTS {
+        let (old, new) = part.versions()?;
+        if old != new {
+            fs::write(root().join(part.file), new)?;
+            println!("{} is written anew", part.file);
+        }
+    }
+    Ok(())
+}
+
+/// Fails unless all parts are as they would be written now.
+pub(crate) fn check() -> Result<()> {
+    for part in &PARTS {
+        let (old, new) = part.versions()?;
+        if old != new {
+            return Err(format!("{} is out of date; run: cargo xtask tables", part.file).into());
+        }
+    }
+    Ok(())
+}
+
+impl Part {
+    /// The file as it is, and as it would be.
+    fn versions(&self) -> Result<(String, String)> {
+        let old = fs::read_to_string(root().join(self.file))?;
+        let missing = || format!("{} has no place for {:?}", self.file, self.begin);
+        let (before, rest) = old.split_once(self.begin).ok_or_else(missing)?;
+        let (_, after) = rest.split_once(self.end).ok_or_else(missing)?;
+        let new = [before, self.begin, &(self.text)(), self.end, after].concat();
+        Ok((old, new))
+    }
+}
+
+/// The attributes of a kind that its element has as attributes.
+fn attributes(kind: ControlKind) -> impl Iterator<Item = &'static Attribute> {
+    kind.attributes().iter().filter(|attribute| attribute.kind != AttributeKind::Options)
+}
+
+fn is_flag(attribute: &Attribute) -> bool {
+    attribute.kind == AttributeKind::Flag
+}
+
+fn script() -> String {
+    let mut text = "const ATTRIBUTES = {\n".to_owned();
+    for kind in ControlKind::ALL {
+        let mark = |one: &Attribute| if is_flag(one) { "?" } else { "" };
+        let all: Vec<String> =
+            attributes(*kind).map(|one| format!("{}{}", one.name, mark(one))).collect();
+        let _ = writeln!(text, "  \"{}\": \"{}\",", tag_of(*kind), all.join(" "));
+    }
+    text + "};\n"
+}
+
+/// `notch-span-slider` as `NotchSpanSlider`.
+fn interface(kind: ControlKind) -> String {
+    let capital = |word: &str| {
+        let (first, rest) = word.split_at(1);
+        first.to_uppercase() + rest
+    };
+    tag_of(kind).split('-').map(capital).collect()
+}
+
+/// The property of an attribute, where it has one of its own.
+fn property(name: &str) -> Option<String> {
+    match name {
+        // Those that all elements have, and those that are written out.
+        "value" | "required" | "readonly" | "disabled" | "indeterminate" => None,
+        "checked" => Some("defaultChecked".to_owned()),
+        name => {
+            let mut words = name.split('-');
+            let first = words.next().unwrap_or_default().to_owned();
+            let rest = words.map(|word| word[..1].to_uppercase() + &word[1..]);
+            Some(rest.fold(first, |name, word| name + &word))
+        }
+    }
+}
+
+fn types() -> String {
+    let mut text = String::new();
+    for kind in ControlKind::ALL {
+        let _ = writeln!(text, "/** `<{}>`: {} */", tag_of(*kind), kind.about());
+        let _ = writeln!(text, "export interface {} extends NotchElement {{", interface(*kind));
+        for attribute in attributes(*kind) {
+            let Some(property) = property(attribute.name) else { continue };
+            let is = match attribute.kind {
+                AttributeKind::Flag => "boolean".to_owned(),
+                AttributeKind::Token(tokens) => {
+                    let tokens: Vec<String> =
+                        tokens.iter().map(|token| format!("\"{token}\"")).collect();
+                    format!("{} | \"\"", tokens.join(" | "))
+                }
+                _ => "string".to_owned(),
+            };
+            let _ = writeln!(text, "  /** {} */\n  {property}: {is};", attribute.about());
+        }
+        text.push_str("}\n\n");
+    }
+    text
+}
+
+fn tags() -> String {
+    let row = |kind: &ControlKind| format!("    \"{}\": {};\n", tag_of(*kind), interface(*kind));
+    let rows: String = ControlKind::ALL.iter().map(row).collect();
+    format!("  interface HTMLElementTagNameMap {{\n{rows}  }}\n")
+}
+
+/// Attribute by attribute: which elements have it, and what it means there.
+fn explained() -> String {
+    let mut rows: Vec<(&Attribute, Vec<ControlKind>)> = Vec::new();
+    for kind in ControlKind::ALL {
+        for attribute in kind.attributes() {
+            let same = |row: &&mut (&Attribute, _)| {
+                (row.0.name, row.0.about()) == (attribute.name, attribute.about())
+            };
+            match rows.iter_mut().find(same) {
+                Some((_, kinds)) => kinds.push(*kind),
+                None => rows.push((attribute, vec![*kind])),
+            }
+        }
+    }
+    let mut text = "| attribute | of | means | like |\n|---|---|---|---|\n".to_owned();
+    for (attribute, kinds) in rows {
+        let of: Vec<&str> = kinds.iter().map(|kind| kind.name()).collect();
+        let of =
+            if kinds.len() == ControlKind::ALL.len() { "all".to_owned() } else { of.join(", ") };
+        let like = match attribute.kind {
+            AttributeKind::Flag => String::new(),
+            AttributeKind::Options => "`<option>`".to_owned(),
+            AttributeKind::Token(tokens) => {
+                let tokens = tokens.iter().filter(|token| !token.is_empty());
+                tokens.map(|token| format!("`{token}`")).collect::<Vec<_>>().join(", ")
+            }
+            other => format!("`{}`", other.like()),
+        };
+        let _ = writeln!(text, "| `{}` | {of} | {} | {like} |", attribute.name, attribute.about());
+    }
+    text
+}
+
+fn words() -> String {
+    let mut text = "| `control` | its words |\n|---|---|\n".to_owned();
+    for kind in ControlKind::ALL {
+        let all = kind.attributes().iter().map(|attribute| attribute.name);
+        let own = all.filter(|name| !["required", "readonly", "disabled"].contains(name));
+        let own: Vec<String> = own.map(|name| format!("`{name}`")).collect();
+        let _ = writeln!(text, "| `{}` | {} |", kind.name(), own.join(" "));
+    }
+    text
+}
