@@ -136,7 +136,7 @@ fn options_may_come_later_or_not_at_all() {
         page.run("list.resolve([{ value: 'ida', text: 'Ida' }, 'jon'])").await;
         page.until(&format!("{readout} === 'Ida'")).await;
         page.run("document.querySelector('#it').options = Promise.reject(new Error('the service is away'))").await;
-        page.until(&format!("{said} === 'The options could not be had: the service is away'"))
+        page.until(&format!("{said} === 'The options could not be loaded: the service is away'"))
             .await;
         assert_eq!(page.value("#it").await, "ida", "what was chosen survives");
     });

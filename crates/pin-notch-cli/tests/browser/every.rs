@@ -45,7 +45,7 @@ fn form(direction: &str) -> String {
 
 /// What the element holds: of a switch or a checkbox, what it sends.
 async fn held(page: &Page, at: usize) -> String {
-    page.get(&format!("(({{ checked, type, value }}) => /switch|box/.test(type) && !checked ? '' : value)(document.querySelector('#e{at}'))")).await
+    page.get(&format!("(({{ checked, type, value }}) => /switch|checkbox$/.test(type) && !checked ? '' : value)(document.querySelector('#e{at}'))")).await
 }
 
 async fn press(page: &Page, at: usize, keys: &str, turned: bool) {
@@ -148,7 +148,7 @@ fn every_element_lets_its_listeners_write_back() {
             )
         };
         page.run(&listen(
-            "if (/switch|box/.test(element.type)) element.checked = element.checked;
+            "if (/switch|checkbox$/.test(element.type)) element.checked = element.checked;
              else if (element.values.length > 1) element.values = element.values;
              else element.value = element.value;",
         ))
@@ -157,7 +157,7 @@ fn every_element_lets_its_listeners_write_back() {
         // One that allows no change has its will, and is not called without end.
         page.show(&form("ltr")).await;
         page.run(&listen(
-            "if (/switch|box/.test(element.type)) element.checked = false;
+            "if (/switch|checkbox$/.test(element.type)) element.checked = false;
              else element.value = element.getAttribute('value');",
         ))
         .await;

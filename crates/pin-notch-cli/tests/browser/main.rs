@@ -223,7 +223,11 @@ fn disabled_and_read_only_refuse_and_show_it() {
 fn a_form_treats_the_elements_as_its_own() {
     with_page(async |page| {
         let data = "new URLSearchParams(new FormData(document.forms[0])).toString()";
-        assert_eq!(page.get(data).await, "weight=18.4&outside=12.5&stores=0");
+        assert_eq!(
+            page.get(data).await,
+            // What is empty is sent as HTML's own fields are: by its name and nothing.
+            "visited=&opened=&weight=18.4&outside=12.5&mites=&temper=&brood=&treatment=&colony=&stores=0&next-visit="
+        );
         assert_eq!(page.get("document.forms[0].checkValidity()").await, "false");
         assert_eq!(
             page.get("document.querySelector('#form-temper').validity.valueMissing").await,
@@ -246,14 +250,14 @@ fn a_form_treats_the_elements_as_its_own() {
         page.find("label[for=form-mites]").await.click().await.unwrap();
         page.write("7").await;
         page.click("#form-seen", "[part=choice]:nth-child(2)", (0.2, 0.5)).await;
-        let sent = "weight=18.5&outside=12.5&mites=7&temper=2.5&seen=eggs&feeder=on&stores=0";
+        let sent = "visited=&opened=&weight=18.5&outside=12.5&mites=7&temper=2.5&brood=&seen=eggs&feeder=on&treatment=&colony=&stores=0&next-visit=";
         assert_eq!(page.get(data).await, sent);
         page.run("document.querySelector('#form-visited').value = '2026-05-14'").await;
         assert_eq!(page.get("document.forms[0].checkValidity()").await, "true");
 
         // A disabled fieldset takes its controls along.
         page.find("#skip").await.click().await.unwrap();
-        let measured = "visited=2026-05-14&weight=18.5&outside=12.5&mites=7&stores=0";
+        let measured = "visited=2026-05-14&opened=&weight=18.5&outside=12.5&mites=7&colony=&stores=0&next-visit=";
         assert_eq!(page.get(data).await, measured);
         page.told().await;
         page.click("#form-temper", "[part=icons]", (0.9, 0.5)).await;
@@ -264,7 +268,7 @@ fn a_form_treats_the_elements_as_its_own() {
         page.told().await;
         assert_eq!(
             page.get(data).await,
-            "weight=18.4&outside=12.5&stores=0",
+            "visited=&opened=&weight=18.4&outside=12.5&mites=&temper=&brood=&treatment=&colony=&stores=0&next-visit=",
             "reset, and without an event"
         );
     });

@@ -61,7 +61,7 @@ pub struct FieldView {
 
 impl Machine {
     pub(super) fn view(&self, around: Around<'_>) -> FieldsView {
-        let problem = in_words(&self.validity(around), &around.world);
+        let problem = in_words(&self.validity(around), around.world);
         let whole = around.conditions.semantics(Role::Group, &problem);
         let fields = self.kind.fields[..self.shown].iter().enumerate();
         FieldsView {
