@@ -122,7 +122,17 @@ pub fn options(kind: ControlKind) -> BoxedStrategy<Vec<Choice>> {
             let days = prop_oneof![day(), weekday, pair(day(), "/")];
             (days, "[A-Z][a-z]{3}\\.").prop_map(|(days, why)| Choice::new(days, why)).boxed()
         }
-        _ => (word(), word(), any::<bool>(), any::<bool>())
+        ControlKind::Rating
+        | ControlKind::Switch
+        | ControlKind::Checkbox
+        | ControlKind::CheckboxGroup
+        | ControlKind::Stepper
+        | ControlKind::ItemStepper
+        | ControlKind::Select
+        | ControlKind::Month
+        | ControlKind::Week
+        | ControlKind::Time
+        | ControlKind::DateTime => (word(), word(), any::<bool>(), any::<bool>())
             .prop_map(|(value, text, disabled, grouped)| {
                 let choice = Choice::new(value, text);
                 let choice = if grouped { choice.in_group("together") } else { choice };

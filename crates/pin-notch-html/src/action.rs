@@ -1,6 +1,9 @@
 //! What a press on a part of a control means. The markup says it in `data-do` and `data-with`; whatever
 //! listens in the page hands both back, and decides nothing.
 
+// A new control has to be thought of wherever controls are told apart.
+#![warn(clippy::wildcard_enum_match_arm)]
+
 use pin_notch::{Control, Date, Intent, Key};
 
 /// What a part does when it is pressed.

@@ -2,6 +2,9 @@
 //!
 //! Which attributes there are, the definitions of the core say; their texts are the same here.
 
+// A new control has to be thought of wherever controls are told apart.
+#![warn(clippy::wildcard_enum_match_arm)]
+
 use pin_notch::{AttributeError, Choice, Control, ControlError, ControlKind, Definition};
 use std::fmt;
 

@@ -1,5 +1,8 @@
 //! A whole element for a server to send, finished before any script comes.
 
+// A new control has to be thought of wherever controls are told apart.
+#![warn(clippy::wildcard_enum_match_arm)]
+
 use crate::attributes::{Looks, is_focusable, tag_of};
 use crate::face::Face;
 use crate::markup::escaped;
@@ -172,10 +175,10 @@ impl Native<'_> {
     }
 
     fn select(&self, html: &mut String, options: &[Choice]) {
-        let (multiple, chosen) = match self.control {
-            Control::Select(select) => (select.definition().multiple, select.chosen().to_vec()),
-            control => (false, control.entries()),
-        };
+        let (mut multiple, mut chosen) = (false, self.control.entries());
+        if let Control::Select(select) = self.control {
+            (multiple, chosen) = (select.definition().multiple, select.chosen().to_vec());
+        }
         html.push_str("<select");
         put(html, "name", self.name);
         put(html, "aria-label", self.label);

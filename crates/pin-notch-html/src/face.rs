@@ -1,5 +1,8 @@
 //! From a control's view to what it looks like.
 
+// A new control has to be thought of wherever controls are told apart.
+#![warn(clippy::wildcard_enum_match_arm)]
+
 mod calendar;
 mod checks;
 mod field;

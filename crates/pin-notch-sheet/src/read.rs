@@ -8,7 +8,7 @@ use crate::rule::{Condition, Known};
 use crate::sheet::{Context, FieldsetSheet, Link, Rule, Sheet};
 use crate::tree::{Is, Node};
 use crate::words;
-use pin_notch::{AnyWorld, Control, Conversion, Decimal, Quoted, parse_number};
+use pin_notch::{AnyWorld, Conversion, Decimal, Quoted, parse_number};
 use std::ops::Range;
 
 /// A table of the sheet, what it is called, and where findings about it go.
@@ -365,10 +365,7 @@ impl Reader<'_> {
 fn known(sheet: &Sheet, field: &crate::sheet::FieldSheet) -> Known {
     let (control, _) = field.control(sheet.today, &AnyWorld::default());
     let bounds = |notches: &pin_notch::Notches| (notches.min(), notches.max());
-    let range = match &control {
-        Control::SpanSlider(span) => bounds(span.notches()),
-        control => control.notches().map_or((None, None), bounds),
-    };
+    let range = control.notches().map_or((None, None), bounds);
     let options = field.definition.options();
     let texts = words::chooses(field.definition.kind())
         .then(|| options.into_iter().map(|option| option.value).collect());

@@ -1,5 +1,8 @@
 //! A sheet as JSON Schema (draft 2020-12): which JSON documents its form accepts.
 
+// A new control has to be thought of wherever controls are told apart.
+#![warn(clippy::wildcard_enum_match_arm)]
+
 mod back;
 
 pub use back::from_schema;
@@ -245,10 +248,9 @@ impl Writer<'_> {
                 self.lose("whether the day of a date and time exists", true);
                 self.line(times.notches(), DATE_TIME, None)
             }
-            control => match control.notches() {
-                Some(notches) => self.numbers(*notches),
-                None => Table::default(),
-            },
+            Control::Slider(slider) => self.numbers(*slider.notches()),
+            Control::Rating(rating) => self.numbers(*rating.notches()),
+            Control::Stepper(stepper) => self.numbers(*stepper.notches()),
         }
     }
 

@@ -1,5 +1,8 @@
 //! A form as a picture in SVG: what a page shows before anybody touches it.
 
+// A new control has to be thought of wherever controls are told apart.
+#![warn(clippy::wildcard_enum_match_arm)]
+
 use crate::page::Theme;
 use crate::sheet::Sheet;
 use pin_notch::{Checked, Field, Form, View};

@@ -1,5 +1,8 @@
 //! A form as plain text, for a terminal or a mail.
 
+// A new control has to be thought of wherever controls are told apart.
+#![warn(clippy::wildcard_enum_match_arm)]
+
 use crate::sheet::Sheet;
 use pin_notch::{Checked, Field, Form, View};
 

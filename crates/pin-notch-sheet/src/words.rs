@@ -1,5 +1,8 @@
 //! The words that a sheet may use. Those of a field are the attributes of its control.
 
+// A new control has to be thought of wherever controls are told apart.
+#![warn(clippy::wildcard_enum_match_arm)]
+
 use pin_notch::{Attribute, AttributeKind, ControlKind};
 
 /// What stands at the top.

@@ -1,5 +1,8 @@
 //! What pointers and the focus mean to a control.
 
+// A new control has to be thought of wherever controls are told apart.
+#![warn(clippy::wildcard_enum_match_arm)]
+
 use pin_notch::{Control, Intent, Place};
 
 /// What a pointer did.
@@ -104,29 +107,22 @@ pub(crate) fn is_grabbed(control: &Control) -> bool {
 
 /// Whether keys mean this end, or this field, already: then its focus is no news.
 pub(crate) fn is_taken(control: &Control, intent: Intent) -> bool {
-    match intent {
-        Intent::Take(thumb) => match control {
-            Control::SpanSlider(span) => span.view().active == thumb,
-            Control::DateSpan(dates) => {
-                !dates.definition().two_fields || dates.view().active == thumb
-            }
-            Control::Slider(_)
-            | Control::Rating(_)
-            | Control::Switch(_)
-            | Control::Checkbox(_)
-            | Control::CheckboxGroup(_)
-            | Control::Stepper(_)
-            | Control::ItemStepper(_)
-            | Control::Select(_)
-            | Control::Date(_)
-            | Control::Month(_)
-            | Control::Week(_)
-            | Control::Time(_)
-            | Control::DateTime(_) => false,
-        },
-        Intent::Field(field) => active_field(control) == Some(field),
-        _ => false,
+    if let Intent::Field(field) = intent {
+        return active_field(control) == Some(field);
     }
+    let Intent::Take(thumb) = intent else { return false };
+    if let Control::SpanSlider(span) = control {
+        return span.view().active == thumb;
+    }
+    if let Control::DateSpan(dates) = control {
+        return !dates.definition().two_fields || dates.view().active == thumb;
+    }
+    false
+}
+
+/// Whether one end of two days is chosen, and the other is still to be.
+pub(crate) fn has_begun(control: &Control) -> bool {
+    matches!(control, Control::DateSpan(dates) if dates.view().begun)
 }
 
 fn active_field(control: &Control) -> Option<usize> {

@@ -1,5 +1,8 @@
 //! Which keys belong to a control, and which stay with the field that has the focus.
 
+// A new control has to be thought of wherever controls are told apart.
+#![warn(clippy::wildcard_enum_match_arm)]
+
 use pin_notch::{Control, Intent, Key};
 
 /// What a key means to a control, pressed while this part of it has the focus; `None` where the key is the
@@ -36,10 +39,11 @@ fn belongs(control: &Control, part: &str, key: Key) -> bool {
     }
     match control {
         Control::Stepper(_) => matches!(key, Up | Down | PageUp | PageDown | Enter | Escape),
-        Control::Select(select) if select.definition().filter => match key {
-            Backspace => select.definition().multiple && select.filter().is_empty(),
-            key => matches!(key, Up | Down | PageUp | PageDown | Enter | Escape),
-        },
+        Control::Select(select) if select.definition().filter => {
+            let takes_back = select.definition().multiple && select.filter().is_empty();
+            matches!(key, Up | Down | PageUp | PageDown | Enter | Escape)
+                || (key == Backspace && takes_back)
+        }
         Control::Date(date) => in_date(date.definition().always_open, key),
         Control::DateSpan(dates) => in_date(dates.definition().always_open, key),
         Control::Slider(_)

@@ -9,6 +9,8 @@
 //! A page loads the built files. A program that is itself compiled for the browser calls [`register`] and
 //! has the elements in its own module.
 
+// A new control has to be thought of wherever controls are told apart.
+#![warn(clippy::wildcard_enum_match_arm)]
 #![forbid(unsafe_code)]
 #![deny(clippy::unwrap_used)]
 
@@ -223,10 +225,7 @@ impl Machine {
     }
 
     fn point_day(&self, ports: &Ports, day: &str) {
-        let begun = match &self.state.borrow().control {
-            Control::DateSpan(dates) => dates.view().begun,
-            _ => false,
-        };
+        let begun = gesture::has_begun(&self.state.borrow().control);
         match (begun, day.parse()) {
             (true, Ok(day)) => self.attempt(ports, Intent::PointDay(day)),
             (true, Err(_)) => self.attempt(ports, Intent::Leave),
@@ -338,13 +337,13 @@ impl Machine {
 impl State {
     /// Options that a script gives. Those that are no options of such a control it does not take.
     fn offer(&mut self, options: Vec<Choice>) {
-        match &mut self.control {
-            Control::Select(select) => select.set_options(options.iter().cloned()),
-            control => {
-                let mut definition = control.definition();
-                if definition.set_options(&options).is_ok() {
-                    let _ = control.set_definition(definition);
-                }
+        if let Control::Select(select) = &mut self.control {
+            // Also those that it has already are no longer on their way.
+            select.set_options(options.iter().cloned());
+        } else {
+            let mut definition = self.control.definition();
+            if definition.set_options(&options).is_ok() {
+                let _ = self.control.set_definition(definition);
             }
         }
         self.offered = Some(options);

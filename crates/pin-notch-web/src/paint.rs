@@ -47,11 +47,9 @@ impl Drawn {
 
     fn send(&mut self, all: &mut Operations, control: &Control) {
         let value = control.value();
-        let checked = match value {
-            Value::On(true) => "1",
-            Value::Mixed => "mixed",
-            _ => "",
-        };
+        let states = [(Value::On(true), "1"), (Value::Mixed, "mixed")];
+        let checked = states.iter().find(|(state, _)| *state == value);
+        let checked = checked.map_or("", |(_, written)| written);
         let empty = if value.is_empty() { "1" } else { "" };
         let mut sent =
             vec![checked.to_owned(), control.text(), value.attribute_text(), empty.to_owned()];

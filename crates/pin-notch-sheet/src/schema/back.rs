@@ -356,7 +356,17 @@ impl Property<'_> {
             ControlKind::Month => places::<Month>(all),
             ControlKind::Week => places::<Week>(all),
             ControlKind::Time => places::<Time>(all),
-            _ => places::<DateTime>(all),
+            ControlKind::DateTime => places::<DateTime>(all),
+            ControlKind::Slider
+            | ControlKind::SpanSlider
+            | ControlKind::Rating
+            | ControlKind::Switch
+            | ControlKind::Checkbox
+            | ControlKind::CheckboxGroup
+            | ControlKind::Stepper
+            | ControlKind::ItemStepper
+            | ControlKind::Select
+            | ControlKind::DateSpan => (Vec::new(), 1),
         };
         let (Some(first), Some(last), true) = (all.first(), all.last(), places.len() == all.len())
         else {
