@@ -6,7 +6,7 @@
 use crate::attributes::{Looks, is_focusable, tag_of};
 use crate::face::Face;
 use crate::markup::escaped;
-use pin_notch::{Choice, Control, ControlKind, Definition, number_text};
+use pin_notch::{Choice, Control, ControlKind, Definition, Value, number_text};
 use std::fmt::Write;
 
 /// A style sheet as `build.rs` leaves it.
@@ -144,6 +144,10 @@ impl Native<'_> {
             ["min", "max", "step", "checked", "required", "disabled", "readonly"];
         let given = self.definition.attributes().into_iter();
         let mut limits: Vec<_> = given.filter(|(name, _)| SHARED.contains(name)).collect();
+        // Mixed, a checkbox sends nothing.
+        if self.control.value() == Value::Mixed {
+            limits.retain(|(name, _)| *name != "checked");
+        }
         // HTML counts steps from the minimum alone.
         if self.definition.attribute("step-base").is_some() {
             limits.retain(|(name, _)| *name != "step");
@@ -190,7 +194,15 @@ impl Native<'_> {
         html.push('>');
         // Of one out of several, nothing can be chosen as well.
         if matches!(self.control, Control::Select(_)) && !multiple {
-            html.push_str("<option value=\"\"></option>");
+            html.push_str("<option data-native value=\"\"></option>");
+        }
+        // What is chosen is sent, even where it is not offered yet.
+        let is_there = |value: &String| {
+            (value.is_empty() && !multiple) || options.iter().any(|option| option.value == *value)
+        };
+        for value in chosen.iter().filter(|value| !is_there(value)) {
+            let value = escaped(value);
+            let _ = write!(html, "<option data-native value=\"{value}\" selected>{value}</option>");
         }
         write_options(html, options, &chosen);
         html.push_str("</select>");
@@ -208,6 +220,7 @@ fn datalist(html: &mut String, options: &[Choice]) {
 
 fn write_options(html: &mut String, options: &[Choice], chosen: &[String]) {
     let mut group: Option<&str> = None;
+    let mut chosen: Vec<&String> = chosen.iter().collect();
     for option in options {
         if option.group.as_deref() != group {
             if group.is_some() {
@@ -222,8 +235,11 @@ fn write_options(html: &mut String, options: &[Choice], chosen: &[String]) {
         if option.disabled {
             put(html, "disabled", "");
         }
-        if chosen.contains(&option.value) {
+        let at = chosen.iter().position(|value| **value == option.value);
+        if let Some(at) = at {
             put(html, "selected", "");
+            // Of two with one value, the first.
+            chosen.remove(at);
         }
         let _ = write!(html, ">{}</option>", escaped(&option.text));
     }

@@ -59,7 +59,7 @@ fn a_native_control_inside_sends_the_same_without_script() {
         [Choice::new("oa", "Oxalic & co").in_group("Acids"), Choice::new("bb", "Break").disabled()];
     assert_eq!(
         native(Select::builder().options(acids.clone()).value(["oa"]).build().unwrap().into()),
-        "<select name=\"it\" aria-label=\"it\"><option value=\"\"></option><optgroup label=\"Acids\">\
+        "<select name=\"it\" aria-label=\"it\"><option data-native value=\"\"></option><optgroup label=\"Acids\">\
          <option value=\"oa\" selected>Oxalic &amp; co</option></optgroup>\
          <option value=\"bb\" disabled>Break</option></select>"
     );

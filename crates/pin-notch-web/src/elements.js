@@ -285,7 +285,7 @@ function defineElement(tag, sheet, first) {
       for (const { name, value } of this.attributes) records.push(record("a", name, value));
       if (this.firstElementChild) {
         for (const option of this.querySelectorAll("option")) {
-          if (!option.value && !option.text) continue;
+          if ("native" in option.dataset) continue; // of use to a page without script alone
           const group = option.closest("optgroup");
           records.push(record("o", option.value, option.text, group?.label ?? "", option.disabled || group?.disabled ? 1 : ""));
         }

@@ -1,0 +1,67 @@
+//! Elements as a server draws them: alive, and without script.
+
+use crate::support::with_page;
+use pin_notch::{ControlKind, Form};
+use pin_notch_any::{definition, mended};
+use pin_notch_html::{Looks, element_html};
+use proptest::strategy::{Strategy, ValueTree};
+use proptest::test_runner::TestRunner;
+
+/// So many definitions of each kind.
+const EACH: usize = 40;
+
+/// The element as it is drawn, and what a form with it sends by the core.
+fn drawn() -> Vec<(String, String)> {
+    let mut runner = TestRunner::deterministic();
+    let mut all = Vec::new();
+    for kind in ControlKind::ALL {
+        for _ in 0..EACH {
+            let definition = definition(*kind).new_tree(&mut runner).expect("a definition");
+            let control = mended(definition.current());
+            let html = element_html(&control, &[("name", "it")], &Looks::default());
+            let form = Form::new().with("it", "It", control).expect("a form");
+            all.push((html, form.urlencoded()));
+        }
+    }
+    all
+}
+
+#[test]
+fn an_element_sends_the_same_alive_without_script_and_by_the_core() {
+    with_page(async |page| {
+        let all = drawn();
+        let html: Vec<&str> = all.iter().map(|(html, _)| html.as_str()).collect();
+        let sent = page
+            .run(&format!(
+                "const body = (form) => new URLSearchParams(new FormData(form)).toString();
+                 return {}.map((html) => {{
+                   const alive = document.createElement('form');
+                   document.body.replaceChildren(alive);
+                   alive.setHTMLUnsafe(html);
+                   const element = alive.firstElementChild;
+                   const still = document.implementation.createHTMLDocument().createElement('form');
+                   still.innerHTML = html;
+                   return [body(alive), body(still), element.shadowRoot.innerHTML, html];
+                 }});",
+                serde_json::json!(html)
+            ))
+            .await;
+        let sent = sent.as_array().expect("a list");
+        assert_eq!(sent.len(), all.len());
+        let wrong: Vec<String> = sent
+            .iter()
+            .zip(&all)
+            .filter(|(bodies, (_, core))| bodies[0] != *core || bodies[1] != *core)
+            .map(|(bodies, (html, core))| {
+                format!("{html}\ncore {core}\nalive {}\nstill {}\n", bodies[0], bodies[1])
+            })
+            .collect();
+        assert!(
+            wrong.is_empty(),
+            "{} of {}:\n{}",
+            wrong.len(),
+            all.len(),
+            wrong[..wrong.len().min(12)].join("\n")
+        );
+    });
+}
