@@ -16,6 +16,15 @@ pub(crate) fn all() -> Result<()> {
     need(&["chromium", "chromedriver"], &["chromium", "chromium-driver"])?;
     // The browser tests use the fresh build, not the committed one.
     run(cargo().args(["test", "--workspace", "--locked"]).env("PIN_NOTCH_WEB_FILES", &fresh))?;
+    // The core alone, as a program that wants neither feature has it.
+    run(cargo().args(["test", "--package", "pin-notch", "--no-default-features", "--locked"]))?;
+    // What others get: each crate packed, and a program that depends on nothing but the core.
+    let pack = ["package", "--workspace", "--no-verify", "--allow-dirty", "--locked", "--quiet"];
+    run(cargo().args(pack))?;
+    let mut dependent = cargo();
+    dependent.current_dir(root().join("dependent"));
+    let target = root().join("target/dependent");
+    run(dependent.args(["test", "--locked"]).env("CARGO_TARGET_DIR", target))?;
     let docs = ["doc", "--workspace", "--no-deps", "--locked"];
     run(cargo().args(docs).env("RUSTDOCFLAGS", "-D warnings"))
 }

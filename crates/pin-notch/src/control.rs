@@ -55,7 +55,7 @@ pub use value::{Value, ValueKind};
 pub use wording::{Wording, WordingError};
 
 use crate::calendar::{DateTime, Month, Time, Week};
-use crate::definition::{Attribute, AttributeError, AttributeValue, Defined, split_list};
+use crate::definition::{Attribute, AttributeError, Defined, split_list};
 use crate::event::Turn;
 use crate::intent::Intent;
 use crate::message::Message;
@@ -439,17 +439,38 @@ impl Definition {
     }
 }
 
-/// An object whose member `control` names the kind.
-///
-/// ```
-/// use pin_notch::{Definition, Rating};
-/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let temper = Definition::from(Rating::builder().value(3).definition().clone());
-/// let json = serde_json::to_string(&temper)?;
-/// assert_eq!(json, r#"{"control":"rating","value":"3"}"#);
-/// assert_eq!(serde_json::from_str::<Definition>(&json)?, temper);
-/// # Ok(()) }
-/// ```
+#[cfg(feature = "json")]
+impl Definition {
+    /// The definition as JSON: an object whose member `control` names the kind, with a member for each attribute that
+    /// is not at its default.
+    ///
+    /// ```
+    /// use pin_notch::{Definition, Rating};
+    /// let temper = Definition::from(Rating::builder().value(3).definition().clone());
+    /// assert_eq!(temper.to_json(), r#"{"control":"rating","value":"3"}"#);
+    /// assert_eq!(Definition::from_json(&temper.to_json()), Ok(temper));
+    /// ```
+    pub fn to_json(&self) -> String {
+        // It is made of texts, flags and options, which always have their JSON.
+        serde_json::to_string(self).unwrap_or_default()
+    }
+
+    /// The definition that this JSON says.
+    ///
+    /// ```
+    /// use pin_notch::Definition;
+    /// let wrong = Definition::from_json(r#"{"control":"rating","maxx":3}"#).unwrap_err();
+    /// assert!(wrong.to_string().contains("maxx"), "{wrong}");
+    /// ```
+    ///
+    /// # Errors
+    /// Where it is not JSON, of no kind of control, or an attribute cannot be read.
+    pub fn from_json(json: &str) -> Result<Self, serde::de::value::Error> {
+        serde_json::from_str(json).map_err(serde::de::Error::custom)
+    }
+}
+
+/// As [`Definition::to_json`].
 #[cfg(feature = "json")]
 impl serde::Serialize for Definition {
     fn serialize<S: serde::Serializer>(&self, serializer: S) -> Result<S::Ok, S::Error> {
@@ -477,10 +498,10 @@ impl Defined for Definition {
     fn standard(&self) -> Box<dyn Defined> {
         self.defined().standard()
     }
-    fn field(&self, place: usize) -> Option<&dyn AttributeValue> {
+    fn field(&self, place: usize) -> Option<&dyn crate::definition::AttributeValue> {
         self.defined().field(place)
     }
-    fn field_mut(&mut self, place: usize) -> Option<&mut dyn AttributeValue> {
+    fn field_mut(&mut self, place: usize) -> Option<&mut dyn crate::definition::AttributeValue> {
         self.defined_mut().field_mut(place)
     }
     fn options(&self) -> Vec<Choice> {

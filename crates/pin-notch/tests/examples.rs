@@ -18,6 +18,10 @@ fn examples_print_what_their_texts_say() {
     for source in sources {
         let source = source.expect("an example").path();
         let name = source.file_stem().and_then(|name| name.to_str()).expect("a name").to_owned();
+        // It finds an accent by its letter.
+        if name == "treatment_that_loads" && !cfg!(feature = "unicode") {
+            continue;
+        }
         let output = Command::new(built(&name)).output().expect("an example that runs");
         assert!(output.status.success(), "{name}: {}", String::from_utf8_lossy(&output.stderr));
         let text = folder.join("tests/examples").join(&name).with_extension("txt");

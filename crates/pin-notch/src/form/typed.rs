@@ -12,22 +12,17 @@ use serde::de::{DeserializeOwned, Deserializer, IntoDeserializer, Visitor};
 use serde::forward_to_deserialize_any;
 
 impl Values {
-    /// The values as a type of the program's own, by serde: a field for each name.
+    /// The values as a type of the program's own, by serde: a struct with a field for each name, or a map.
     ///
     /// ```
-    /// # use pin_notch::{dec, Form, Rating, Switch};
-    /// #[derive(serde::Deserialize)]
-    /// struct Inspection {
-    ///     temper: Option<pin_notch::Decimal>,
-    ///     feeder: bool,
-    /// }
+    /// use pin_notch::{Decimal, Form, Rating, dec};
+    /// use std::collections::BTreeMap;
     /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
     /// let form = Form::new()
     ///     .with("temper", "Temper", Rating::builder().step(dec!(0.5)))?
-    ///     .with("feeder", "Feeder", Switch::default())?;
-    /// let inspection: Inspection = form.read(b"temper=3.5&feeder=on")?.typed()?;
-    /// assert_eq!(inspection.temper, Some(dec!(3.5)));
-    /// assert!(inspection.feeder);
+    ///     .with("brood", "Brood", Rating::builder().max(10))?;
+    /// let all: BTreeMap<String, Option<Decimal>> = form.read(b"temper=3.5")?.typed()?;
+    /// assert_eq!((all["temper"], all["brood"]), (Some(dec!(3.5)), None));
     /// # Ok(()) }
     /// ```
     ///
