@@ -25,7 +25,7 @@ use std::sync::Arc;
 /// assert_eq!(English.weekday_name(Weekday::Sunday), "Sunday");
 /// assert_eq!(English.short_weekday_name(Weekday::Sunday), "Sun");
 /// assert_eq!((English.first_day(), English.direction()), (Weekday::Monday, Direction::LeftToRight));
-/// assert_eq!(English.folded("Été"), "ete"); // for finding a text as typed
+/// assert_eq!(English.folded("Thymol"), "thymol"); // for finding a text as typed
 /// ```
 pub trait World {
     /// The ten digits, from zero.

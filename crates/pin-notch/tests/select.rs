@@ -26,6 +26,7 @@ fn play(select: &mut Select, moves: &[(Intent, &str)]) {
     }
 }
 
+#[cfg(feature = "unicode")]
 fn shown(select: &Select) -> String {
     let rows = (0..select.rows()).filter_map(|row| select.row(row));
     rows.map(|row| row.choice.text.clone()).collect::<Vec<_>>().join(", ")
@@ -66,6 +67,7 @@ fn a_single_select_opens_moves_chooses_and_closes() {
     assert_eq!(groups, [true, false, false, true, false, false]);
 }
 
+#[cfg(feature = "unicode")]
 #[test]
 fn typing_ahead_finds_by_beginning_and_goes_round() {
     let find = |typed, at| Intent::Find { typed, at };
@@ -99,6 +101,7 @@ fn typing_ahead_finds_by_beginning_and_goes_round() {
     );
 }
 
+#[cfg(feature = "unicode")]
 #[test]
 fn a_filter_knows_neither_case_nor_accents() {
     let mut select = Select::builder().options(treatments()).build().unwrap();
