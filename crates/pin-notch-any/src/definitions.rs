@@ -126,6 +126,7 @@ pub fn options(kind: ControlKind) -> BoxedStrategy<Vec<Choice>> {
         | ControlKind::Switch
         | ControlKind::Checkbox
         | ControlKind::CheckboxGroup
+        | ControlKind::RadioGroup
         | ControlKind::Stepper
         | ControlKind::ItemStepper
         | ControlKind::Select

@@ -174,6 +174,12 @@ export interface NotchCheckboxGroup extends NotchElement {
   most: string;
 }
 
+/** `<notch-radio-group>`: One out of a few options, all in sight. */
+export interface NotchRadioGroup extends NotchElement {
+  /** Whether the options stand in a column or in a row. */
+  orientation: "horizontal" | "vertical" | "";
+}
+
 /** `<notch-stepper>`: A number, typed or stepped. */
 export interface NotchStepper extends NotchElement {
   /** The smallest value. */
@@ -331,6 +337,7 @@ declare global {
     "notch-switch": NotchSwitch;
     "notch-checkbox": NotchCheckbox;
     "notch-checkbox-group": NotchCheckboxGroup;
+    "notch-radio-group": NotchRadioGroup;
     "notch-stepper": NotchStepper;
     "notch-item-stepper": NotchItemStepper;
     "notch-select": NotchSelect;

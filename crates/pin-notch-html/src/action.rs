@@ -86,6 +86,7 @@ pub fn is_open(control: &Control) -> bool {
         | Control::Switch(_)
         | Control::Checkbox(_)
         | Control::CheckboxGroup(_)
+        | Control::RadioGroup(_)
         | Control::Stepper(_)
         | Control::ItemStepper(_)
         | Control::Month(_)

@@ -23,6 +23,7 @@ pub fn tag_of(kind: ControlKind) -> &'static str {
         ControlKind::Switch => "notch-switch",
         ControlKind::Checkbox => "notch-checkbox",
         ControlKind::CheckboxGroup => "notch-checkbox-group",
+        ControlKind::RadioGroup => "notch-radio-group",
         ControlKind::Stepper => "notch-stepper",
         ControlKind::ItemStepper => "notch-item-stepper",
         ControlKind::Select => "notch-select",
@@ -49,6 +50,7 @@ pub fn is_focusable(kind: ControlKind) -> bool {
         }
         ControlKind::SpanSlider
         | ControlKind::CheckboxGroup
+        | ControlKind::RadioGroup
         | ControlKind::Stepper
         | ControlKind::ItemStepper
         | ControlKind::Select

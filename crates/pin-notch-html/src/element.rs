@@ -30,7 +30,10 @@ pub fn style_of(kind: ControlKind) -> String {
     let own: &[&str] = match kind {
         ControlKind::Slider | ControlKind::SpanSlider => &[TRACK],
         ControlKind::Rating => &[ICONS],
-        ControlKind::Switch | ControlKind::Checkbox | ControlKind::CheckboxGroup => &[TOGGLES],
+        ControlKind::Switch
+        | ControlKind::Checkbox
+        | ControlKind::CheckboxGroup
+        | ControlKind::RadioGroup => &[TOGGLES],
         ControlKind::Select => &[FIELD, LIST],
         ControlKind::Date | ControlKind::DateSpan => &[FIELD, CALENDAR],
         ControlKind::Stepper
@@ -99,7 +102,11 @@ impl Native<'_> {
                 self.input(html, "checkbox", Some(self.control.on_text()), &[]);
             }
             ControlKind::CheckboxGroup => {
-                self.checkboxes(html, &options);
+                self.choices(html, "checkbox", &options);
+                datalist(html, &options);
+            }
+            ControlKind::RadioGroup => {
+                self.choices(html, "radio", &options);
                 datalist(html, &options);
             }
             ControlKind::Select | ControlKind::ItemStepper => self.select(html, &options),
@@ -161,18 +168,25 @@ impl Native<'_> {
         limits
     }
 
-    fn checkboxes(&self, html: &mut String, options: &[Choice]) {
-        let entries = self.control.entries();
-        let all_disabled = self.control.conditions().disabled;
+    /// Checkboxes or radio buttons, each with its text.
+    fn choices(&self, html: &mut String, kind: &str, options: &[Choice]) {
+        let mut entries = self.control.entries();
+        let conditions = self.control.conditions();
         for option in options {
-            let _ = write!(html, "<label><input type=\"checkbox\"");
+            let _ = write!(html, "<label><input type=\"{kind}\"");
             put(html, "name", self.name);
             let _ = write!(html, " value=\"{}\"", escaped(&option.value));
-            if entries.contains(&option.value) {
+            let at = entries.iter().position(|value| *value == option.value);
+            if let Some(at) = at.filter(|_| !option.disabled) {
                 put(html, "checked", "");
+                // Of two with one value, the first.
+                entries.remove(at);
             }
-            if option.disabled || all_disabled {
+            if option.disabled || conditions.disabled {
                 put(html, "disabled", "");
+            }
+            if kind == "radio" && conditions.required {
+                put(html, "required", "");
             }
             let _ = write!(html, ">{}</label>", escaped(&option.text));
         }
@@ -235,8 +249,10 @@ fn write_options(html: &mut String, options: &[Choice], chosen: &[String]) {
         if option.disabled {
             put(html, "disabled", "");
         }
+        let is_free = |other: &Choice| other.value == option.value && !other.disabled;
+        let is_meant = !option.disabled || !options.iter().any(is_free);
         let at = chosen.iter().position(|value| **value == option.value);
-        if let Some(at) = at {
+        if let Some(at) = at.filter(|_| is_meant) {
             put(html, "selected", "");
             // Of two with one value, the first.
             chosen.remove(at);

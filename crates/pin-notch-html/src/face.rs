@@ -182,6 +182,14 @@ fn kind(view: &View) -> (&'static str, Vec<(&'static str, bool)>) {
         View::Switch(view) => ("switch", vec![("on", view.on)]),
         View::Checkbox(view) => ("checkbox", checks::states(view.checked).to_vec()),
         View::CheckboxGroup(_) => ("checks", Vec::new()),
+        View::RadioGroup(view) => {
+            let stands = match view.orientation {
+                Orientation::Horizontal => "radios row",
+                Orientation::Vertical => "radios",
+            };
+            let chosen = view.radios.iter().any(|radio| radio.chosen);
+            (stands, vec![("empty", !chosen)])
+        }
         View::Stepper(view) => ("stepper", vec![("empty", view.text.is_empty())]),
         View::ItemStepper(_) => ("items", Vec::new()),
         View::Select(view) => ("select", vec![("open", view.open), ("empty", view.prompting)]),
@@ -207,6 +215,7 @@ fn body(to: &mut Markup, view: &View, semantics: &Semantics, told: &Told) {
         View::Checkbox(view) => checks::body(to, view),
         View::SpanSlider(view) => slider::span_body(to, view, told),
         View::CheckboxGroup(view) => checks::group_body(to, view, told),
+        View::RadioGroup(view) => checks::radios_body(to, view, told),
         View::Stepper(view) => field::stepper_body(to, view, semantics, told),
         View::ItemStepper(view) => field::items_body(to, view, semantics, told),
         View::Select(view) => select::body(to, view, semantics, told),

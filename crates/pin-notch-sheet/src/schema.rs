@@ -175,7 +175,10 @@ impl Writer<'_> {
             _ if options.is_empty() => {}
             ControlKind::Slider => self.lose("its marks", false),
             ControlKind::Rating => self.lose("the names of its icons", false),
-            ControlKind::CheckboxGroup | ControlKind::ItemStepper | ControlKind::Select => {
+            ControlKind::CheckboxGroup
+            | ControlKind::RadioGroup
+            | ControlKind::ItemStepper
+            | ControlKind::Select => {
                 if options.iter().any(|option| option.group.is_some()) {
                     self.lose("the groups of its options", false);
                 }
@@ -232,6 +235,7 @@ impl Writer<'_> {
                     false => one_of(&open),
                 }
             }
+            Control::RadioGroup(group) => one_of(&open(&group.definition().options)),
             Control::ItemStepper(items) => one_of(&items.definition().options),
             Control::Date(date) => {
                 let notches = *date.notches();

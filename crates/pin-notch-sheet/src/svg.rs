@@ -151,6 +151,15 @@ impl Picture<'_> {
                     self.text(LEFT + 30.0, &choice.text, "", ink);
                 }
             }
+            View::RadioGroup(view) => {
+                for (at, radio) in view.radios.iter().enumerate() {
+                    if at > 0 {
+                        self.y += 26.0;
+                    }
+                    self.radio(radio.chosen);
+                    self.text(LEFT + 30.0, &radio.text, "", ink);
+                }
+            }
             View::Stepper(view) => {
                 let text = if view.text.is_empty() { &view.placeholder } else { &view.text };
                 self.field(&format!("{text} {}", view.unit), view.text.is_empty(), "−  +");
@@ -252,6 +261,17 @@ impl Picture<'_> {
         self.put(&format!(
             "<path d=\"M{x} {y}{mark}\" fill=\"none\" stroke=\"{paper}\" stroke-width=\"2.5\"/>"
         ));
+    }
+
+    fn radio(&mut self, chosen: bool) {
+        let (paper, accent, ink) = (self.colours.paper, self.colours.accent, self.colours.ink);
+        let (x, y) = (LEFT + 10.0, self.y - 5.0);
+        self.put(&format!(
+            "<circle cx=\"{x}\" cy=\"{y}\" r=\"9\" fill=\"{paper}\" stroke=\"{ink}\"/>"
+        ));
+        if chosen {
+            self.put(&format!("<circle cx=\"{x}\" cy=\"{y}\" r=\"5\" fill=\"{accent}\"/>"));
+        }
     }
 
     fn field(&mut self, text: &str, empty: bool, at_end: &str) {

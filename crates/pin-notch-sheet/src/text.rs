@@ -4,7 +4,7 @@
 #![warn(clippy::wildcard_enum_match_arm)]
 
 use crate::sheet::Sheet;
-use pin_notch::{Checked, Field, Form, View};
+use pin_notch::{Checked, Field, Form, RadioView, View};
 
 /// How wide tracks are, in characters.
 const TRACK: usize = 24;
@@ -79,6 +79,11 @@ fn drawn(view: &View) -> Vec<String> {
                 .iter()
                 .map(|one| format!("{} {}", mark(one.checkbox.checked), one.text));
             return all.collect();
+        }
+        View::RadioGroup(view) => {
+            let mark = |chosen: bool| if chosen { "(●)" } else { "( )" };
+            let one = |radio: &RadioView| format!("{} {}", mark(radio.chosen), radio.text);
+            return view.radios.iter().map(one).collect();
         }
         View::Stepper(view) => format!("{} {}", field(&view.text, &view.placeholder), view.unit),
         View::ItemStepper(view) => format!("< {} >", view.text),

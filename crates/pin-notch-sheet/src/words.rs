@@ -70,7 +70,10 @@ fn is_read(attribute: &Attribute) -> bool {
 /// Whether the options of this control are what is chosen from, so that each may stand there once.
 pub(crate) fn chooses(kind: ControlKind) -> bool {
     match kind {
-        ControlKind::CheckboxGroup | ControlKind::ItemStepper | ControlKind::Select => true,
+        ControlKind::CheckboxGroup
+        | ControlKind::RadioGroup
+        | ControlKind::ItemStepper
+        | ControlKind::Select => true,
         ControlKind::Slider
         | ControlKind::SpanSlider
         | ControlKind::Rating

@@ -347,6 +347,7 @@ fn every_control_can_be_written_down_with_all_its_words() {
             &format!("{options}\nvalue = ['x', 'y']\nall = 'All'\nleast = 1\nmost = 2"),
             "a=x&a=y",
         ),
+        ("radio-group", &format!("{options}\nvalue = 'y'\norientation = 'horizontal'"), "a=y"),
         (
             "stepper",
             "min = 0\nmax = 9\nvalue = 7\nunit = 'frames'\nplaceholder = 'how many'\nloop = true",

@@ -198,6 +198,7 @@ const ATTRIBUTES = {
   "notch-switch": "checked? value when-on when-off required? readonly? disabled?",
   "notch-checkbox": "checked? indeterminate? value description required? readonly? disabled?",
   "notch-checkbox-group": "value all least most required? readonly? disabled?",
+  "notch-radio-group": "value orientation required? readonly? disabled?",
   "notch-stepper": "min max step step-base value unit placeholder loop? required? readonly? disabled?",
   "notch-item-stepper": "value loop? required? readonly? disabled?",
   "notch-select": "value multiple? filter? placeholder least most required? readonly? disabled?",

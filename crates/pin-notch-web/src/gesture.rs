@@ -56,6 +56,7 @@ pub(crate) fn intent(
             (pointer == Pointer::Click).then_some(Intent::Flip)
         }
         Control::CheckboxGroup(_)
+        | Control::RadioGroup(_)
         | Control::Stepper(_)
         | Control::ItemStepper(_)
         | Control::Select(_)
@@ -93,6 +94,7 @@ pub(crate) fn is_grabbed(control: &Control) -> bool {
         | Control::Switch(_)
         | Control::Checkbox(_)
         | Control::CheckboxGroup(_)
+        | Control::RadioGroup(_)
         | Control::Stepper(_)
         | Control::ItemStepper(_)
         | Control::Select(_)
@@ -137,6 +139,7 @@ fn active_field(control: &Control) -> Option<usize> {
         | Control::Switch(_)
         | Control::Checkbox(_)
         | Control::CheckboxGroup(_)
+        | Control::RadioGroup(_)
         | Control::Stepper(_)
         | Control::ItemStepper(_)
         | Control::Select(_)

@@ -14,6 +14,7 @@ mod fields;
 mod given;
 mod item_stepper;
 mod machine;
+mod radio_group;
 mod rail;
 mod rating;
 mod scale;
@@ -40,6 +41,9 @@ pub use fields::{
     FieldKind, FieldStepper, FieldView, Fielded, FieldsBuilder, FieldsDefinition, FieldsView,
 };
 pub use item_stepper::{ItemStepper, ItemStepperBuilder, ItemStepperDefinition, ItemStepperView};
+pub use radio_group::{
+    RadioGroup, RadioGroupBuilder, RadioGroupDefinition, RadioGroupView, RadioView,
+};
 pub use rail::Mark;
 pub use rating::{Lit, MAX_ICONS, Rating, RatingBuilder, RatingDefinition, RatingView};
 pub use scale::Scale;
@@ -313,6 +317,8 @@ controls! {
     Checkbox "checkbox"(Checkbox, CheckboxView, CheckboxDefinition),
     /// Checkboxes, with one for all if you like.
     CheckboxGroup "checkbox-group"(CheckboxGroup, CheckboxGroupView, CheckboxGroupDefinition),
+    /// One out of a few options, all in sight.
+    RadioGroup "radio-group"(RadioGroup, RadioGroupView, RadioGroupDefinition),
     /// A number, typed or stepped.
     Stepper "stepper"(Stepper, StepperView, StepperDefinition),
     /// Back and next over a list.
@@ -733,6 +739,7 @@ impl Control {
             Self::Switch(_)
             | Self::Checkbox(_)
             | Self::CheckboxGroup(_)
+            | Self::RadioGroup(_)
             | Self::ItemStepper(_)
             | Self::Select(_)
             | Self::Date(_)

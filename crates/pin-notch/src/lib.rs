@@ -21,7 +21,7 @@
 //!
 //! | type | what it is |
 //! |---|---|
-//! | [`Slider`], [`SpanSlider`], [`Rating`], [`Switch`], [`Checkbox`], [`CheckboxGroup`], [`Stepper`], [`ItemStepper`], [`Select`], [`DatePicker`], [`DateSpanPicker`], [`FieldStepper`] | the controls; each has a `builder()` and a definition, plain data that can be changed while the control lives |
+//! | [`Slider`], [`SpanSlider`], [`Rating`], [`Switch`], [`Checkbox`], [`CheckboxGroup`], [`RadioGroup`], [`Stepper`], [`ItemStepper`], [`Select`], [`DatePicker`], [`DateSpanPicker`], [`FieldStepper`] | the controls; each has a `builder()` and a definition, plain data that can be changed while the control lives |
 //! | [`Control`], [`Definition`], [`Value`], [`View`] | any of them, for code that does not know which it has |
 //! | [`Form`] | named controls together: what they send, and re-checking what comes back |
 //! | [`Intent`], [`Turn`] | what somebody tried, and what came of it |
@@ -89,12 +89,13 @@ pub use control::{
     DatePicker, DateSpan, DateSpanBuilder, DateSpanDefinition, DateSpanPicker, DateSpanView,
     DateView, Definition, Direction, FieldKind, FieldStepper, FieldView, Fielded, FieldsBuilder,
     FieldsDefinition, FieldsView, GridDay, ItemStepper, ItemStepperBuilder, ItemStepperDefinition,
-    ItemStepperView, Listing, Lit, MAX_ICONS, Mark, MarkView, Rating, RatingBuilder,
-    RatingDefinition, RatingView, Row, RowView, Scale, Select, SelectBuilder, SelectDefinition,
-    SelectView, Slider, SliderBuilder, SliderDefinition, SliderView, Span, SpanSlider,
-    SpanSliderBuilder, SpanSliderDefinition, SpanSliderView, Stepper, StepperBuilder,
-    StepperDefinition, StepperView, Switch, SwitchBuilder, SwitchDefinition, SwitchView, Token,
-    TokenView, Value, ValueKind, View, Wording, WordingError, steps_held,
+    ItemStepperView, Listing, Lit, MAX_ICONS, Mark, MarkView, RadioGroup, RadioGroupBuilder,
+    RadioGroupDefinition, RadioGroupView, RadioView, Rating, RatingBuilder, RatingDefinition,
+    RatingView, Row, RowView, Scale, Select, SelectBuilder, SelectDefinition, SelectView, Slider,
+    SliderBuilder, SliderDefinition, SliderView, Span, SpanSlider, SpanSliderBuilder,
+    SpanSliderDefinition, SpanSliderView, Stepper, StepperBuilder, StepperDefinition, StepperView,
+    Switch, SwitchBuilder, SwitchDefinition, SwitchView, Token, TokenView, Value, ValueKind, View,
+    Wording, WordingError, steps_held,
 };
 pub use conversion::{Conversion, NoRange};
 pub use definition::{

@@ -81,6 +81,10 @@ pub enum Role {
     TextBox,
     /// Several controls that are one value together.
     Group,
+    /// Radio buttons, of which one can be on.
+    RadioGroup,
+    /// One of them.
+    Radio,
 }
 
 /// Whether something is on.
@@ -143,6 +147,8 @@ impl Role {
             Self::Combobox => "combobox",
             Self::TextBox => "textbox",
             Self::Group => "group",
+            Self::RadioGroup => "radiogroup",
+            Self::Radio => "radio",
         }
     }
 }

@@ -122,6 +122,12 @@ fn check(control: &Control) {
         View::CheckboxGroup(view) => {
             assert!(view.choices.iter().all(|one| one.checkbox.semantics.checked.is_some()));
         }
+        View::RadioGroup(view) => {
+            let active = view.radios.iter().filter(|radio| radio.active).count();
+            let free = view.radios.iter().any(|radio| !radio.semantics.disabled);
+            assert!(active <= 1 && (active == 1 || !free || view.semantics.disabled));
+            assert!(view.radios.iter().filter(|radio| radio.chosen).count() <= 1);
+        }
         View::Switch(_)
         | View::Checkbox(_)
         | View::Stepper(_)
@@ -150,6 +156,7 @@ fn check(control: &Control) {
         Control::Switch(_)
         | Control::Checkbox(_)
         | Control::CheckboxGroup(_)
+        | Control::RadioGroup(_)
         | Control::ItemStepper(_)
         | Control::Select(_) => true,
     };

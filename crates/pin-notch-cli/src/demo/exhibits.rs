@@ -4,8 +4,8 @@ use crate::sheets::today;
 use pin_notch::{
     Checkbox, CheckboxGroup, Choice, Closed, Control, ControlError, DatePicker, DateSpan,
     DateSpanPicker, DateTime, Direction, FieldStepper, ItemStepper, Lit, Mark, Month, Orientation,
-    Rating, Scale, Select, Slider, Span, SpanSlider, Step, Stepper, Surroundings, Switch, Time,
-    Week, Weekday, dec,
+    RadioGroup, Rating, Scale, Select, Slider, Span, SpanSlider, Step, Stepper, Surroundings,
+    Switch, Time, Week, Weekday, dec,
 };
 use std::error::Error;
 
@@ -41,7 +41,7 @@ pub(super) fn exhibits() -> Vec<(&'static str, Vec<Exhibit>)> {
     let all = [
         ("Sliders", sliders()),
         ("Ratings", ratings()),
-        ("Switches and checkboxes", toggles()),
+        ("Switches, checkboxes and radio buttons", toggles()),
         ("Steppers", steppers()),
         ("Selects", selects()),
         ("Dates", dates()),
@@ -148,6 +148,10 @@ fn toggles() -> Built {
     let acids = [("oa", "Oxalic acid"), ("fa", "Formic acid"), ("th", "Thymol")];
     let acids = acids.map(|(value, text)| Choice::new(value, text));
     let treated = CheckboxGroup::builder().options(acids).least(1).most(2);
+    let queen = RadioGroup::builder().options(["seen", "not seen", "gone"]).required(true);
+    let honey = [("light", "light"), ("dark", "dark"), ("none", "none")];
+    let honey = honey.map(|(value, text)| Choice::new(value, text));
+    let honey = RadioGroup::builder().options(honey).orientation(Orientation::Horizontal);
     Ok(vec![
         exhibit(
             "feeder",
@@ -173,6 +177,8 @@ fn toggles() -> Built {
         )?,
         exhibit("seen", "Seen on the comb", "one for all, mixed while they differ", seen)?,
         exhibit("treated", "Treated with", "one or two of them", treated)?,
+        exhibit("queen", "Queen", "radio buttons; required", queen)?,
+        exhibit("honey-colour", "Honey", "radio buttons in a row", honey.value("light"))?,
     ])
 }
 

@@ -9,13 +9,14 @@ const OPTIONS: &str = "<option value=oa>Oxalic</option><option value=fa>Formic</
 
 /// An element, what it starts with, the keys that change it, and what it holds then. `>` and `<` are the arrow
 /// keys along the line of writing and against it, `^` and `v` those up and down, `!` is Enter.
-const EVERY: [(&str, &str, &str, &str); 16] = [
+const EVERY: [(&str, &str, &str, &str); 17] = [
     ("notch-slider max=40 value=18", "18", ">", "19"),
     ("notch-span-slider value=10,30", "10,30", ">", "11,30"),
     ("notch-rating value=4", "4", ">", "5"),
     ("notch-switch", "", " ", "on"),
     ("notch-checkbox", "", " ", "on"),
     ("notch-checkbox-group value=fa", "fa", " ", "oa,fa"),
+    ("notch-radio-group value=oa", "oa", "v", "fa"),
     ("notch-stepper value=3", "3", "^", "4"),
     ("notch-item-stepper value=oa", "oa", ">", "fa"),
     ("notch-select value=oa", "oa", "vv!", "fa"),
@@ -118,12 +119,12 @@ fn every_element_is_restored_when_somebody_comes_back() {
         );
         let (server, url) = serve(html, web_files()).await;
         page.client.goto(&url).await.expect("the page");
-        page.until("customElements.get('notch-date-time') && document.querySelector('#e15').value")
+        page.until("customElements.get('notch-date-time') && document.querySelector('#e16').value")
             .await;
         assert_eq!(press_all(&page, false, after).await, [""; 0]);
         page.client.goto("about:blank").await.expect("another page");
         page.client.back().await.expect("the page again");
-        page.until("customElements.get('notch-date-time') && document.querySelector('#e15').value")
+        page.until("customElements.get('notch-date-time') && document.querySelector('#e16').value")
             .await;
         assert_eq!(
             page.get("performance.getEntriesByType('navigation')[0].type").await,
@@ -185,7 +186,7 @@ fn every_element_turns_with_the_direction_of_writing() {
           }).join('; ')";
         assert_eq!(page.get(out).await, "");
         for (host, first, last) in
-            [("#e6", "[part=less]", "[part=more]"), ("#e7", "[part=back]", "[part=next]")]
+            [("#e7", "[part=less]", "[part=more]"), ("#e8", "[part=back]", "[part=next]")]
         {
             let left = |part| format!("{}.getBoundingClientRect().left", Page::part(host, part));
             let turned = format!("{} > {}", left(first), left(last));

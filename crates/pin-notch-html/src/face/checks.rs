@@ -1,9 +1,10 @@
-//! Checkboxes: a cell of a comb, hollow, filled or half filled, alone or in a group.
+//! Checkboxes: a cell of a comb, hollow, filled or half filled, alone or in a group. Radio buttons: a drop in a
+//! ring.
 
 use super::Told;
 use crate::action::Action;
 use crate::markup::Markup;
-use pin_notch::{CheckboxGroupView, CheckboxView, Checked, Semantics};
+use pin_notch::{CheckboxGroupView, CheckboxView, Checked, RadioGroupView, Semantics};
 
 /// The states of a checkbox, for style sheets.
 pub(super) fn states(checked: Checked) -> [(&'static str, bool); 2] {
@@ -38,6 +39,32 @@ pub(super) fn group_body(to: &mut Markup, view: &CheckboxGroupView, told: &Told)
         to.open("div", "choice");
         to.doing(Action::Pick, &choice.value);
         one(to, &choice.text, choice.checkbox.checked, &choice.checkbox.semantics, told);
+    }
+    to.close();
+}
+
+const RING: &str = concat!(
+    r#"<svg viewBox="0 0 24 24" aria-hidden="true"><circle class="cell" cx="12" cy="12" r="9"></circle>"#,
+    r#"<circle class="dot" cx="12" cy="12" r="4.5"></circle></svg>"#
+);
+
+pub(super) fn radios_body(to: &mut Markup, view: &RadioGroupView, told: &Told) {
+    to.open("div", "choices");
+    told.name(to, &view.semantics);
+    for radio in &view.radios {
+        to.open("div", "choice");
+        to.doing(Action::Pick, &radio.value);
+        to.class("check radio", &[("on", radio.chosen), ("disabled", radio.semantics.disabled)]);
+        told.speak(to, &radio.semantics);
+        // Tab comes to one of them alone; arrows go from it to the others.
+        to.reachable(radio.active && !radio.semantics.disabled);
+        to.flag("data-focus", radio.active);
+        to.set("aria-label", &radio.text);
+        to.open("span", "ring");
+        to.draw(RING);
+        to.open("span", "text");
+        to.say(&radio.text);
+        to.close();
     }
     to.close();
 }

@@ -217,8 +217,10 @@ impl Reader<'_> {
             self.found.push(Finding::remark(code, span, remark.to_string()));
         }
         // A value that is not offered: a list of options that is there cannot have it later.
-        if matches!(control, Control::Select(_) | Control::CheckboxGroup(_))
-            && let Some(value) = node.get("value")
+        if matches!(
+            control,
+            Control::Select(_) | Control::CheckboxGroup(_) | Control::RadioGroup(_)
+        ) && let Some(value) = node.get("value")
             && let Err(wrong) = control.check_value(control.default_value())
         {
             for invalid in wrong.iter().filter(|invalid| invalid.state() == "badInput") {

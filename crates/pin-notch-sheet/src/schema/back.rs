@@ -341,9 +341,10 @@ impl Property<'_> {
             self.lose("free text has no control", true);
             return None;
         };
-        let kind = match self.named(schema, &[ControlKind::ItemStepper]) {
-            Some(kind) if !may_be_null => kind,
-            _ => ControlKind::Select,
+        let named = self.named(schema, &[ControlKind::ItemStepper, ControlKind::RadioGroup]);
+        let kind = match named {
+            Some(ControlKind::ItemStepper) if may_be_null => ControlKind::Select,
+            named => named.unwrap_or(ControlKind::Select),
         };
         Some((kind, Table::default().with("options", written(&all))))
     }
@@ -363,6 +364,7 @@ impl Property<'_> {
             | ControlKind::Switch
             | ControlKind::Checkbox
             | ControlKind::CheckboxGroup
+            | ControlKind::RadioGroup
             | ControlKind::Stepper
             | ControlKind::ItemStepper
             | ControlKind::Select

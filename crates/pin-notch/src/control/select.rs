@@ -426,6 +426,12 @@ uniform! {
     fn value(&self) -> Value {
         shared_value(self.definition.multiple, Select::value(self))
     }
+    fn entries(&self) -> Vec<String> {
+        let value = Select::value(self);
+        // HTML sends nothing for an option that is disabled, and an empty text where none is chosen.
+        let is_empty = self.chosen.is_empty() && !self.definition.multiple;
+        if is_empty { vec![String::new()] } else { value }
+    }
     fn default_value(&self) -> Value {
         shared_value(self.definition.multiple, Select::default_value(self))
     }
