@@ -115,6 +115,14 @@ fn page(sheet: &Sheet, form: &Form, theme: Theme) -> String {
     sheet.page(form, &page)
 }
 
+#[cfg(not(feature = "pictures"))]
+fn png(_: &str) -> Result<Vec<u8>, Failure> {
+    Err(Failure::usage(
+        "this command was built without the feature pictures: draw --as svg, or build it with that",
+    ))
+}
+
+#[cfg(feature = "pictures")]
 fn png(svg: &str) -> Result<Vec<u8>, Failure> {
     use resvg::{tiny_skia, usvg};
     let mut options = usvg::Options::default();

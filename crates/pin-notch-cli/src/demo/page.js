@@ -61,8 +61,8 @@ function fieldOf({ name, like }, element) {
   if (like === true) return Object.assign(document.createElement("input"), { type: "checkbox", checked: held !== null });
   if (typeof like === "string") return Object.assign(document.createElement("input"), { placeholder: like, value: held ?? "" });
   const field = document.createElement("select");
-  for (const token of like) field.add(new Option(token));
-  field.value = held ?? like[0];
+  for (const token of new Set(["", ...like])) field.add(new Option(token)); // "" where it is not given
+  field.value = held ?? "";
   return field;
 }
 
