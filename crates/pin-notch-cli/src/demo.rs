@@ -201,7 +201,7 @@ async fn receive(request: Request) -> Response {
     (status, protected(Html(page))).into_response()
 }
 
-/// The body, if it is of the right kind, short enough, and comes in time; else why not.
+/// The body, if it is of the right kind, short enough, and arrives in time; else why not.
 async fn read(request: Request) -> Result<Bytes, (StatusCode, String)> {
     let kind = request.headers().get(header::CONTENT_TYPE).and_then(|kind| kind.to_str().ok());
     let kind = kind.unwrap_or_default().split(';').next().unwrap_or_default().trim();

@@ -94,7 +94,7 @@ pub(crate) struct Condition {
     names: Vec<String>,
 }
 
-/// What an expression comes to; nothing when it looks at something empty.
+/// What an expression comes to; nothing when it needs something that is empty.
 type Result = Option<Term>;
 
 #[derive(Clone, Debug, PartialEq)]
@@ -116,14 +116,14 @@ impl Condition {
         let mut used = Vec::new();
         expression.fields(&mut used);
         if used.is_empty() {
-            let message = "a rule looks at least at one field";
+            let message = "a rule checks at least one field";
             return Err(Finding::error("rule-without-field", 0..text.len(), message));
         }
         let names = fields.iter().map(|field| field.name.clone()).collect();
         Ok(Self { expression, names })
     }
 
-    /// The names of the fields it looks at, in the order in which it does: what is wrong is said of the first.
+    /// The names of the fields it checks, in the order in which it does: what is wrong is said of the first.
     pub(crate) fn fields(&self) -> Vec<&str> {
         let (mut used, mut names) = (Vec::new(), Vec::new());
         self.expression.fields(&mut used);

@@ -172,7 +172,7 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
             rule("not (a > 9 or a < 0)"),
             &["7:9 remark rule-always-holds: this rule always holds, whatever is entered"],
         ),
-        (rule("1 < 2"), &["7:10 error rule-without-field: a rule looks at least at one field"]),
+        (rule("1 < 2"), &["7:10 error rule-without-field: a rule checks at least one field"]),
         (
             slider("") + "[texts.de.fields.b]\nlabel = 'B'",
             &["6:18 error no-such-field: no field is named \"b\""],

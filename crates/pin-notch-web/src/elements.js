@@ -78,7 +78,7 @@ class Ports {
     for (const native of this.element.querySelectorAll("input, select")) native.disabled = true;
   }
   get root() { return this.shadow.firstElementChild; }
-  get isHeard() { return listeners.size > 0; }
+  get isWatched() { return listeners.size > 0; }
   world(language) {
     try { return world(language || "en-u-nu-latn"); } catch { return world("en"); }
   }

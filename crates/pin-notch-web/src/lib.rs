@@ -300,7 +300,7 @@ impl Machine {
     }
 
     fn announce(&self, ports: &Ports, intent: Intent, turn: &Turn<Value>) {
-        if ports.is_heard() {
+        if ports.is_watched() {
             ports.turn(&intent.to_string(), &turn.to_string(), turn.refusal().is_some());
         }
         for event in turn.events() {

@@ -21,8 +21,8 @@ extern "C" {
     pub fn world(this: &Ports, language: &str) -> String;
 
     /// Whether somebody listens to turns.
-    #[wasm_bindgen(method, getter, js_name = isHeard)]
-    pub fn is_heard(this: &Ports) -> bool;
+    #[wasm_bindgen(method, getter, js_name = isWatched)]
+    pub fn is_watched(this: &Ports) -> bool;
 
     /// Tells whoever listens what was tried and what came of it.
     #[wasm_bindgen(method)]

@@ -1,7 +1,7 @@
-//! A value that several owners hold, each of whom hears every change once.
+//! A value that several owners hold, each of whom is told of every change once.
 //!
 //! Controls are plain values and know nothing of this. A program that wants two of them to agree gives
-//! both the same [`Shared`] value: what a turn says goes in, and whoever listens hears it.
+//! both the same [`Shared`] value: what a turn says goes in, and whoever subscribes is told.
 
 use crate::event::{Event, Turn};
 use crate::refusal::Refusal;
@@ -48,8 +48,8 @@ type Callback<V> = Rc<RefCell<dyn FnMut(&V)>>;
 
 struct Listener<V> {
     id: u64,
-    /// The version it heard last.
-    heard: u64,
+    /// The version it was told last.
+    told: u64,
     callback: Callback<V>,
 }
 
@@ -80,15 +80,15 @@ trait Upstream<V> {
 /// use pin_notch::Shared;
 /// use std::{cell::Cell, rc::Rc};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let (feeder, heard) = (Shared::new(false), Rc::new(Cell::new(0)));
+/// let (feeder, told) = (Shared::new(false), Rc::new(Cell::new(0)));
 /// let hearing = feeder.subscribe({
-///     let heard = heard.clone();
-///     move |_| heard.set(heard.get() + 1)
+///     let told = told.clone();
+///     move |_| told.set(told.get() + 1)
 /// });
 /// feeder.set(true)?;
 /// drop(hearing);
 /// feeder.set(false)?;
-/// assert_eq!(heard.get(), 1);
+/// assert_eq!(told.get(), 1);
 /// # Ok(()) }
 /// ```
 #[must_use = "dropping it ends the subscription"]
@@ -119,7 +119,7 @@ impl<V> Drop for Ending<V> {
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum SharedError {
-    /// It is a constant.
+    /// It is a value that nobody may change.
     Fixed,
     /// It follows another value and has no way back to it.
     OneWay,
@@ -132,7 +132,7 @@ pub enum SharedError {
 impl fmt::Display for SharedError {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         match self {
-            Self::Fixed => f.write_str("the value is a constant"),
+            Self::Fixed => f.write_str("nobody may change this value"),
             Self::OneWay => f.write_str(
                 "the value only follows another one: give the binding a conversion back to change it",
             ),
@@ -170,7 +170,7 @@ impl<V: Clone + PartialEq + 'static> Shared<V> {
         Self::with_source(value, Source::Own)
     }
 
-    /// A stand-in that never changes: for a control that is looked at alone.
+    /// A stand-in that never changes: for a control that stands alone.
     pub fn fixed(value: V) -> Self {
         Self::with_source(value, Source::Fixed)
     }
@@ -194,8 +194,8 @@ impl<V: Clone + PartialEq + 'static> Shared<V> {
 
     /// Sets the value and tells all listeners, if it differs; says whether it did.
     ///
-    /// A listener may set it again. Each then hears the last value once, those that have not been told
-    /// of the first one never hear it, and nobody is called while being called.
+    /// A listener may set it again. Each is then told the last value once, those that have not been told
+    /// of the first one never are, and nobody is called while being called.
     ///
     /// # Errors
     /// [`SharedError`]: why the value stays as it was, or, if the listeners do not agree, that it does
@@ -224,9 +224,9 @@ impl<V: Clone + PartialEq + 'static> Shared<V> {
     /// Calls `callback` with the new value after every change, once, until the hearing is dropped.
     pub fn subscribe(&self, callback: impl FnMut(&V) + 'static) -> Subscription {
         let id = self.inner.next_id.replace(self.inner.next_id.get() + 1);
-        let heard = self.inner.version.get();
+        let told = self.inner.version.get();
         let callback: Callback<V> = Rc::new(RefCell::new(callback));
-        self.inner.listeners.borrow_mut().push(Listener { id, heard, callback });
+        self.inner.listeners.borrow_mut().push(Listener { id, told, callback });
         Subscription(Box::new(Ending { inner: Rc::downgrade(&self.inner), id }))
     }
 
@@ -311,7 +311,7 @@ impl<V: Clone + PartialEq + 'static> Shared<V> {
     /// ```
     /// use pin_notch::Shared;
     /// let feeder = Shared::fixed(true);
-    /// assert_eq!(feeder.audit().unwrap().to_string(), "the value is a constant");
+    /// assert_eq!(feeder.audit().unwrap().to_string(), "nobody may change this value");
     /// assert_eq!(Shared::new(true).audit(), None);
     /// ```
     pub fn audit(&self) -> Option<SharedError> {
@@ -346,12 +346,12 @@ impl<V: Clone + PartialEq> Inner<V> {
         Ok(true)
     }
 
-    /// The next listener that has not heard the value as it is now; it has after this.
+    /// The next listener that has not been told the value as it is now; it has after this.
     fn next(&self) -> Option<Callback<V>> {
         let version = self.version.get();
         let mut listeners = self.listeners.borrow_mut();
-        let next = listeners.iter_mut().find(|listener| listener.heard < version)?;
-        next.heard = version;
+        let next = listeners.iter_mut().find(|listener| listener.told < version)?;
+        next.told = version;
         Some(next.callback.clone())
     }
 }

@@ -174,7 +174,7 @@ pub struct Fieldset {
 }
 
 impl Field {
-    /// Whether anything that comes in for it counts: nothing is sent for what is disabled or unsent.
+    /// Whether anything received for it counts: nothing is sent for what is disabled or unsent.
     fn is_read(&self) -> bool {
         !self.unsent && !self.control.conditions().is_disabled()
     }
@@ -215,7 +215,7 @@ pub enum FormError {
     NotNumbers(String),
     /// There is no fieldset of this name.
     NoSuchFieldset(String),
-    /// A rule looks at no field, so nobody could be told what it finds.
+    /// A rule checks no field, so nobody could be told what it finds.
     RuleWithoutField,
 }
 
@@ -227,7 +227,7 @@ impl fmt::Display for FormError {
             }
             Self::Control(error) => error.fmt(f),
             Self::Unnamed => f.write_str("a control has no name: it would never be sent"),
-            Self::RuleWithoutField => f.write_str("a rule looks at no field: name at least one"),
+            Self::RuleWithoutField => f.write_str("a rule checks no field: name at least one"),
             Self::NotNumbers(name) => {
                 write!(
                     f,

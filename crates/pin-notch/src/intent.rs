@@ -191,7 +191,7 @@ impl Place {
         Self { x, y }
     }
 
-    /// A place at this fraction of the width, half way down: all that a horizontal control looks at.
+    /// A place at this fraction of the width, half way down: all that a horizontal control uses.
     pub const fn across(x: f64) -> Self {
         Self::new(x, 0.5)
     }

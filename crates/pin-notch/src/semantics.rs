@@ -15,6 +15,7 @@ use rust_decimal::Decimal;
 /// assert!(semantics.attributes().contains(&("aria-checked", "true".into())));
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
 pub struct Semantics {
     /// The role.
     pub role: Role,
@@ -48,6 +49,7 @@ pub struct Semantics {
 /// # Ok(()) }
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
 pub struct Range {
     /// The value now.
     pub now: Decimal,

@@ -4,8 +4,8 @@
 //! A choice has a value, which is sent, and a text, which is shown. The list may come later than the
 //! value: what is chosen survives until the list says otherwise.
 //!
-//! Cost: a keystroke of a filter looks at the texts that matched before it, at all of them when the
-//! filter is not merely longer; type-ahead looks at each text's beginning. Both grow with the list and
+//! Cost: a keystroke of a filter compares the texts that matched before it, all of them when the
+//! filter is not merely longer; type-ahead compares each text's beginning. Both grow with the list and
 //! with nothing else. What is shown is asked for row by row, so drawing grows with the window.
 //!
 //! [combobox]: https://www.w3.org/WAI/ARIA/apg/patterns/combobox/examples/combobox-select-only/

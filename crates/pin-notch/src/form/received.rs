@@ -121,7 +121,7 @@ impl Values {
         self.values.iter().map(|(name, value)| (name.as_str(), value))
     }
 
-    /// Names that came in and were left aside, because no enabled control has them; the first
+    /// Names that were received and ignored, because no enabled control has them; the first
     /// [`MAX_REPORTED`] of them.
     pub fn unknown(&self) -> &[String] {
         &self.unknown
@@ -196,6 +196,7 @@ impl fmt::Display for Problem {
 /// # Ok(()) }
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
 pub struct Problems(pub Vec<Problem>);
 
 impl Problems {

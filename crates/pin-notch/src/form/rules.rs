@@ -5,13 +5,13 @@ use crate::validity::Invalid;
 use core::fmt;
 use std::sync::Arc;
 
-/// What a rule looks at, and what it says is wrong.
+/// What a rule checks, and what it says is wrong.
 type Check = Arc<dyn Fn(&Values) -> Option<String> + Send + Sync>;
 
 /// A rule of the developer's own.
 #[derive(Clone)]
 pub(super) struct Rule {
-    /// The fields it looks at; what it finds is told at the first of them.
+    /// The fields it checks; what it finds is told at the first of them.
     pub fields: Vec<usize>,
     /// Whether what it finds is only a warning.
     pub warns: bool,

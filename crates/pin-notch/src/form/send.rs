@@ -5,7 +5,7 @@ use crate::control::Value;
 use crate::validity::{BadInput, Invalid};
 use std::borrow::Cow;
 
-/// What came in for one field: its value or what is wrong with it, and a text to show with that.
+/// What was received for one field: its value or what is wrong with it, and a text to show with that.
 pub(super) type Received = (Result<Value, Vec<Invalid>>, Option<String>);
 
 impl Form {
@@ -133,7 +133,7 @@ impl Form {
         })
     }
 
-    /// Puts together what came in for each field.
+    /// Puts together what was received for each field.
     pub(super) fn received(
         &self,
         unknown: Vec<String>,
