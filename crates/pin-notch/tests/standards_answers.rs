@@ -1,0 +1,154 @@
+//! The standard's answer, case by case: a table for each part of it. Definitions are given as attributes.
+
+use pin_notch::{
+    Control, ControlKind, Definition, Form, Intent, Key, Notches, Rounding, Value, dec,
+};
+
+/// The control that these attributes make, such as `"max=100 step=10 value=50"`; its options follow a bar.
+fn control(kind: ControlKind, said: &str) -> Control {
+    let (attributes, options) = said.split_once('|').unwrap_or((said, ""));
+    let mut definition = Definition::new(kind);
+    for one in attributes.split_whitespace() {
+        let (name, text) = one.split_once('=').unwrap_or((one, ""));
+        definition.set_attribute(name, Some(text)).unwrap();
+    }
+    let options: Vec<pin_notch::Choice> = options
+        .split_whitespace()
+        .map(|one| match one.strip_prefix('!') {
+            Some(value) => pin_notch::Choice::from(value).disabled(),
+            None => pin_notch::Choice::from(one),
+        })
+        .collect();
+    definition.set_options(&options).unwrap();
+    definition.build().unwrap()
+}
+
+#[test]
+fn steps_go_by_the_standards_algorithm() {
+    use ControlKind::{Date, DateTime, Month, Slider, Stepper, Time, Week};
+    let table = [
+        (Stepper, "min=0 max=100 step=10 value=50", 1, "60"),
+        (Stepper, "min=0 max=60", 1, "1"), // from empty, by 0
+        (Stepper, "min=0 max=60", -1, "0"),
+        (Stepper, "min=-10 max=10", 1, "1"),
+        (Stepper, "", 1, "1"),
+        (Stepper, "", -3, "-3"),
+        (Stepper, "min=0 max=10 step=4 value=8", 5, "8"), // never past the last step
+        (Stepper, "min=1 max=20 step=5 value=11", -2, "1"),
+        (Slider, "max=40 step=0.1 value=0.2", 1, "0.3"),
+        (Slider, "max=100 value=50", 20, "70"),
+        (Date, "value=2026-05-14", 1, "2026-05-15"),
+        (Date, "value=2026-05-14 step=7 min=2026-05-07", 2, "2026-05-28"),
+        (Month, "value=2026-12", 1, "2027-01"),
+        (Week, "value=2026-W53", 1, "2027-W01"),
+        (Time, "value=23:30 step=1800", -1, "23:00"),
+        (DateTime, "value=2026-05-14T23:59", 1, "2026-05-15T00:00"),
+    ];
+    for (kind, said, steps, expected) in table {
+        let mut control = control(kind, said);
+        let _ = control.step_by(steps);
+        assert_eq!(control.value().attribute_text(), expected, "{said}, {steps} steps");
+    }
+    // A step begins at what is typed, not at the value before.
+    let mut typed = control(Stepper, "min=0 max=100 step=10 value=50");
+    let _ = typed.handle(Intent::Type("95"));
+    let _ = typed.handle(Intent::Key(Key::Down));
+    assert_eq!(typed.value(), Value::Number(dec!(90)));
+}
+
+#[test]
+fn times_may_span_midnight_and_any_step_is_any() {
+    let night = control(ControlKind::Time, "min=22:00 max=06:00");
+    for (time, allowed) in [("23:30", true), ("00:00", true), ("06:00", true), ("12:00", false)] {
+        assert_eq!(night.check(&[time.to_owned()]).is_ok(), allowed, "{time}");
+    }
+    let any = control(ControlKind::Time, "step=any");
+    assert!(any.check(&["07:30:12.345".to_owned()]).is_ok());
+    assert!(control(ControlKind::Time, "").check(&["07:30:12".to_owned()]).is_err());
+    let mut definition = Definition::new(ControlKind::Time);
+    definition.set_attribute("step", Some("-79228162514264337593543950335")).unwrap();
+    assert_eq!(definition.build().unwrap_err().attribute(), "step");
+}
+
+#[test]
+fn what_is_disabled_or_empty_is_sent_as_html_sends_it() {
+    use ControlKind::{CheckboxGroup, Date, DateSpan, RadioGroup, Rating, Select, Stepper, Switch};
+    let table = [
+        (Stepper, "", "it="),
+        (Rating, "", "it="),
+        (Date, "", "it="),
+        (DateSpan, "", "it=&it="),
+        (Select, "|oa fa", "it="),
+        (Select, "value=oa|!oa fa", ""),
+        (Select, "multiple value=oa,fa|!oa fa", "it=fa"),
+        (CheckboxGroup, "value=oa,fa|!oa fa", "it=fa"),
+        (RadioGroup, "value=oa|!oa fa", ""),
+        (Switch, "", ""),
+        (Stepper, "value=3 disabled", ""),
+        (Stepper, "value=3 readonly", "it=3"),
+    ];
+    for (kind, said, sent) in table {
+        let form = Form::new().with("it", "It", control(kind, said)).unwrap();
+        assert_eq!(form.urlencoded(), sent, "{} {said}", kind.name());
+        assert!(form.read(sent.as_bytes()).is_ok(), "{} {said} reads back", kind.name());
+    }
+    // Judged alike by the control and where the form is received.
+    for said in ["required value=oa|!oa fa", "required readonly value=oa|oa fa", "required|oa"] {
+        let form = Form::new().with("it", "It", control(CheckboxGroup, said)).unwrap();
+        let received = form.read(form.urlencoded().as_bytes());
+        assert_eq!(form.problems().is_empty(), received.is_ok(), "{said}");
+    }
+}
+
+#[test]
+fn bounds_the_wrong_way_round_allow_nothing() {
+    let none = Notches::new(10, 5, 1).unwrap();
+    assert!(none.is_empty() && none.first().is_none() && none.last().is_none());
+    assert!(none.index_of(dec!(7)).is_none() && !none.contains(dec!(10)));
+    let any = control(ControlKind::Slider, "min=0.05 max=1 step=any step-base=0");
+    let any = any.notches().unwrap();
+    assert_eq!((any.first(), any.last()), (Some(dec!(0.05)), Some(dec!(1))));
+}
+
+#[test]
+fn texts_with_line_breaks_and_commas_stay_whole() {
+    let name = "a\rb";
+    let form = Form::new().with(name, "It", control(ControlKind::Switch, "checked")).unwrap();
+    assert!(
+        form.read(form.urlencoded().as_bytes())
+            .is_ok_and(|values| values.get(name) == Some(&Value::On(true)))
+    );
+    let mut group = Definition::new(ControlKind::CheckboxGroup);
+    group.set_options(&["oa,fa".into(), "ty".into()]).unwrap();
+    group.set_attribute("value", Some("\"oa,fa\"")).unwrap();
+    let group = group.build().unwrap();
+    assert_eq!(group.value(), Value::Texts(vec!["oa,fa".to_owned()]));
+    assert_eq!(group.parse(&group.value().attribute_text()), Ok(group.value()));
+}
+
+#[test]
+fn whatever_stays_has_changed() {
+    let mut mites = control(ControlKind::Stepper, "min=0 max=300");
+    assert_eq!(mites.handle(Intent::Type("7")).to_string(), "input 7");
+    let _ = mites.handle(Intent::Type("7x"));
+    assert_eq!(mites.handle(Intent::Settle).change(), Some(&Value::Number(dec!(7))));
+}
+
+#[test]
+fn numbers_round_each_of_four_ways() {
+    let tens = Notches::new(0, 100, 10).unwrap();
+    let table = [
+        (Rounding::Nearest, 15, 20),
+        (Rounding::Down, 19, 10),
+        (Rounding::Up, 11, 20),
+        (Rounding::HalfToEven, 25, 20),
+        (Rounding::HalfToEven, 35, 40),
+    ];
+    for (rounding, value, snapped) in table {
+        assert_eq!(
+            tens.snap_by(value.into(), rounding),
+            pin_notch::Decimal::from(snapped),
+            "{rounding:?} {value}"
+        );
+    }
+}
