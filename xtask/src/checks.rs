@@ -7,11 +7,10 @@ use crate::{tables, web};
 pub(crate) fn all() -> Result<()> {
     run(cargo().args(["fmt", "--all", "--check"]))?;
     tables::check()?;
-    web::check_committed()?;
     let lints = ["clippy", "--workspace", "--all-targets", "--locked", "--", "-D", "warnings"];
     run(cargo().args(lints))?;
     let fresh = root().join("target/web/dist");
-    web::build(&fresh)?;
+    web::build_and_compare(&fresh)?;
     web::build_example(&fresh.join("apiary"))?;
     need(&["chromium", "chromedriver"], &["chromium", "chromium-driver"])?;
     // The browser tests use the fresh build, not the committed one.

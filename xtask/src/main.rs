@@ -16,6 +16,8 @@ type Result<T> = std::result::Result<T, Box<dyn std::error::Error>>;
 
 const USAGE: &str = "\
 cargo xtask web     build the web files into crates/pin-notch-cli/dist and print their sizes
+cargo xtask web-check
+                    build them into target/web/dist and compare those that are committed
 cargo xtask web-example
                     build another program that has the elements in its module, for the tests
 cargo xtask tables  write the tables of attributes into the scripts and documents that have them
@@ -28,6 +30,7 @@ fn main() -> ExitCode {
         "web" => tables::write().and_then(|()| web::build_committed()),
         "tables" => tables::write(),
         "web-example" => web::build_example(&machine::root().join("target/web/dist/apiary")),
+        "web-check" => web::build_and_compare(&machine::root().join("target/web/dist")),
         "test" => checks::all(),
         "bench" => machine::run(machine::cargo().args(["bench", "--workspace"])),
         _ => Err(USAGE.into()),

@@ -1,14 +1,14 @@
 //! The web files: `pin-notch.js` and `pin-notch.wasm`, built from the crate `pin-notch-web`.
 //!
 //! They are committed beside the command, so that the demo starts with Rust's ordinary toolchain alone.
-//! `inputs.sha256` there records what they were built from; [`check_committed`] compares.
+//! [`build_and_compare`] sees to it that they are what is built now.
 
 use crate::Result;
 use crate::dense::dense;
 use crate::machine::{cargo, need, root, run};
 use crate::script::script;
 use flate2::{Compression, write::GzEncoder};
-use sha2::{Digest, Sha256};
+use std::ffi::OsString;
 use std::fs;
 use std::io::Write;
 use std::path::{Path, PathBuf};
@@ -17,7 +17,10 @@ use wasm_bindgen_cli_support::Bindgen;
 
 const TARGET: &str = "wasm32-unknown-unknown";
 const COMMITTED: &str = "crates/pin-notch-cli/dist";
-const RECORD: &str = "inputs.sha256";
+const RECORD: &str = "built-by.txt";
+
+/// The compiler of Debian's packages.
+const DEBIAN_RUSTC: &str = "/usr/bin/rustc";
 
 /// What a page loads.
 const FILES: [&str; 2] = ["pin-notch.wasm", "pin-notch.js"];
@@ -25,41 +28,45 @@ const FILES: [&str; 2] = ["pin-notch.wasm", "pin-notch.js"];
 /// The aim for all web files together, compressed by `gzip -9`.
 const AIM: usize = 115_000;
 
-/// Whatever the web files are made from, folders with all that is in them.
-const INPUTS: [&str; 14] = [
-    "Cargo.toml",
-    "Cargo.lock",
-    "crates/pin-notch/Cargo.toml",
-    "crates/pin-notch/src",
-    "crates/pin-notch-html/Cargo.toml",
-    "crates/pin-notch-html/build.rs",
-    "crates/pin-notch-html/src",
-    "crates/pin-notch-web/Cargo.toml",
-    "crates/pin-notch-web/src",
-    "xtask/Cargo.toml",
-    "xtask/src/dense.rs",
-    "xtask/src/machine.rs",
-    "xtask/src/script.rs",
-    "xtask/src/web.rs",
-];
-
-/// Builds the web files that are committed, and records what they were built from.
+/// Builds the web files that are committed, and records what compiled them.
 pub(crate) fn build_committed() -> Result<()> {
     let folder = root().join(COMMITTED);
     build(&folder)?;
-    fs::write(folder.join(RECORD), format!("{}\n", inputs_hash()?))?;
+    fs::write(folder.join(RECORD), compiler()?)?;
     Ok(())
 }
 
-/// Fails unless the committed web files were built from the sources as they are now.
-pub(crate) fn check_committed() -> Result<()> {
-    let recorded = fs::read_to_string(root().join(COMMITTED).join(RECORD)).unwrap_or_default();
-    match recorded.trim() == inputs_hash()? {
-        true => Ok(()),
-        false => {
-            Err(format!("{COMMITTED} was built from other sources; run: cargo xtask web").into())
+/// Builds the web files into `fresh`, and fails unless those that are committed are the same, byte for byte. Another
+/// compiler makes other files of the same sources: then there is nothing to compare.
+pub(crate) fn build_and_compare(fresh: &Path) -> Result<()> {
+    build(fresh)?;
+    let committed = root().join(COMMITTED);
+    let recorded = fs::read_to_string(committed.join(RECORD)).unwrap_or_default();
+    let compiler = compiler()?;
+    if recorded != compiler {
+        println!("{COMMITTED} was built by {}, and this is {}", recorded.trim(), compiler.trim());
+        return Ok(());
+    }
+    for name in FILES {
+        if fs::read(fresh.join(name))? != fs::read(committed.join(name))? {
+            let why = format!("{COMMITTED}/{name} is not what is built now; run: cargo xtask web");
+            return Err(why.into());
         }
     }
+    Ok(())
+}
+
+/// What compiles for the browser here, in a line.
+fn compiler() -> Result<String> {
+    let output = match rustup_has_target()? {
+        true => Command::new(rustc()).arg("--version").output()?,
+        false => Command::new(DEBIAN_RUSTC).arg("--version").output()?,
+    };
+    Ok(String::from_utf8_lossy(&output.stdout).into_owned())
+}
+
+fn rustc() -> OsString {
+    std::env::var_os("RUSTC").unwrap_or_else(|| "rustc".into())
 }
 
 /// Builds a program of its own that has the elements in its module, as others may, into `folder`.
@@ -112,7 +119,7 @@ fn compile(what: &[&str]) -> Result<PathBuf> {
     let mut build = cargo();
     if !rustup_has_target()? {
         let sources = "/usr/lib/rustlib/src/rust/library/Cargo.toml";
-        let programs = ["/usr/bin/cargo", "/usr/bin/rustc", "wasm-ld-22", sources];
+        let programs = ["/usr/bin/cargo", DEBIAN_RUSTC, "wasm-ld-22", sources];
         let packages = ["rustc-web", "cargo-web", "rust-web-src", "rust-web-llvm", "lld-22"];
         need(&programs, &packages)?;
         // With the standard library built along, a panic need carry neither message nor place: a browser
@@ -154,9 +161,8 @@ fn remapped_paths() -> Result<Vec<String>> {
 }
 
 fn rustup_has_target() -> Result<bool> {
-    let rustc = std::env::var_os("RUSTC").unwrap_or_else(|| "rustc".into());
     let output =
-        Command::new(rustc).args(["--print", "target-libdir", "--target", TARGET]).output()?;
+        Command::new(rustc()).args(["--print", "target-libdir", "--target", TARGET]).output()?;
     let folder = String::from_utf8_lossy(&output.stdout).trim().to_owned();
     Ok(output.status.success() && Path::new(&folder).exists())
 }
@@ -183,33 +189,5 @@ fn compress(folder: &Path) -> Result<()> {
         "{:16} {:>8} {quick:>8} {best:>8}, gzip -9 {verdict} the aim of {AIM}",
         "together", ""
     );
-    Ok(())
-}
-
-/// One hash over the names and contents of all inputs.
-fn inputs_hash() -> Result<String> {
-    let mut files = Vec::new();
-    for input in INPUTS {
-        collect(&root().join(input), &mut files)?;
-    }
-    files.sort();
-    let mut hash = Sha256::new();
-    for file in files {
-        let name = file.strip_prefix(root())?.to_string_lossy().replace('\\', "/");
-        let contents = fs::read(&file)?;
-        hash.update(format!("{name} {}\n", contents.len()));
-        hash.update(contents);
-    }
-    Ok(hash.finalize().iter().map(|byte| format!("{byte:02x}")).collect())
-}
-
-fn collect(path: &Path, files: &mut Vec<PathBuf>) -> Result<()> {
-    if path.is_file() {
-        files.push(path.to_owned());
-        return Ok(());
-    }
-    for entry in fs::read_dir(path)? {
-        collect(&entry?.path(), files)?;
-    }
     Ok(())
 }
