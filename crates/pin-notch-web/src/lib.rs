@@ -83,7 +83,7 @@ impl Machine {
         Self::new(kind_of_tag(tag).unwrap_or(self.kind))
     }
 
-    /// Tells it what happened to its element, as the script says it: see [`Message`]. Says whether that was of use
+    /// Tells it what happened to its element, as the script says it: see `message.rs`. Says whether that was of use
     /// to the control.
     pub fn tell(&self, ports: &Ports, word: &str, text: &str, also: &str, x: f64, y: f64) -> bool {
         match Message::read(word, text, also, x, y) {
