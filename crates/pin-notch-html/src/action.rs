@@ -1,9 +1,6 @@
 //! What a press on a part of a control means. The markup says it in `data-do` and `data-with`; whatever
 //! listens in the page hands both back, and decides nothing.
 
-// A new control has to be thought of wherever controls are told apart.
-#![warn(clippy::wildcard_enum_match_arm)]
-
 use pin_notch::{Control, Date, Intent, Key};
 
 /// What a part does when it is pressed.
@@ -66,32 +63,10 @@ impl Action {
             Self::Key => Intent::Key(Key::from_ui_events(with)?),
             Self::Step => Intent::Step(with.parse().ok()?),
             Self::Clear => Intent::Clear,
-            Self::Toggle if is_open(control) => Intent::Close,
+            Self::Toggle if control.has_open_popup() => Intent::Close,
             Self::Toggle => Intent::Open,
             Self::Flip => Intent::Flip,
             Self::Field => Intent::Field(with.parse().ok()?),
         })
-    }
-}
-
-/// Whether what opens from a control is open.
-pub fn is_open(control: &Control) -> bool {
-    match control {
-        Control::Select(select) => select.is_open(),
-        Control::Date(date) => date.is_open() && !date.definition().always_open,
-        Control::DateSpan(dates) => dates.is_open() && !dates.definition().always_open,
-        Control::Slider(_)
-        | Control::SpanSlider(_)
-        | Control::Rating(_)
-        | Control::Switch(_)
-        | Control::Checkbox(_)
-        | Control::CheckboxGroup(_)
-        | Control::RadioGroup(_)
-        | Control::Stepper(_)
-        | Control::ItemStepper(_)
-        | Control::Month(_)
-        | Control::Week(_)
-        | Control::Time(_)
-        | Control::DateTime(_) => false,
     }
 }

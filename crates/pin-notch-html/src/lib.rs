@@ -27,7 +27,7 @@ mod element;
 mod face;
 mod markup;
 
-pub use action::{Action, is_open};
+pub use action::Action;
 pub use attributes::{
     Looks, Note, Read, control_of, definition_from, is_focusable, kind_of_tag, tag_of,
 };

@@ -85,32 +85,10 @@ fn on_track(
     }
 }
 
-/// Whether a thumb is held.
-pub(crate) fn is_grabbed(control: &Control) -> bool {
-    match control {
-        Control::Slider(slider) => slider.is_grabbed(),
-        Control::SpanSlider(span) => span.is_grabbed(),
-        Control::Rating(_)
-        | Control::Switch(_)
-        | Control::Checkbox(_)
-        | Control::CheckboxGroup(_)
-        | Control::RadioGroup(_)
-        | Control::Stepper(_)
-        | Control::ItemStepper(_)
-        | Control::Select(_)
-        | Control::Date(_)
-        | Control::DateSpan(_)
-        | Control::Month(_)
-        | Control::Week(_)
-        | Control::Time(_)
-        | Control::DateTime(_) => false,
-    }
-}
-
 /// Whether keys mean this end, or this field, already: then its focus is no news.
 pub(crate) fn is_taken(control: &Control, intent: Intent) -> bool {
     if let Intent::Field(field) = intent {
-        return active_field(control) == Some(field);
+        return control.active_field() == Some(field);
     }
     let Intent::Take(thumb) = intent else { return false };
     if let Control::SpanSlider(span) = control {
@@ -125,25 +103,4 @@ pub(crate) fn is_taken(control: &Control, intent: Intent) -> bool {
 /// Whether one end of two days is chosen, and the other is still to be.
 pub(crate) fn has_begun(control: &Control) -> bool {
     matches!(control, Control::DateSpan(dates) if dates.view().begun)
-}
-
-fn active_field(control: &Control) -> Option<usize> {
-    match control {
-        Control::Month(month) => Some(month.active_field()),
-        Control::Week(week) => Some(week.active_field()),
-        Control::Time(time) => Some(time.active_field()),
-        Control::DateTime(time) => Some(time.active_field()),
-        Control::Slider(_)
-        | Control::SpanSlider(_)
-        | Control::Rating(_)
-        | Control::Switch(_)
-        | Control::Checkbox(_)
-        | Control::CheckboxGroup(_)
-        | Control::RadioGroup(_)
-        | Control::Stepper(_)
-        | Control::ItemStepper(_)
-        | Control::Select(_)
-        | Control::Date(_)
-        | Control::DateSpan(_) => None,
-    }
 }

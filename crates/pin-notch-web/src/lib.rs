@@ -31,7 +31,7 @@ use pin_notch::{
     Choice, Control, ControlKind, Definition, Event, Intent, Refusal, Thumb, Turn, Value,
     steps_held,
 };
-use pin_notch_html::{Action, Face, Looks, control_of, is_open, kind_of_tag, style_of, tag_of};
+use pin_notch_html::{Action, Face, Looks, control_of, kind_of_tag, style_of, tag_of};
 use std::cell::RefCell;
 use wasm_bindgen::prelude::*;
 
@@ -119,7 +119,7 @@ impl Machine {
             Message::Focus { end, field } => self.focus(ports, end, field),
             Message::Leave => self.leave(ports),
             Message::Close => {
-                let open = is_open(&self.state.borrow().control);
+                let open = self.state.borrow().control.has_open_popup();
                 if open {
                     self.attempt(ports, Intent::Close);
                 }
@@ -149,7 +149,7 @@ impl Machine {
                 // A thumb that is held captures the pointer.
                 return matches!(intent, Intent::Press(_) | Intent::Grab(_))
                     && !refused
-                    && gesture::is_grabbed(&self.state.borrow().control);
+                    && self.state.borrow().control.is_grabbed();
             }
             Message::Reset => self.change(ports, |state| {
                 state.control.reset();
@@ -261,7 +261,7 @@ impl Machine {
     fn leave(&self, ports: &Ports) {
         let (open, drafting) = {
             let control = &self.state.borrow().control;
-            (is_open(control), control.is_drafting())
+            (control.has_open_popup(), control.is_drafting())
         };
         if open {
             self.attempt(ports, Intent::Close);

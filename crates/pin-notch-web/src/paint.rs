@@ -2,7 +2,7 @@
 
 use crate::ports::Operations;
 use pin_notch::{Control, Value};
-use pin_notch_html::{Change, Face, changes, is_open};
+use pin_notch_html::{Change, Face, changes};
 
 /// What the page was told last.
 #[derive(Default)]
@@ -26,7 +26,7 @@ impl Drawn {
             None => all.add("draw", &[&face.root.to_html()]),
         }
         tell_assistive_technology(&mut all, before.as_ref(), &face);
-        let open = is_open(control);
+        let open = control.has_open_popup();
         if open != self.open {
             self.open = open;
             all.add("popup", &[if open { "1" } else { "" }]);

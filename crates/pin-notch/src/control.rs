@@ -637,6 +637,30 @@ impl Control {
         self.shared().is_drafting()
     }
 
+    /// Whether a thumb is held.
+    ///
+    /// ```
+    /// use pin_notch::{Control, Intent, Place, Slider};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let mut weight = Control::from(Slider::builder().max(40).build()?);
+    /// let _ = weight.handle(Intent::Press(Place::across(0.5)));
+    /// assert!(weight.is_grabbed() && !weight.has_open_popup() && weight.active_field().is_none());
+    /// # Ok(()) }
+    /// ```
+    pub fn is_grabbed(&self) -> bool {
+        self.shared().is_grabbed()
+    }
+
+    /// Whether what opens from it, over the page, is open: a list, or a calendar that is not always part of the page.
+    pub fn has_open_popup(&self) -> bool {
+        self.shared().has_open_popup()
+    }
+
+    /// The part of the value that keys mean, counted from 0, where its parts are entered one by one.
+    pub fn active_field(&self) -> Option<usize> {
+        self.shared().active_field()
+    }
+
     /// The value that is nothing to this control: empty, off, none chosen.
     pub fn empty_value(&self) -> Value {
         self.shared().unsent()

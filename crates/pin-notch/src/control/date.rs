@@ -12,7 +12,7 @@ pub use closed::Closed;
 pub use days::{DateGrid, GridDay};
 
 use super::draft::Typed;
-use super::machine::{conditions_of, machine_methods};
+use super::machine::{conditions_of, default_of, machine_methods};
 use super::uniform::uniform;
 use super::value::Taken;
 use super::{Conditions, ControlError, Value, ValueKind};
@@ -162,14 +162,7 @@ impl Shown for Date {
     }
 }
 
-impl Default for DatePicker {
-    fn default() -> Self {
-        match Self::made(DateDefinition::default()) {
-            Ok(picker) => picker,
-            Err(error) => unreachable!("the default definition is sound: {error}"),
-        }
-    }
-}
+default_of!(DatePicker);
 
 /// What a definition comes to: the days, and the one to start with.
 fn checked(definition: &DateDefinition) -> Result<(Days, Option<Date>), ControlError> {
@@ -378,6 +371,9 @@ impl DatePicker {
 
 uniform! {
     Date(DatePicker),
+    fn has_open_popup(&self) -> bool {
+        self.is_open() && !self.definition.always_open
+    }
     fn kind(&self) -> ValueKind {
         ValueKind::Date
     }

@@ -8,7 +8,7 @@ pub use view::DateSpanView;
 use super::date::days::{ClosedWhen, Days, DaysDefinition, days_methods};
 use super::error::check_counts;
 use super::given::Given;
-use super::machine::{conditions_of, machine_methods};
+use super::machine::{conditions_of, default_of, machine_methods};
 use super::uniform::uniform;
 use super::value::Taken;
 use super::{Closed, Conditions, ControlError, Value, ValueKind};
@@ -168,14 +168,7 @@ enum Draft {
     Typed([String; 2], Option<DateSpan>),
 }
 
-impl Default for DateSpanPicker {
-    fn default() -> Self {
-        match Self::made(DateSpanDefinition::default()) {
-            Ok(picker) => picker,
-            Err(error) => unreachable!("the default definition is sound: {error}"),
-        }
-    }
-}
+default_of!(DateSpanPicker);
 
 /// The days that a definition comes to.
 fn checked(definition: &DateSpanDefinition) -> Result<Days, ControlError> {
@@ -511,6 +504,9 @@ impl DateSpanPicker {
 
 uniform! {
     DateSpan(DateSpanPicker),
+    fn has_open_popup(&self) -> bool {
+        self.is_open() && !self.definition.always_open
+    }
     fn kind(&self) -> ValueKind {
         ValueKind::Dates
     }

@@ -12,7 +12,7 @@ mod view;
 pub use kinds::{FieldKind, Fielded};
 pub use view::{FieldView, FieldsView};
 
-use super::machine::{conditions_of, machine_methods};
+use super::machine::{conditions_of, default_of, machine_methods};
 use super::uniform::uniform;
 use super::value::Taken;
 use super::{Conditions, ControlError, Value, ValueKind};
@@ -114,14 +114,7 @@ pub struct FieldStepper<M: Fielded> {
     machine: Machine,
 }
 
-impl<M: Fielded> Default for FieldStepper<M> {
-    fn default() -> Self {
-        match Self::made(FieldsDefinition::default()) {
-            Ok(stepper) => stepper,
-            Err(error) => unreachable!("the default definition is sound: {error}"),
-        }
-    }
-}
+default_of!(FieldStepper<M: Fielded>);
 
 /// What a definition comes to: the notches, and the place of the value to start with.
 fn checked<M: Fielded>(
@@ -268,6 +261,9 @@ macro_rules! in_forms {
                     Value::$kind(value) => self.notches.against(*value),
                     _ => Vec::new(),
                 }
+            }
+            fn active_field(&self) -> Option<usize> {
+                Some(FieldStepper::active_field(self))
             }
             fn is_drafting(&self) -> bool {
                 self.machine.is_drafting() || self.machine.value != self.machine.settled

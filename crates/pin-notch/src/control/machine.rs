@@ -110,3 +110,18 @@ macro_rules! conditions_of {
     };
 }
 pub(super) use conditions_of;
+
+/// The control of the definition in which nothing is said. Tests build each.
+macro_rules! default_of {
+    ($control:ident $(<$m:ident: $bound:path>)?) => {
+        impl $(<$m: $bound>)? Default for $control $(<$m>)? {
+            fn default() -> Self {
+                match Self::made(Default::default()) {
+                    Ok(control) => control,
+                    Err(error) => unreachable!("the default definition is sound: {error}"),
+                }
+            }
+        }
+    };
+}
+pub(super) use default_of;

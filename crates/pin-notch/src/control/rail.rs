@@ -86,6 +86,24 @@ pub(super) struct RailDefinition<'a> {
     pub marks: &'a [Mark],
 }
 
+/// The track of a definition that has the attributes of one.
+macro_rules! rail_of {
+    ($definition:expr) => {
+        $crate::control::rail::Rail::new($crate::control::rail::RailDefinition {
+            min: $definition.min,
+            max: $definition.max,
+            step: $definition.step,
+            step_base: $definition.step_base,
+            orientation: $definition.orientation,
+            reversed: $definition.reversed,
+            scale: &$definition.scale,
+            page_by: $definition.page_by,
+            marks: &$definition.options,
+        })
+    };
+}
+pub(super) use rail_of;
+
 impl Rail {
     pub(super) fn new(definition: RailDefinition<'_>) -> Result<Self, ControlError> {
         let RailDefinition { min, max, step, step_base, .. } = definition;

@@ -420,6 +420,9 @@ uniform! {
         let multiple = self.definition.multiple;
         Select::handle(self, intent).map(|chosen| shared_value(multiple, chosen))
     }
+    fn has_open_popup(&self) -> bool {
+        self.is_open()
+    }
     fn kind(&self) -> ValueKind {
         if self.definition.multiple { ValueKind::Texts } else { ValueKind::Text }
     }

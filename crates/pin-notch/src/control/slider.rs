@@ -10,8 +10,8 @@ mod view;
 pub use view::{MarkView, SliderView};
 
 use super::given::Given;
-use super::machine::{conditions_of, machine_methods};
-use super::rail::{Mark, Rail, RailDefinition, ended, grabbed};
+use super::machine::{conditions_of, default_of, machine_methods};
+use super::rail::{Mark, Rail, ended, grabbed, rail_of};
 use super::track::Drag;
 use super::uniform::uniform;
 use super::value::Taken;
@@ -148,28 +148,11 @@ pub struct Slider {
     drag: Option<Drag<Decimal>>,
 }
 
-impl Default for Slider {
-    fn default() -> Self {
-        match Self::made(SliderDefinition::default()) {
-            Ok(slider) => slider,
-            Err(error) => unreachable!("the default definition is sound: {error}"),
-        }
-    }
-}
+default_of!(Slider);
 
 /// What a definition comes to: the track, and the value to start with.
 fn checked(definition: &SliderDefinition) -> Result<(Rail, Decimal), ControlError> {
-    let rail = Rail::new(RailDefinition {
-        min: definition.min,
-        max: definition.max,
-        step: definition.step,
-        step_base: definition.step_base,
-        orientation: definition.orientation,
-        reversed: definition.reversed,
-        scale: &definition.scale,
-        page_by: definition.page_by,
-        marks: &definition.options,
-    })?;
+    let rail = rail_of!(definition)?;
     let start = match definition.value {
         Some(value) => admit_default(&rail.notches, value)?,
         None => rail.notches.middle(),
@@ -348,6 +331,9 @@ impl Slider {
 
 uniform! {
     Slider(Slider),
+    fn is_grabbed(&self) -> bool {
+        Slider::is_grabbed(self)
+    }
     fn kind(&self) -> ValueKind {
         ValueKind::Number
     }

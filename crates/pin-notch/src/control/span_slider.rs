@@ -8,8 +8,8 @@ mod view;
 pub use view::SpanSliderView;
 
 use super::given::Given;
-use super::machine::{conditions_of, machine_methods};
-use super::rail::{Mark, Rail, RailDefinition, ended, grabbed};
+use super::machine::{conditions_of, default_of, machine_methods};
+use super::rail::{Mark, Rail, ended, grabbed, rail_of};
 use super::track::Drag;
 use super::uniform::uniform;
 use super::value::Taken;
@@ -153,28 +153,11 @@ pub struct SpanSlider {
     drag: Option<Drag<Span>>,
 }
 
-impl Default for SpanSlider {
-    fn default() -> Self {
-        match Self::made(SpanSliderDefinition::default()) {
-            Ok(slider) => slider,
-            Err(error) => unreachable!("the default definition is sound: {error}"),
-        }
-    }
-}
+default_of!(SpanSlider);
 
 /// What a definition comes to: the track, and the values to start with.
 fn checked(definition: &SpanSliderDefinition) -> Result<(Rail, Span), ControlError> {
-    let rail = Rail::new(RailDefinition {
-        min: definition.min,
-        max: definition.max,
-        step: definition.step,
-        step_base: definition.step_base,
-        orientation: definition.orientation,
-        reversed: definition.reversed,
-        scale: &definition.scale,
-        page_by: definition.page_by,
-        marks: &definition.options,
-    })?;
+    let rail = rail_of!(definition)?;
     let (Some(low), Some(high)) = (rail.notches.first(), rail.notches.last()) else {
         return Err(ControlError::NoNotch);
     };
@@ -395,6 +378,9 @@ impl SpanSlider {
 
 uniform! {
     SpanSlider(SpanSlider),
+    fn is_grabbed(&self) -> bool {
+        SpanSlider::is_grabbed(self)
+    }
     fn kind(&self) -> ValueKind {
         ValueKind::Span
     }

@@ -6,7 +6,7 @@
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/spinbutton/
 
 use super::draft::Typed;
-use super::machine::{conditions_of, machine_methods};
+use super::machine::{conditions_of, default_of, machine_methods};
 use super::uniform::uniform;
 use super::value::Taken;
 use super::{Conditions, ControlError, Value, ValueKind, admit, admit_default};
@@ -135,14 +135,7 @@ pub struct StepperView {
     pub problem: String,
 }
 
-impl Default for Stepper {
-    fn default() -> Self {
-        match Self::made(StepperDefinition::default()) {
-            Ok(stepper) => stepper,
-            Err(error) => unreachable!("the default definition is sound: {error}"),
-        }
-    }
-}
+default_of!(Stepper);
 
 /// What a definition comes to: the notches, and the value to start with.
 fn checked(definition: &StepperDefinition) -> Result<(Notches, Option<Decimal>), ControlError> {

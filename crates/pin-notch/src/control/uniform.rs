@@ -56,6 +56,21 @@ pub(crate) trait Uniform {
         false
     }
 
+    /// Whether a thumb is held.
+    fn is_grabbed(&self) -> bool {
+        false
+    }
+
+    /// Whether what opens from it, over the page, is open.
+    fn has_open_popup(&self) -> bool {
+        false
+    }
+
+    /// The part of the value that keys mean, where its parts are entered one by one.
+    fn active_field(&self) -> Option<usize> {
+        None
+    }
+
     /// What its value is where nothing was sent for it.
     fn unsent(&self) -> Value {
         match self.kind() {
