@@ -17,7 +17,7 @@ struct Part {
 
 const PARTS: [Part; 5] = [
     Part {
-        file: "crates/pin-notch-web/src/elements.js",
+        file: "crates/pin-notch-web/src/script/elements.js",
         begin: "// <attributes: written by `cargo xtask tables`>\n",
         end: "// </attributes>\n",
         text: script,
@@ -88,16 +88,27 @@ fn attributes(kind: ControlKind) -> impl Iterator<Item = &'static Attribute> {
     kind.attributes().iter().filter(|attribute| attribute.kind != AttributeKind::Options)
 }
 
-fn is_flag(attribute: &Attribute) -> bool {
-    attribute.kind == AttributeKind::Flag
+/// What the script knows of the values of an attribute: see its `values.js`.
+fn mark(kind: AttributeKind) -> &'static str {
+    match kind {
+        AttributeKind::Flag => "?",
+        AttributeKind::Number | AttributeKind::Count | AttributeKind::Step => "#",
+        AttributeKind::Date
+        | AttributeKind::Month
+        | AttributeKind::Week
+        | AttributeKind::Time
+        | AttributeKind::DateTime => "@",
+        AttributeKind::Texts | AttributeKind::Span => ",",
+        AttributeKind::DateSpan => "/",
+        _ => "",
+    }
 }
 
 fn script() -> String {
     let mut text = "const ATTRIBUTES = {\n".to_owned();
     for kind in ControlKind::ALL {
-        let mark = |one: &Attribute| if is_flag(one) { "?" } else { "" };
         let all: Vec<String> =
-            attributes(*kind).map(|one| format!("{}{}", one.name, mark(one))).collect();
+            attributes(*kind).map(|one| format!("{}{}", one.name, mark(one.kind))).collect();
         let _ = writeln!(text, "  \"{}\": \"{}\",", tag_of(*kind), all.join(" "));
     }
     text + "};\n"
@@ -134,20 +145,57 @@ fn types() -> String {
         let _ = writeln!(text, "export interface {} extends NotchElement {{", interface(*kind));
         for attribute in attributes(*kind) {
             let Some(property) = property(attribute.name) else { continue };
-            let is = match attribute.kind {
-                AttributeKind::Flag => "boolean".to_owned(),
-                AttributeKind::Token(tokens) => {
+            let (read, written) = match (attribute.kind, mark(attribute.kind)) {
+                (AttributeKind::Flag, _) => {
+                    let _ =
+                        writeln!(text, "  /** {} */\n  {property}: boolean;", attribute.about());
+                    continue;
+                }
+                (AttributeKind::Token(tokens), _) => {
                     let tokens: Vec<String> =
                         tokens.iter().map(|token| format!("\"{token}\"")).collect();
-                    format!("{} | \"\"", tokens.join(" | "))
+                    let tokens = format!("{} | \"\"", tokens.join(" | "));
+                    (tokens.clone(), tokens)
                 }
-                _ => "string".to_owned(),
+                (_, "#") => ("string".to_owned(), "number | string".to_owned()),
+                (_, "@") => ("string".to_owned(), "Date | string".to_owned()),
+                _ => ("string".to_owned(), "string".to_owned()),
             };
-            let _ = writeln!(text, "  /** {} */\n  {property}: {is};", attribute.about());
+            let _ = writeln!(
+                text,
+                "  /** {} */\n  get {property}(): {read};\n  set {property}(value: {written} | null | undefined);",
+                attribute.about()
+            );
         }
+        text.push_str(value_types(*kind));
         text.push_str("}\n\n");
     }
     text
+}
+
+/// What an element has besides, as HTML's own control of such values has it.
+fn value_types(kind: ControlKind) -> &'static str {
+    match kind {
+        ControlKind::Slider
+        | ControlKind::Rating
+        | ControlKind::Stepper
+        | ControlKind::DateTime => "  /** `NaN` while it is empty. */\n  valueAsNumber: number;\n",
+        ControlKind::Date | ControlKind::Month | ControlKind::Week | ControlKind::Time => {
+            "  /** As HTML has it; `NaN` while it is empty. */\n  valueAsNumber: number;\n  \
+             /** In UTC, as HTML has it. */\n  valueAsDate: Date | null;\n"
+        }
+        ControlKind::Switch => "  /** Whether it is on. */\n  checked: boolean;\n",
+        ControlKind::Checkbox => {
+            "  /** Whether it is on. */\n  checked: boolean;\n  \
+             /** Whether it is neither on nor off. */\n  indeterminate: boolean;\n"
+        }
+        ControlKind::SpanSlider
+        | ControlKind::CheckboxGroup
+        | ControlKind::RadioGroup
+        | ControlKind::ItemStepper
+        | ControlKind::Select
+        | ControlKind::DateSpan => "",
+    }
 }
 
 fn tags() -> String {

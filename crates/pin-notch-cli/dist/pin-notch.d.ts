@@ -1,4 +1,4 @@
-// What the module `pin-notch.js` gives to TypeScript: its elements by their tags, and one function.
+// What the module `pin-notch.js` gives to TypeScript: its elements by their tags, and what it exports.
 
 /** What an `input` or `change` event tells of the element that it comes from. */
 export interface NotchDetail {
@@ -10,6 +10,12 @@ export interface NotchDetail {
   checked: boolean;
   /** The value in words, as it is shown and spoken. */
   text: string;
+}
+
+/** What an `adjust` event tells: the value that was given, the one that holds, and why. */
+export interface NotchAdjustment extends NotchDetail {
+  wanted: string;
+  why: string;
 }
 
 /** An option: a text, or its parts. */
@@ -28,15 +34,13 @@ export interface NotchTurn {
 /** What all elements have in common. */
 export interface NotchElement extends HTMLElement {
   readonly type: string;
-  value: string;
-  values: string[];
+  /** The value as a form sends it. It takes numbers, dates (in UTC) and several values as well; nothing makes it empty. */
+  get value(): string;
+  set value(value: string | number | Date | Iterable<string | number | Date> | null | undefined);
+  get values(): string[];
+  set values(values: Iterable<string | number | Date> | null | undefined);
   readonly valueText: string;
-  valueAsNumber: number;
-  valueAsDate: Date | null;
   defaultValue: string;
-  checked: boolean;
-  indeterminate: boolean;
-  defaultChecked: boolean;
   name: string;
   sizing: string;
   outputPlace: string;
@@ -64,6 +68,12 @@ export interface NotchElement extends HTMLElement {
     listener: (this: NotchElement, event: CustomEvent<NotchDetail>) => unknown,
     options?: boolean | AddEventListenerOptions,
   ): void;
+  /** A value that a script or an attribute gave had to be moved. */
+  addEventListener(
+    type: "adjust",
+    listener: (this: NotchElement, event: CustomEvent<NotchAdjustment>) => unknown,
+    options?: boolean | AddEventListenerOptions,
+  ): void;
   addEventListener(
     type: string,
     listener: EventListenerOrEventListenerObject,
@@ -75,75 +85,107 @@ export interface NotchElement extends HTMLElement {
 /** `<notch-slider>`: A number on a track. */
 export interface NotchSlider extends NotchElement {
   /** The smallest value. */
-  min: string;
+  get min(): string;
+  set min(value: number | string | null | undefined);
   /** The largest value. */
-  max: string;
+  get max(): string;
+  set max(value: number | string | null | undefined);
   /** The distance of two values, or `any`. */
-  step: string;
+  get step(): string;
+  set step(value: number | string | null | undefined);
   /** Where steps are counted from, if not from the smallest value. */
-  stepBase: string;
+  get stepBase(): string;
+  set stepBase(value: number | string | null | undefined);
   /** The unit, shown and spoken after the value. */
-  unit: string;
+  get unit(): string;
+  set unit(value: string | null | undefined);
   /** Which way it lies; upright, its maximum is at the top. */
-  orientation: "horizontal" | "vertical" | "";
+  get orientation(): "horizontal" | "vertical" | "";
+  set orientation(value: "horizontal" | "vertical" | "" | null | undefined);
   /** The maximum is where the minimum would be. */
   reversed: boolean;
   /** How values are spread along the track. Keys move by steps all the same. */
-  scale: string;
+  get scale(): string;
+  set scale(value: string | null | undefined);
   /** How far page keys go; without it, a tenth of the range. */
-  pageBy: string;
+  get pageBy(): string;
+  set pageBy(value: number | string | null | undefined);
   /** The sentence in which the value is shown and spoken. */
-  wording: string;
+  get wording(): string;
+  set wording(value: string | null | undefined);
   /** Names of single values, shown and spoken in the number's place. */
-  names: string;
+  get names(): string;
+  set names(value: string | null | undefined);
+  /** `NaN` while it is empty. */
+  valueAsNumber: number;
 }
 
 /** `<notch-span-slider>`: Two numbers on one track. */
 export interface NotchSpanSlider extends NotchElement {
   /** The smallest value. */
-  min: string;
+  get min(): string;
+  set min(value: number | string | null | undefined);
   /** The largest value. */
-  max: string;
+  get max(): string;
+  set max(value: number | string | null | undefined);
   /** The distance of two values, or `any`. */
-  step: string;
+  get step(): string;
+  set step(value: number | string | null | undefined);
   /** Where steps are counted from, if not from the smallest value. */
-  stepBase: string;
+  get stepBase(): string;
+  set stepBase(value: number | string | null | undefined);
   /** How far apart the two values have to be. */
-  least: string;
+  get least(): string;
+  set least(value: number | string | null | undefined);
   /** How far apart they may be. */
-  most: string;
+  get most(): string;
+  set most(value: number | string | null | undefined);
   /** A thumb that meets the other pushes it along instead of stopping. */
   push: boolean;
   /** The unit, shown and spoken after the values. */
-  unit: string;
+  get unit(): string;
+  set unit(value: string | null | undefined);
   /** Which way it lies; upright, its maximum is at the top. */
-  orientation: "horizontal" | "vertical" | "";
+  get orientation(): "horizontal" | "vertical" | "";
+  set orientation(value: "horizontal" | "vertical" | "" | null | undefined);
   /** The maximum is where the minimum would be. */
   reversed: boolean;
   /** How values are spread along the track. Keys move by steps all the same. */
-  scale: string;
+  get scale(): string;
+  set scale(value: string | null | undefined);
   /** How far page keys go; without it, a tenth of the range. */
-  pageBy: string;
+  get pageBy(): string;
+  set pageBy(value: number | string | null | undefined);
 }
 
 /** `<notch-rating>`: A number shown as a row of icons; may be empty. */
 export interface NotchRating extends NotchElement {
   /** How many icons there are. */
-  max: string;
+  get max(): string;
+  set max(value: number | string | null | undefined);
   /** The lowest value that can be chosen; without it, one step. With 0, zero is a value apart from empty. */
-  min: string;
+  get min(): string;
+  set min(value: number | string | null | undefined);
   /** The distance of two values: 0.5 for halves. */
-  step: string;
+  get step(): string;
+  set step(value: number | string | null | undefined);
   /** Which icons a value lights: all up to it, or only its own. */
-  lit: "up-to" | "only" | "";
+  get lit(): "up-to" | "only" | "";
+  set lit(value: "up-to" | "only" | "" | null | undefined);
   /** The icon, as text. */
-  icon: string;
+  get icon(): string;
+  set icon(value: string | null | undefined);
   /** The sentence in which the value is shown and spoken, in the place of "3.5 of 5". */
-  wording: string;
+  get wording(): string;
+  set wording(value: string | null | undefined);
   /** The sentence for a value that is only pointed at. */
-  previewWording: string;
+  get previewWording(): string;
+  set previewWording(value: string | null | undefined);
   /** What is shown and spoken while nothing is chosen. */
-  emptyWording: string;
+  get emptyWording(): string;
+  set emptyWording(value: string | null | undefined);
+  /** `NaN` while it is empty. */
+  valueAsNumber: number;
 }
 
 /** `<notch-switch>`: On or off. */
@@ -151,9 +193,13 @@ export interface NotchSwitch extends NotchElement {
   /** It starts on. */
   defaultChecked: boolean;
   /** What is shown beside it while it is on. */
-  whenOn: string;
+  get whenOn(): string;
+  set whenOn(value: string | null | undefined);
   /** What is shown beside it while it is off. */
-  whenOff: string;
+  get whenOff(): string;
+  set whenOff(value: string | null | undefined);
+  /** Whether it is on. */
+  checked: boolean;
 }
 
 /** `<notch-checkbox>`: On, off or mixed. */
@@ -161,41 +207,58 @@ export interface NotchCheckbox extends NotchElement {
   /** It starts on. */
   defaultChecked: boolean;
   /** What explains it beside its label. */
-  description: string;
+  get description(): string;
+  set description(value: string | null | undefined);
+  /** Whether it is on. */
+  checked: boolean;
+  /** Whether it is neither on nor off. */
+  indeterminate: boolean;
 }
 
 /** `<notch-checkbox-group>`: Checkboxes, with one for all if you like. */
 export interface NotchCheckboxGroup extends NotchElement {
   /** The text of a checkbox above the others, which checks and unchecks all. */
-  all: string;
+  get all(): string;
+  set all(value: string | null | undefined);
   /** How many have to be checked before the form can be sent. */
-  least: string;
+  get least(): string;
+  set least(value: number | string | null | undefined);
   /** How many can be checked. */
-  most: string;
+  get most(): string;
+  set most(value: number | string | null | undefined);
 }
 
 /** `<notch-radio-group>`: One out of a few options, all in sight. */
 export interface NotchRadioGroup extends NotchElement {
   /** Whether the options stand in a column or in a row. */
-  orientation: "horizontal" | "vertical" | "";
+  get orientation(): "horizontal" | "vertical" | "";
+  set orientation(value: "horizontal" | "vertical" | "" | null | undefined);
 }
 
 /** `<notch-stepper>`: A number, typed or stepped. */
 export interface NotchStepper extends NotchElement {
   /** The smallest value. */
-  min: string;
+  get min(): string;
+  set min(value: number | string | null | undefined);
   /** The largest value. */
-  max: string;
+  get max(): string;
+  set max(value: number | string | null | undefined);
   /** The distance of two values, or `any`. */
-  step: string;
+  get step(): string;
+  set step(value: number | string | null | undefined);
   /** Where steps are counted from, if not from the smallest value. */
-  stepBase: string;
+  get stepBase(): string;
+  set stepBase(value: number | string | null | undefined);
   /** The unit, shown and spoken after the value. */
-  unit: string;
+  get unit(): string;
+  set unit(value: string | null | undefined);
   /** What stands in the field while it is empty. */
-  placeholder: string;
+  get placeholder(): string;
+  set placeholder(value: string | null | undefined);
   /** Steps go on from the largest value to the smallest, and back. */
   loop: boolean;
+  /** `NaN` while it is empty. */
+  valueAsNumber: number;
 }
 
 /** `<notch-item-stepper>`: Back and next over a list. */
@@ -211,57 +274,80 @@ export interface NotchSelect extends NotchElement {
   /** A field to search the options in. */
   filter: boolean;
   /** What is shown while nothing is chosen. */
-  placeholder: string;
+  get placeholder(): string;
+  set placeholder(value: string | null | undefined);
   /** How many have to be chosen before the form can be sent. */
-  least: string;
+  get least(): string;
+  set least(value: number | string | null | undefined);
   /** How many can be chosen, where several can. */
-  most: string;
+  get most(): string;
+  set most(value: number | string | null | undefined);
 }
 
 /** `<notch-date>`: A day, typed or picked. */
 export interface NotchDate extends NotchElement {
   /** The first day. */
-  min: string;
+  get min(): string;
+  set min(value: Date | string | null | undefined);
   /** The last day. */
-  max: string;
+  get max(): string;
+  set max(value: Date | string | null | undefined);
   /** The distance of two days, or `any`. */
-  step: string;
+  get step(): string;
+  set step(value: number | string | null | undefined);
   /** Where steps are counted from, if not from the first day. */
-  stepBase: string;
+  get stepBase(): string;
+  set stepBase(value: Date | string | null | undefined);
   /** What stands in the field while it is empty. */
-  placeholder: string;
+  get placeholder(): string;
+  set placeholder(value: string | null | undefined);
   /** How a date is written. */
-  datePattern: string;
+  get datePattern(): string;
+  set datePattern(value: string | null | undefined);
   /** The day on which weeks begin, whatever the language says. */
-  firstDay: "" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday" | "";
+  get firstDay(): "" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday" | "";
+  set firstDay(value: "" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday" | "" | null | undefined);
   /** The calendar is part of the page. */
   alwaysOpen: boolean;
+  /** As HTML has it; `NaN` while it is empty. */
+  valueAsNumber: number;
+  /** In UTC, as HTML has it. */
+  valueAsDate: Date | null;
 }
 
 /** `<notch-date-span>`: Two days, typed or picked. */
 export interface NotchDateSpan extends NotchElement {
   /** The first day. */
-  min: string;
+  get min(): string;
+  set min(value: Date | string | null | undefined);
   /** The last day. */
-  max: string;
+  get max(): string;
+  set max(value: Date | string | null | undefined);
   /** The distance of two days, or `any`. */
-  step: string;
+  get step(): string;
+  set step(value: number | string | null | undefined);
   /** Where steps are counted from, if not from the first day. */
-  stepBase: string;
+  get stepBase(): string;
+  set stepBase(value: Date | string | null | undefined);
   /** How many days a span has to have, both ends counted. */
-  least: string;
+  get least(): string;
+  set least(value: number | string | null | undefined);
   /** How many days it may have. */
-  most: string;
+  get most(): string;
+  set most(value: number | string | null | undefined);
   /** Each of the two days has a field of its own. */
   twoFields: boolean;
   /** A span may hold closed days. Its ends still cannot be closed. */
   acrossClosed: boolean;
   /** What stands in the fields while they are empty. */
-  placeholder: string;
+  get placeholder(): string;
+  set placeholder(value: string | null | undefined);
   /** How a date is written. */
-  datePattern: string;
+  get datePattern(): string;
+  set datePattern(value: string | null | undefined);
   /** The day on which weeks begin, whatever the language says. */
-  firstDay: "" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday" | "";
+  get firstDay(): "" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday" | "";
+  set firstDay(value: "" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday" | "" | null | undefined);
   /** The calendar is part of the page. */
   alwaysOpen: boolean;
 }
@@ -269,60 +355,100 @@ export interface NotchDateSpan extends NotchElement {
 /** `<notch-month>`: A month, by its fields. */
 export interface NotchMonth extends NotchElement {
   /** The first value. */
-  min: string;
+  get min(): string;
+  set min(value: Date | string | null | undefined);
   /** The last value; of times, one before the first allows those over midnight. */
-  max: string;
+  get max(): string;
+  set max(value: Date | string | null | undefined);
   /** The distance of two values in months, weeks or seconds, or `any`. */
-  step: string;
+  get step(): string;
+  set step(value: number | string | null | undefined);
   /** Where steps are counted from, if not from the first value. */
-  stepBase: string;
+  get stepBase(): string;
+  set stepBase(value: Date | string | null | undefined);
   /** Where the fields begin when they are empty and stepped, such as the month that it is now. */
-  near: string;
+  get near(): string;
+  set near(value: Date | string | null | undefined);
+  /** As HTML has it; `NaN` while it is empty. */
+  valueAsNumber: number;
+  /** In UTC, as HTML has it. */
+  valueAsDate: Date | null;
 }
 
 /** `<notch-week>`: A week, by its fields. */
 export interface NotchWeek extends NotchElement {
   /** The first value. */
-  min: string;
+  get min(): string;
+  set min(value: Date | string | null | undefined);
   /** The last value; of times, one before the first allows those over midnight. */
-  max: string;
+  get max(): string;
+  set max(value: Date | string | null | undefined);
   /** The distance of two values in months, weeks or seconds, or `any`. */
-  step: string;
+  get step(): string;
+  set step(value: number | string | null | undefined);
   /** Where steps are counted from, if not from the first value. */
-  stepBase: string;
+  get stepBase(): string;
+  set stepBase(value: Date | string | null | undefined);
   /** Where the fields begin when they are empty and stepped, such as the month that it is now. */
-  near: string;
+  get near(): string;
+  set near(value: Date | string | null | undefined);
+  /** As HTML has it; `NaN` while it is empty. */
+  valueAsNumber: number;
+  /** In UTC, as HTML has it. */
+  valueAsDate: Date | null;
 }
 
 /** `<notch-time>`: A time of day, by its fields. */
 export interface NotchTime extends NotchElement {
   /** The first value. */
-  min: string;
+  get min(): string;
+  set min(value: Date | string | null | undefined);
   /** The last value; of times, one before the first allows those over midnight. */
-  max: string;
+  get max(): string;
+  set max(value: Date | string | null | undefined);
   /** The distance of two values in months, weeks or seconds, or `any`. */
-  step: string;
+  get step(): string;
+  set step(value: number | string | null | undefined);
   /** Where steps are counted from, if not from the first value. */
-  stepBase: string;
+  get stepBase(): string;
+  set stepBase(value: Date | string | null | undefined);
   /** Where the fields begin when they are empty and stepped, such as the month that it is now. */
-  near: string;
+  get near(): string;
+  set near(value: Date | string | null | undefined);
+  /** As HTML has it; `NaN` while it is empty. */
+  valueAsNumber: number;
+  /** In UTC, as HTML has it. */
+  valueAsDate: Date | null;
 }
 
 /** `<notch-date-time>`: A day and a time on it, by their fields. */
 export interface NotchDateTime extends NotchElement {
   /** The first value. */
-  min: string;
+  get min(): string;
+  set min(value: Date | string | null | undefined);
   /** The last value; of times, one before the first allows those over midnight. */
-  max: string;
+  get max(): string;
+  set max(value: Date | string | null | undefined);
   /** The distance of two values in months, weeks or seconds, or `any`. */
-  step: string;
+  get step(): string;
+  set step(value: number | string | null | undefined);
   /** Where steps are counted from, if not from the first value. */
-  stepBase: string;
+  get stepBase(): string;
+  set stepBase(value: Date | string | null | undefined);
   /** Where the fields begin when they are empty and stepped, such as the month that it is now. */
-  near: string;
+  get near(): string;
+  set near(value: Date | string | null | undefined);
+  /** `NaN` while it is empty. */
+  valueAsNumber: number;
 }
 
 // </elements>
+/**
+ * Kept when the elements have come to life; broken where pin-notch.wasm did not come, and native controls stand in, or
+ * where there is no document. Nothing has to wait for it: elements take all properties and methods before.
+ */
+export const ready: Promise<void>;
+
 /**
  * Calls `callback` for every attempt on every element, until the function that it gives back is called.
  */

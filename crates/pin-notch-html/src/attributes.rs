@@ -71,6 +71,8 @@ pub struct Looks {
     pub svg: String,
     /// The accessible name, for parts that take the focus in the element's stead.
     pub label: String,
+    /// What explains it beside its name, for those parts.
+    pub description: String,
 }
 
 /// A definition as it is read from an element, and what could not be used of it.

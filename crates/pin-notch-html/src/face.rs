@@ -77,8 +77,12 @@ impl Told<'_> {
             ("", None) => {}
             (label, None) => to.set("aria-label", label),
         }
-        if !self.problem.is_empty() {
-            to.set("aria-describedby", "problem");
+        let descriptions =
+            [("description", self.looks.description.as_str()), ("problem", self.problem)];
+        let told: Vec<&str> =
+            descriptions.iter().filter(|(_, text)| !text.is_empty()).map(|(id, _)| *id).collect();
+        if !told.is_empty() {
+            to.set("aria-describedby", &told.join(" "));
         }
     }
 
@@ -143,6 +147,13 @@ impl Face {
         root.set("id", "problem");
         root.set("role", "status");
         root.say(problem);
+        // Heard with the part that has the focus, and not seen: the page shows it where it stands.
+        if !speaks && !looks.description.is_empty() {
+            root.open_plain("div");
+            root.set("id", "description");
+            root.set("hidden", "");
+            root.say(&looks.description);
+        }
         root.close();
 
         let mut aria = if speaks { semantics.attributes() } else { Vec::new() };

@@ -8,8 +8,8 @@ use pin_notch_html::{Looks, Read, definition_from};
 
 /// What an element is and what stands around it.
 ///
-/// In records: direction, today, whether it is disabled, accessible name, language and SVG; then `a`, name and
-/// value for each attribute; `o`, value, text, group and `1` if it is disabled for each option.
+/// In records: today, whether it is disabled, and SVG; direction and language; then `a`, name and value for each
+/// attribute; `o`, value, text, group and `1` if it is disabled for each option.
 pub(crate) struct Described {
     pub surroundings: Surroundings,
     pub looks: Looks,
@@ -22,17 +22,19 @@ pub(crate) struct Described {
 impl Described {
     pub(crate) fn read(ports: &Ports, described: &str) -> Self {
         let mut records = records(described);
-        let head = records.next().unwrap_or_default();
-        let of = |at: usize| head.get(at).map(String::as_str).unwrap_or_default();
+        let [own, around] = [(); 2].map(|()| records.next().unwrap_or_default());
+        let of = |record: &[String], at: usize| record.get(at).cloned().unwrap_or_default();
         let mut surroundings = Surroundings::default();
-        if of(0) == "rtl" {
-            surroundings.direction = Some(Direction::RightToLeft);
-        }
-        surroundings.today = of(1).parse::<Date>().ok();
-        surroundings.world = world::world(ports, of(4));
+        // The page's, whatever the language: text without `dir` runs from left to right in HTML.
+        surroundings.direction = Some(match of(&around, 0).as_str() {
+            "rtl" => Direction::RightToLeft,
+            _ => Direction::LeftToRight,
+        });
+        surroundings.today = of(&own, 0).parse::<Date>().ok();
+        surroundings.world = world::world(ports, &of(&around, 1));
         let mut looks = Looks::default();
-        (looks.label, looks.svg) = (of(3).to_owned(), of(5).to_owned());
-        let disabled = of(2) == "1";
+        looks.svg = of(&own, 2);
+        let disabled = of(&own, 1) == "1";
         let (mut attributes, mut options) = (Vec::new(), Vec::new());
         for mut record in records {
             match record.first().map(String::as_str) {

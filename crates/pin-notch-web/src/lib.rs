@@ -20,6 +20,7 @@ mod keys;
 mod message;
 mod paint;
 mod ports;
+mod script;
 mod world;
 
 pub use ports::Ports;
@@ -28,10 +29,10 @@ use described::Described;
 use message::Message;
 use paint::Drawn;
 use pin_notch::{
-    Choice, Control, ControlKind, Definition, Event, Intent, Refusal, Thumb, Turn, Value,
+    Choice, Control, ControlKind, Definition, Event, Intent, Key, Refusal, Thumb, Turn, Value,
     steps_held,
 };
-use pin_notch_html::{Action, Face, Looks, control_of, kind_of_tag, style_of, tag_of};
+use pin_notch_html::{Action, Face, Looks, Note, control_of, kind_of_tag, style_of, tag_of};
 use std::cell::RefCell;
 use wasm_bindgen::prelude::*;
 
@@ -39,22 +40,21 @@ use wasm_bindgen::prelude::*;
 #[global_allocator]
 static ALLOCATOR: rlsf::SmallGlobalTlsf = rlsf::SmallGlobalTlsf::new();
 
-#[wasm_bindgen(module = "/src/elements.js")]
+#[wasm_bindgen(module = "/src/script/elements.js")]
 extern "C" {
-    /// Defines the elements, each with a machine that `first` makes for its tag. `described` is a record for each:
-    /// tag and style sheet.
-    #[wasm_bindgen(js_name = defineElements)]
-    fn define_elements(first: Machine, described: &str);
+    /// Brings the elements to life, each with a machine that `first` makes for its tag. `described` is a record for
+    /// each: tag and style sheet.
+    fn arrive(first: Machine, described: &str);
 }
 
-/// Defines all elements in this page. One that is defined already is left as it is.
+/// Brings the elements of this page to life. The script beside this file has defined them already.
 #[wasm_bindgen]
 pub fn register() {
     let mut described = ports::Operations::default();
     for kind in ControlKind::ALL {
         described.add(tag_of(*kind), &[&style_of(*kind)]);
     }
-    define_elements(Machine::new(ControlKind::Slider), described.text());
+    arrive(Machine::new(ControlKind::Slider), described.text());
 }
 
 /// What stands behind one element.
@@ -67,6 +67,8 @@ pub struct Machine {
 struct State {
     control: Control,
     looks: Looks,
+    /// Whether its element has said what it is.
+    is_defined: bool,
     /// Whether to show what is wrong: once somebody has left it, or tried to send it.
     reporting: bool,
     /// The options that a script gave it, which count before those inside the element.
@@ -100,6 +102,7 @@ impl Machine {
         let state = State {
             control,
             looks: Looks::default(),
+            is_defined: false,
             reporting: false,
             offered: None,
             held: 0,
@@ -111,6 +114,10 @@ impl Machine {
     fn receive(&self, ports: &Ports, message: Message) -> bool {
         match message {
             Message::Define(described) => self.define(ports, described),
+            Message::Name { label, description } => self.change(ports, |state| {
+                (state.looks.label, state.looks.description) =
+                    (label.to_owned(), description.to_owned());
+            }),
             Message::Key { part, key, at } => return self.key(ports, part, key, at),
             Message::Act { action, with } => self.act(ports, action, with),
             Message::Hold { direction, milliseconds } => self.hold(ports, direction, milliseconds),
@@ -145,7 +152,7 @@ impl Machine {
             Message::Point { pointer, part, place } => {
                 let intent = gesture::intent(&self.state.borrow().control, pointer, part, place);
                 let Some(intent) = intent else { return false };
-                let refused = self.attempt(ports, intent).is_some();
+                let refused = self.turn(ports, intent).refusal().is_some();
                 // A thumb that is held captures the pointer.
                 return matches!(intent, Intent::Press(_) | Intent::Grab(_))
                     && !refused
@@ -178,7 +185,10 @@ impl Machine {
     /// Gives the control the definition and the surroundings that its element has now.
     fn define(&self, ports: &Ports, described: &str) {
         let described = Described::read(ports, described);
+        let mut moved = None;
         self.change(ports, |state| {
+            let (value, given) =
+                (state.control.value(), state.control.definition().attribute("value"));
             let read = described.definition(self.kind, state.offered.as_deref());
             let (control, notes) = control_of(read.definition);
             for note in read.notes.iter().chain(&notes) {
@@ -188,15 +198,31 @@ impl Machine {
             let _ = state.control.set_definition(control.definition());
             state.control.set_surroundings(&described.surroundings);
             state.control.set_fieldset_disabled(described.disabled);
-            state.looks = described.looks;
+            state.looks.svg = described.looks.svg;
+            // A value that is left as it was in the definition, or that does not fit into it, and is another now.
+            let misfit = notes.iter().find(|note| note.attribute() == "value").map(Note::why);
+            let is_left = state.control.definition().attribute("value") == given;
+            if state.is_defined && is_left && state.control.value() != value {
+                let why = misfit.unwrap_or_else(|| "the definition changed".to_owned());
+                moved = Some((value.attribute_text(), why));
+            } else if let Some(why) = misfit {
+                moved = Some((given.unwrap_or_default(), why));
+            }
+            state.is_defined = true;
         });
+        if let Some((wanted, why)) = moved {
+            ports.adjusted(&wanted, &why);
+        }
     }
 
     /// A key was pressed. Says whether the control has a use for it, so that the page should not scroll.
     fn key(&self, ports: &Ports, part: &str, key: &str, at: u64) -> bool {
         let intent = keys::intent(&self.state.borrow().control, part, key, at);
         let Some(intent) = intent else { return false };
-        self.attempt(ports, intent) != Some(Refusal::NotForThis)
+        let turn = self.turn(ports, intent);
+        // With nothing to take back or to close, Escape is for what is around, such as a dialog.
+        let is_used = intent != Intent::Key(Key::Escape) || turn.events().next().is_some();
+        is_used && turn.refusal() != Some(Refusal::NotForThis)
     }
 
     fn act(&self, ports: &Ports, action: &str, with: &str) {
@@ -214,7 +240,7 @@ impl Machine {
         let steps = {
             let state = &mut *self.state.borrow_mut();
             let steps = steps_held(milliseconds);
-            let more = if milliseconds == 0 { steps } else { steps.saturating_sub(state.held) };
+            let more = if milliseconds == 0 { 0 } else { steps.saturating_sub(state.held) };
             state.held = steps;
             more
         };
@@ -226,11 +252,10 @@ impl Machine {
 
     fn point_day(&self, ports: &Ports, day: &str) {
         let begun = gesture::has_begun(&self.state.borrow().control);
-        match (begun, day.parse()) {
-            (true, Ok(day)) => self.attempt(ports, Intent::PointDay(day)),
-            (true, Err(_)) => self.attempt(ports, Intent::Leave),
-            (false, _) => None,
-        };
+        if begun {
+            let pointed = day.parse().map_or(Intent::Leave, Intent::PointDay);
+            self.attempt(ports, pointed);
+        }
     }
 
     /// What stands in a field is now this; the page is told what ought to stand there.
@@ -280,23 +305,36 @@ impl Machine {
             Err(why) => return ports.note(&format!("value is left as it is: {why}")),
         };
         let taken = self.state.borrow_mut().control.set_nearest(value.clone());
+        let mut moved = None;
         match taken {
             Ok(taken) if taken == value => {}
             Ok(taken) => {
                 ports.note(&format!("value \"{value}\" is not allowed: the nearest is {taken}"));
+                moved = Some(format!("the nearest is {taken}"));
             }
-            Err(refusal) => ports.note(&format!("value \"{value}\" is left out: {refusal}")),
+            Err(refusal) => {
+                ports.note(&format!("value \"{value}\" is left out: {refusal}"));
+                moved = Some(refusal.to_string());
+            }
         }
         self.show(ports);
+        if let Some(why) = moved {
+            ports.adjusted(&value.attribute_text(), &why);
+        }
     }
 
-    fn attempt(&self, ports: &Ports, intent: Intent) -> Option<Refusal> {
+    fn attempt(&self, ports: &Ports, intent: Intent) {
+        let _ = self.turn(ports, intent);
+    }
+
+    /// Carries out an intent, shows what it is like then, and tells the page.
+    fn turn(&self, ports: &Ports, intent: Intent) -> Turn<Value> {
         let turn = self.state.borrow_mut().control.handle(intent);
         if turn.refusal().is_none() {
             self.show(ports);
         }
         self.announce(ports, intent, &turn);
-        turn.refusal()
+        turn
     }
 
     fn announce(&self, ports: &Ports, intent: Intent, turn: &Turn<Value>) {
@@ -329,6 +367,10 @@ impl Machine {
     }
 
     fn show(&self, ports: &Ports) {
+        // Nothing before the element has said what it is: what a server has drawn need not be drawn again.
+        if !self.state.borrow().is_defined {
+            return;
+        }
         let operations = self.state.borrow_mut().operations();
         operations.carry_out(ports);
     }

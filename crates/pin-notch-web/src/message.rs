@@ -2,7 +2,7 @@
 //!
 //! A call into a module costs as much as what it leads to, and each kind of call takes its share of both files. So
 //! there is one call, with a word, two texts and two numbers, and this is where it gets its meaning. The words are
-//! those that `elements.js` uses; a test compares them.
+//! those that the script uses; a test compares them.
 
 use crate::gesture::Pointer;
 use crate::ports::records;
@@ -12,6 +12,8 @@ use pin_notch::{Choice, Place, Value};
 pub(crate) enum Message<'a> {
     /// What the element is and what stands around it, as it is now: see [`Described`](crate::described::Described).
     Define(&'a str),
+    /// The accessible name and the description of the element, for parts inside that take the focus.
+    Name { label: &'a str, description: &'a str },
     /// A key was pressed while this part had the focus, at this time in milliseconds.
     Key { part: &'a str, key: &'a str, at: u64 },
     /// A part was pressed that says what that means.
@@ -59,8 +61,8 @@ pub(crate) enum Message<'a> {
 impl<'a> Message<'a> {
     /// The words that begin a message, without those of [`Pointer`].
     #[cfg(test)]
-    pub(crate) const WORDS: [&'static str; 21] = [
-        "define", "key", "act", "hold", "day", "type", "focus", "leave", "close", "scroll",
+    pub(crate) const WORDS: [&'static str; 22] = [
+        "define", "name", "key", "act", "hold", "day", "type", "focus", "leave", "close", "scroll",
         "value", "values", "check", "step", "reset", "disable", "report", "object", "offer",
         "load", "fail",
     ];
@@ -69,6 +71,7 @@ impl<'a> Message<'a> {
     pub(crate) fn read(word: &str, text: &'a str, also: &'a str, x: f64, y: f64) -> Option<Self> {
         Some(match word {
             "define" => Self::Define(text),
+            "name" => Self::Name { label: text, description: also },
             "key" => Self::Key { part: text, key: also, at: x as u64 },
             "act" => Self::Act { action: text, with: also },
             "hold" => Self::Hold { direction: x as i32, milliseconds: y as u32 },
@@ -117,7 +120,8 @@ mod tests {
 
     #[test]
     fn the_script_says_each_word_and_no_other() {
-        let script = include_str!("elements.js");
+        let script =
+            concat!(include_str!("script/elements.js"), include_str!("script/devices.js"),);
         let words = Message::WORDS.into_iter().chain(Pointer::WORDS);
         for word in words {
             assert!(Message::read(word, "", "", 0.0, 0.0).is_some(), "{word}");

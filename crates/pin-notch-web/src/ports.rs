@@ -28,6 +28,10 @@ extern "C" {
     #[wasm_bindgen(method)]
     pub fn turn(this: &Ports, intent: &str, outcome: &str, refused: bool);
 
+    /// Tells the page that a value which a script gave had to be moved, and why.
+    #[wasm_bindgen(method)]
+    pub fn adjusted(this: &Ports, wanted: &str, why: &str);
+
     /// Tells the developer, on the console.
     #[wasm_bindgen(method)]
     pub fn note(this: &Ports, text: &str);

@@ -5,7 +5,7 @@ use pin_notch::{AnyWorld, Direction, Weekday, World};
 use std::cell::RefCell;
 use wasm_bindgen::prelude::*;
 
-#[wasm_bindgen(module = "/src/elements.js")]
+#[wasm_bindgen(module = "/src/script/world.js")]
 extern "C" {
     /// A text without case and accents, line feeds kept.
     fn folded(text: &str) -> String;

@@ -1,5 +1,5 @@
 // The page's own script: it shows what the controls say, and decides nothing about their values.
-import { onTurn } from "/pin-notch.js";
+import { onTurn, ready } from "/pin-notch.js";
 
 const turns = document.querySelector("#turns");
 const MOST = 60;
@@ -36,8 +36,11 @@ const shown = (element) => {
 const refresh = (output) => { output.value = shown(document.getElementById(output.htmlFor.value)); };
 for (const output of outputs) {
   document.getElementById(output.htmlFor.value).addEventListener("input", () => refresh(output));
-  refresh(output);
 }
+// Before the elements have come to life, what their native controls say.
+const refreshAll = () => outputs.forEach(refresh);
+refreshAll();
+ready.then(refreshAll, () => {});
 
 document.querySelector("#skip").addEventListener("change", (event) => {
   document.querySelector("#observed").disabled = event.target.checked;

@@ -9,7 +9,7 @@ const OPTIONS: &str = "<option value=oa>Oxalic</option><option value=fa>Formic</
 
 /// An element, what it starts with, the keys that change it, and what it holds then. `>` and `<` are the arrow
 /// keys along the line of writing and against it, `^` and `v` those up and down, `!` is Enter.
-const EVERY: [(&str, &str, &str, &str); 17] = [
+pub const EVERY: [(&str, &str, &str, &str); 17] = [
     ("notch-slider max=40 value=18", "18", ">", "19"),
     ("notch-span-slider value=10,30", "10,30", ">", "11,30"),
     ("notch-rating value=4", "4", ">", "5"),
@@ -35,7 +35,7 @@ const EVERY: [(&str, &str, &str, &str); 17] = [
 ];
 
 /// A form with each of them.
-fn form(direction: &str) -> String {
+pub fn form(direction: &str) -> String {
     let elements = EVERY.iter().enumerate().map(|(at, (start, ..))| {
         let tag = start.split(' ').next().unwrap_or_default();
         let options = if ["select", "group", "item"].iter().any(|kind| tag.contains(kind)) { OPTIONS } else { "" };
@@ -68,7 +68,7 @@ async fn press(page: &Page, at: usize, keys: &str, turned: bool) {
 }
 
 /// Presses each element's keys and says which do not hold then what they should.
-async fn press_all(page: &Page, turned: bool, then: impl Fn(usize) -> String) -> Vec<String> {
+pub async fn press_all(page: &Page, turned: bool, then: impl Fn(usize) -> String) -> Vec<String> {
     let mut wrong = Vec::new();
     for (at, (start, _, keys, _)) in EVERY.iter().enumerate() {
         press(page, at, keys, turned).await;
@@ -85,7 +85,7 @@ fn before(at: usize) -> String {
     EVERY[at].1.to_owned()
 }
 
-fn after(at: usize) -> String {
+pub fn after(at: usize) -> String {
     EVERY[at].3.to_owned()
 }
 
@@ -119,13 +119,17 @@ fn every_element_is_restored_when_somebody_comes_back() {
         );
         let (server, url) = serve(html, web_files()).await;
         page.client.goto(&url).await.expect("the page");
-        page.until("customElements.get('notch-date-time') && document.querySelector('#e16').value")
-            .await;
+        page.until(
+            "document.querySelector('[name]:state(ready)') && document.querySelector('#e16').value",
+        )
+        .await;
         assert_eq!(press_all(&page, false, after).await, [""; 0]);
         page.client.goto("about:blank").await.expect("another page");
         page.client.back().await.expect("the page again");
-        page.until("customElements.get('notch-date-time') && document.querySelector('#e16').value")
-            .await;
+        page.until(
+            "document.querySelector('[name]:state(ready)') && document.querySelector('#e16').value",
+        )
+        .await;
         assert_eq!(
             page.get("performance.getEntriesByType('navigation')[0].type").await,
             "back_forward"

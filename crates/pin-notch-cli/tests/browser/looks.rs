@@ -12,7 +12,7 @@ fn without_script_a_native_control_stands_in() {
         assert!(!page.is_drawn(&["#weight", "[part=track]"]).await, "and ours is not");
         page.script(true).await;
         page.client.refresh().await.unwrap();
-        page.until("customElements.get('notch-switch')").await;
+        page.until("document.querySelector('[name]:state(ready)')").await;
         assert!(page.is_drawn(&["#weight", "[part=track]"]).await);
         assert!(!page.is_drawn(&["#weight input"]).await);
     });

@@ -90,6 +90,58 @@ pub async fn serve(page: String, folder: PathBuf) -> (JoinHandle<std::io::Result
     (server, format!("http://{address}/"))
 }
 
+/// What a server does with the machine of a page.
+#[derive(Clone, Copy)]
+pub enum Behaviour {
+    /// It sends it so many milliseconds late.
+    Late(u64),
+    /// It has none.
+    Missing,
+    /// It begins to answer and never ends.
+    Hanging,
+    /// It sends it, with a policy for the page by which nothing may be compiled.
+    Forbidden(&'static str),
+}
+
+/// A server that ends with the test.
+pub struct Server(JoinHandle<std::io::Result<()>>);
+
+impl Drop for Server {
+    fn drop(&mut self) {
+        self.0.abort();
+    }
+}
+
+/// The same as [`serve`], with a machine that does not come as it should.
+pub async fn serve_badly(page: String, folder: PathBuf, behaviour: Behaviour) -> (Server, String) {
+    let script = std::fs::read(folder.join("pin-notch.js")).expect("the script");
+    let wasm = folder.join("pin-notch.wasm");
+    let machine = async move || {
+        match behaviour {
+            Behaviour::Late(by) => tokio::time::sleep(Duration::from_millis(by)).await,
+            Behaviour::Missing => return StatusCode::NOT_FOUND.into_response(),
+            Behaviour::Hanging => std::future::pending().await,
+            Behaviour::Forbidden(_) => {}
+        }
+        let bytes = std::fs::read(wasm).expect("the machine");
+        ([(header::CONTENT_TYPE, "application/wasm")], bytes).into_response()
+    };
+    let page = async move || match behaviour {
+        Behaviour::Forbidden(policy) => {
+            ([(header::CONTENT_SECURITY_POLICY, policy)], Html(page)).into_response()
+        }
+        Behaviour::Late(_) | Behaviour::Missing | Behaviour::Hanging => Html(page).into_response(),
+    };
+    let listener = tokio::net::TcpListener::bind("127.0.0.1:0").await.expect("a port");
+    let address = listener.local_addr().expect("an address");
+    let router = Router::new()
+        .route("/", get(page))
+        .route("/pin-notch.js", get(async || ([(header::CONTENT_TYPE, "text/javascript")], script)))
+        .route("/pin-notch.wasm", get(machine));
+    let server = tokio::spawn(async move { axum::serve(listener, router).await });
+    (Server(server), format!("http://{address}/"))
+}
+
 /// Runs a test on the demo page in a window of 1280 by 800.
 pub fn with_page<T, F>(test: T)
 where
@@ -132,8 +184,10 @@ where
         client.update_timeouts(timeouts).await.expect("time for long scripts");
         client.goto(&url).await.expect("the demo page");
         let page = Page { client: client.clone() };
-        page.until("customElements.get('notch-switch') && document.readyState === 'complete'")
-            .await;
+        page.until(
+            "document.querySelector('[name]:state(ready)') && document.readyState === 'complete'",
+        )
+        .await;
         page.run(RECORD).await;
         let outcome = tokio::spawn(test(page)).await;
         let _ = client.close().await;
@@ -419,6 +473,17 @@ impl Page {
                 .then(|| format!("{role} {name:?} {value}").trim_end().to_owned())
         };
         found["nodes"].as_array().into_iter().flatten().filter_map(told).collect()
+    }
+
+    /// The descriptions that assistive technology finds in an element.
+    pub async fn descriptions(&self, css: &str) -> Vec<String> {
+        let document =
+            self.devtools("DOM.getDocument", json!({ "depth": -1, "pierce": true })).await;
+        let query = json!({ "nodeId": document["root"]["nodeId"], "selector": css });
+        let node = self.devtools("DOM.querySelector", query).await["nodeId"].clone();
+        let found = self.devtools("Accessibility.queryAXTree", json!({ "nodeId": node })).await;
+        let nodes = found["nodes"].as_array().into_iter().flatten();
+        nodes.filter_map(|node| Some(node["description"]["value"].as_str()?.to_owned())).collect()
     }
 
     /// What axe-core finds wrong with the page; empty when it finds nothing.

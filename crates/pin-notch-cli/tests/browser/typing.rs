@@ -46,8 +46,8 @@ fn a_stepper_keeps_what_is_typed_apart_from_its_value() {
         let told = page.told().await;
         let steps = told.iter().filter_map(|line| line.strip_prefix("step ")?.split(' ').next());
         let steps: i32 = steps.map(|steps| steps.parse::<i32>().expect("a number")).sum();
-        // One at once, and from 400 ms on one every 80 ms, however seldom a busy page asks.
-        assert!(steps >= 4, "{steps} steps in 620 ms: {told:?}");
+        // From 400 ms on one every 80 ms, however seldom a busy page asks.
+        assert!(steps >= 3, "{steps} steps in 620 ms: {told:?}");
         page.run("document.querySelector('#it').stepDown(100)").await;
         assert_eq!(page.value("#it").await, "0");
         // Enter in the field sends the form.

@@ -384,15 +384,16 @@ uniform! {
     }
 }
 
-/// How many steps a button has made that was pressed so many milliseconds ago and is still held: one at
-/// once, and from 400 ms on one every 80 ms, each of ten steps after 2 s and of a hundred after 5 s.
+/// How many steps a button has made that was pressed so many milliseconds ago and is still held: none at first, for
+/// a short press is a click, and from 400 ms on one every 80 ms, each of ten steps after 2 s and of a hundred after
+/// 5 s.
 ///
 /// A pure function of the time, so that a face that misses a frame loses no step: it asks for the
 /// difference to what it asked for before.
 ///
 /// ```
 /// use pin_notch::steps_held;
-/// assert_eq!((steps_held(0), steps_held(399), steps_held(400)), (1, 1, 2));
+/// assert_eq!((steps_held(0), steps_held(399), steps_held(400)), (0, 0, 1));
 /// assert_eq!(steps_held(2080) - steps_held(2000), 10);
 /// ```
 pub fn steps_held(milliseconds: u32) -> u32 {
@@ -403,5 +404,5 @@ pub fn steps_held(milliseconds: u32) -> u32 {
         None => 0,
     };
     let (slow, faster, all) = (ticks(2000), ticks(5000), ticks(u32::MAX));
-    (1 + slow + 10 * (faster - slow)).saturating_add((all - faster).saturating_mul(100))
+    (slow + 10 * (faster - slow)).saturating_add((all - faster).saturating_mul(100))
 }

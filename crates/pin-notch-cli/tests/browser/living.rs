@@ -1,0 +1,439 @@
+//! Elements in an application that is alive: attributes follow state, the module is late or never comes, labels and
+//! languages change around them.
+
+use crate::every::{EVERY, after, form, press_all};
+use crate::support::{Behaviour, Page, serve, serve_badly, web_files, with_page};
+use fantoccini::key::Key;
+
+/// Changes many attributes after each attempt, and on each event, as an application does whose state they follow.
+const STORM: &str = "
+    const { onTurn } = await import('/pin-notch.js');
+    let n = 0;
+    const storm = (element) => {
+      n += 1;
+      element.ariaLabel = `now ${element.value}`;
+      element.required = n % 2 === 0;
+      element.title = `the ${n}th`;
+      element.setAttribute('placeholder', `so far ${n}`);
+      element.classList.toggle('odd');
+    };
+    window.stop = onTurn(({ element }) => storm(element));
+    for (const type of ['input', 'change', 'toggle', 'keydown', 'pointermove'])
+      document.addEventListener(type, ({ target }) => target.localName?.startsWith('notch-') && storm(target), true);";
+
+#[test]
+fn attributes_that_follow_state_disturb_no_gesture() {
+    with_page(async |page| {
+        page.show(&form("ltr")).await;
+        page.run(STORM).await;
+        assert_eq!(press_all(&page, false, after).await, [""; 0]);
+
+        // A drag is one gesture to its end, whatever its listeners change.
+        page.show(
+            "<br><br><notch-slider aria-label=Weight></notch-slider><notch-rating></notch-rating>",
+        )
+        .await;
+        let way: Vec<(f64, f64)> = (2..=8).map(|tenth| (f64::from(tenth) / 10.0, 0.5)).collect();
+        page.mouse("notch-slider", "[part=track]", &way, Some(0), Some(6)).await;
+        assert_eq!(page.value("notch-slider").await, "80");
+        let told = page.told().await;
+        assert_eq!(told[told.len() - 2..], ["release -> release, change 80", "change event 80"]);
+        page.mouse("notch-rating", "[part=icons]", &[(0.3, 0.5), (0.7, 0.5)], Some(0), Some(1))
+            .await;
+        assert_eq!(page.value("notch-rating").await, "4");
+
+        // What is half typed stays, and so does what is half filled in.
+        page.show("<notch-stepper step=0.5></notch-stepper><notch-time></notch-time>").await;
+        page.focus("notch-stepper").await;
+        page.write("12.5").await;
+        assert_eq!(page.value("notch-stepper").await, "12.5");
+        page.focus("notch-time").await;
+        page.write("0745").await;
+        assert_eq!(page.value("notch-time").await, "07:45");
+    });
+}
+
+#[test]
+fn a_value_and_its_definition_come_in_any_order() {
+    with_page(async |page| {
+        let orders = [
+            "e.value = '18.4'; e.step = '0.1'; e.max = 40;",
+            "e.max = 40; e.value = 18.4; e.step = 0.1;",
+            "e.step = '0.1'; e.max = '40'; e.value = '18.4';",
+            "e.setAttribute('value', '18.4'); e.setAttribute('step', '0.1'); e.setAttribute('max', '40');",
+            "e.setAttribute('max', '40'); e.setAttribute('step', '0.1'); e.setAttribute('value', '18.4');",
+        ];
+        for order in orders {
+            for place in ["", "document.body.append(e);"] {
+                let value = format!(
+                    "(() => {{ const e = document.createElement('notch-slider'); {place} {order} document.body.append(e); return e.value; }})()"
+                );
+                assert_eq!(page.get(&value).await, "18.4", "{place} {order}");
+            }
+        }
+        for order in [
+            "e.max = 40; e.setAttribute('value', '40.5')",
+            "e.setAttribute('value', '40.5'); e.max = 40",
+            "e.value = 40.5; e.max = 40",
+        ] {
+            let value = format!(
+                "(() => {{ const e = document.createElement('notch-slider'); {order}; return e.value; }})()"
+            );
+            assert_eq!(page.get(&value).await, "40", "{order}");
+        }
+        // Whoever listens is told what became of a value that had to move; all others hear nothing.
+        page.show("<notch-stepper max=40></notch-stepper>").await;
+        page.run(
+            "window.adjusted = []; window.e = document.querySelector('notch-stepper');
+             e.addEventListener('adjust', ({ detail }) => adjusted.push(`${detail.wanted} -> ${detail.value}`));
+             e.value = 30; e.value = 41; e.max = 20; e.max = 50;",
+        )
+        .await;
+        assert_eq!(page.get("adjusted.join(', ')").await, "41 -> 40, 40 -> 20, 20 -> 41");
+        assert_eq!(page.told().await, [""; 0]);
+    });
+}
+
+#[test]
+fn properties_take_what_people_write() {
+    with_page(async |page| {
+        let table = [
+            (
+                "notch-slider",
+                "e.max = 40; e.step = 0.1; e.value = '18.4'",
+                "[e.max, e.step, e.valueAsNumber]",
+                r#"["40","0.1",18.4]"#,
+            ),
+            (
+                "notch-slider",
+                "e.max = 40; e.max = undefined; e.min = null; e.unit = 'kg'",
+                "[e.hasAttribute('max'), e.hasAttribute('min'), e.unit]",
+                r#"[false,false,"kg"]"#,
+            ),
+            (
+                "notch-slider",
+                "e.pageBy = 5; e.stepBase = 0.5; e.reversed = true",
+                "e.outerHTML",
+                r#""<notch-slider page-by=\"5\" step-base=\"0.5\" reversed=\"\"></notch-slider>""#,
+            ),
+            (
+                "notch-slider",
+                "",
+                "['checked', 'valueAsDate', 'indeterminate', 'defaultChecked'].map((name) => name in e)",
+                "[false,false,false,false]",
+            ),
+            (
+                "notch-stepper",
+                "e.value = 3; e.value = null",
+                "[e.value, Number.isNaN(e.valueAsNumber)]",
+                r#"["",true]"#,
+            ),
+            ("notch-stepper", "e.value = 3; e.value = undefined", "e.value", r#""""#),
+            (
+                "notch-span-slider",
+                "e.value = [10, 30]",
+                "[e.value, e.values]",
+                r#"["10,30",["10","30"]]"#,
+            ),
+            (
+                "notch-select",
+                "e.multiple = true; e.options = ['a', 'b, c']; e.value = ['b, c']",
+                "[e.value, e.values]",
+                r#"["\"b, c\"",["b, c"]]"#,
+            ),
+            (
+                "notch-date",
+                "e.min = new Date('2026-05-02'); e.value = new Date('2026-05-14')",
+                "[e.min, e.value, e.valueAsNumber, e.valueAsDate]",
+                r#"["2026-05-02","2026-05-14",1778716800000,"2026-05-14T00:00:00.000Z"]"#,
+            ),
+            (
+                "notch-date-span",
+                "e.value = [new Date('2026-05-12'), '2026-05-14']",
+                "[e.value, 'valueAsNumber' in e, 'valueAsDate' in e]",
+                r#"["2026-05-12/2026-05-14",false,false]"#,
+            ),
+            (
+                "notch-month",
+                "e.value = new Date('2026-05-14')",
+                "[e.value, e.valueAsNumber, e.valueAsDate]",
+                r#"["2026-05",676,"2026-05-01T00:00:00.000Z"]"#,
+            ),
+            ("notch-month", "e.valueAsNumber = 676", "e.value", r#""2026-05""#),
+            (
+                "notch-week",
+                "e.value = new Date('2027-01-01')",
+                "[e.value, e.valueAsDate]",
+                r#"["2026-W53","2026-12-28T00:00:00.000Z"]"#,
+            ),
+            (
+                "notch-time",
+                "e.step = 1; e.value = new Date('2026-05-14T07:30:05Z')",
+                "[e.value, e.valueAsNumber, e.valueAsDate]",
+                r#"["07:30:05",27005000,"1970-01-01T07:30:05.000Z"]"#,
+            ),
+            ("notch-time", "e.valueAsNumber = 27000000", "e.value", r#""07:30""#),
+            (
+                "notch-date-time",
+                "e.value = '2026-05-14T07:30'",
+                "[e.valueAsNumber, 'valueAsDate' in e]",
+                "[1778743800000,false]",
+            ),
+            (
+                "notch-switch",
+                "e.checked = true; e.value = 'feeding'",
+                "[e.checked, e.value, 'indeterminate' in e]",
+                r#"[true,"feeding",false]"#,
+            ),
+            (
+                "notch-checkbox",
+                "e.indeterminate = true; e.readOnly = 1",
+                "[e.checked, e.indeterminate, e.readOnly]",
+                "[false,true,true]",
+            ),
+        ];
+        for (tag, script, asked, right) in table {
+            let found = format!(
+                "JSON.stringify((() => {{ const e = document.createElement('{tag}'); {script}; return {asked}; }})())"
+            );
+            assert_eq!(page.get(&found).await, right, "{tag}: {script}");
+        }
+        // HTML's rule for what is there or not, and a word to whoever did not know it.
+        let noted = "(() => { const warned = []; const { warn } = console; console.warn = (text) => warned.push(text);
+            document.body.innerHTML = '<notch-stepper readonly=false></notch-stepper>'; console.warn = warn;
+            return `${document.body.firstChild.matches(':state(readonly)')}: ${warned}`; })()";
+        assert_eq!(
+            page.get(noted).await,
+            "true: <notch-stepper>: readonly=\"false\" is true, as in HTML: leave readonly out where it is not to hold, or set the property"
+        );
+    });
+}
+
+/// A page whose own script uses the elements at once, with native controls inside some of them.
+const EARLY: &str = "<!doctype html><html lang=en><title>Early</title>
+    <form><label for=w>Weight</label><notch-slider id=w name=w max=40 step=0.1><input type=range name=w max=40 step=0.1 value=20></notch-slider>
+    <label for=m>Mites</label><notch-stepper id=m name=m><input type=number name=m></notch-stepper>
+    <label for=f>Feeder</label><notch-switch id=f name=f><input type=checkbox name=f></notch-switch>
+    <label for=t>Temper</label><notch-rating id=t name=t value=3></notch-rating>
+    <label for=d>Visited</label><notch-date id=d name=d><input type=date name=d></notch-date></form><p></p>
+    <script>
+      window.errors = []; window.said = [];
+      for (const kind of ['error', 'warn']) { const old = console[kind]; console[kind] = (...all) => { said.push(all.join(' ')); old(...all); }; }
+      addEventListener('error', ({ message }) => errors.push(message));
+      addEventListener('unhandledrejection', ({ reason }) => errors.push(String(reason)));
+      window.heard = [];
+      document.querySelector('form').addEventListener('input', ({ target }) => heard.push(target.closest('[id]').id));
+    </script>
+    <script type=module>
+      import { ready } from '/pin-notch.js';
+      const at = (id) => document.getElementById(id);
+      ready.then(() => { window.outcome = 'ready'; }, (why) => { window.outcome = 'failed'; });
+      at('w').value = '18.4';
+      at('d').value = '2026-05-14';
+      at('f').checked = true;
+      at('t').stepUp();
+      at('m').unit = 'mites';
+      window.early = [at('w').value, at('d').value, at('f').checked, at('t').value, at('m').unit, at('m').value].join(' ');
+      document.querySelector('p').textContent = 'the page ran';
+    </script>";
+
+const SENT: &str = "new URLSearchParams(new FormData(document.forms[0])).toString()";
+
+/// Opens [`EARLY`] with a machine that behaves so.
+async fn early(page: &Page, behaviour: Behaviour) -> impl Drop + use<> {
+    let (server, url) = serve_badly(EARLY.to_owned(), web_files(), behaviour).await;
+    page.client.goto(&url).await.expect("the page");
+    page.until("document.querySelector('p')?.textContent === 'the page ran'").await;
+    server
+}
+
+#[test]
+fn a_module_that_is_late_finds_all_that_was_done_before() {
+    with_page(async |page| {
+        let _server = early(&page, Behaviour::Late(2500)).await;
+        assert_eq!(page.get("window.outcome").await, "null");
+        assert_eq!(page.get("early").await, "18.4 2026-05-14 true 3 mites ");
+        assert_eq!(page.get(SENT).await, "w=18.4&m=&f=on&t=3&d=2026-05-14");
+        // Somebody types before the machine is there, and is not interrupted.
+        page.run("document.querySelector('#m input').focus()").await;
+        page.write("7").await;
+        assert_eq!(page.get("heard.join()").await, "m");
+        assert_eq!(page.get("document.querySelector('#m').value").await, "7");
+        page.until("window.outcome === 'ready'").await;
+        assert_eq!(page.get(SENT).await, "w=18.4&m=7&f=on&t=4&d=2026-05-14");
+        assert_eq!(page.get("document.activeElement.id").await, "m");
+        page.press(&[Key::Up]).await;
+        assert_eq!(page.value("#m").await, "8");
+        assert_eq!(page.get("[...errors, ...said].join()").await, "");
+        assert_eq!(page.role_and_name("#w").await.1, "Weight");
+    });
+}
+
+#[test]
+fn without_the_machine_native_controls_stand_in() {
+    with_page(async |page| {
+        let forbidden = "script-src 'self' 'unsafe-inline'; style-src 'self'";
+        for behaviour in [Behaviour::Missing, Behaviour::Forbidden(forbidden)] {
+            let _server = early(&page, behaviour).await;
+            page.until("window.outcome === 'failed'").await;
+            assert_eq!(page.get("early").await, "18.4 2026-05-14 true 3 mites ");
+            page.run("document.querySelector('#m input').focus()").await;
+            page.write("7").await;
+            assert_eq!(page.get(SENT).await, "w=18.4&m=7&f=on&t=3&d=2026-05-14");
+            assert_eq!(page.get("heard.join()").await, "m");
+            assert_eq!(page.get("errors.join()").await, "");
+            let said = page.get("said.join('; ')").await;
+            assert!(
+                said.starts_with("pin-notch.wasm did not come") && !said.contains("; pin-notch"),
+                "{said}"
+            );
+            assert!(page.is_drawn(&["#w input"]).await, "the native control is there");
+        }
+        let _server = early(&page, Behaviour::Hanging).await;
+        assert_eq!(page.get(SENT).await, "w=18.4&m=&f=on&t=3&d=2026-05-14");
+        page.until("said.length > 0").await;
+        assert!(
+            page.get("said.join('; ')").await.starts_with("pin-notch.wasm has not come after 8 s")
+        );
+        assert_eq!(page.get("errors.join()").await, "");
+    });
+}
+
+#[test]
+fn a_program_without_a_document_can_import_the_module() {
+    with_page(async |page| {
+        let (server, url) =
+            serve("<!doctype html><title>Worker</title>".to_owned(), web_files()).await;
+        page.client.goto(&url).await.expect("the page");
+        // A worker has no document, no elements and no style sheets.
+        let told = page
+            .get(
+                "await new Promise((done) => {
+                   const script = `import(\"${location.origin}/pin-notch.js\").then(async ({ ready, onTurn }) => postMessage(typeof onTurn + ': ' + await ready.catch((why) => why.message)), (why) => postMessage('failed: ' + why))`;
+                   const worker = new Worker(URL.createObjectURL(new Blob([script])));
+                   worker.onmessage = ({ data }) => done(data);
+                   worker.onerror = ({ message }) => done(message);
+                 })",
+            )
+            .await;
+        server.abort();
+        assert_eq!(told, "function: there is no document here");
+    });
+}
+
+#[test]
+fn names_and_descriptions_follow_what_stands_around() {
+    with_page(async |page| {
+        page.show(
+            "<label for=s>Mites <span hidden>secret</span><span style='display: none'>more</span> <img alt='per day' src='data:,'></label>
+             <p id=help>Count for three days</p><p id=other>Wood</p>
+             <notch-stepper id=s aria-describedby=help></notch-stepper><notch-date id=d title='When you were there'></notch-date>",
+        )
+        .await;
+        let name = "(id) => document.getElementById(id).shadowRoot.querySelector('[data-focus]').getAttribute('aria-label')";
+        let of = async |id: &str| page.get(&format!("({name})('{id}') ?? ''")).await;
+        let described = async |id: &str| {
+            page.get(&format!(
+                "(() => {{ const root = document.getElementById('{id}').shadowRoot;
+                    return (root.querySelector('[data-focus]').getAttribute('aria-describedby') ?? '').split(' ').filter(Boolean).map((id) => root.getElementById(id).textContent).join(' '); }})()"
+            ))
+            .await
+        };
+        assert_eq!(of("s").await, "Mites per day");
+        assert_eq!(described("s").await, "Count for three days");
+        assert_eq!(
+            (of("d").await, described("d").await),
+            ("When you were there".into(), String::new())
+        );
+        for (change, name) in [
+            ("document.querySelector('label').append(' of all')", "Mites per day of all"),
+            (
+                "document.querySelector('label').firstChild.data = 'Fallen mites'",
+                "Fallen mites per day of all",
+            ),
+            (
+                "document.querySelector('#s').setAttribute('aria-labelledby', 'other help')",
+                "Wood Count for three days",
+            ),
+            (
+                "document.querySelector('#other').textContent = 'Stone'",
+                "Stone Count for three days",
+            ),
+            (
+                "document.querySelector('#s').removeAttribute('aria-labelledby')",
+                "Fallen mites per day of all",
+            ),
+            ("document.querySelector('#s').ariaLabel = 'Own'", "Own"),
+            (
+                "document.querySelector('#s').removeAttribute('aria-label'); document.querySelector('label').remove()",
+                "",
+            ),
+            (
+                "document.body.prepend(Object.assign(document.createElement('label'), { htmlFor: 's', textContent: 'Later' }))",
+                "Later",
+            ),
+            ("document.querySelector('label').htmlFor = 'd'", ""),
+        ] {
+            page.run(change).await;
+            assert_eq!(of("s").await, name, "{change}");
+        }
+        assert_eq!(
+            (of("d").await, described("d").await),
+            ("Later".into(), "When you were there".into())
+        );
+        page.run("document.querySelector('#help').textContent = 'Count twice'").await;
+        assert_eq!(described("s").await, "Count twice");
+        // A problem is told besides.
+        page.run("document.querySelector('#s').required = true; document.querySelector('#s').reportValidity()").await;
+        assert_eq!(described("s").await, "Count twice A value is required.");
+        for (tag, _) in EVERY.iter().map(|(start, ..)| start.split_once(' ').unwrap_or((start, "")))
+        {
+            let options = if ["select", "group", "item"].iter().any(|kind| tag.contains(kind)) {
+                "<option>Oxalic</option>"
+            } else {
+                ""
+            };
+            page.show(&format!("<p id=why>{tag} it is</p><label for=it>It</label><{tag} id=it lang=en aria-describedby=why>{options}</{tag}>")).await;
+            page.until("document.querySelector('#it').shadowRoot.querySelector('#description') || document.querySelector('#it').matches('notch-slider, notch-rating, notch-switch, notch-checkbox')").await;
+            let told = page.descriptions("#it").await;
+            assert!(told.contains(&format!("{tag} it is")), "{tag}: {told:?}");
+        }
+    });
+}
+
+#[test]
+fn language_and_direction_follow_the_page() {
+    with_page(async |page| {
+        page.show("<main lang=en><section></section></main>").await;
+        page.run(
+            "const host = document.querySelector('section');
+             host.attachShadow({ mode: 'open' }).innerHTML = '<notch-stepper value=12.5 step=0.5></notch-stepper><notch-slider value=10></notch-slider>';
+             window.e = host.shadowRoot.querySelector('notch-stepper');
+             window.slider = host.shadowRoot.querySelector('notch-slider');",
+        )
+        .await;
+        let shown = "e.shadowRoot.querySelector('input').value";
+        assert_eq!(page.get(shown).await, "12.5");
+        let thumb = "slider.shadowRoot.querySelector('[part=thumb]').style.left";
+        for (change, number, place) in [
+            ("document.querySelector('main').lang = 'de'", "12,5", "10%"),
+            ("document.querySelector('section').lang = 'ar-EG'", "١٢٫٥", "10%"),
+            ("document.querySelector('section').dir = 'rtl'", "١٢٫٥", "90%"),
+            ("document.querySelector('section').removeAttribute('lang')", "12,5", "90%"),
+            (
+                "document.querySelector('section').removeAttribute('dir'); document.documentElement.dir = 'rtl'",
+                "12,5",
+                "90%",
+            ),
+            (
+                "document.documentElement.dir = ''; document.querySelector('main').removeAttribute('lang')",
+                "12.5",
+                "10%",
+            ),
+        ] {
+            page.run(change).await;
+            assert_eq!(page.get(shown).await, number, "{change}");
+            assert_eq!(page.get(thumb).await, place, "{change}");
+        }
+    });
+}

@@ -1,0 +1,25 @@
+//! The files of the script that no Rust calls: named here, wasm-bindgen carries them along with those that it does
+//! call, which import them.
+
+use wasm_bindgen::prelude::*;
+
+/// Names a file by something that it exports.
+macro_rules! carried {
+    ($($file:literal: $export:ident),+) => {
+        $(#[wasm_bindgen(module = $file)]
+        extern "C" {
+            #[allow(dead_code, non_camel_case_types)]
+            type $export;
+        })+
+    };
+}
+
+carried! {
+    "/src/script/around.js": watch,
+    "/src/script/devices.js": listenLater,
+    "/src/script/icon.js": iconOf,
+    "/src/script/ports.js": onTurn,
+    "/src/script/records.js": record,
+    "/src/script/stand-in.js": StandIn,
+    "/src/script/values.js": written
+}

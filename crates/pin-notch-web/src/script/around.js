@@ -1,0 +1,127 @@
+// What stands around the elements and concerns them: labels and descriptions, language and direction. One
+// observer watches each root that holds elements, so that a page pays for a change once and not once for each
+// element: the browser's own `labels` walks the whole document for every element that asks.
+
+// The elements of each root: of the document, or of a shadow root.
+const elementsOf = new Map();
+const observed = new WeakSet();
+const overdue = new Set();
+// The ids that labels and descriptions of elements point to.
+const pointedTo = new Set();
+
+const WATCHED = {
+  subtree: true, childList: true, characterData: true,
+  attributeFilter: ["lang", "dir", "id", "for", "alt", "hidden", "title", "aria-hidden", "aria-label", "aria-labelledby", "aria-description", "aria-describedby"],
+};
+
+const observer = globalThis.MutationObserver && new MutationObserver((records) => {
+  let turned = false;
+  for (const record of records) {
+    if (record.attributeName === "lang" || record.attributeName === "dir") turned = true;
+    else if (concernsNames(record)) nameSoon(record.target.getRootNode());
+  }
+  if (turned) for (const elements of elementsOf.values()) for (const element of elements) element.turned();
+});
+
+// Whether names or descriptions may be others after this.
+function concernsNames({ type, target, addedNodes, removedNodes }) {
+  if (type === "attributes") return true;
+  for (let node = target; node; node = node.parentNode) {
+    if (node.localName === "label" || pointedTo.has(node.id)) return true;
+  }
+  return [...addedNodes, ...removedNodes].some((node) => node.nodeType === Node.ELEMENT_NODE
+    && (node.localName === "label" || node.getElementsByTagName("label").length > 0
+      || (pointedTo.size > 0 && [node, ...node.querySelectorAll("[id]")].some(({ id }) => pointedTo.has(id)))));
+}
+
+// From now on, tells this element its name and its description, and when its language or direction may be another.
+export function watch(element) {
+  const root = element.getRootNode();
+  if (!elementsOf.has(root)) elementsOf.set(root, new Set());
+  elementsOf.get(root).add(element);
+  // Language and direction come from outside of a shadow root, too.
+  for (let outer = root; outer; outer = outer.host?.getRootNode()) {
+    if (observed.has(outer)) break;
+    observed.add(outer);
+    observer.observe(outer, WATCHED);
+  }
+  nameSoon(root);
+}
+
+// No more, for it was removed.
+export function unwatch(element) {
+  for (const [root, elements] of elementsOf) {
+    if (elements.delete(element) && elements.size === 0) elementsOf.delete(root);
+  }
+}
+
+// All elements that are watched.
+export function watched() {
+  return [...elementsOf.values()].flatMap((elements) => [...elements]);
+}
+
+// Names the elements of a root, all in one go, once the script that is running has put everything in its place.
+function nameSoon(root) {
+  if (overdue.has(root)) return;
+  overdue.add(root);
+  queueMicrotask(() => {
+    overdue.delete(root);
+    const elements = elementsOf.get(root);
+    if (!elements) return;
+    const labels = new Map();
+    for (const label of root.querySelectorAll("label")) {
+      const { control } = label;
+      if (elements.has(control)) labels.set(control, [...(labels.get(control) ?? []), label]);
+    }
+    for (const element of elements) element.named(...nameAndDescription(element, labels.get(element) ?? []));
+  });
+}
+
+// By the steps of https://www.w3.org/TR/accname-1.2/#mapping_additional_nd_te: what `aria-labelledby` points to,
+// `aria-label`, labels, `title`; and what `aria-describedby` points to, `aria-description`, `title`.
+function nameAndDescription(element, labels) {
+  const pointed = (attribute) => {
+    const ids = element.getAttribute(attribute)?.split(/\s+/).filter(Boolean) ?? [];
+    ids.forEach((id) => pointedTo.add(id));
+    return wordsOf(ids.map((id) => element.getRootNode().getElementById?.(id)).filter(Boolean), element);
+  };
+  const own = (attribute) => element.getAttribute(attribute)?.trim() ?? "";
+  const name = pointed("aria-labelledby") || own("aria-label") || wordsOf(labels, element);
+  const description = pointed("aria-describedby") || own("aria-description");
+  const title = own("title");
+  return [name || title, description || (name ? title : "")];
+}
+
+function wordsOf(nodes, element) {
+  return nodes.map((node) => inside(node, element)).join(" ").trim().replace(/\s+/g, " ");
+}
+
+// The text alternative of a node, without what is hidden and without the element that it names.
+function words(node, element) {
+  if (node.nodeType === Node.TEXT_NODE) return node.data;
+  if (node.nodeType !== Node.ELEMENT_NODE || node === element) return "";
+  const { display, visibility } = getComputedStyle(node);
+  if (display === "none" || visibility === "hidden" || node.getAttribute("aria-hidden") === "true") return "";
+  const given = node.getAttribute("aria-label")?.trim() || node.alt;
+  const text = given || inside(node, element);
+  return display.startsWith("inline") ? text : ` ${text} `;
+}
+
+function inside(node, element) {
+  const nodes = node.localName === "slot" ? node.assignedNodes() : node.childNodes;
+  return [...nodes].map((one) => words(one, element)).join("");
+}
+
+// The language of an element: of the nearest ancestor that says one, across shadow roots.
+export function languageOf(element) {
+  for (let node = element; node; node = node.getRootNode().host) {
+    const told = node.closest("[lang]");
+    if (told) return told.lang;
+  }
+  return "";
+}
+
+// The direction of an element.
+export function directionOf(element) {
+  return element.matches(":dir(rtl)") ? "rtl" : "ltr";
+}

@@ -1,0 +1,172 @@
+// What pointers, keys and the focus do to an element, told to its machine as it happens.
+
+// What can come first of all that happens to an element. With it begins the listening for everything else, in the
+// same event: most elements of a page are never touched, and each listener takes its time to add.
+const FIRST = ["pointerover", "pointerdown", "focusin", "keydown", "click", "input", "invalid", "toggle"];
+
+// A button that steps goes on while it is held for longer than this, in milliseconds; a shorter press is a click.
+const HOLD = 400;
+
+// The fields of which a form may have one at most to be sent by Enter without a button:
+// https://html.spec.whatwg.org/multipage/form-control-infrastructure.html#implicit-submission
+const BLOCKING = "input:is(:not([type]),[type=text],[type=search],[type=tel],[type=url],[type=email],[type=password],[type=date],[type=month],[type=week],[type=time],[type=datetime-local],[type=number])";
+const BLOCKING_TAGS = ["notch-stepper", "notch-date", "notch-date-span", "notch-month", "notch-week", "notch-time", "notch-date-time"];
+
+const inside = (event) => event.composedPath()[0];
+
+// Begins to listen when something happens first.
+export function listenLater(...all) {
+  const [element] = all;
+  const wake = () => {
+    for (const type of FIRST) element.removeEventListener(type, wake, true);
+    listen(...all);
+  };
+  for (const type of FIRST) element.addEventListener(type, wake, true);
+}
+
+// `isHost`: whether the element itself takes the focus; `isChecked`: whether a click anywhere flips it.
+function listen(element, { root, ports, tell, isHost, isChecked }) {
+  const tag = element.localName;
+  const on = (type, listener, options) => element.addEventListener(type, listener, options);
+  let grabbed, holding, ignored;
+
+  const pointer = (what, event) => {
+    const track = root.querySelector("[data-place]");
+    if (!track) return isChecked && tell(what);
+    // Measured once for a whole drag: to measure between two moves would lay the page out for each.
+    const box = (what === "move" && grabbed) || track.getBoundingClientRect();
+    const x = (event.clientX - box.left) / box.width;
+    const y = (event.clientY - box.top) / box.height;
+    const part = inside(event).closest?.("[part=thumb], [data-place]")?.getAttribute("part") ?? "";
+    return tell(what, part, "", x, y);
+  };
+
+  // A button that steps does so once it is released over it, or again and again while it is held; not by a touch that
+  // turns out to be a swipe.
+  const hold = (button) => {
+    const start = performance.now(), direction = Number(button.dataset.with);
+    const step = () => {
+      const milliseconds = performance.now() - start;
+      if (milliseconds < HOLD) return;
+      ignored = button; // the click at its end is none
+      tell("hold", "", "", direction, milliseconds);
+    };
+    ignored = undefined;
+    tell("hold", "", "", direction, 0);
+    holding = { button, step, timer: setInterval(step, 40) };
+  };
+  const release = () => {
+    clearInterval(holding?.timer);
+    holding = grabbed = undefined;
+  };
+  // Away from the button nothing is held any more, and letting go there is no click.
+  const leaveButton = (event) => {
+    if (!holding) return;
+    const box = holding.button.getBoundingClientRect();
+    const over = event.clientX >= box.left && event.clientX <= box.right && event.clientY >= box.top && event.clientY <= box.bottom;
+    if (over) return;
+    ignored = holding.button;
+    release();
+  };
+
+  on("pointerdown", (event) => {
+    if (event.button !== 0 || !event.isPrimary) return;
+    const step = inside(event).closest?.("[data-do=step]:not([aria-disabled=true])");
+    if (step) hold(step);
+    if (!pointer("down", event)) return;
+    grabbed = root.querySelector("[data-place]").getBoundingClientRect();
+    element.setPointerCapture(event.pointerId);
+  });
+  on("mousedown", (event) => {
+    // What is pressed beside a field must not take the focus from it, but give it to it.
+    if (isHost || inside(event).closest?.("input, button, [tabindex='0']")) return;
+    event.preventDefault();
+    if (!root.activeElement) root.querySelector("[data-focus]")?.focus({ preventScroll: true });
+  });
+  on("pointermove", (event) => { leaveButton(event); pointer("move", event); });
+  on("pointerup", (event) => {
+    leaveButton(event);
+    holding?.step(); // a busy page may have missed the last steps
+    release();
+    if (event.button === 0) pointer("up", event);
+  });
+  on("pointercancel", (event) => { release(); pointer("cancel", event); });
+  on("lostpointercapture", (event) => { release(); pointer("cancel", event); });
+  on("pointerleave", (event) => { leaveButton(event); release(); pointer("out", event); tell("day"); });
+  on("contextmenu", (event) => { if (holding) event.preventDefault(); });
+  root.addEventListener("pointerover", (event) => tell("day", event.target.closest("[data-do=day]")?.dataset.with));
+  // Where the page's text is selected, the browser would take a drag for one of that text.
+  on("dragstart", (event) => event.preventDefault());
+  on("click", (event) => {
+    const target = inside(event);
+    const part = target.closest?.("[data-do]");
+    if (part && root.contains(part)) {
+      if (part.matches(":disabled, [role=button][aria-disabled=true]")) return;
+      if (part.dataset.do !== "step" || part !== ignored) tell("act", part.dataset.do, part.dataset.with);
+      ignored = undefined;
+    } else if (target.closest?.("[part=field]") && tag === "notch-select") tell("act", "toggle");
+    else pointer("click", event);
+  });
+  on("keydown", (event) => {
+    if (event.ctrlKey || event.metaKey || event.defaultPrevented || event.isComposing) return;
+    const target = inside(event);
+    const { key } = event;
+    if (target.matches?.("[role=checkbox][data-do]") && key !== "Enter") {
+      if (key === " ") { tell("act", target.dataset.do, target.dataset.with); event.preventDefault(); }
+      return;
+    }
+    // A button has its own keys, but Escape is for what is open.
+    if (target.localName === "button" && key !== "Escape") return;
+    if (event.altKey && !(key === "ArrowDown" || key === "ArrowUp")) return;
+    const part = target === element ? "" : (target.getAttribute?.("part") ?? "").split(" ")[0];
+    const kept = target.localName === "input" ? "input" : part === "input" ? "" : part;
+    const wasOpen = element.open;
+    const paged = event.shiftKey && key.startsWith("Page") ? `Shift+${key}` : key;
+    const used = tell("key", kept, paged, Date.now());
+    // Enter settles what is typed in a field, and sends the form besides.
+    const isSending = key === "Enter" && !element.open && !wasOpen && (kept === "input" || kept === "number" || !used);
+    if (used && !isSending) event.preventDefault();
+    ports.reveal();
+    if (isSending) sendImplicitly(element.form);
+  });
+  root.addEventListener("input", (event) => {
+    event.stopPropagation(); // what the field tells is not yet what the control tells
+    ports.field = event.target;
+    tell("type", event.target.dataset.end, event.target.value);
+    ports.reveal();
+  });
+  root.addEventListener("change", (event) => event.stopPropagation());
+  root.addEventListener("focusin", (event) => {
+    const { end, do: action, with: at } = event.target.dataset;
+    tell("focus", end, "", action === "field" ? Number(at) : -1);
+  });
+  root.addEventListener("scroll", (event) => {
+    const list = event.target.querySelector?.("[part=list]");
+    if (!list) return;
+    const height = list.querySelector("[part=option]")?.getBoundingClientRect().height || 32;
+    tell("scroll", "", "", Math.floor(event.target.scrollTop / height));
+  }, true);
+  const outside = (event) => { if (!event.composedPath().includes(element)) tell("close"); };
+  on("toggle", () => {
+    const change = element.open ? "addEventListener" : "removeEventListener";
+    document[change]("pointerdown", outside, true);
+    if (!element.open) ports.giveBack();
+  });
+  on("focusout", (event) => {
+    // A redraw may take the focused part out of the page for a moment.
+    if (ports.applying || event.relatedTarget === element || root.contains(event.relatedTarget)) return;
+    release();
+    tell("leave");
+  });
+  on("invalid", () => tell("report"));
+}
+
+// Enter in a field sends the form as in HTML's own: by its first button that sends, or without one where no other
+// field could be meant.
+function sendImplicitly(form) {
+  if (!form) return;
+  const button = [...form.elements].find((element) => element.type === "submit" || element.type === "image");
+  if (button) { button.click(); return; }
+  const fields = [...form.elements].filter((element) => BLOCKING_TAGS.includes(element.localName) || element.matches(BLOCKING));
+  if (fields.length <= 1) form.requestSubmit();
+}

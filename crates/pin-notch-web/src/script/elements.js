@@ -1,0 +1,359 @@
+// The classes behind the <notch-…> elements. They stand as soon as this script has run and take all that scripts and
+// frameworks do to them; what they decide, a machine decides for them (Rust), which comes a moment later.
+
+import { directionOf, languageOf, unwatch, watch, watched } from "./around.js";
+import { listenLater } from "./devices.js";
+import { iconOf } from "./icon.js";
+import { onTurn, Ports } from "./ports.js";
+import { FIELD, RECORD, record, unescaped } from "./records.js";
+import { StandIn } from "./stand-in.js";
+import { AS_DATE, AS_NUMBER, dateOf, numberText, written } from "./values.js";
+import { today } from "./world.js";
+
+export { onTurn };
+
+// The attributes of each element, with a mark where they hold something else than a text: see `values.js`. Beside them
+// are those that only the page knows.
+// <attributes: written by `cargo xtask tables`>
+const ATTRIBUTES = {
+  "notch-slider": "min# max# step# step-base# value# unit orientation reversed? scale page-by# wording names required? readonly? disabled?",
+  "notch-span-slider": "min# max# step# step-base# value, least# most# push? unit orientation reversed? scale page-by# required? readonly? disabled?",
+  "notch-rating": "max# min# step# value# lit icon wording preview-wording empty-wording required? readonly? disabled?",
+  "notch-switch": "checked? value when-on when-off required? readonly? disabled?",
+  "notch-checkbox": "checked? indeterminate? value description required? readonly? disabled?",
+  "notch-checkbox-group": "value, all least# most# required? readonly? disabled?",
+  "notch-radio-group": "value orientation required? readonly? disabled?",
+  "notch-stepper": "min# max# step# step-base# value# unit placeholder loop? required? readonly? disabled?",
+  "notch-item-stepper": "value loop? required? readonly? disabled?",
+  "notch-select": "value, multiple? filter? placeholder least# most# required? readonly? disabled?",
+  "notch-date": "min@ max@ step# step-base@ value@ placeholder date-pattern first-day always-open? required? readonly? disabled?",
+  "notch-date-span": "min@ max@ step# step-base@ value/ least# most# two-fields? across-closed? placeholder date-pattern first-day always-open? required? readonly? disabled?",
+  "notch-month": "min@ max@ step# step-base@ value@ near@ required? readonly? disabled?",
+  "notch-week": "min@ max@ step# step-base@ value@ near@ required? readonly? disabled?",
+  "notch-time": "min@ max@ step# step-base@ value@ near@ required? readonly? disabled?",
+  "notch-date-time": "min@ max@ step# step-base@ value@ near@ required? readonly? disabled?",
+};
+// </attributes>
+const PAGE_ATTRIBUTES = ["name", "sizing", "output-place"];
+// Properties that have another name than their attribute, as in HTML, and those that are written out below.
+const PROPERTIES = { "readonly": "readOnly", "checked": "defaultChecked" };
+const WRITTEN_OUT = ["value", "indeterminate"];
+const HOSTS = ["notch-slider", "notch-rating", "notch-switch", "notch-checkbox"];
+const CHECKED = ["notch-switch", "notch-checkbox"];
+const WITH_TODAY = ["notch-date", "notch-date-span"];
+const SLOW = 8000;
+
+const split = (attribute) => [attribute.replace(/[?#@,/]$/, ""), /[?#@,/]$/.exec(attribute)?.[0] ?? ""];
+
+// What makes machines, once it is there, and the style sheet of each element.
+let first;
+const sheets = new Map();
+let failed = false;
+let settle;
+
+// Kept when the elements have come to life; broken where they never will, and native controls stand in.
+export const ready = new Promise((keep, fail) => { settle = { keep, fail }; });
+ready.catch(() => {}); // whoever does not wait for it need not hear of it
+
+// The module is there: `machine` makes one for each element, and `described` is a record for each tag, with its style
+// sheet.
+export function arrive(machine, described) {
+  if (first) return;
+  first = machine;
+  const known = new Map();
+  for (const [tag, style] of described.split(RECORD).map((fields) => fields.split(FIELD))) {
+    if (!known.has(style)) {
+      known.set(style, new CSSStyleSheet());
+      known.get(style).replaceSync(style);
+    }
+    sheets.set(tag, known.get(style));
+  }
+  for (const element of watched()) element.arrive();
+  settle.keep();
+}
+
+// The module will not come, or has not come for long.
+export function fail(why) {
+  if (first || failed) return;
+  failed = true;
+  console.error(`pin-notch.wasm did not come, so native controls stand in (${why}). Serve it beside pin-notch.js as application/wasm, and let the page's Content-Security-Policy have 'wasm-unsafe-eval' in script-src.`);
+  for (const element of watched()) element.giveWay();
+  settle.fail(why instanceof Error ? why : new Error(String(why)));
+}
+
+// Until its machine is there, an element shows the native control inside it, if there is one.
+let waiting;
+function waitingSheet() {
+  if (!waiting) {
+    waiting = new CSSStyleSheet();
+    waiting.replaceSync(":host{display:inline-block;vertical-align:middle;max-inline-size:100%}:host([hidden]),::slotted(:is(option,optgroup,datalist,svg)){display:none}");
+  }
+  return waiting;
+}
+
+// Programs without a page import this, too: nothing is an element there.
+class NotchElement extends (globalThis.HTMLElement ?? class {}) {
+  static formAssociated = true;
+  // One for all: it is told of options and texts that change inside.
+  static #observer = globalThis.MutationObserver && new MutationObserver((records) => {
+    const near = ({ target }) => {
+      for (let node = target; node; node = node.parentNode) if (node instanceof NotchElement) return node;
+    };
+    for (const element of new Set(records.map(near))) element?.#redefine();
+  });
+  #machine;
+  #standIn;
+  #internals = this.attachInternals();
+  #ports;
+  #connected = false;
+  #stale = true;
+  #around = "";
+  #names = ["", ""];
+
+  constructor() {
+    super();
+    const isHost = HOSTS.includes(this.localName);
+    const given = this.#internals.shadowRoot;
+    const root = given ?? this.attachShadow({ mode: "open", delegatesFocus: !isHost });
+    if (!given) {
+      root.adoptedStyleSheets = [waitingSheet()];
+      root.append(document.createElement("slot"));
+    }
+    this.#ports = new Ports(this, this.#internals, root);
+  }
+  connectedCallback() {
+    if (!this.#connected) {
+      this.#connected = true;
+      NotchElement.#observer.observe(this, { childList: true, subtree: true, characterData: true, attributeFilter: ["value", "label", "disabled"] });
+      // A property that was set before the script came hides the accessor: set it again.
+      for (const name of Object.keys(this)) {
+        if (!(name in NotchElement.prototype || name in this.constructor.prototype)) continue;
+        const value = this[name];
+        delete this[name];
+        this[name] = value;
+      }
+    }
+    watch(this);
+    if (first) this.arrive();
+    else {
+      this.#standInNow().send();
+      if (failed) this.giveWay();
+    }
+  }
+  disconnectedCallback() { unwatch(this); }
+  attributeChangedCallback(name, before, value) {
+    if (value === "false" && this.constructor.flags.has(name)) {
+      this.#ports.note(`${name}="false" is true, as in HTML: leave ${name} out where it is not to hold, or set the property`);
+    }
+    this.#redefine();
+  }
+
+  // The machine is there. What the server has drawn is taken over, and what somebody has entered in a native control.
+  arrive() {
+    const { activeElement } = document;
+    const had = this.contains(activeElement) && activeElement !== this;
+    if (had) activeElement.blur(); // else the element has the focus already, by what is inside it
+    const wished = this.hasAttribute("autofocus") && !this.#machine && (activeElement ?? document.body) === document.body;
+    this.#wake();
+    this.#define(); // also when it was moved: text may run another way here
+    if (had || wished) this.focus();
+  }
+  giveWay() { this.#internals.states.add("failed"); }
+  // Its name or its description may be another.
+  named(...names) {
+    if (names.every((name, at) => name === this.#names[at])) return;
+    this.#names = names;
+    if (this.#machine) this.#tell("name", ...names);
+  }
+  // Its language or its direction may be another.
+  turned() {
+    if (this.#around !== this.#surroundings()) this.#redefine();
+  }
+
+  #standInNow() {
+    const mark = split(this.constructor.attributes.find((name) => split(name)[0] === "value"))[1];
+    return this.#standIn ??= new StandIn(this, this.#internals, mark);
+  }
+  // Says whether there is a machine.
+  #wake() {
+    if (this.#machine || !first) return Boolean(this.#machine);
+    const tag = this.localName, standIn = this.#standIn;
+    this.#standIn = undefined;
+    const entered = standIn?.entered && (CHECKED.includes(tag) ? ["check", standIn.checked] : ["values", record("v", ...standIn.values)]);
+    standIn?.end();
+    this.#machine = first.make(tag);
+    this.#ports.adopt(sheets.get(tag));
+    this.#internals.states.add("ready");
+    this.#internals.states.delete("failed");
+    listenLater(this, {
+      root: this.#ports.shadow, ports: this.#ports, tell: (...told) => this.#tell(...told),
+      isHost: HOSTS.includes(tag), isChecked: CHECKED.includes(tag),
+    });
+    this.#tell("name", ...this.#names);
+    this.#define();
+    for (const told of standIn?.told ?? []) this.#tell(...told);
+    if (entered) this.#tell(...entered);
+    return true;
+  }
+  #redefine() {
+    this.#stale = true;
+    if (this.#connected && this.#machine) this.#define();
+  }
+  #define() {
+    this.#stale = false;
+    this.#tell("define", this.#described());
+  }
+  #surroundings() { return record(directionOf(this), languageOf(this)); }
+  #described() {
+    this.#around = this.#surroundings();
+    const records = [record(WITH_TODAY.includes(this.localName) ? today() : "", this.matches(":disabled") ? 1 : "", iconOf(this)), this.#around];
+    for (const { name, value } of this.attributes) records.push(record("a", name, value));
+    if (this.firstElementChild) {
+      for (const option of this.querySelectorAll("option")) {
+        if ("native" in option.dataset) continue; // of use to a page without script alone
+        const group = option.closest("optgroup");
+        records.push(record("o", option.value, option.text, group?.label ?? "", option.disabled || group?.disabled ? 1 : ""));
+      }
+    }
+    return records.join(RECORD);
+  }
+  // Tells the machine what happened, with two texts and two numbers; says whether it had a use for that.
+  #tell(what, text = "", also = "", x = 0, y = 0) {
+    return this.#machine?.tell(this.#ports, what, text, also, x, y) ?? false;
+  }
+  // The same for scripts: outside a page an element is not defined before somebody asks. Gives what answers.
+  #ask(...told) {
+    if (!this.#wake()) {
+      const standIn = this.#standInNow();
+      if (told.length) standIn.tell(...told);
+      return standIn;
+    }
+    if (this.#stale) this.#define();
+    if (told.length) this.#tell(...told);
+    return this.#ports;
+  }
+  formDisabledCallback(disabled) {
+    if (this.#connected) this.#tell("disable", "", "", Number(disabled));
+  }
+  formAssociatedCallback() {}
+  formResetCallback() { if (this.#machine) this.#tell("reset"); else this.#standIn?.tell("reset"); }
+  formStateRestoreCallback(kept, mode) {
+    if (mode === "autocomplete") { this.value = kept; return; }
+    const [checked, ...values] = String(kept).split(FIELD).map(unescaped);
+    if (CHECKED.includes(this.localName)) this.#ask("check", checked);
+    else this.values = values;
+  }
+
+  get type() { return this.localName; }
+  get value() {
+    if (CHECKED.includes(this.localName)) return this.getAttribute("value") ?? "on";
+    return this.#ask().value;
+  }
+  set value(value) {
+    const { localName } = this;
+    if (CHECKED.includes(localName)) {
+      const text = written(value, "", localName);
+      if (text === undefined) this.removeAttribute("value");
+      else this.setAttribute("value", text);
+    } else if (typeof value === "object" && value?.[Symbol.iterator]) this.values = value;
+    else this.#ask("value", written(value, "", localName) ?? "");
+  }
+  get values() { return [...this.#ask().values]; }
+  set values(values) { this.#ask("values", record("v", ...Array.from(values ?? [], (value) => written(value, "", this.localName) ?? ""))); }
+  get valueText() { return this.#ask().text; }
+  get defaultValue() { return this.getAttribute("value") ?? ""; }
+  set defaultValue(value) { this.setAttribute("value", value); }
+  get open() { return this.shadowRoot.querySelector("[part=popup]")?.hasAttribute("data-open") ?? false; }
+  // Options: texts, or objects with `value`, `text`, `group` and `disabled`; or a promise of them.
+  set options(options) {
+    this.#ask();
+    this.loading = options;
+    if (typeof options?.then === "function") {
+      this.#ask("load");
+      const current = () => this.loading === options;
+      options.then((found) => { if (current()) this.#offer(found); }, (error) => { if (current()) this.#ask("fail", String(error?.message ?? error)); });
+    } else this.#offer(options ?? []);
+  }
+  get options() { return this.loading ?? [...this.querySelectorAll("option")]; }
+  #offer(options) {
+    const one = (option) => {
+      if (typeof option !== "object") return record("o", option, option);
+      const { value, text = value, group = "", disabled = false } = option;
+      return record("o", value, text, group, disabled ? 1 : "");
+    };
+    this.#ask("offer", Array.from(options, one).join(RECORD));
+    if (this.#machine && this.localName !== "notch-select") this.#define();
+  }
+  stepUp(steps = 1) { this.#ask("step", "", "", steps); }
+  stepDown(steps = 1) { this.#ask("step", "", "", -steps); }
+  // Opens what can be opened, from any button: the focus goes in, and back to that button afterwards.
+  showPicker() {
+    if (this.open || !this.#wake()) return;
+    const before = document.activeElement;
+    this.focus();
+    this.#ask("act", "toggle");
+    const { shadowRoot } = this;
+    if (!shadowRoot.activeElement) shadowRoot.querySelector("[data-focus]")?.focus({ preventScroll: true });
+    if (before !== this && before !== document.body) this.#ports.opener = before;
+  }
+  get form() { return this.#internals.form; }
+  get labels() { return this.#internals.labels; }
+  get validity() { return this.#internals.validity; }
+  get validationMessage() { return this.#internals.validationMessage; }
+  get willValidate() { return this.#internals.willValidate; }
+  checkValidity() { return this.#internals.checkValidity(); }
+  reportValidity() { return this.#internals.reportValidity(); }
+  setCustomValidity(message) { this.#ask("object", String(message)); }
+
+  // What only switches and checkboxes have.
+  static checked = {
+    checked: {
+      get() { return this.#ask().checked === "1"; },
+      set(on) { this.#ask("check", on ? "1" : ""); },
+    },
+    indeterminate: {
+      get() { return this.#ask().checked === "mixed"; },
+      set(on) { this.#ask("check", on ? "mixed" : this.checked ? "1" : ""); },
+    },
+  };
+}
+
+// The class of one element: its attributes, as properties, too.
+function defineElement(tag) {
+  const attributes = ATTRIBUTES[tag].split(" ");
+  class Element extends NotchElement {
+    static attributes = attributes;
+    static flags = new Set(attributes.map(split).filter(([, mark]) => mark === "?").map(([name]) => name));
+    static observedAttributes = attributes.map((attribute) => split(attribute)[0]);
+  }
+  const define = (name, get, set) => Object.defineProperty(Element.prototype, name, { get, set, configurable: true, enumerable: true });
+  for (const [name, mark] of [...attributes, ...PAGE_ATTRIBUTES].map(split)) {
+    if (WRITTEN_OUT.includes(name)) continue;
+    const property = PROPERTIES[name] ?? name.replace(/-(.)/g, (_, letter) => letter.toUpperCase());
+    if (mark === "?") {
+      define(property, function () { return this.hasAttribute(name); }, function (on) { this.toggleAttribute(name, Boolean(on)); });
+    } else {
+      define(property, function () { return this.getAttribute(name) ?? ""; }, function (value) {
+        const text = written(value, mark, tag);
+        if (text === undefined) this.removeAttribute(name);
+        else this.setAttribute(name, text);
+      });
+    }
+  }
+  if (CHECKED.includes(tag)) Object.defineProperty(Element.prototype, "checked", NotchElement.checked.checked);
+  if (tag === "notch-checkbox") Object.defineProperty(Element.prototype, "indeterminate", NotchElement.checked.indeterminate);
+  if (AS_NUMBER[tag]) {
+    define("valueAsNumber", function () { return this.value === "" ? NaN : AS_NUMBER[tag](this.value); }, function (number) {
+      this.value = Number.isNaN(number) ? "" : numberText(number, tag);
+    });
+  }
+  if (AS_DATE.includes(tag)) {
+    define("valueAsDate", function () { return dateOf(this.value, tag); }, function (date) { this.value = date; });
+  }
+  customElements.define(tag, Element);
+}
+
+if (globalThis.customElements) {
+  for (const tag of Object.keys(ATTRIBUTES)) if (!customElements.get(tag)) defineElement(tag);
+  setTimeout(() => { if (!first && !failed) console.warn(`pin-notch.wasm has not come after ${SLOW / 1000} s: native controls stand in until it does`); }, SLOW);
+}

@@ -1,0 +1,10 @@
+// How texts go to a machine and come from it: records of fields, as `ports.rs` reads and writes them.
+
+export const FIELD = "\x1f", RECORD = "\x1e";
+const RARE = /[\x1b\x1e\x1f]/;
+
+const escaped = (text) => !RARE.test(text) ? text : String(text).replace(/[\x1b\x1e\x1f]/g, (c) => "\x1b" + String.fromCharCode(c.charCodeAt(0) + 64));
+
+export const unescaped = (text) => text.includes("\x1b") ? text.replace(/\x1b(.)/gs, (_, c) => String.fromCharCode(c.charCodeAt(0) - 64)) : text;
+
+export const record = (...fields) => fields.map(escaped).join(FIELD);

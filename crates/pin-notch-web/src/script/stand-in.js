@@ -1,0 +1,85 @@
+// What stands in for a machine until it is there, or for good where it never comes: the native controls inside the
+// element, or what scripts and attributes say where there are none. It computes nothing.
+
+import { FIELD, unescaped } from "./records.js";
+import { joined, split } from "./values.js";
+
+export class StandIn {
+  // What scripts told, for the machine to do when it is there.
+  told = [];
+  // Whether somebody has used the native controls.
+  entered = false;
+  #element;
+  #internals;
+  // How the value attribute holds several.
+  #mark;
+  // The values that a script set last, where it did.
+  #set;
+  #checked;
+
+  constructor(element, internals, mark) {
+    this.#element = element;
+    this.#internals = internals;
+    this.#mark = mark;
+    const enter = () => { this.entered = true; };
+    element.addEventListener("input", enter);
+    element.addEventListener("change", enter);
+    this.end = () => {
+      element.removeEventListener("input", enter);
+      element.removeEventListener("change", enter);
+    };
+  }
+
+  get #natives() { return [...this.#element.querySelectorAll("input, select")]; }
+
+  tell(...told) {
+    const [what, text] = told;
+    if (what === "reset") { this.told = []; this.#set = this.#checked = undefined; }
+    else this.told.push(told);
+    if (what === "value") this.#put(text === "" ? [] : split(text, this.#mark));
+    if (what === "values") this.#put(text.split(FIELD).slice(1).map(unescaped));
+    if (what === "check") {
+      this.#checked = text;
+      for (const native of this.#natives) [native.checked, native.indeterminate] = [text === "1", text === "mixed"];
+    }
+    this.send();
+  }
+
+  #put(values) {
+    this.#set = values;
+    const natives = this.#natives;
+    natives.forEach((native, at) => {
+      if (native.type === "checkbox" || native.type === "radio") native.checked = values.includes(native.value);
+      else if (native.localName === "select") for (const option of native.options) option.selected = values.includes(option.value);
+      else native.value = values[at] ?? "";
+    });
+  }
+
+  get values() {
+    const natives = this.#natives;
+    if (natives.length === 0) return this.#set ?? split(this.#element.getAttribute("value") ?? "", this.#mark);
+    return natives.flatMap((native) => {
+      if (native.type === "checkbox" || native.type === "radio") return native.checked ? [native.value] : [];
+      if (native.localName === "select") return [...native.selectedOptions].map((option) => option.value).filter(Boolean);
+      return native.value === "" ? [] : [native.value];
+    });
+  }
+  get value() { return joined(this.values, this.#mark); }
+  get text() { return this.value; }
+  get checked() {
+    const [native] = this.#natives;
+    if (native) return native.indeterminate ? "mixed" : native.checked ? "1" : "";
+    return this.#checked ?? (this.#element.hasAttribute("indeterminate") ? "mixed" : this.#element.hasAttribute("checked") ? "1" : "");
+  }
+
+  // Where no native control sends the value, the element does.
+  send() {
+    if (this.#natives.length > 0) return;
+    const { name } = this.#element;
+    const isChecked = this.#element.checked !== undefined;
+    const values = !isChecked ? this.values : this.checked === "1" ? [this.#element.value] : [];
+    const data = new FormData();
+    for (const value of values) data.append(name, value);
+    this.#internals.setFormValue(name && values.length > 0 ? data : null);
+  }
+}

@@ -1,0 +1,78 @@
+// Values as scripts have them and as attributes write them. What an attribute holds, its mark in the table says:
+// "?" that it is there or not, "#" a number, "@" a day, a month, a week or a time, "," several, "/" two days.
+
+const one = (text) => /^$|[",]|^\s|\s$/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
+
+// Several texts in one, as the attribute has them.
+export function joined(values, mark) {
+  return mark === "," ? values.map(one).join(",") : values.join("/");
+}
+
+export function split(text, mark) {
+  if (mark === "/") return text.split("/");
+  if (mark !== ",") return text === "" ? [] : [text];
+  return (text.match(/\s*"(?:[^"]|"")*"\s*|[^,]+/g) ?? []).map((part) => part.trim()).map((part) => part.startsWith('"') ? part.slice(1, -1).replaceAll('""', '"') : part);
+}
+
+// What a script assigns, as the text of an attribute; `undefined` where that stands for none.
+export function written(value, mark, tag) {
+  if (value === undefined || value === null || Number.isNaN(value)) return undefined;
+  if (value instanceof Date) return dateText(value, tag);
+  if (typeof value === "object" && value[Symbol.iterator]) return joined(Array.from(value, (one) => written(one, "", tag) ?? ""), mark);
+  return String(value);
+}
+
+const DAY = 86_400_000;
+
+// A date as the text of an element of this kind, read in UTC as HTML's `valueAsDate` has it.
+export function dateText(date, tag) {
+  if (Number.isNaN(date.getTime())) return undefined;
+  const text = date.toISOString();
+  switch (tag) {
+    case "notch-month": return text.slice(0, 7);
+    case "notch-week": return weekText(date);
+    case "notch-time": return shortened(text.slice(11, 23));
+    case "notch-date-time": return `${text.slice(0, 11)}${shortened(text.slice(11, 23))}`;
+    default: return text.slice(0, 10);
+  }
+}
+
+const shortened = (time) => time.replace(/(:00)?\.000$/, "");
+
+// The week of https://html.spec.whatwg.org/multipage/common-microsyntaxes.html#weeks: that of its Thursday.
+function weekText(date) {
+  const weekday = (date.getUTCDay() + 6) % 7;
+  const thursday = new Date(date.getTime() + (3 - weekday) * DAY);
+  const year = thursday.getUTCFullYear();
+  const week = Math.floor((thursday.getTime() - Date.UTC(year, 0, 1)) / (7 * DAY)) + 1;
+  return `${String(year).padStart(4, "0")}-W${String(week).padStart(2, "0")}`;
+}
+
+// Which elements have `valueAsNumber`, and what it is there: HTML's "convert a string to a number".
+export const AS_NUMBER = {
+  "notch-slider": Number, "notch-rating": Number, "notch-stepper": Number,
+  "notch-date": Date.parse,
+  "notch-month": (text) => (Number(text.slice(0, 4)) - 1970) * 12 + Number(text.slice(5)) - 1,
+  "notch-week": (text) => {
+    const january4 = Date.UTC(Number(text.slice(0, 4)), 0, 4);
+    const monday = january4 - ((new Date(january4).getUTCDay() + 6) % 7) * DAY;
+    return monday + (Number(text.slice(6)) - 1) * 7 * DAY;
+  },
+  "notch-time": (text) => Date.parse(`1970-01-01T${text}Z`),
+  "notch-date-time": (text) => Date.parse(`${text}Z`),
+};
+
+// The text of a number, the other way round.
+export function numberText(number, tag) {
+  if (AS_NUMBER[tag] === Number) return String(number);
+  if (tag !== "notch-month") return dateText(new Date(number), tag) ?? "";
+  return dateText(new Date(Date.UTC(1970, number)), tag) ?? "";
+}
+
+// Which elements have `valueAsDate`, as HTML's own do.
+export const AS_DATE = ["notch-date", "notch-month", "notch-week", "notch-time"];
+
+export function dateOf(text, tag) {
+  if (text === "") return null;
+  return tag === "notch-month" ? new Date(`${text}-01T00:00:00Z`) : new Date(AS_NUMBER[tag](text));
+}
