@@ -8,7 +8,8 @@ use pin_notch::{Control, Intent, Key};
 /// What a key means to a control, pressed while this part of it has the focus; `None` where the key is the
 /// field's own, as the arrows that move its caret.
 pub(crate) fn intent(control: &Control, part: &str, key: &str, at: u64) -> Option<Intent<'static>> {
-    if let Some(key) = Key::from_ui_events(key) {
+    let finding = matches!(control, Control::Select(select) if key == " " && select.is_finding(at));
+    if let Some(key) = Key::from_ui_events(key).filter(|_| !finding) {
         return belongs(control, part, key).then_some(Intent::Key(key));
     }
     let mut typed = key.chars();
@@ -34,16 +35,16 @@ pub(crate) fn intent(control: &Control, part: &str, key: &str, at: u64) -> Optio
 }
 
 fn belongs(control: &Control, part: &str, key: Key) -> bool {
-    use Key::{Backspace, Down, Enter, Escape, PageDown, PageUp, Up};
+    use Key::{Backspace, Delete, Down, Enter, Escape, PageDown, PageUp, Up};
     if part != "input" {
         return true;
     }
     match control {
         Control::Stepper(_) => matches!(key, Up | Down | PageUp | PageDown | Enter | Escape),
         Control::Select(select) if select.definition().filter => {
-            let takes_back = select.definition().multiple && select.filter().is_empty();
+            let takes_back = key == Backspace || (key == Delete && !select.definition().multiple);
             matches!(key, Up | Down | PageUp | PageDown | Enter | Escape)
-                || (key == Backspace && takes_back)
+                || (takes_back && select.filter().is_empty())
         }
         Control::Date(date) => in_date(date.definition().always_open, key),
         Control::DateSpan(dates) => in_date(dates.definition().always_open, key),

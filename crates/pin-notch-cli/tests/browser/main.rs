@@ -3,6 +3,7 @@
 
 mod choosing;
 mod dates;
+mod devices;
 mod drawn;
 mod embedding;
 mod every;

@@ -355,5 +355,10 @@ function defineElement(tag) {
 
 if (globalThis.customElements) {
   for (const tag of Object.keys(ATTRIBUTES)) if (!customElements.get(tag)) defineElement(tag);
+  // A dialog gives the focus to what asks for it, but not to what is inside an element.
+  document.addEventListener("toggle", ({ target, newState }) => {
+    const wished = newState === "open" && target.querySelector?.("[autofocus]");
+    if (wished instanceof NotchElement) wished.focus();
+  }, true);
   setTimeout(() => { if (!first && !failed) console.warn(`pin-notch.wasm has not come after ${SLOW / 1000} s: native controls stand in until it does`); }, SLOW);
 }

@@ -411,7 +411,8 @@ impl DateSpanPicker {
         }
         match (intent, self.days.active) {
             (Intent::Open, None) | (Intent::Key(Key::Down), None) => {
-                self.days.open(self.start())?;
+                let last = self.value.map(|span| span.last).filter(|_| self.is_at_last());
+                self.days.open(last.or_else(|| self.first()).or_else(|| self.start()))?;
                 Ok(Turn::one(Event::Opened))
             }
             (Intent::Open, Some(_)) | (Intent::Close, _) => Err(Refusal::Unchanged),
@@ -446,6 +447,14 @@ impl DateSpanPicker {
     fn pick(&mut self, day: Date) -> Result<Turn<Option<DateSpan>>, Refusal> {
         let Some(Draft::Begun(begun)) = self.draft else {
             let day = self.days.admit(day)?;
+            // In the second field, a day is that of the second end, where the first is there.
+            if let Some(first) = self.first().filter(|first| self.is_at_last() && *first <= day) {
+                let span = self.admit(DateSpan { first, last: day })?;
+                let closes = self.days.closes();
+                let turn = self.take(Some(span));
+                self.days.shut(Some(day));
+                return Ok(turn.and_if(closes, Event::Closed));
+            }
             // What typing had moved goes back: picking starts anew.
             let turn = match self.draft.take() {
                 Some(Draft::Typed(_, origin)) if origin != self.value => {
@@ -467,6 +476,22 @@ impl DateSpanPicker {
         let turn = if previewed { taken.ending_preview() } else { taken };
         self.days.shut(Some(day));
         Ok(turn.and_if(closes, Event::Closed))
+    }
+
+    /// Whether keys are on the field of the second end.
+    fn is_at_last(&self) -> bool {
+        self.definition.two_fields && self.active == Thumb::High
+    }
+
+    /// The first end, as it is typed, or else as it is.
+    fn first(&self) -> Option<Date> {
+        match &self.draft {
+            Some(Draft::Typed([first, _], _)) if self.definition.two_fields => {
+                self.days.read(first)
+            }
+            Some(Draft::Begun(day)) => Some(*day),
+            Some(Draft::Typed(..)) | None => self.value.map(|span| span.first),
+        }
     }
 
     fn point(&mut self, day: Date) -> Result<Turn<Option<DateSpan>>, Refusal> {

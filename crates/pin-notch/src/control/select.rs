@@ -350,6 +350,13 @@ impl Select {
         self.open
     }
 
+    /// Whether a text is being typed at this time, in milliseconds, that [`Intent::Find`] goes by: then a space is a
+    /// letter of it.
+    pub fn is_finding(&self, at: u64) -> bool {
+        let (text, last) = &self.find;
+        !text.is_empty() && at.saturating_sub(*last) <= TYPE_AHEAD
+    }
+
     /// What the options are filtered by.
     pub fn filter(&self) -> &str {
         self.list.filter()

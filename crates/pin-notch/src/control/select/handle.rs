@@ -184,13 +184,14 @@ impl Select {
             (false, false) => {
                 let value =
                     self.list.row(row).map(|choice| choice.value.clone()).unwrap_or_default();
-                if self.chosen == [value.as_str()] {
-                    return Err(Refusal::Unchanged);
+                match self.chosen == [value.as_str()] {
+                    // The next letter may still lead on.
+                    true => Turn::one(Event::Draft),
+                    false => self.settle(vec![value]),
                 }
-                self.settle(vec![value])
             }
             (false, true) => self.open_at(Some(row))?,
-            (true, _) if self.active == Some(row) => return Err(Refusal::Unchanged),
+            (true, _) if self.active == Some(row) => Turn::one(Event::Draft),
             (true, _) => self.go_to(row)?,
         };
         self.find = (text, at);
