@@ -23,7 +23,7 @@ const RECORD: &str = "built-by.txt";
 const DEBIAN_RUSTC: &str = "/usr/bin/rustc";
 
 /// What a page loads.
-const FILES: [&str; 2] = ["pin-notch.wasm", "pin-notch.js"];
+const FILES: [&str; 3] = ["pin-notch.wasm", "pin-notch.js", "pin-notch.css"];
 
 /// The aim for all web files together, compressed by `gzip -9`.
 const AIM: usize = 115_000;
@@ -98,6 +98,7 @@ pub(crate) fn build(folder: &Path) -> Result<()> {
         fs::copy(root().join("crates/pin-notch-web/src").join(name), folder.join(name))?;
     }
     fs::write(folder.join("pin-notch.js"), script(&raw)?)?;
+    fs::write(folder.join("pin-notch.css"), pin_notch_html::PAGE_STYLE)?;
     let wasm = fs::read(raw.join("pin_notch_web_bg.wasm"))?;
     if wasm.windows(12).any(|text| text == b"registry/src") {
         return Err("pin-notch.wasm names folders of this machine".into());

@@ -17,13 +17,17 @@ macro_rules! style {
 }
 
 /// What every control looks like, whatever it is.
-const BASE: &str = style!("base");
+pub(crate) const BASE: &str = style!("base");
 const TRACK: &str = style!("track");
 const ICONS: &str = style!("icons");
 const TOGGLES: &str = style!("toggles");
 const FIELD: &str = style!("field");
 const LIST: &str = style!("list");
 const CALENDAR: &str = style!("calendar");
+
+/// A style sheet for the page itself: elements take the room that they need before their script has come, so that
+/// nothing moves when it does. `pin-notch.css` among the web files.
+pub const PAGE_STYLE: &str = style!("page");
 
 /// The style sheet that stands in the shadow root of the element of such a control.
 pub fn style_of(kind: ControlKind) -> String {

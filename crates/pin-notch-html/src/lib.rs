@@ -26,12 +26,13 @@ mod changes;
 mod element;
 mod face;
 mod markup;
+pub mod shapes;
 
 pub use action::Action;
 pub use attributes::{
     Looks, Note, Read, control_of, definition_from, is_focusable, kind_of_tag, tag_of,
 };
 pub use changes::{Change, changes};
-pub use element::{element_html, style_of};
+pub use element::{PAGE_STYLE, element_html, style_of};
 pub use face::Face;
 pub use markup::{Markup, escaped};

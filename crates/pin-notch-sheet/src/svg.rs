@@ -7,6 +7,7 @@ use crate::page::Theme;
 use crate::sheet::Sheet;
 use pin_notch::{Checked, Field, Form, View};
 use pin_notch_html::escaped;
+use pin_notch_html::shapes::{BAR, CELL, CHECKBOX, TICK, colour};
 use std::fmt::Write;
 
 const WIDTH: f64 = 720.0;
@@ -16,30 +17,30 @@ const LEFT: f64 = 240.0;
 const LINE: f64 = 30.0;
 
 struct Colours {
+    /// The page's own, around the form.
     ground: &'static str,
+    line: &'static str,
+    /// Those of the controls, as the live page has them.
     paper: &'static str,
     ink: &'static str,
     quiet: &'static str,
-    line: &'static str,
     accent: &'static str,
 }
 
-const LIGHT: Colours = Colours {
-    ground: "#f6f1e7",
-    paper: "#fffdf8",
-    ink: "#2b2722",
-    quiet: "#6b6357",
-    line: "#b9b0a2",
-    accent: "#7a4b06",
-};
-const DARK: Colours = Colours {
-    ground: "#171511",
-    paper: "#211f1b",
-    ink: "#ece6dc",
-    quiet: "#a89f91",
-    line: "#5b554b",
-    accent: "#e3ae4f",
-};
+impl Colours {
+    fn new(dark: bool) -> Self {
+        let (ground, line) = if dark { ("#171511", "#5b554b") } else { ("#f6f1e7", "#b9b0a2") };
+        let of = |name| colour(name, dark).unwrap_or("currentcolor");
+        Self {
+            ground,
+            line,
+            paper: of("ground"),
+            ink: of("text"),
+            quiet: of("quiet"),
+            accent: of("accent"),
+        }
+    }
+}
 
 impl Sheet {
     /// The form as SVG, 720 wide. A theme of the person's choice is drawn light: a picture asks nobody.
@@ -52,7 +53,7 @@ impl Sheet {
     /// assert!(svg.starts_with("<svg ") && svg.contains(">50 kg</text>"));
     /// ```
     pub fn to_svg(&self, form: &Form, theme: Theme) -> String {
-        let colours = if theme == Theme::Dark { &DARK } else { &LIGHT };
+        let colours = &Colours::new(theme == Theme::Dark);
         let mut picture = Picture { body: String::new(), y: MARGIN, colours, clips: 0 };
         let title = if self.title.is_empty() { "Form" } else { &self.title };
         picture.y += 22.0;
@@ -176,17 +177,18 @@ impl Picture<'_> {
                 self.field(text, view.text.is_empty(), "⌄");
             }
             View::DateSpan(view) => {
+                let one = |text: &String| match text.as_str() {
+                    "" => view.placeholder.clone(),
+                    text => text.to_owned(),
+                };
                 let text = match view.two_fields {
-                    true => view.texts.join(" – "),
-                    false => view.texts[0].clone(),
+                    true => view.texts.each_ref().map(one).join(" – "),
+                    false => one(&view.texts[0]),
                 };
                 self.field(&text, view.value.is_none(), "⌄");
             }
             View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view) => {
-                let all = view.fields.iter().map(|field| match field.filled {
-                    true => format!("{}{}", field.before, field.text),
-                    false => format!("{}__", field.before),
-                });
+                let all = view.fields.iter().map(|field| format!("{}{}", field.before, field.text));
                 self.field(&all.collect::<String>(), view.text.is_empty(), "");
             }
         }
@@ -222,10 +224,7 @@ impl Picture<'_> {
             y - 22.0
         ));
         let shape = |how: &str| match icon {
-            "" => {
-                let top = y - 18.0;
-                format!("<path d=\"M{} {top}l10 6v12l-10 6-10-6v-12z\" {how}/>", x + 11.5)
-            }
+            "" => at(x - 0.5, y - 19.0, &format!("<path d=\"{CELL}\" {how}/>")),
             icon => {
                 format!(
                     "<text x=\"{}\" y=\"{y}\" font-size=\"20\" text-anchor=\"middle\" {how}>{}</text>",
@@ -239,38 +238,38 @@ impl Picture<'_> {
     }
 
     fn toggle(&mut self, on: bool) {
-        let (paper, accent, ink, y) =
-            (self.colours.paper, self.colours.accent, self.colours.ink, self.y - 17.0);
-        let (fill, knob, x) =
-            if on { (accent, paper, LEFT + 33.0) } else { (paper, ink, LEFT + 15.0) };
-        self.put(&format!("<rect x=\"{LEFT}\" y=\"{y}\" width=\"48\" height=\"24\" rx=\"7\" fill=\"{fill}\" stroke=\"{ink}\"/>"));
-        self.put(&format!("<circle cx=\"{x}\" cy=\"{}\" r=\"8\" fill=\"{knob}\"/>", y + 12.0));
+        let Colours { paper, accent, quiet, .. } = *self.colours;
+        let y = self.y - 17.0;
+        let (fill, edge, knob, x) = match on {
+            true => (accent, accent, paper, LEFT + 24.0),
+            false => ("none", quiet, quiet, LEFT + 2.0),
+        };
+        self.put(&format!("<rect x=\"{LEFT}\" y=\"{y}\" width=\"48\" height=\"24\" rx=\"6\" fill=\"{fill}\" stroke=\"{edge}\" stroke-width=\"2\"/>"));
+        let knob = format!("<path d=\"{CELL}\" transform=\"scale(0.83)\" fill=\"{knob}\"/>");
+        self.put(&at(x, y + 2.0, &knob));
     }
 
     fn checkbox(&mut self, checked: Checked) {
-        let (paper, accent, ink, y) =
-            (self.colours.paper, self.colours.accent, self.colours.ink, self.y - 15.0);
-        let fill = if checked == Checked::Off { paper } else { accent };
-        self.put(&format!("<rect x=\"{LEFT}\" y=\"{y}\" width=\"20\" height=\"20\" rx=\"5\" fill=\"{fill}\" stroke=\"{ink}\"/>"));
+        let Colours { paper, accent, quiet, .. } = *self.colours;
+        let (fill, edge) = if checked == Checked::Off { ("none", quiet) } else { (accent, accent) };
         let mark = match checked {
-            Checked::Off => return,
-            Checked::On => "l4 4 8-9",
-            Checked::Mixed => "m0 1h12",
+            Checked::Off => "",
+            Checked::On => TICK,
+            Checked::Mixed => BAR,
         };
-        let (x, y) = (LEFT + 4.0, y + 10.0);
-        self.put(&format!(
-            "<path d=\"M{x} {y}{mark}\" fill=\"none\" stroke=\"{paper}\" stroke-width=\"2.5\"/>"
-        ));
+        self.put(&at(LEFT - 2.0, self.y - 17.5, &format!(
+            "<path d=\"{CHECKBOX}\" fill=\"{fill}\" stroke=\"{edge}\" stroke-width=\"1.7\" stroke-linejoin=\"round\"/>\
+             <path d=\"{mark}\" fill=\"none\" stroke=\"{paper}\" stroke-width=\"2.4\" stroke-linecap=\"round\" stroke-linejoin=\"round\"/>"
+        )));
     }
 
     fn radio(&mut self, chosen: bool) {
-        let (paper, accent, ink) = (self.colours.paper, self.colours.accent, self.colours.ink);
+        let Colours { accent, quiet, .. } = *self.colours;
+        let edge = if chosen { accent } else { quiet };
         let (x, y) = (LEFT + 10.0, self.y - 5.0);
-        self.put(&format!(
-            "<circle cx=\"{x}\" cy=\"{y}\" r=\"9\" fill=\"{paper}\" stroke=\"{ink}\"/>"
-        ));
+        self.put(&format!("<circle cx=\"{x}\" cy=\"{y}\" r=\"9\" fill=\"none\" stroke=\"{edge}\" stroke-width=\"1.7\"/>"));
         if chosen {
-            self.put(&format!("<circle cx=\"{x}\" cy=\"{y}\" r=\"5\" fill=\"{accent}\"/>"));
+            self.put(&format!("<circle cx=\"{x}\" cy=\"{y}\" r=\"4.5\" fill=\"{accent}\"/>"));
         }
     }
 
@@ -278,7 +277,18 @@ impl Picture<'_> {
         let (paper, ink, quiet) = (self.colours.paper, self.colours.ink, self.colours.quiet);
         let y = self.y - 20.0;
         self.put(&format!("<rect x=\"{LEFT}\" y=\"{y}\" width=\"240\" height=\"29\" rx=\"6\" fill=\"{paper}\" stroke=\"{quiet}\"/>"));
+        // The line below, by which fields are known.
+        let (y, end) = (y + 27.5, LEFT + 236.0);
+        self.put(&format!(
+            "<path d=\"M{} {y}H{end}\" stroke=\"{quiet}\" stroke-width=\"3\"/>",
+            LEFT + 4.0
+        ));
         self.text(LEFT + 10.0, text.trim_end(), "", if empty { quiet } else { ink });
         self.text(LEFT + 228.0, at_end, "text-anchor=\"end\"", ink);
     }
+}
+
+/// Markup that is drawn around (0, 0), drawn here.
+fn at(x: f64, y: f64, markup: &str) -> String {
+    format!("<g transform=\"translate({x} {y})\">{markup}</g>")
 }

@@ -95,14 +95,15 @@ fn drawn(view: &View) -> Vec<String> {
         View::Select(view) => format!("{} v", field(&view.readout, "")),
         View::Date(view) => field(&view.text, &view.placeholder),
         View::DateSpan(view) if view.two_fields => {
-            format!("{} - {}", field(&view.texts[0], ""), field(&view.texts[1], ""))
+            format!(
+                "{} - {}",
+                field(&view.texts[0], &view.placeholder),
+                field(&view.texts[1], &view.placeholder)
+            )
         }
         View::DateSpan(view) => field(&view.texts[0], &view.placeholder),
         View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view) => {
-            let all = view.fields.iter().map(|one| match one.filled {
-                true => format!("{}{}", one.before, one.text),
-                false => format!("{}__", one.before),
-            });
+            let all = view.fields.iter().map(|one| format!("{}{}", one.before, one.text));
             format!("[{}]", all.collect::<String>())
         }
     };

@@ -83,6 +83,8 @@ pub enum Message {
     NotRated,
     /// Nothing stands in a field of a date or a time.
     Unfilled,
+    /// What stands in the place of a part of a date or a time until it is filled in, such as `yyyy`.
+    Blank(FieldName),
     /// Several texts, one after the other.
     List(Vec<String>),
     /// The options are on their way.

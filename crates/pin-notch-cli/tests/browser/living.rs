@@ -437,3 +437,83 @@ fn language_and_direction_follow_the_page() {
         }
     });
 }
+
+#[test]
+fn nothing_moves_when_the_elements_come_to_life() {
+    with_page(async |page| {
+        let elements: String = EVERY
+            .iter()
+            .map(|(start, ..)| {
+                let tag = start.split(' ').next().unwrap_or_default();
+                format!("<p><label>It <{start}><option>Oxalic acid</option><option>Formic acid</option></{tag}></label></p>")
+            })
+            .collect();
+        let html = format!(
+                "<!doctype html><html lang=en><title>Late</title><link rel=stylesheet href=/pin-notch.css>
+                 <script>window.moved = 0; new PerformanceObserver((list) => list.getEntries().forEach(({{ value }}) => {{ moved += value; }}))
+                   .observe({{ type: 'layout-shift', buffered: true }});</script>{elements}<footer>End</footer>
+                 <script type=module src=/pin-notch.js></script>"
+            );
+        for behaviour in [Behaviour::ScriptLate(1500), Behaviour::Late(1500)] {
+            let (_server, url) = serve_badly(html.clone(), web_files(), behaviour).await;
+            page.client.goto(&url).await.expect("the page");
+            page.until("document.querySelectorAll(':state(ready)').length === 17").await;
+            page.run("await new Promise((done) => setTimeout(done, 300))").await;
+            let moved: f64 = page.get("moved").await.parse().expect("a figure");
+            assert!(moved < 0.01, "cumulative layout shift {moved}");
+        }
+    });
+}
+
+#[test]
+fn strict_policies_find_nothing_to_report() {
+    with_page(async |page| {
+        let elements: String = EVERY
+            .iter()
+            .map(|(start, ..)| {
+                format!(
+                    "<{start}><option>Oxalic acid</option></{}>",
+                    start.split(' ').next().unwrap_or_default()
+                )
+            })
+            .collect();
+        let html = format!(
+            "<!doctype html><html lang=en><title>Strict</title>{elements}<script type=module src=/pin-notch.js></script>"
+        );
+        let policy = "default-src 'none'; connect-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self'; require-trusted-types-for 'script'; trusted-types pin-notch";
+        let (_server, url) = serve_badly(html, web_files(), Behaviour::Forbidden(policy)).await;
+        page.client.goto(&url).await.expect("the page");
+        page.until("document.querySelectorAll(':state(ready)').length === 17").await;
+        page.run("for (const element of document.querySelectorAll(':state(ready)')) { element.required = true; element.reportValidity(); element.showPicker(); element.value = element.value; }").await;
+        for tag in ["notch-slider", "notch-rating"] {
+            page.mouse(tag, "[data-place]", &[(0.2, 0.5), (0.6, 0.5)], Some(0), Some(1)).await;
+        }
+        let found = "await new Promise((done) => {
+            const observer = new ReportingObserver((reports) => done(reports.map(({ body }) => `${body.effectiveDirective} ${body.sample}`).join('; ')), { types: ['csp-violation'], buffered: true });
+            observer.observe();
+            setTimeout(() => done('nothing'), 500);
+          })";
+        assert_eq!(page.get(found).await, "nothing");
+        // What is styled by numbers is where it should be.
+        assert_eq!(page.get("document.querySelector('notch-span-slider').shadowRoot.querySelector('[part=thumb]').style.left").await, "10%");
+    });
+}
+
+#[test]
+fn an_icon_is_drawn_and_nothing_else_of_it_is_taken_in() {
+    with_page(async |page| {
+        page.show(
+            "<notch-rating max=1><svg viewBox='0 0 10 10' onload='window.ran = true' style='color: red'>
+               <script>window.ran = true</script><foreignObject><img src=x onerror='window.ran = true'></foreignObject>
+               <a href='javascript:window.ran = true'><path d='M0 0h1'/></a><image href='http://127.0.0.1:9/x.png'/>
+               <use href='http://127.0.0.1:9/x.svg#a'/><path d='M1 1h8v8z' onclick='window.ran = true' fill='url(http://127.0.0.1:9/y)' stroke='url(#own)'/>
+               <use href='#own'/></svg></notch-rating>",
+        )
+        .await;
+        let taken = "document.querySelector('notch-rating').shadowRoot.querySelector('[part=icon-on]').innerHTML.replace(/\\s+/g, ' ')";
+        assert_eq!(
+            page.get(taken).await,
+            r##"<svg viewBox="0 0 10 10"> <use></use><path d="M1 1h8v8z" stroke="url(#own)"></path> <use href="#own"></use></svg>"##
+        );
+    });
+}

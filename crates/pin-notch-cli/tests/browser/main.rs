@@ -211,8 +211,8 @@ fn disabled_and_read_only_refuse_and_show_it() {
         assert!(page.told().await[0].ends_with("refused: disabled"));
         page.click("#heater", "[part=track]", (0.5, 0.5)).await;
         assert_eq!(page.get("document.querySelector('#heater').checked").await, "true");
-        let opacity = "getComputedStyle(document.querySelector('#locked').shadowRoot.querySelector('[part=control]')).opacity";
-        assert_eq!(page.get(opacity).await, "0.7");
+        let colour = "(({ color, filter }) => `${color} ${filter}`)(getComputedStyle(document.querySelector('#locked').shadowRoot.querySelector('[part=control]')))";
+        assert_eq!(page.get(colour).await, "rgb(107, 99, 87) grayscale(1)");
         page.focus("#locked").await;
         assert_ne!(page.get("document.activeElement.id").await, "locked");
         assert_eq!(

@@ -95,6 +95,8 @@ pub async fn serve(page: String, folder: PathBuf) -> (JoinHandle<std::io::Result
 pub enum Behaviour {
     /// It sends it so many milliseconds late.
     Late(u64),
+    /// It sends the script so many milliseconds late, and the machine after it.
+    ScriptLate(u64),
     /// It has none.
     Missing,
     /// It begins to answer and never ends.
@@ -115,13 +117,20 @@ impl Drop for Server {
 /// The same as [`serve`], with a machine that does not come as it should.
 pub async fn serve_badly(page: String, folder: PathBuf, behaviour: Behaviour) -> (Server, String) {
     let script = std::fs::read(folder.join("pin-notch.js")).expect("the script");
+    let style = std::fs::read(folder.join("pin-notch.css")).expect("the style sheet");
+    let script = async move || {
+        if let Behaviour::ScriptLate(by) = behaviour {
+            tokio::time::sleep(Duration::from_millis(by)).await;
+        }
+        ([(header::CONTENT_TYPE, "text/javascript")], script)
+    };
     let wasm = folder.join("pin-notch.wasm");
     let machine = async move || {
         match behaviour {
             Behaviour::Late(by) => tokio::time::sleep(Duration::from_millis(by)).await,
             Behaviour::Missing => return StatusCode::NOT_FOUND.into_response(),
             Behaviour::Hanging => std::future::pending().await,
-            Behaviour::Forbidden(_) => {}
+            Behaviour::Forbidden(_) | Behaviour::ScriptLate(_) => {}
         }
         let bytes = std::fs::read(wasm).expect("the machine");
         ([(header::CONTENT_TYPE, "application/wasm")], bytes).into_response()
@@ -130,13 +139,16 @@ pub async fn serve_badly(page: String, folder: PathBuf, behaviour: Behaviour) ->
         Behaviour::Forbidden(policy) => {
             ([(header::CONTENT_SECURITY_POLICY, policy)], Html(page)).into_response()
         }
-        Behaviour::Late(_) | Behaviour::Missing | Behaviour::Hanging => Html(page).into_response(),
+        Behaviour::Late(_) | Behaviour::ScriptLate(_) | Behaviour::Missing | Behaviour::Hanging => {
+            Html(page).into_response()
+        }
     };
     let listener = tokio::net::TcpListener::bind("127.0.0.1:0").await.expect("a port");
     let address = listener.local_addr().expect("an address");
     let router = Router::new()
         .route("/", get(page))
-        .route("/pin-notch.js", get(async || ([(header::CONTENT_TYPE, "text/javascript")], script)))
+        .route("/pin-notch.js", get(script))
+        .route("/pin-notch.css", get(async || ([(header::CONTENT_TYPE, "text/css")], style)))
         .route("/pin-notch.wasm", get(machine));
     let server = tokio::spawn(async move { axum::serve(listener, router).await });
     (Server(server), format!("http://{address}/"))

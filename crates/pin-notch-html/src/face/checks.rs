@@ -1,9 +1,10 @@
-//! Checkboxes: a cell of a comb, hollow, filled or half filled, alone or in a group. Radio buttons: a drop in a
+//! Checkboxes: a square with one notched corner, hollow, filled or half filled, alone or in a group. Radio buttons: a drop in a
 //! ring.
 
 use super::Told;
 use crate::action::Action;
 use crate::markup::Markup;
+use crate::shapes::outline;
 use pin_notch::{CheckboxGroupView, CheckboxView, Checked, RadioGroupView, Semantics};
 
 /// The states of a checkbox, for style sheets.
@@ -12,8 +13,13 @@ pub(super) fn states(checked: Checked) -> [(&'static str, bool); 2] {
 }
 
 const CELL: &str = concat!(
-    r#"<svg viewBox="0 0 24 24" aria-hidden="true"><path class="cell" d="M12 2 20.7 7v10L12 22 3.3 17V7z">"#,
-    r#"</path><path class="tick" d="M7.5 12.2 11 15.5l6-7"></path><path class="bar" d="M7.5 12h9"></path></svg>"#
+    r#"<svg viewBox="0 0 24 24" aria-hidden="true"><path class="cell" d=""#,
+    outline!(checkbox),
+    r#""></path><path class="tick" d=""#,
+    outline!(tick),
+    r#""></path><path class="bar" d=""#,
+    outline!(bar),
+    r#""></path></svg>"#
 );
 
 fn cell(to: &mut Markup) {

@@ -3,12 +3,15 @@
 use super::readout;
 use crate::attributes::Looks;
 use crate::markup::Markup;
+use crate::shapes::outline;
 use pin_notch::{Direction, RatingView, number_text};
 
 /// A cell of a comb, written as a browser writes it, so that what a server drew compares equal.
 const CELL: &str = concat!(
     r#"<svg viewBox="2.55 1.25 18.9 21.5" aria-hidden="true">"#,
-    r#"<path d="M12 2 20.7 7v10L12 22 3.3 17V7z"></path></svg>"#
+    r#"<path d=""#,
+    outline!(cell),
+    r#""></path></svg>"#
 );
 
 pub(super) fn body(to: &mut Markup, view: &RatingView, looks: &Looks) {

@@ -356,7 +356,7 @@ impl DatePicker {
         DateView {
             value: self.held.value,
             text: self.text(),
-            placeholder: self.definition.placeholder.clone(),
+            placeholder: self.days.placeholder(&self.definition.placeholder),
             grid: self.days.grid([self.held.value, None], None),
             always_open: self.days.always_open,
             today: today.map(|today| (today, self.days.admit(today).is_ok())),

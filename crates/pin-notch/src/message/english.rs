@@ -40,12 +40,26 @@ pub(super) fn text(message: &Message, world: &dyn World) -> String {
         Message::OutOf { value, max } => format!("{} of {}", number(*value, 0), number(*max, 0)),
         Message::NotRated => "not rated".to_owned(),
         Message::Unfilled => "empty".to_owned(),
+        Message::Blank(field) => blank(*field).to_owned(),
         Message::List(texts) => texts.join(", "),
         Message::Loading => "The options are on their way …".to_owned(),
         Message::LoadingFailed { why } => format!("The options could not be loaded: {why}"),
         Message::NoOptions => "There are no options.".to_owned(),
         Message::NoMatch => "No option matches.".to_owned(),
         Message::OtherEnd => "Now the other end.".to_owned(),
+    }
+}
+
+/// As many letters as the part has digits.
+fn blank(field: FieldName) -> &'static str {
+    match field {
+        FieldName::Year => "yyyy",
+        FieldName::Month | FieldName::Minute => "mm",
+        FieldName::Week => "ww",
+        FieldName::Day => "dd",
+        FieldName::Hour => "hh",
+        FieldName::Second => "ss",
+        FieldName::Millisecond => "sss",
     }
 }
 

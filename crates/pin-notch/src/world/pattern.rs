@@ -4,6 +4,7 @@
 
 use super::{World, native};
 use crate::calendar::{CalendarError, Date, Weekday};
+use crate::message::{FieldName, Message, Part};
 use crate::quoted::Quoted;
 use core::fmt;
 use core::str::FromStr;
@@ -218,6 +219,35 @@ impl DatePattern {
             });
         }
         text
+    }
+
+    /// How a date is filled in: the pattern with letters in the place of digits, and words in that of names.
+    ///
+    /// ```
+    /// use pin_notch::{DatePattern, English};
+    /// let pattern: DatePattern = "d. MMMM y".parse().unwrap();
+    /// assert_eq!(pattern.blank(&English), "dd. month yyyy");
+    /// assert_eq!(DatePattern::default().blank(&English), "yyyy-mm-dd");
+    /// ```
+    pub fn blank(&self, world: &dyn World) -> String {
+        let words =
+            |message: Message| world.message(&message).unwrap_or_else(|| message.in_english(world));
+        let blank = |field| words(Message::Blank(field));
+        let mut text = String::new();
+        for piece in &self.0 {
+            match piece {
+                Piece::Literal(literal) => text.push_str(literal),
+                Piece::Year(_) => text.push_str(&blank(FieldName::Year)),
+                Piece::Month(_) => text.push_str(&blank(FieldName::Month)),
+                Piece::MonthName { .. } => {
+                    text.push_str(&words(Message::Part(Part::Field(FieldName::Month))));
+                }
+                Piece::Day(_) => text.push_str(&blank(FieldName::Day)),
+                // It need not be written.
+                Piece::Weekday { .. } => {}
+            }
+        }
+        text.trim_start_matches([' ', ',']).to_owned()
     }
 
     /// Reads a date written so. The case of names does not count, nor leading zeros.

@@ -212,6 +212,14 @@ impl Days {
         self.pattern.show(&**self.world(), day)
     }
 
+    /// What stands in an empty field: `placeholder`, or how a date is filled in.
+    pub(in crate::control) fn placeholder(&self, placeholder: &str) -> String {
+        match placeholder {
+            "" => self.pattern.blank(&**self.world()),
+            own => own.to_owned(),
+        }
+    }
+
     /// The day that a text stands for: ISO 8601 always, and the pattern.
     pub(in crate::control) fn read(&self, text: &str) -> Option<Date> {
         let text = text.trim();

@@ -7,6 +7,16 @@ use crate::intent::Thumb;
 use crate::refusal::Refusal;
 
 impl DateSpanPicker {
+    /// What stands in an empty field.
+    pub(super) fn placeholder(&self) -> String {
+        let one = self.days.placeholder(&self.definition.placeholder);
+        if self.definition.two_fields || !self.definition.placeholder.is_empty() {
+            return one;
+        }
+        let [both, _] = between_fields([one.clone(), one], true, false);
+        both
+    }
+
     /// The texts of the two days; none while nothing is typed.
     pub(super) fn parts(&self, texts: &[String; 2]) -> Option<[String; 2]> {
         if texts.iter().all(|text| text.trim().is_empty()) {

@@ -63,7 +63,7 @@ impl DateSpanPicker {
         DateSpanView {
             value: self.value,
             texts: self.texts(),
-            placeholder: self.definition.placeholder.clone(),
+            placeholder: self.placeholder(),
             two_fields: self.definition.two_fields,
             active: self.active,
             begun: matches!(self.draft, Some(Draft::Begun(_))),

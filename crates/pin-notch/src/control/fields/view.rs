@@ -77,7 +77,7 @@ impl Machine {
         let number = self.fields[at];
         let text = match number {
             Some(number) => native(&**world, &format!("{number:0places$}")),
-            None => "_".repeat(places),
+            None => world.message(&Message::Blank(kind.name)),
         };
         let spoken = match number {
             Some(month @ 1..=12) if kind.name == FieldName::Month => world.month_name(month as u8),
