@@ -73,6 +73,8 @@ pub struct Looks {
     pub label: String,
     /// What explains it beside its name, for those parts.
     pub description: String,
+    /// What is to be said now: why something was refused.
+    pub said: String,
 }
 
 /// A definition as it is read from an element, and what could not be used of it.

@@ -41,6 +41,12 @@ struct Told<'a> {
     looks: &'a Looks,
     /// What is wrong, as far as it is to be shown.
     problem: &'a str,
+    /// What is chosen, where the field with the focus does not say it.
+    chosen: &'a str,
+    /// What its role has no other way to say.
+    unsaid: String,
+    /// Whether to show what is wrong.
+    reporting: bool,
     /// Whether its buttons do nothing.
     stuck: bool,
     /// Who puts the names of its parts into words.
@@ -57,9 +63,16 @@ struct Button {
 }
 
 impl Told<'_> {
+    /// A state without what is not to be shown yet.
+    fn told(&self, semantics: &Semantics) -> Semantics {
+        let mut semantics = semantics.clone();
+        semantics.invalid &= self.reporting;
+        semantics
+    }
+
     /// The state of a part, as attributes.
     fn speak(&self, to: &mut Markup, semantics: &Semantics) {
-        for (name, value) in semantics.attributes() {
+        for (name, value) in self.told(semantics).attributes() {
             to.set(name, &value);
         }
     }
@@ -77,8 +90,12 @@ impl Told<'_> {
             ("", None) => {}
             (label, None) => to.set("aria-label", label),
         }
-        let descriptions =
-            [("description", self.looks.description.as_str()), ("problem", self.problem)];
+        let descriptions = [
+            ("chosen", self.chosen),
+            ("description", self.looks.description.as_str()),
+            ("unsaid", self.unsaid.as_str()),
+            ("problem", self.problem),
+        ];
         let told: Vec<&str> =
             descriptions.iter().filter(|(_, text)| !text.is_empty()).map(|(id, _)| *id).collect();
         if !told.is_empty() {
@@ -126,7 +143,11 @@ impl Face {
         semantics.invalid &= reporting;
         let problem = if reporting { view.problem() } else { "" };
         let stuck = semantics.disabled || semantics.readonly;
-        let told = Told { looks, problem, stuck, world: &control.surroundings().world };
+        let world = &control.surroundings().world;
+        let chosen = if let View::Select(view) = &view { view.chosen.as_str() } else { "" };
+        let unsaid = semantics.unsaid().iter().map(|message| world.message(message)).collect();
+        let unsaid = world.message(&Message::List(unsaid));
+        let told = Told { looks, problem, chosen, unsaid, reporting, stuck, world };
         let (kind, own_states) = kind(&view);
         let common = [
             ("disabled", semantics.disabled),
@@ -145,20 +166,31 @@ impl Face {
         root.close();
         root.open("div", "problem");
         root.set("id", "problem");
-        root.set("role", "status");
         root.say(problem);
-        // Heard with the part that has the focus, and not seen: the page shows it where it stands.
-        if !speaks && !looks.description.is_empty() {
-            root.open_plain("div");
-            root.set("id", "description");
-            root.set("hidden", "");
-            root.say(&looks.description);
+        // There from the beginning, so that what comes into it is heard.
+        root.open("div", "said");
+        root.set("role", "status");
+        root.say(&said(&view, &told));
+        // Heard with the part that has the focus; seen it is where the page has it.
+        let hidden = [
+            ("description", looks.description.as_str()),
+            ("chosen", chosen),
+            ("unsaid", told.unsaid.as_str()),
+        ];
+        for (id, text) in hidden {
+            if !speaks && !text.is_empty() {
+                root.open_plain("div");
+                root.set("id", id);
+                root.set("hidden", "");
+                root.say(text);
+            }
         }
         root.close();
 
         let mut aria = if speaks { semantics.attributes() } else { Vec::new() };
-        if speaks && !problem.is_empty() {
-            aria.push(("aria-description", problem.to_owned()));
+        let description = if speaks { description(&view, &told) } else { String::new() };
+        if !description.is_empty() {
+            aria.push(("aria-description", description));
         }
         Self {
             root,
@@ -167,6 +199,45 @@ impl Face {
             focusable: speaks && !semantics.disabled,
         }
     }
+}
+
+/// What is to be heard now: why something was refused, what is wrong and with which control, or what has come.
+fn said(view: &View, told: &Told) -> String {
+    match (told.looks.said.as_str(), told.problem, told.looks.label.as_str()) {
+        ("", "", _) => view.status().to_owned(),
+        ("", problem, "") => problem.to_owned(),
+        ("", problem, control) => {
+            let (control, problem) = (control.to_owned(), problem.to_owned());
+            told.world.message(&Message::ProblemOf { control, problem })
+        }
+        (refused, ..) => refused.to_owned(),
+    }
+}
+
+/// What describes an element that speaks for itself: what stands beside it, what its role has no other way to
+/// say, and what is wrong.
+fn description(view: &View, told: &Told) -> String {
+    let own = match view {
+        View::Switch(view) => view.caption.clone(),
+        View::Checkbox(view) => view.description.clone(),
+        View::Slider(_)
+        | View::Rating(_)
+        | View::SpanSlider(_)
+        | View::CheckboxGroup(_)
+        | View::RadioGroup(_)
+        | View::Stepper(_)
+        | View::ItemStepper(_)
+        | View::Select(_)
+        | View::Date(_)
+        | View::DateSpan(_)
+        | View::Month(_)
+        | View::Week(_)
+        | View::Time(_)
+        | View::DateTime(_) => String::new(),
+    };
+    let mut all = vec![own, told.unsaid.clone(), told.problem.to_owned()];
+    all.retain(|text| !text.is_empty());
+    told.world.message(&Message::List(all))
 }
 
 /// The class of a control of this kind, and the states that only such a control can be in.
@@ -225,8 +296,8 @@ fn body(to: &mut Markup, view: &View, semantics: &Semantics, told: &Told) {
         View::Switch(view) => switch::body(to, view),
         View::Checkbox(view) => checks::body(to, view),
         View::SpanSlider(view) => slider::span_body(to, view, told),
-        View::CheckboxGroup(view) => checks::group_body(to, view, told),
-        View::RadioGroup(view) => checks::radios_body(to, view, told),
+        View::CheckboxGroup(view) => checks::group_body(to, view, semantics, told),
+        View::RadioGroup(view) => checks::radios_body(to, view, semantics, told),
         View::Stepper(view) => field::stepper_body(to, view, semantics, told),
         View::ItemStepper(view) => field::items_body(to, view, semantics, told),
         View::Select(view) => select::body(to, view, semantics, told),

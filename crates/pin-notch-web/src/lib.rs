@@ -329,10 +329,14 @@ impl Machine {
 
     /// Carries out an intent, shows what it is like then, and tells the page.
     fn turn(&self, ports: &Ports, intent: Intent) -> Turn<Value> {
-        let turn = self.state.borrow_mut().control.handle(intent);
-        if turn.refusal().is_none() {
-            self.show(ports);
-        }
+        let turn = {
+            let state = &mut *self.state.borrow_mut();
+            let turn = state.control.handle(intent);
+            let why = turn.refusal().map(|why| state.control.why_refused(intent, why));
+            state.say(why.unwrap_or_default());
+            turn
+        };
+        self.show(ports);
         self.announce(ports, intent, &turn);
         turn
     }
@@ -389,6 +393,12 @@ impl State {
             }
         }
         self.offered = Some(options);
+    }
+
+    /// Has this heard. The same again is written a little differently, or nobody would hear it.
+    fn say(&mut self, text: String) {
+        let again = !text.is_empty() && self.looks.said == text;
+        self.looks.said = if again { text + "\u{a0}" } else { text };
     }
 
     fn operations(&mut self) -> ports::Operations {

@@ -12,6 +12,7 @@ mod draft;
 mod error;
 mod fields;
 mod given;
+mod heard;
 mod item_stepper;
 mod machine;
 mod radio_group;

@@ -87,6 +87,28 @@ pub enum Message {
     Blank(FieldName),
     /// Several texts, one after the other.
     List(Vec<String>),
+    /// A value has to be given, said of a control that has no other way to say so.
+    Required,
+    /// It cannot be changed, said of a control that has no other way to say so.
+    Readonly,
+    /// What is wrong with a control, said where it is not plain with which.
+    ProblemOf {
+        /// The control's own name.
+        control: String,
+        /// What is wrong, in words.
+        problem: String,
+    },
+    /// An option and the group it belongs to.
+    InGroup {
+        /// The option's text.
+        text: String,
+        /// The group's.
+        group: String,
+    },
+    /// What is chosen, said beside a field in which something else stands.
+    Chosen(Vec<String>),
+    /// How many options there are to choose from.
+    OptionCount(usize),
     /// The options are on their way.
     Loading,
     /// The options could not be had.

@@ -2,6 +2,7 @@
 //!
 //! [aria]: https://www.w3.org/TR/wai-aria-1.2/
 
+use crate::message::Message;
 use crate::number::number_text;
 use rust_decimal::Decimal;
 
@@ -87,6 +88,27 @@ pub enum Role {
     RadioGroup,
     /// One of them.
     Radio,
+}
+
+impl Role {
+    /// Whether ARIA 1.2 has [`aria-required`](https://www.w3.org/TR/wai-aria-1.2/#aria-required) for it.
+    fn has_required(self) -> bool {
+        self.has_conditions() && self != Self::Slider
+    }
+
+    /// Whether ARIA 1.2 has [`aria-readonly`](https://www.w3.org/TR/wai-aria-1.2/#aria-readonly) for it.
+    fn has_conditions(self) -> bool {
+        match self {
+            Self::Slider
+            | Self::Switch
+            | Self::Checkbox
+            | Self::SpinButton
+            | Self::Combobox
+            | Self::TextBox
+            | Self::RadioGroup => true,
+            Self::Group | Self::Radio => false,
+        }
+    }
 }
 
 /// Whether something is on.
@@ -180,6 +202,19 @@ impl Semantics {
         }
     }
 
+    /// What ARIA has no attribute for in this role, to be said in words: that a group is read-only, that a slider is
+    /// required.
+    pub fn unsaid(&self) -> Vec<Message> {
+        let mut all = Vec::new();
+        if self.required && !self.role.has_required() {
+            all.push(Message::Required);
+        }
+        if self.readonly && !self.role.has_conditions() {
+            all.push(Message::Readonly);
+        }
+        all
+    }
+
     /// The same as ARIA attributes, `role` first. An attribute that does not apply is absent.
     pub fn attributes(&self) -> Vec<(&'static str, String)> {
         let mut all = vec![("role", self.role.token().to_owned())];
@@ -205,8 +240,8 @@ impl Semantics {
         }
         let flags = [
             ("aria-disabled", self.disabled),
-            ("aria-readonly", self.readonly),
-            ("aria-required", self.required),
+            ("aria-readonly", self.readonly && self.role.has_conditions()),
+            ("aria-required", self.required && self.role.has_required()),
             ("aria-invalid", self.invalid),
         ];
         all.extend(flags.iter().filter(|(_, on)| *on).map(|(name, _)| (*name, "true".to_owned())));

@@ -7,6 +7,7 @@ mod devices;
 mod drawn;
 mod embedding;
 mod every;
+mod heard;
 mod living;
 mod looks;
 mod sheets;

@@ -45,7 +45,6 @@ pub(super) fn span_body(to: &mut Markup, view: &DateSpanView, semantics: &Semant
     popup.close_field(to, semantics, told, view.value.is_some());
     popup.write(to, told, |to| {
         to.open("span", "status");
-        to.set("role", "status");
         to.say(&view.status);
     });
 }
@@ -182,7 +181,7 @@ fn day(to: &mut Markup, day: &GridDay) {
         ("closed", closed),
     ];
     to.class("day", &states);
-    to.truth("aria-selected", day.chosen);
+    to.truth("aria-selected", day.chosen || day.spanned);
     to.truth("aria-disabled", closed);
     to.set("aria-label", &day.name);
     if let Some(why) = &day.why_not {

@@ -33,9 +33,14 @@ pub(super) fn body(to: &mut Markup, view: &CheckboxView) {
     to.say(&view.description);
 }
 
-pub(super) fn group_body(to: &mut Markup, view: &CheckboxGroupView, told: &Told) {
+pub(super) fn group_body(
+    to: &mut Markup,
+    view: &CheckboxGroupView,
+    semantics: &Semantics,
+    told: &Told,
+) {
     to.open("div", "choices");
-    told.name(to, &view.semantics);
+    told.name(to, semantics);
     if let Some(all) = &view.all {
         to.open("div", "all");
         to.doing(Action::Flip, "");
@@ -54,9 +59,14 @@ const RING: &str = concat!(
     r#"<circle class="dot" cx="12" cy="12" r="4.5"></circle></svg>"#
 );
 
-pub(super) fn radios_body(to: &mut Markup, view: &RadioGroupView, told: &Told) {
+pub(super) fn radios_body(
+    to: &mut Markup,
+    view: &RadioGroupView,
+    semantics: &Semantics,
+    told: &Told,
+) {
     to.open("div", "choices");
-    told.name(to, &view.semantics);
+    told.name(to, semantics);
     for radio in &view.radios {
         to.open("div", "choice");
         to.doing(Action::Pick, &radio.value);

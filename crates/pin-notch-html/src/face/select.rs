@@ -65,7 +65,6 @@ fn popup(to: &mut Markup, view: &SelectView, told: &Told) {
     to.set("popover", "manual");
     to.flag("data-open", view.open);
     to.open("div", "status");
-    to.set("role", "status");
     to.say(&view.status);
     to.open("div", "scroll");
     to.set("id", "list");
@@ -97,6 +96,9 @@ fn row(to: &mut Markup, row: &RowView, at: usize, view: &SelectView) {
     ];
     to.class("option", &states);
     to.truth("aria-selected", row.chosen);
+    if let Some(name) = &row.name {
+        to.set("aria-label", name);
+    }
     to.truth("aria-disabled", row.disabled);
     to.put("aria-posinset", format_args!("{}", at + 1));
     to.put("aria-setsize", format_args!("{}", view.row_count));
@@ -107,6 +109,8 @@ fn row(to: &mut Markup, row: &RowView, at: usize, view: &SelectView) {
     to.open("span", "text");
     to.say(&row.text);
     to.open("span", "group");
-    to.say(row.group.as_deref().unwrap_or_default());
+    // Drawn by the style sheet: it is seen where the group begins, and heard with each of its options.
+    to.set("data-group", row.group.as_deref().unwrap_or_default());
+    to.close();
     to.close();
 }

@@ -87,7 +87,7 @@ impl Conditions {
         Semantics {
             disabled: self.is_disabled(),
             readonly: self.readonly,
-            required: self.required && role != Role::Slider,
+            required: self.required,
             invalid: !problem.is_empty(),
             ..Semantics::new(role)
         }

@@ -386,6 +386,9 @@ uniform! {
     fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
         DatePicker::step_by(self, steps)
     }
+    fn why_closed(&self, intent: Intent) -> Option<String> {
+        self.days.why_closed(intent)
+    }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         value.date().map(|day| self.days.against(day)).unwrap_or_default()
     }

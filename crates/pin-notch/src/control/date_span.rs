@@ -541,6 +541,9 @@ uniform! {
     fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
         DateSpanPicker::set_nearest(self, Taken::taken(value)?).map(|_| ())
     }
+    fn why_closed(&self, intent: Intent) -> Option<String> {
+        self.days.why_closed(intent)
+    }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         value.dates().map(|span| DateSpanPicker::against(self, span)).unwrap_or_default()
     }

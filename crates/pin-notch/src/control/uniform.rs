@@ -71,6 +71,11 @@ pub(crate) trait Uniform {
         None
     }
 
+    /// Why the day that this intent means is closed, if it means one that is.
+    fn why_closed(&self, _intent: Intent) -> Option<String> {
+        None
+    }
+
     /// What its value is where nothing was sent for it.
     fn unsent(&self) -> Value {
         match self.kind() {

@@ -42,6 +42,15 @@ pub(super) fn text(message: &Message, world: &dyn World) -> String {
         Message::Unfilled => "empty".to_owned(),
         Message::Blank(field) => blank(*field).to_owned(),
         Message::List(texts) => texts.join(", "),
+        Message::Required => "required".to_owned(),
+        Message::Readonly => "read-only".to_owned(),
+        Message::ProblemOf { control, problem } => format!("{control}: {problem}"),
+        Message::InGroup { text, group } => format!("{text}, {group}"),
+        Message::Chosen(texts) => format!("chosen: {}", texts.join(", ")),
+        Message::OptionCount(1) => "1 option".to_owned(),
+        Message::OptionCount(count) => {
+            format!("{} options", number(Decimal::from(*count as u64), 0))
+        }
         Message::Loading => "The options are on their way …".to_owned(),
         Message::LoadingFailed { why } => format!("The options could not be loaded: {why}"),
         Message::NoOptions => "There are no options.".to_owned(),

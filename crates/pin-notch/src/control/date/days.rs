@@ -4,6 +4,7 @@ use super::Closed;
 use crate::calendar::{Date, Month, MonthGrid, Week, Weekday};
 use crate::control::{ControlError, Direction};
 use crate::definition::Step;
+use crate::intent::Intent;
 use crate::intent::Key;
 use crate::measure::NotchesOf;
 use crate::message::Message;
@@ -167,6 +168,12 @@ impl Days {
         let listed = self.closed.iter().find(|closed| closed.holds(day));
         let own = || self.closed_when.as_ref().and_then(|rule| (rule.0)(day));
         listed.map(|closed| closed.why().to_owned()).or_else(own)
+    }
+
+    /// The same for the day that an intent means.
+    pub(in crate::control) fn why_closed(&self, intent: Intent) -> Option<String> {
+        let day = if let Intent::PickDay(day) = intent { Some(day) } else { self.active };
+        self.why_not(day?)
     }
 
     /// The first closed day from `first` to `last`, for spans that must not run across one.

@@ -1,6 +1,7 @@
 //! What a select looks like, as plain data: its text or tokens, and the rows of its list that are shown.
 
 use super::{Listing, Select, WINDOW};
+use crate::control::Choice;
 use crate::message::Message;
 use crate::semantics::{Role, Semantics};
 use crate::validity::in_words;
@@ -39,6 +40,10 @@ pub struct SelectView {
     /// What stands in the place of rows, in words: that they are on their way, or why there are none; empty
     /// where there are some, and while the list is closed.
     pub status: String,
+    /// How many options there are, in words; empty while the list is closed or has none.
+    pub count: String,
+    /// What is chosen, in words, where the field holds what is searched; else empty.
+    pub chosen: String,
     /// How many rows the open list has in all.
     pub row_count: usize,
     /// The place of the first of `rows` among them, from 0.
@@ -96,6 +101,8 @@ pub struct RowView {
     pub text: String,
     /// The name of the group that begins with it, if one does.
     pub group: Option<String>,
+    /// How it is heard, where that is more than its text.
+    pub name: Option<String>,
     /// Whether it is chosen.
     pub chosen: bool,
     /// Whether keys are on it.
@@ -113,6 +120,7 @@ impl Select {
             value: row.choice.value.clone(),
             text: row.choice.text.clone(),
             group: row.choice.group.clone().filter(|_| row.begins_group),
+            name: self.row_name(row.choice),
             chosen: row.chosen,
             active: row.active,
             disabled: row.choice.disabled,
@@ -132,6 +140,8 @@ impl Select {
             open: self.open,
             listing: self.listing().clone(),
             status: self.status(),
+            count: self.count(),
+            chosen: self.chosen_name(),
             row_count: self.rows(),
             first_row: self.window,
             rows: rows.collect(),
@@ -142,6 +152,30 @@ impl Select {
             },
             problem,
         }
+    }
+
+    /// An option as it is heard: with its group, which is seen only where it begins.
+    fn row_name(&self, choice: &Choice) -> Option<String> {
+        let group = choice.group.clone()?;
+        let named = Message::InGroup { text: choice.text.clone(), group };
+        Some(self.surroundings.world.message(&named))
+    }
+
+    /// How many options there are, while they can be seen.
+    fn count(&self) -> String {
+        match (self.open, self.rows()) {
+            (false, _) | (_, 0) => String::new(),
+            (true, rows) => self.surroundings.world.message(&Message::OptionCount(rows)),
+        }
+    }
+
+    /// What is chosen, where the field holds what is searched.
+    fn chosen_name(&self) -> String {
+        if self.chosen.is_empty() || !(self.definition.filter && self.definition.multiple) {
+            return String::new();
+        }
+        let texts = self.tokens().map(|token| token.text.to_owned()).collect();
+        self.surroundings.world.message(&Message::Chosen(texts))
     }
 
     fn status(&self) -> String {

@@ -1,0 +1,84 @@
+//! What is said once, to those who do not see it happen.
+
+use super::{Control, View};
+use crate::intent::Intent;
+use crate::message::Message;
+use crate::refusal::Refusal;
+
+impl Control {
+    /// Why an intent of a person's was refused, in words, where that is worth saying: a day's own reason, a choice too
+    /// many. Empty where it is plain, as at the end of a track.
+    ///
+    /// ```
+    /// use pin_notch::{Closed, Control, DatePicker, Intent, Weekday};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let rests = Closed::weekday(Weekday::Sunday, "The apiary rests on Sundays.");
+    /// let mut visited = Control::from(DatePicker::builder().options([rests]).build()?);
+    /// let sunday = Intent::PickDay("2026-05-17".parse()?);
+    /// let refusal = visited.handle(sunday).refusal().unwrap();
+    /// assert_eq!(visited.why_refused(sunday, refusal), "The apiary rests on Sundays.");
+    /// # Ok(()) }
+    /// ```
+    pub fn why_refused(&self, intent: Intent, refusal: Refusal) -> String {
+        match refusal {
+            Refusal::Closed => match self.shared().why_closed(intent) {
+                Some(why) => why,
+                None => self.message(&Message::Refusal(refusal)),
+            },
+            Refusal::Required
+            | Refusal::BelowMin { .. }
+            | Refusal::AboveMax { .. }
+            | Refusal::OffNotches { .. }
+            | Refusal::NoValue
+            | Refusal::NotANumber
+            | Refusal::NotADate
+            | Refusal::AcrossClosed { .. }
+            | Refusal::TooFar { .. }
+            | Refusal::TooShort { .. }
+            | Refusal::TooLong { .. }
+            | Refusal::WrongOrder
+            | Refusal::Incomplete
+            | Refusal::Misread { .. }
+            | Refusal::TooMany { .. }
+            | Refusal::NoMatch => self.message(&Message::Refusal(refusal)),
+            Refusal::Disabled
+            | Refusal::Readonly
+            | Refusal::AtFirst
+            | Refusal::AtLast
+            | Refusal::Unchanged
+            | Refusal::Empty
+            | Refusal::NeverEmpty
+            | Refusal::NoPlace
+            | Refusal::Grabbed
+            | Refusal::NotGrabbed
+            | Refusal::WrongKind
+            | Refusal::NotForThis => String::new(),
+        }
+    }
+}
+
+impl View {
+    /// What has come of the last thing that happened, where that is not said by the part that has the focus: how many
+    /// options there are now, that they are on their way, that the other end is waited for.
+    pub fn status(&self) -> &str {
+        match self {
+            Self::Select(view) if view.status.is_empty() => &view.count,
+            Self::Select(view) => &view.status,
+            Self::DateSpan(view) => &view.status,
+            Self::Slider(_)
+            | Self::SpanSlider(_)
+            | Self::Rating(_)
+            | Self::Switch(_)
+            | Self::Checkbox(_)
+            | Self::CheckboxGroup(_)
+            | Self::RadioGroup(_)
+            | Self::Stepper(_)
+            | Self::ItemStepper(_)
+            | Self::Date(_)
+            | Self::Month(_)
+            | Self::Week(_)
+            | Self::Time(_)
+            | Self::DateTime(_) => "",
+        }
+    }
+}
