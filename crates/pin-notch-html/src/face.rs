@@ -41,12 +41,12 @@ struct Told<'a> {
     looks: &'a Looks,
     /// What is wrong, as far as it is to be shown.
     problem: &'a str,
-    /// What is chosen, where the field with the focus does not say it.
-    chosen: &'a str,
-    /// What its role has no other way to say.
-    unsaid: String,
+    /// What describes the part that has the focus and is seen elsewhere, or not at all.
+    about: String,
     /// Whether to show what is wrong.
     reporting: bool,
+    /// Whether none of its parts takes the focus.
+    disabled: bool,
     /// Whether its buttons do nothing.
     stuck: bool,
     /// Who puts the names of its parts into words.
@@ -90,12 +90,7 @@ impl Told<'_> {
             ("", None) => {}
             (label, None) => to.set("aria-label", label),
         }
-        let descriptions = [
-            ("chosen", self.chosen),
-            ("description", self.looks.description.as_str()),
-            ("unsaid", self.unsaid.as_str()),
-            ("problem", self.problem),
-        ];
+        let descriptions = [("about", self.about.as_str()), ("problem", self.problem)];
         let told: Vec<&str> =
             descriptions.iter().filter(|(_, text)| !text.is_empty()).map(|(id, _)| *id).collect();
         if !told.is_empty() {
@@ -144,10 +139,9 @@ impl Face {
         let problem = if reporting { view.problem() } else { "" };
         let stuck = semantics.disabled || semantics.readonly;
         let world = &control.surroundings().world;
-        let chosen = if let View::Select(view) = &view { view.chosen.as_str() } else { "" };
-        let unsaid = semantics.unsaid().iter().map(|message| world.message(message)).collect();
-        let unsaid = world.message(&Message::List(unsaid));
-        let told = Told { looks, problem, chosen, unsaid, reporting, stuck, world };
+        let about = about(&view, &semantics, looks, world);
+        let disabled = semantics.disabled;
+        let told = Told { looks, problem, about, reporting, disabled, stuck, world };
         let (kind, own_states) = kind(&view);
         let common = [
             ("disabled", semantics.disabled),
@@ -171,26 +165,20 @@ impl Face {
         root.open("div", "said");
         root.set("role", "status");
         root.say(&said(&view, &told));
-        // Heard with the part that has the focus; seen it is where the page has it.
-        let hidden = [
-            ("description", looks.description.as_str()),
-            ("chosen", chosen),
-            ("unsaid", told.unsaid.as_str()),
-        ];
-        for (id, text) in hidden {
-            if !speaks && !text.is_empty() {
-                root.open_plain("div");
-                root.set("id", id);
-                root.set("hidden", "");
-                root.say(text);
-            }
+        // There from the beginning as well, so that nothing else is drawn anew when something comes into it.
+        if !speaks {
+            root.open_plain("div");
+            root.set("id", "about");
+            root.set("hidden", "");
+            root.say(&told.about);
         }
         root.close();
 
         let mut aria = if speaks { semantics.attributes() } else { Vec::new() };
-        let description = if speaks { description(&view, &told) } else { String::new() };
-        if !description.is_empty() {
-            aria.push(("aria-description", description));
+        let mut described = vec![told.about.clone(), problem.to_owned()];
+        described.retain(|text| speaks && !text.is_empty());
+        if !described.is_empty() {
+            aria.push(("aria-description", world.message(&Message::List(described))));
         }
         Self {
             root,
@@ -214,12 +202,13 @@ fn said(view: &View, told: &Told) -> String {
     }
 }
 
-/// What describes an element that speaks for itself: what stands beside it, what its role has no other way to
-/// say, and what is wrong.
-fn description(view: &View, told: &Told) -> String {
+/// What describes a control besides what is wrong: the page's own description, what stands beside it or is chosen
+/// where that is not its name or its value, and what its role has no other way to say.
+fn about(view: &View, semantics: &Semantics, looks: &Looks, world: &AnyWorld) -> String {
     let own = match view {
-        View::Switch(view) => view.caption.clone(),
-        View::Checkbox(view) => view.description.clone(),
+        View::Switch(view) => &view.caption,
+        View::Checkbox(view) => &view.description,
+        View::Select(view) => &view.chosen,
         View::Slider(_)
         | View::Rating(_)
         | View::SpanSlider(_)
@@ -227,17 +216,17 @@ fn description(view: &View, told: &Told) -> String {
         | View::RadioGroup(_)
         | View::Stepper(_)
         | View::ItemStepper(_)
-        | View::Select(_)
         | View::Date(_)
         | View::DateSpan(_)
         | View::Month(_)
         | View::Week(_)
         | View::Time(_)
-        | View::DateTime(_) => String::new(),
+        | View::DateTime(_) => "",
     };
-    let mut all = vec![own, told.unsaid.clone(), told.problem.to_owned()];
+    let mut all = vec![looks.description.clone(), own.to_owned()];
+    all.extend(semantics.unsaid().iter().map(|message| world.message(message)));
     all.retain(|text| !text.is_empty());
-    told.world.message(&Message::List(all))
+    world.message(&Message::List(all))
 }
 
 /// The class of a control of this kind, and the states that only such a control can be in.

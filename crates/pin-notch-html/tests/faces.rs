@@ -39,7 +39,7 @@ fn a_slider_is_written_as_a_server_sends_it() {
          <div part=\"thumb\" style=\"left:100%\"><div part=\"grip\"></div>\
          <span part=\"bubble\" aria-hidden=\"true\">10 &lt;kg&gt;</span></div></div>\
          <span part=\"output\" aria-hidden=\"true\">10 &lt;kg&gt;</span></div>\
-         <div part=\"problem\" id=\"problem\" role=\"status\"></div></div><slot></slot></template>\
+         <div part=\"problem\" id=\"problem\"></div><div part=\"said\" role=\"status\"></div></div><slot></slot></template>\
          <input type=\"range\" name=\"a&quot;b\" aria-label=\"a&quot;b\" max=\"10\" step=\"5\" \
          value=\"10\"></notch-slider>"
     );

@@ -18,7 +18,8 @@ const WASM: &[u8] = include_bytes!("../../pin-notch-cli/dist/pin-notch.wasm");
 fn head(sheet: &Sheet) -> String {
     let script = sheet.script();
     format!(
-        r#"<script type="module" src="/pin-notch.js"></script><script type="module">{script}</script>"#
+        r#"<link rel="modulepreload" href="/pin-notch.js"><link rel="preload" href="/pin-notch.wasm" as="fetch" crossorigin>
+<script type="module" src="/pin-notch.js"></script><script type="module">{script}</script>"#
     )
 }
 

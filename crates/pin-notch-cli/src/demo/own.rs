@@ -1,5 +1,6 @@
 //! The page of somebody's own sheet, which changes when its file does.
 
+use super::page::PRELOADS;
 use super::{Files, protected, read, web_files};
 use crate::Failure;
 use crate::sheets::Source;
@@ -19,7 +20,7 @@ fn head(path: &Path) -> String {
     let module = |name: &str| format!("<script type=\"module\" src=\"/{name}.js\"></script>\n");
     let version = version(path);
     let scripts: String = ["pin-notch", "links", "reload"].map(module).concat();
-    format!("<meta name=\"version\" content=\"{version}\">\n{scripts}")
+    format!("<meta name=\"version\" content=\"{version}\">\n{PRELOADS}{scripts}")
 }
 
 /// Loads the page anew when the sheet has changed.

@@ -6,6 +6,11 @@ use pin_notch::{AttributeKind, ControlKind, Form};
 use pin_notch_html::{Looks, element_html, escaped, tag_of};
 use serde_json::json;
 
+/// Has the browser ask for script and machine at once, and not for the one after the other.
+pub(super) const PRELOADS: &str = "<link rel=\"modulepreload\" href=\"/pin-notch.js\">
+<link rel=\"preload\" href=\"/pin-notch.wasm\" as=\"fetch\" crossorigin>
+";
+
 /// The whole page around this content.
 pub(super) fn framed(title: &str, content: &str) -> String {
     format!(
@@ -17,7 +22,7 @@ pub(super) fn framed(title: &str, content: &str) -> String {
 <title>{title}</title>
 <link rel="icon" href="data:,">
 <link rel="stylesheet" href="/page.css">
-</head>
+{PRELOADS}</head>
 <body>
 {content}
 </body>

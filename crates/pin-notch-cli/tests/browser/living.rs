@@ -394,7 +394,7 @@ fn names_and_descriptions_follow_what_stands_around() {
                 ""
             };
             page.show(&format!("<p id=why>{tag} it is</p><label for=it>It</label><{tag} id=it lang=en aria-describedby=why>{options}</{tag}>")).await;
-            page.until("document.querySelector('#it').shadowRoot.querySelector('#description') || document.querySelector('#it').matches('notch-slider, notch-rating, notch-switch, notch-checkbox')").await;
+            page.until("document.querySelector('#it').shadowRoot.querySelector('#about')?.textContent || document.querySelector('#it').matches('notch-slider, notch-rating, notch-switch, notch-checkbox')").await;
             let told = page.descriptions("#it").await;
             assert!(told.contains(&format!("{tag} it is")), "{tag}: {told:?}");
         }
@@ -496,6 +496,48 @@ fn strict_policies_find_nothing_to_report() {
         assert_eq!(page.get(found).await, "nothing");
         // What is styled by numbers is where it should be.
         assert_eq!(page.get("document.querySelector('notch-span-slider').shadowRoot.querySelector('[part=thumb]').style.left").await, "10%");
+    });
+}
+
+#[test]
+fn a_copy_keeps_what_attributes_keep() {
+    with_page(async |page| {
+        page.show(&form("ltr")).await;
+        let copied = "(() => {
+            const copy = document.forms[0].cloneNode(true);
+            document.body.append(copy);
+            const data = (form) => new URLSearchParams(new FormData(form)).toString();
+            return `${data(copy) === data(document.forms[0])} ${[...copy.querySelectorAll('[name]')].every((element) => element.matches(':state(ready)'))}`;
+          })()";
+        assert_eq!(page.get(copied).await, "true true");
+        // A copy that is disabled takes no focus, though what it was copied from did.
+        page.run("const copy = document.querySelector('notch-slider').cloneNode(); copy.id = 'copy'; copy.disabled = true; document.body.append(copy); copy.focus();").await;
+        assert_ne!(page.get("document.activeElement.id").await, "copy");
+        assert_eq!(
+            page.get("document.querySelector('#copy').hasAttribute('tabindex')").await,
+            "false"
+        );
+        // A calendar that stands in the page and is disabled has nothing to tab to, and stays in its box.
+        page.show("<notch-date id=it always-open disabled></notch-date>").await;
+        let inside = "(() => {
+            const it = document.querySelector('#it'), box = it.getBoundingClientRect(), grid = it.shadowRoot.querySelector('[part=page]').getBoundingClientRect();
+            return `${it.shadowRoot.querySelectorAll('[tabindex=\"0\"], button:enabled, input:enabled').length} ${grid.right <= box.right + 0.5}`;
+          })()";
+        assert_eq!(page.get(inside).await, "0 true");
+    });
+}
+
+#[test]
+fn long_options_that_differ_at_their_ends_can_be_told_apart() {
+    with_page(async |page| {
+        let same =
+            "A very long name of a colony that stands in the row below the old linden tree, number";
+        page.show(&format!("<notch-select id=it style='inline-size: 16em'><option>{same} 1</option><option>{same} 2</option></notch-select>")).await;
+        page.devtools("Emulation.setDeviceMetricsOverride", serde_json::json!({ "width": 320, "height": 640, "deviceScaleFactor": 1, "mobile": false })).await;
+        page.run("document.querySelector('#it').showPicker()").await;
+        let ends = "[...document.querySelector('#it').shadowRoot.querySelectorAll('.tail')].map((tail) => {
+            const box = tail.getBoundingClientRect(); return `${tail.textContent.slice(-2)} ${box.right <= innerWidth}`; }).join(',')";
+        assert_eq!(page.get(ends).await, " 1 true, 2 true");
     });
 }
 

@@ -37,6 +37,27 @@ fn the_cost_beside_the_browsers_own_controls_is_told() {
              return [(memory() - before) / 10_000];",
         )
         .await;
+        // Labelled, ten times as many: what each costs must not grow with how many there are.
+        let labelled = measure(
+            &page,
+            "const labelled = async (tag, count) => {
+               const html = Array.from({ length: count }, (_, n) => `<label for=x${n}>Colony ${n}</label><${tag} id=x${n}><option>1</option></${tag}>`).join('');
+               const start = performance.now();
+               main.innerHTML = html;
+               await new Promise((done) => setTimeout(done));
+               main.getBoundingClientRect();
+               const time = performance.now() - start;
+               main.replaceChildren();
+               return time;
+             };
+             const growth = async (tag) => { await labelled(tag, 400); return await labelled(tag, 4000) / await labelled(tag, 400); };
+             return [await growth('notch-select'), await growth('select')];",
+        )
+        .await;
+        println!(
+            "4,000 labelled selects take {:.1} times as long as 400; the browser's own {:.1} times",
+            labelled[0], labelled[1]
+        );
         println!(
             "1,000 sliders made: {:.1} ms, {:.1} times the browser's own",
             creation[0],

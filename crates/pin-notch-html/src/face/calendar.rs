@@ -10,6 +10,7 @@ pub(super) fn body(to: &mut Markup, view: &DateView, semantics: &Semantics, told
     let popup = Popup::new(view.grid.as_ref(), view.always_open, semantics);
     to.open("div", "field");
     input(to, &view.text, &view.placeholder, semantics);
+    to.put("size", format_args!("{}", width(&[&view.text, &view.placeholder])));
     popup.name_field(to, semantics, told, None);
     to.flag("data-focus", !popup.open);
     to.close();
@@ -36,6 +37,7 @@ pub(super) fn span_body(to: &mut Markup, view: &DateSpanView, semantics: &Semant
             to.say("–");
         }
         input(to, text, &view.placeholder, semantics);
+        to.put("size", format_args!("{}", width(&[text, &view.placeholder])));
         popup.name_field(to, semantics, told, view.two_fields.then_some(part));
         to.set("data-end", name);
         let active = !view.two_fields || view.active == end;
@@ -47,6 +49,11 @@ pub(super) fn span_body(to: &mut Markup, view: &DateSpanView, semantics: &Semant
         to.open("span", "status");
         to.say(&view.status);
     });
+}
+
+/// As many characters as a field of a date is wide: enough for each of these, and for a date of ISO 8601.
+fn width(texts: &[&str]) -> usize {
+    texts.iter().map(|text| text.chars().count()).fold(10, usize::max)
 }
 
 /// A calendar that opens from a field, or stands beside it.
@@ -127,7 +134,7 @@ fn head(to: &mut Markup, grid: &DateGrid, told: &Told) {
 fn table(to: &mut Markup, grid: &DateGrid, takes_focus: bool, told: &Told) {
     to.open("table", "grid");
     to.set("role", "grid");
-    to.set("tabindex", "0");
+    to.reachable(!told.disabled);
     told.label(to, Part::Days(grid.month));
     let mut days = grid.weeks.iter().flat_map(|(_, days)| days);
     match days.find(|day| day.active).and_then(|day| day.date) {

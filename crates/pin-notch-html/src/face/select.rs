@@ -106,11 +106,30 @@ fn row(to: &mut Markup, row: &RowView, at: usize, view: &SelectView) {
     to.open("span", "tick");
     to.set("aria-hidden", "true");
     to.close();
-    to.open("span", "text");
-    to.say(&row.text);
+    text(to, &row.text);
     to.open("span", "group");
     // Drawn by the style sheet: it is seen where the group begins, and heard with each of its options.
     to.set("data-group", row.group.as_deref().unwrap_or_default());
     to.close();
+    to.close();
+}
+
+/// How many characters of a long text are seen in any case, at its end.
+const TAIL: usize = 16;
+
+/// The text of an option. A long one is cut in its middle where there is no room for it, for many differ only at
+/// their ends.
+fn text(to: &mut Markup, text: &str) {
+    to.open("span", "text");
+    let count = text.chars().count();
+    if count <= 2 * TAIL {
+        return to.say(text);
+    }
+    let tail = text.char_indices().nth(count - TAIL).map_or(text.len(), |(at, _)| at);
+    for (class, half) in [("head", &text[..tail]), ("tail", &text[tail..])] {
+        to.open_plain("span");
+        to.set("class", class);
+        to.say(half);
+    }
     to.close();
 }

@@ -52,7 +52,8 @@ export class Ports {
     this.shadow.querySelector("slot")?.remove();
     this.shadow.adoptedStyleSheets = [sheet];
     for (const name of Object.keys(ARIA)) if (name !== "aria-description") this.element.removeAttribute(name);
-    this.ownTabIndex = this.element.hasAttribute("tabindex");
+    // That of 0 is what we set ourselves, also where the element is a copy of another.
+    this.ownTabIndex = (this.element.getAttribute("tabindex") ?? "0") !== "0";
     for (const native of this.element.querySelectorAll("input, select")) native.disabled = true;
   }
   get root() { return this.shadow.firstElementChild; }
