@@ -234,7 +234,8 @@ impl Picture<'_> {
             }
         };
         self.put(&shape(&format!("fill=\"none\" stroke=\"{quiet}\" stroke-width=\"1.5\"")));
-        self.put(&shape(&format!("fill=\"{accent}\" clip-path=\"url(#lit{clip})\"")));
+        let lit = shape(&format!("fill=\"{accent}\""));
+        self.put(&format!("<g clip-path=\"url(#lit{clip})\">{lit}</g>"));
     }
 
     fn toggle(&mut self, on: bool) {
