@@ -14,6 +14,9 @@ use std::path::{Path, PathBuf};
 /// The longest line that is read; the rest of a longer one is passed over. It is what a form itself takes.
 const LONGEST: usize = pin_notch::MAX_BODY;
 
+/// What some editors put before a text.
+const BYTE_ORDER_MARK: &[u8] = "\u{feff}".as_bytes();
+
 /// Check received data against a sheet: bodies as forms send them, or JSON, one on each line.
 ///
 /// Each line gets a line that says what was accepted, as the form takes it, or why not; a summary by field
@@ -102,6 +105,9 @@ impl Accept {
             let whole = next_line(&mut input, &mut line).map_err(Failure::usage)?;
             let Some(read) = whole else { break };
             bar.inc(read);
+            if number == 1 && line.starts_with(BYTE_ORDER_MARK) {
+                line.drain(..BYTE_ORDER_MARK.len());
+            }
             if line.iter().all(u8::is_ascii_whitespace) {
                 continue;
             }

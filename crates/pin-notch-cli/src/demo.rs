@@ -113,8 +113,12 @@ impl Demo {
             None => ("Hive inspection".to_owned(), router(files)),
             Some(file) => own::router(file, files)?,
         };
-        let _ = writeln!(out, "{title}: http://{address}/  (Ctrl-C stops)");
-        let _ = out.flush();
+        let told = writeln!(out, "{title}: http://{address}/  (Ctrl-C stops)");
+        if let Err(error) = told.and_then(|()| out.flush())
+            && error.kind() != std::io::ErrorKind::BrokenPipe
+        {
+            return Err(Failure::machine(error));
+        }
         let served = axum::serve(listener, router).with_graceful_shutdown(stopped());
         // Requests under way are answered first, but a browser that holds a connection open and asks
         // nothing must not keep us.

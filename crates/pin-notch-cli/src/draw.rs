@@ -1,11 +1,13 @@
 //! `pin-notch draw`: a form as a page, a picture or plain text.
 
 use crate::sheets::Source;
-use crate::{Failure, say};
+use crate::{Failure, say_bytes};
 use clap::{Args, ValueEnum};
-use pin_notch::Form;
+use pin_notch::{Form, Quoted};
 use pin_notch_sheet::{Page, Sheet, Theme};
-use std::io::{IsTerminal, Write};
+use serde::de::IgnoredAny;
+use std::collections::{BTreeMap, BTreeSet};
+use std::io::IsTerminal;
 use std::path::PathBuf;
 
 /// Draw a sheet's form: as a page that works wherever it is opened, as a picture, or as plain text.
@@ -55,10 +57,8 @@ impl Draw {
         }
         let form = match self.values.as_deref().map(|values| (values, values.strip_prefix('@'))) {
             None => sheet.form(),
-            Some((_, Some(file))) => {
-                sheet.form_with(Source::read(file.as_ref())?.text.trim().as_bytes())
-            }
-            Some((values, None)) => sheet.form_with(values.as_bytes()),
+            Some((_, Some(file))) => filled(&sheet, Source::read(file.as_ref())?.text.trim())?,
+            Some((values, None)) => filled(&sheet, values)?,
         };
         let theme = match self.theme {
             None => Theme::Preferred,
@@ -81,12 +81,7 @@ impl Draw {
         match &self.output {
             Some(path) => std::fs::write(path, drawn)
                 .map_err(|error| Failure::machine(format!("{}: {error}", path.display()))),
-            None => match String::from_utf8(drawn) {
-                Ok(text) => say(&text),
-                Err(bytes) => {
-                    std::io::stdout().write_all(bytes.as_bytes()).map_err(Failure::machine)
-                }
-            },
+            None => say_bytes(&drawn),
         }
     }
 
@@ -95,6 +90,33 @@ impl Draw {
         let by_name = ending.and_then(|ending| Kind::from_str(ending, true).ok());
         self.r#as.or(by_name).unwrap_or(Kind::Text)
     }
+}
+
+/// The form with these values, and a word on standard error about each that it cannot hold.
+fn filled(sheet: &Sheet, values: &str) -> Result<Form, Failure> {
+    let form = sheet.form();
+    let is_json = values.trim_start().starts_with('{');
+    let names: BTreeSet<String> = if is_json {
+        let why = |error| Failure::usage(format!("--values: not a JSON object: {error}"));
+        let members: BTreeMap<String, IgnoredAny> = serde_json::from_str(values).map_err(why)?;
+        members.into_keys().collect()
+    } else {
+        form_urlencoded::parse(values.as_bytes()).map(|(name, _)| name.into_owned()).collect()
+    };
+    for name in names.iter().filter(|name| form.control(name).is_none()) {
+        eprintln!("pin-notch: --values: no field is named {}", Quoted(name));
+    }
+    let read = match is_json {
+        true => form.read_json(values.as_bytes()),
+        false => form.read(values.as_bytes()),
+    };
+    if let Err(problems) = read {
+        // What is missing may be missing from a picture.
+        problems.0.iter().filter(|problem| problem.received.is_some()).for_each(|problem| {
+            eprintln!("pin-notch: --values: {problem}; what is nearest is drawn");
+        });
+    }
+    Ok(sheet.form_with(values.as_bytes()))
 }
 
 /// A page that needs no other file: the script and the WebAssembly stand in it.

@@ -5,6 +5,7 @@
 
 mod accept;
 mod check;
+mod cut;
 mod demo;
 mod draw;
 mod json;
@@ -15,7 +16,7 @@ mod sheets;
 mod trace;
 
 use clap::{CommandFactory, Parser, Subcommand};
-use std::io::Write;
+use std::io::{IsTerminal, Write};
 use std::process::ExitCode;
 
 /// Value-entry controls: define a form in a sheet, see it, try it, check it, accept what it sends.
@@ -65,8 +66,13 @@ impl Failure {
 
 /// Writes to standard output. That nobody reads on is no failure: then there is nothing more to say.
 fn say(text: &str) -> Result<(), Failure> {
+    say_bytes(text.as_bytes())
+}
+
+/// The same with what need not be a text.
+fn say_bytes(bytes: &[u8]) -> Result<(), Failure> {
     let mut out = std::io::stdout().lock();
-    match out.write_all(text.as_bytes()).and_then(|()| out.flush()) {
+    match out.write_all(bytes).and_then(|()| out.flush()) {
         Err(error) if error.kind() == std::io::ErrorKind::BrokenPipe => std::process::exit(0),
         done => done.map_err(Failure::machine),
     }
@@ -101,7 +107,16 @@ fn completions(shell: clap_complete::Shell) -> Result<(), Failure> {
 fn arguments() -> Result<Arguments, Failure> {
     Arguments::try_parse().map_err(|error| {
         if error.exit_code() == 0 {
-            error.exit(); // help or version, which clap prints itself
+            // Help or version.
+            let styled = error.render();
+            let text = match std::io::stdout().is_terminal() {
+                true => styled.ansi().to_string(),
+                false => styled.to_string(),
+            };
+            return match say(&text) {
+                Ok(()) => std::process::exit(0),
+                Err(failure) => failure,
+            };
         }
         // Clap's first lines say what is wrong; the usage below them is a --help away.
         let text = error.to_string();

@@ -1,12 +1,11 @@
 //! `pin-notch notches`: what a definition allows, and where values would land.
 
-use crate::Failure;
 use crate::scale::Scale;
+use crate::{Failure, say};
 use clap::Args;
 use pin_notch::{Decimal, Notches, number_text, parse_number};
 use serde::Serialize;
 use std::fmt::Write as _;
-use std::io::Write as _;
 
 /// Show which values a minimum, a maximum and a step allow, and where given values land.
 #[derive(Args)]
@@ -73,9 +72,7 @@ impl Show {
             true => serde_json::to_string_pretty(&report).map_err(Failure::machine)? + "\n",
             false => report.in_words(&notches, &at),
         };
-        // A reader that has seen enough may close the pipe; that is no failure.
-        let _ = std::io::stdout().write_all(text.as_bytes());
-        Ok(())
+        say(&text)
     }
 
     fn notches(&self) -> Result<Notches, Failure> {

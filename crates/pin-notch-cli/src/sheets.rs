@@ -1,11 +1,12 @@
 //! Sheets from files, and how findings in them are shown.
 
-use crate::{Failure, json};
+use crate::{Failure, cut, json};
 use miette::{Diagnostic, GraphicalReportHandler, GraphicalTheme, LabeledSpan, NamedSource};
 use pin_notch_sheet::{Context, Finding, Format, Severity, Sheet, place};
 use serde::Serialize;
 use std::fmt;
 use std::io::IsTerminal;
+use std::ops::Range;
 use std::path::{Path, PathBuf};
 use std::time::{SystemTime, UNIX_EPOCH};
 
@@ -73,10 +74,9 @@ impl Source {
         let theme =
             if colours { GraphicalTheme::unicode() } else { GraphicalTheme::unicode_nocolor() };
         let mut text = String::new();
-        let shown = Shown {
-            source: NamedSource::new(self.path.to_string_lossy(), self.text.clone()),
-            finding,
-        };
+        let (source, span) = cut::around(&self.text, finding.span.clone());
+        let source = NamedSource::new(self.path.to_string_lossy(), source);
+        let shown = Shown { source, span, finding };
         let handler = GraphicalReportHandler::new_themed(theme).with_width(100).with_links(false);
         match handler.render_report(&mut text, &shown) {
             Ok(()) => text.trim_end().to_owned() + "\n\n",
@@ -119,6 +119,14 @@ struct Told<'a> {
     text: &'a str,
 }
 
+/// A text without the byte order mark that some editors put before it.
+pub(crate) fn without_mark(text: String) -> String {
+    match text.strip_prefix('\u{feff}') {
+        Some(text) => text.to_owned(),
+        None => text,
+    }
+}
+
 fn text_of(path: &Path) -> Result<String, String> {
     use std::io::Read;
     let why = |error: std::io::Error| format!("{}: {error}", path.display());
@@ -128,15 +136,18 @@ fn text_of(path: &Path) -> Result<String, String> {
     if bytes.len() as u64 > MOST {
         return Err(format!("{}: longer than {MOST} bytes", path.display()));
     }
-    String::from_utf8(bytes).map_err(|error| {
+    let text = String::from_utf8(bytes).map_err(|error| {
         let at = error.utf8_error().valid_up_to();
         format!("{}: not UTF-8 from byte {at} on; save it as UTF-8", path.display())
-    })
+    })?;
+    Ok(without_mark(text))
 }
 
 /// A finding as miette shows them.
 struct Shown<'a> {
     source: NamedSource<String>,
+    /// Where the finding stands in it.
+    span: Range<usize>,
     finding: &'a Finding,
 }
 
@@ -171,6 +182,6 @@ impl Diagnostic for Shown<'_> {
         Some(&self.source)
     }
     fn labels(&self) -> Option<Box<dyn Iterator<Item = LabeledSpan> + '_>> {
-        Some(Box::new([LabeledSpan::new_with_span(None, self.finding.span.clone())].into_iter()))
+        Some(Box::new([LabeledSpan::new_with_span(None, self.span.clone())].into_iter()))
     }
 }

@@ -2,7 +2,7 @@
 
 mod moves;
 
-use crate::sheets::Source;
+use crate::sheets::{Source, without_mark};
 use crate::{Failure, json, say};
 use clap::Args;
 use moves::{Line, Move};
@@ -76,7 +76,9 @@ impl Trace {
     pub(crate) fn run(&self) -> Result<(), Failure> {
         let mut form = Source::read(&self.file)?.sound()?.form();
         let text = match self.moves.as_os_str() == "-" {
-            true => std::io::read_to_string(std::io::stdin()).map_err(Failure::usage)?,
+            true => {
+                without_mark(std::io::read_to_string(std::io::stdin()).map_err(Failure::usage)?)
+            }
             false => Source::read(&self.moves)?.text,
         };
         let path = self.moves.display();

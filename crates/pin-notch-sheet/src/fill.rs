@@ -3,12 +3,12 @@
 use crate::sheet::{FieldSheet, Sheet};
 use pin_notch::{Form, Value};
 use serde_json::value::RawValue;
-use std::collections::HashMap;
+use std::collections::{HashMap, HashSet};
 
 impl Sheet {
     /// The form, starting with whatever of these values it can hold: an urlencoded body, or a JSON object. What does not
     /// fit is left at its default or at the nearest that does, so that a refused form can be shown again
-    /// with what was entered.
+    /// with what was entered. What is linked with a value that is given follows it, unless it is given itself.
     ///
     /// ```
     /// use pin_notch_sheet::{Format, Sheet, Context};
@@ -21,41 +21,66 @@ impl Sheet {
         let shape = self.form();
         let is_json = values.iter().find(|byte| !byte.is_ascii_whitespace()) == Some(&b'{');
         let given = if is_json { from_json(&shape, values) } else { from_body(&shape, values) };
+        let mut filled = shape.clone();
+        let fill = |form: &mut Form| {
+            for (name, value) in &given.values {
+                if let Some(control) = form.control_mut(name) {
+                    // What it cannot hold, it does not.
+                    let _ = control.set_nearest(value.clone());
+                }
+            }
+        };
+        fill(&mut filled);
+        // In the form's order, as somebody would have entered them.
+        for field in self.fields.iter().filter(|field| given.named.contains(&field.name)) {
+            let _ = filled.follow(&field.name);
+        }
+        fill(&mut filled);
         let mut sheet = self.clone();
         for field in &mut sheet.fields {
-            let Some(value) = given.get(&field.name) else { continue };
-            let Some(control) = shape.control(&field.name) else { continue };
-            let mut control = control.clone();
-            // What it cannot hold, it does not.
-            let _ = control.set_nearest(value.clone());
-            hold(field, &control.value());
+            if let Some(control) = filled.control(&field.name) {
+                hold(field, &control.value());
+            }
         }
         sheet.form()
     }
 }
 
-fn from_json(shape: &Form, text: &[u8]) -> HashMap<String, Value> {
+/// What somebody gave.
+struct Given {
+    /// The value of each field that has one by it; in a body, what is not sent is off or empty.
+    values: HashMap<String, Value>,
+    /// The fields that were named.
+    named: HashSet<String>,
+}
+
+fn from_json(shape: &Form, text: &[u8]) -> Given {
     let members: HashMap<String, &RawValue> = serde_json::from_slice(text).unwrap_or_default();
     let read = members.into_iter().filter_map(|(name, json)| {
         let value = Value::from_json(shape.control(&name)?.kind(), json.get()).ok()?;
         Some((name, value))
     });
-    read.collect()
+    let values: HashMap<String, Value> = read.collect();
+    Given { named: values.keys().cloned().collect(), values }
 }
 
-fn from_body(shape: &Form, body: &[u8]) -> HashMap<String, Value> {
+fn from_body(shape: &Form, body: &[u8]) -> Given {
     let mut sent: HashMap<String, Vec<String>> = HashMap::new();
     for (name, text) in form_urlencoded::parse(body) {
         if shape.control(&name).is_some() {
             sent.entry(name.into_owned()).or_default().push(text.into_owned());
         }
     }
+    let named: HashSet<String> = sent.keys().cloned().collect();
     // What was not sent was off or empty.
     let read = shape.fields().filter(|field| !field.is_unsent()).filter_map(|field| {
         let texts = sent.remove(&field.name).unwrap_or_default();
         Some((field.name.clone(), field.control.read(&texts).ok()?))
     });
-    read.collect()
+    let mut values: HashMap<String, Value> = read.collect();
+    // What follows another need not be sent with it.
+    values.retain(|name, _| named.contains(name) || !shape.is_follower(name));
+    Given { values, named }
 }
 
 /// Has the field start with this value, so that its element holds it from the first moment.

@@ -360,6 +360,35 @@ impl Form {
         Ok(FormTurn { turn, followed })
     }
 
+    /// Lets follow what is linked with this control, after the program has changed it by
+    /// [`control_mut`](Self::control_mut). No event comes of it, and nothing is recorded.
+    ///
+    /// ```
+    /// # use pin_notch::{Form, Switch, Value};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let mut form = Form::new()
+    ///     .with("open", "Box open", Switch::default())?
+    ///     .with("smoke", "Smoker lit", Switch::default())?
+    ///     .with_link("open", "smoke", |open| open.clone())?;
+    /// form.control_mut("open").unwrap().set_value(Value::On(true))?;
+    /// assert_eq!(form.follow("open")?[0].to_string(), "smoke follows: on");
+    /// assert!(form.is_follower("smoke") && !form.is_follower("open"));
+    /// # Ok(()) }
+    /// ```
+    ///
+    /// # Errors
+    /// [`FormError::NoSuchField`].
+    pub fn follow(&mut self, name: &str) -> Result<Vec<Followed>, FormError> {
+        let at = self.known(name)?;
+        Ok(links::settle(&mut self.fields, &self.links, at).1)
+    }
+
+    /// Whether the control of this name follows another one.
+    pub fn is_follower(&self, name: &str) -> bool {
+        let at = self.place(name);
+        self.links.values().flatten().any(|link| Some(link.to) == at)
+    }
+
     /// Records what has settled: the field at this place, and whatever moved with it.
     fn record(&mut self, at: usize) {
         let mut changed = Vec::new();

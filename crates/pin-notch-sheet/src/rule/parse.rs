@@ -7,6 +7,10 @@ use pin_notch::{Date, DateTime, Month, Quoted, Time, ValueKind, Week, parse_numb
 /// How deep conditions may stand in each other; more is no work of a person.
 const DEEPEST: usize = 60;
 
+/// How many words, numbers and signs a condition has at most. What is built of it is as deep as a chain of sums is
+/// long, and has to fit on any stack.
+const LONGEST: usize = 1000;
+
 #[derive(Clone, Debug, PartialEq)]
 enum Token {
     Number(String),
@@ -19,7 +23,7 @@ enum Token {
 const SIGNS: [&str; 14] = ["!=", "<=", ">=", "=", "<", ">", "(", ")", "+", "-", "*", "[", "]", ","];
 
 /// Words that have a meaning of their own.
-const WORDS: [&str; 10] = ["and", "or", "not", "is", "empty", "in", "count", "true", "false", "on"];
+const WORDS: [&str; 9] = ["and", "or", "not", "is", "empty", "in", "count", "true", "false"];
 
 fn tokens(text: &str) -> Result<Vec<(Token, Span)>, Finding> {
     let mut all = Vec::new();
@@ -50,6 +54,11 @@ fn tokens(text: &str) -> Result<Vec<(Token, Span)>, Finding> {
             let help = "write =, !=, <, <=, >, >=, +, -, *, and, or, not, in, is empty, count(…)";
             return Err(Finding::error("rule-syntax", span, message).with_help(help));
         };
+        if all.len() == LONGEST {
+            let message = format!("a rule has at most {LONGEST} words, numbers and signs");
+            let help = "make several rules of it, each with its own message";
+            return Err(Finding::error("rule-syntax", at..at + length, message).with_help(help));
+        }
         all.push((token, at..at + length));
         at += length;
     }
@@ -324,7 +333,9 @@ impl Parser<'_> {
             let message = format!("no field is named {}", Quoted(name));
             let mut error = Finding::error("no-such-field", span, message);
             let known = self.fields.iter().map(|field| field.name.as_str()).chain(WORDS);
-            if let Some(meant) = meant(name, known) {
+            if let "on" | "off" | "yes" | "no" = name {
+                error = error.with_help("a yes or no is written true or false");
+            } else if let Some(meant) = meant(name, known) {
                 error = error.with_help(format!("did you mean {}?", Quoted(meant)));
             }
             return Err(error);

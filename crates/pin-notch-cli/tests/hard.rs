@@ -1,0 +1,140 @@
+//! What people and machines do to a command that nobody thought of: texts as long as they like, disks that are full, marks
+//! that editors leave.
+
+use std::fs::{File, OpenOptions};
+use std::io::Write;
+use std::path::PathBuf;
+use std::process::{Command, Output, Stdio};
+
+fn command(arguments: &[&str]) -> Command {
+    let mut command = Command::new(env!("CARGO_BIN_EXE_pin-notch"));
+    command.current_dir(env!("CARGO_MANIFEST_DIR")).env("NO_COLOR", "1").args(arguments);
+    command
+}
+
+fn run(arguments: &[&str]) -> Output {
+    command(arguments).output().expect("the command runs")
+}
+
+fn error(output: &Output) -> String {
+    String::from_utf8_lossy(&output.stderr).into_owned()
+}
+
+/// A file of this test's own.
+fn scratch(name: &str, text: &[u8]) -> PathBuf {
+    let folder = PathBuf::from(env!("CARGO_TARGET_TMPDIR")).join("hard");
+    std::fs::create_dir_all(&folder).expect("a folder");
+    let path = folder.join(name);
+    File::create(&path).and_then(|mut file| file.write_all(text)).expect("a file");
+    path
+}
+
+fn checked(name: &str, text: &str) -> (Option<i32>, String) {
+    let path = scratch(name, text.as_bytes());
+    let output = run(&["check", path.to_str().expect("a path")]);
+    (output.status.code(), String::from_utf8_lossy(&output.stdout).into_owned())
+}
+
+#[test]
+fn a_full_disk_is_an_error_for_every_command() {
+    for arguments in [
+        "check demo/inspection.toml",
+        "draw demo/inspection.toml",
+        "draw demo/inspection.toml --as svg",
+        "draw demo/inspection.toml --as png",
+        "draw demo/inspection.toml --as html",
+        "trace demo/inspection.toml demo/inspection.moves",
+        "accept demo/inspection.toml demo/bodies.txt",
+        "schema demo/inspection.toml",
+        "completions bash",
+        "notches --min 0 --max 100 --step 20",
+        "demo --port 0",
+        "--help",
+        "--version",
+        "check --help",
+    ] {
+        let arguments: Vec<&str> = arguments.split(' ').collect();
+        let full = OpenOptions::new().write(true).open("/dev/full").expect("a full disk");
+        let output = command(&arguments).stdout(full).stderr(Stdio::piped()).output();
+        let output = output.expect("the command runs");
+        assert_eq!(output.status.code(), Some(1), "{arguments:?}");
+        assert!(error(&output).contains("No space left"), "{arguments:?}: {}", error(&output));
+    }
+}
+
+const FIELD: &str = "[[field]]\nname = 'a'\ncontrol = 'slider'\nlabel = 'A'\n";
+
+#[test]
+fn sheets_as_long_and_as_deep_as_they_like_are_answered() {
+    let rule =
+        |condition: &str| format!("{FIELD}[[rule]]\nholds = '{condition}'\nmessage = 'no'\n");
+    let chains = [" + 1", " - 1", " * 1", " and a < 1", " or a < 1"];
+    for chain in chains {
+        for times in [400, 5_000, 200_000] {
+            let (code, told) =
+                checked("chain.toml", &rule(&format!("a < 1{}", chain.repeat(times))));
+            match times {
+                400 if chain.len() < 5 => assert_ne!(code, Some(2), "{chain}: {told}"),
+                _ => {
+                    assert!(told.contains("at most 1000 words"), "{chain} {times}: {code:?} {told}")
+                }
+            }
+        }
+    }
+    for (open, close) in [("(", ")"), ("not ", ""), ("-", "")] {
+        let deep = format!("{}a{} < 1", open.repeat(900), close.repeat(900));
+        let (code, _) = checked("deep.toml", &rule(&deep));
+        assert!(code.is_some(), "{open}: it came to an end by itself");
+    }
+    // A finding far to the right of a line, or in the longest there is.
+    for width in [70_000, 1_000_000] {
+        let wide = format!("{FIELD}{}labl = 'é'{}\n", " ".repeat(width), " ".repeat(width));
+        let (code, told) = checked("wide.toml", &wide);
+        assert_eq!(code, Some(2));
+        assert!(told.contains("a slider has no \"labl\"") && told.len() < 10_000, "{}", told.len());
+    }
+    let (_, told) = checked("on.toml", &rule("a = on"));
+    assert!(
+        told.contains("a yes or no is written true or false") && !told.contains("did you mean"),
+        "{told}"
+    );
+}
+
+#[test]
+fn a_byte_order_mark_is_read_over() {
+    let bodies = scratch("marked.txt", "\u{feff}{\"weight\": 12, \"outside\": 10}\n".as_bytes());
+    let told = run(&["accept", "demo/inspection.toml", bodies.to_str().expect("a path")]);
+    let told = String::from_utf8_lossy(&told.stdout).into_owned();
+    assert!(
+        !told.contains("JSON object") && told.contains("Visited: A value is required"),
+        "{told}"
+    );
+    let moves = scratch("marked.moves", "\u{feff}weight: key right x3\n".as_bytes());
+    let told = run(&["trace", "demo/inspection.toml", moves.to_str().expect("a path")]);
+    assert!(told.status.success(), "{}", error(&told));
+    let sheet = scratch("marked.toml", format!("\u{feff}{FIELD}").as_bytes());
+    assert!(run(&["check", sheet.to_str().expect("a path")]).status.success());
+}
+
+#[test]
+fn values_that_do_not_fit_are_told_and_links_are_followed() {
+    let drawn = run(&["draw", "demo/inspection.toml", "--values", "stores=2"]);
+    let text = String::from_utf8_lossy(&drawn.stdout).into_owned();
+    assert!(text.contains("2 of 5") && text.contains("40 %"), "{text}");
+    assert_eq!(error(&drawn), "");
+    // What is given itself stays as it is given.
+    let drawn = run(&["draw", "demo/inspection.toml", "--values", "stores=2&stores-percent=60"]);
+    assert!(String::from_utf8_lossy(&drawn.stdout).contains("60 %") || error(&drawn).is_empty());
+    let drawn = run(&["draw", "demo/inspection.toml", "--values", "weight=99&temper=abc"]);
+    let told = error(&drawn);
+    assert!(drawn.status.success());
+    assert!(
+        told.contains("must be 40 or less") && told.contains("\"abc\" is not a number"),
+        "{told}"
+    );
+    let drawn = run(&["draw", "demo/inspection.toml", "--values", "wight=9"]);
+    assert!(error(&drawn).contains("no field is named \"wight\""), "{}", error(&drawn));
+    let drawn = run(&["draw", "demo/inspection.toml", "--values", "{\"weight\":"]);
+    assert_eq!(drawn.status.code(), Some(2));
+    assert!(error(&drawn).contains("not a JSON object"), "{}", error(&drawn));
+}
