@@ -2,6 +2,7 @@
 
 mod answer;
 mod exhibits;
+mod guard;
 mod inspection;
 mod own;
 mod page;
@@ -113,42 +114,38 @@ impl Demo {
             None => ("Hive inspection".to_owned(), router(files)),
             Some(file) => own::router(file, files)?,
         };
+        let stop = stopping()?;
         let told = writeln!(out, "{title}: http://{address}/  (Ctrl-C stops)");
         if let Err(error) = told.and_then(|()| out.flush())
             && error.kind() != std::io::ErrorKind::BrokenPipe
         {
             return Err(Failure::machine(error));
         }
-        let served = axum::serve(listener, router).with_graceful_shutdown(stopped());
         // Requests under way are answered first, but a browser that holds a connection open and asks
         // nothing must not keep us.
-        let patience = async {
-            stopped().await;
-            tokio::time::sleep(PATIENCE).await;
-        };
-        tokio::select! {
-            served = served => served.map_err(Failure::machine)?,
-            () = patience => {}
-        }
+        guard::serve(listener, guard::guarded(router), stop, PATIENCE).await;
         let _ = writeln!(out, "Stopped.");
         Ok(())
     }
 }
 
-/// Until Ctrl-C, or until the system asks us to end.
-async fn stopped() {
-    #[cfg(unix)]
-    {
-        use tokio::signal::unix::{SignalKind, signal};
-        if let Ok(mut terminate) = signal(SignalKind::terminate()) {
-            tokio::select! {
-                _ = tokio::signal::ctrl_c() => {}
-                _ = terminate.recv() => {}
-            }
-            return;
+/// Until Ctrl-C, or until the system asks us to end; heard from the moment that this is called.
+#[cfg(unix)]
+fn stopping() -> Result<impl Future<Output = ()>, Failure> {
+    use tokio::signal::unix::{SignalKind, signal};
+    let mut interrupt = signal(SignalKind::interrupt()).map_err(Failure::machine)?;
+    let mut terminate = signal(SignalKind::terminate()).map_err(Failure::machine)?;
+    Ok(async move {
+        tokio::select! {
+            _ = interrupt.recv() => {}
+            _ = terminate.recv() => {}
         }
-    }
-    let _ = tokio::signal::ctrl_c().await;
+    })
+}
+
+#[cfg(not(unix))]
+fn stopping() -> Result<impl Future<Output = ()>, Failure> {
+    Ok(async { drop(tokio::signal::ctrl_c().await) })
 }
 
 fn router(files: Files) -> Router {

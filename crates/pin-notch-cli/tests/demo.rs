@@ -49,9 +49,13 @@ impl Demo {
 
     /// Sends a request as it stands and gives all that comes back.
     fn exchange(&self, head: &str, body: &[u8]) -> Vec<u8> {
+        let head = format!("{head}\r\nHost: {}\r\nConnection: close\r\n\r\n", self.address);
+        self.exchange_raw(&head, body)
+    }
+
+    fn exchange_raw(&self, head: &str, body: &[u8]) -> Vec<u8> {
         let mut stream = TcpStream::connect(&self.address).expect("a connection");
         stream.set_read_timeout(Some(std::time::Duration::from_secs(20))).expect("a time limit");
-        let head = format!("{head}\r\nHost: {}\r\nConnection: close\r\n\r\n", self.address);
         stream.write_all(head.as_bytes()).expect("a sent head");
         // A server that refuses a long body may stop reading in the middle of it.
         let _ = stream.write_all(body);
@@ -208,6 +212,93 @@ fn what_is_too_long_or_of_another_kind_is_refused_in_words() {
     assert_eq!(demo.send("GET /inspection HTTP/1.1", b"").0, 405);
     assert_eq!(demo.send("GET /nowhere HTTP/1.1", b"").0, 404);
     assert_eq!(demo.send("GET / HTTP/1.1", b"").0, 200, "and it still serves");
+}
+
+#[test]
+fn only_its_own_pages_are_answered() {
+    let demo = demo();
+    let port = demo.address.rsplit(':').next().expect("a port");
+    let status = |head: String| {
+        let answer = demo.exchange_raw(&format!("{head}\r\nConnection: close\r\n\r\n"), b"");
+        let text = String::from_utf8_lossy(&answer).into_owned();
+        assert!(text.contains("x-content-type-options: nosniff"), "{text}");
+        text.split(' ').nth(1).unwrap_or_default().to_owned()
+    };
+    for (host, right) in [
+        (demo.address.clone(), "200"),
+        (format!("localhost:{port}"), "200"),
+        (format!("LOCALHOST:{port}"), "200"),
+        ("127.0.0.1".to_owned(), "200"),
+        (format!("[::1]:{port}"), "200"),
+        (format!("hives.example:{port}"), "421"),
+        (format!("127.0.0.1.hives.example:{port}"), "421"),
+        (format!("localhost@hives.example:{port}"), "421"),
+        (String::new(), "421"),
+    ] {
+        assert_eq!(status(format!("GET / HTTP/1.1\r\nHost: {host}")), right, "{host:?}");
+    }
+    let own = format!("http://{}", demo.address);
+    for (headers, right) in [
+        (format!("\r\nOrigin: {own}"), "422"),
+        ("\r\nSec-Fetch-Site: same-origin".to_owned(), "422"),
+        ("\r\nOrigin: http://hives.example".to_owned(), "403"),
+        (format!("\r\nOrigin: http://localhost:{port}"), "403"),
+        ("\r\nOrigin: null".to_owned(), "403"),
+        ("\r\nSec-Fetch-Site: cross-site".to_owned(), "403"),
+        ("\r\nSec-Fetch-Site: same-site".to_owned(), "403"),
+        (String::new(), "422"),
+    ] {
+        let head = format!(
+            "POST /inspection HTTP/1.1\r\nHost: {}\r\nContent-Type: application/x-www-form-urlencoded\r\nContent-Length: 0{headers}",
+            demo.address
+        );
+        assert_eq!(status(head), right, "{headers}");
+    }
+}
+
+#[test]
+fn whoever_is_slow_is_not_waited_for() {
+    let demo = demo();
+    let begun = std::time::Instant::now();
+    let mut slow: Vec<TcpStream> = (0..50)
+        .map(|_| {
+            let mut stream = TcpStream::connect(&demo.address).expect("a connection");
+            stream.write_all(b"GET / HTTP/1.1\r\nHost: ").expect("a sent beginning");
+            stream
+        })
+        .collect();
+    assert_eq!(demo.send("GET / HTTP/1.1", b"").0, 200, "others are served meanwhile");
+    for stream in &mut slow {
+        stream.set_read_timeout(Some(std::time::Duration::from_secs(30))).expect("a time limit");
+        let mut rest = Vec::new();
+        let _ = stream.read_to_end(&mut rest);
+    }
+    assert!(begun.elapsed().as_secs() < 25, "they were let go after {:?}", begun.elapsed());
+}
+
+#[cfg(unix)]
+#[test]
+fn a_sheet_that_is_no_file_any_more_stalls_nobody() {
+    let folder = std::path::PathBuf::from(env!("CARGO_TARGET_TMPDIR")).join("pipes");
+    std::fs::create_dir_all(&folder).expect("a folder");
+    let path = folder.join("sheet.toml");
+    let _ = std::fs::remove_file(&path);
+    std::fs::write(&path, "[[field]]\nname = 'a'\ncontrol = 'slider'\nlabel = 'A'\n")
+        .expect("a sheet");
+    let demo = demo_of(&[path.to_str().expect("a path")]);
+    assert_eq!(demo.send("GET / HTTP/1.1", b"").0, 200);
+    std::fs::remove_file(&path).expect("it goes");
+    let (status, page) = demo.send("GET / HTTP/1.1", b"");
+    assert!(status == 500 && page.contains("This sheet cannot be read"), "{page}");
+    let made = Command::new("mkfifo").arg(&path).status();
+    assert!(made.expect("mkfifo runs").success());
+    for what in ["/", "/version", "/links.js"] {
+        let (status, _) = demo.send(&format!("GET {what} HTTP/1.1"), b"");
+        assert!([200, 500].contains(&status), "{what}: {status}");
+    }
+    // Nor is one begun with.
+    let begun = Command::new(env!("CARGO_BIN_EXE_pin-notch")).arg("demo").arg(&path).output();
+    assert_eq!(begun.expect("the command runs").status.code(), Some(2));
 }
 
 #[test]

@@ -33,7 +33,7 @@ setInterval(async () => {
 
 /// The title of the sheet, and what serves it. The sheet has to be sound when we begin.
 pub(super) fn router(file: &Path, files: Files) -> Result<(String, Router), Failure> {
-    let sheet = Source::read(file)?.sound()?;
+    let sheet = source(file)?.sound()?;
     let title = if sheet.title().is_empty() { "Form" } else { sheet.title() };
     let path = Arc::new(file.to_owned());
     let (shown, versioned, linked, sent) = (path.clone(), path.clone(), path.clone(), path);
@@ -51,10 +51,21 @@ pub(super) fn router(file: &Path, files: Files) -> Result<(String, Router), Fail
     Ok((title.to_owned(), router))
 }
 
+/// The sheet's text. What is no file, such as a pipe, would have everybody wait for whoever writes it.
+fn source(path: &Path) -> Result<Source, Failure> {
+    match std::fs::metadata(path) {
+        Ok(data) if !data.is_file() => Err(Failure::usage(format!(
+            "{}: not a file, which is read again and again",
+            path.display()
+        ))),
+        _ => Source::read(path),
+    }
+}
+
 /// Another text whenever the sheet's text is another.
 fn version(path: &Path) -> String {
     let mut hasher = DefaultHasher::new();
-    std::fs::read(path).unwrap_or_default().hash(&mut hasher);
+    source(path).map(|source| source.text).unwrap_or_default().hash(&mut hasher);
     format!("{:x}", hasher.finish())
 }
 
@@ -97,7 +108,7 @@ async fn receive(path: &Path, request: Request) -> Response {
 
 /// The sheet as its file is now; else a page that says what is wrong with it.
 fn sheet(path: &Path) -> Result<Sheet, Box<Response>> {
-    let (text, whole) = match Source::read(path) {
+    let (text, whole) = match source(path) {
         Err(failure) => (escaped(&failure.line).into_owned(), false),
         Ok(source) => {
             let (sheet, found) = source.sheet();
