@@ -1,6 +1,7 @@
 //! `pin-notch accept`: received data against a sheet, a line at a time.
 
 use crate::sheets::Source;
+use crate::visible::visible;
 use crate::{Failure, json};
 use clap::{Args, ValueEnum};
 use indicatif::{ProgressBar, ProgressStyle};
@@ -118,7 +119,7 @@ impl Accept {
                 (outcome, _) if self.json => {
                     out.write_all(as_json(form, number, outcome).as_bytes())
                 }
-                (outcome, _) => out.write_all(as_text(form, number, outcome).as_bytes()),
+                (outcome, _) => out.write_all(visible(&as_text(form, number, outcome)).as_bytes()),
             };
             if let Err(error) = written {
                 return ended(error, counted);
@@ -304,6 +305,6 @@ impl Counted {
         if self.unknown > 0 {
             text.push_str(&format!("{:>9}  names that no field has, left aside\n", self.unknown));
         }
-        eprint!("{text}");
+        eprint!("{}", visible(&text));
     }
 }

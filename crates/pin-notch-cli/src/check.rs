@@ -1,7 +1,7 @@
 //! `pin-notch check`: what is wrong with sheets, and what will surprise somebody.
 
 use crate::sheets::Source;
-use crate::{Failure, say};
+use crate::{Failure, say, say_bytes};
 use clap::Args;
 use pin_notch_sheet::Severity;
 use std::io::IsTerminal;
@@ -38,7 +38,8 @@ impl Check {
                 }
                 match self.json {
                     true => say(&source.json(&finding))?,
-                    false => say(&source.shown(&finding, for_people))?,
+                    // Its own colours are ours.
+                    false => say_bytes(source.shown(&finding, for_people).as_bytes())?,
                 }
             }
         }

@@ -1,7 +1,8 @@
 //! `pin-notch draw`: a form as a page, a picture or plain text.
 
 use crate::sheets::Source;
-use crate::{Failure, say_bytes};
+use crate::visible::visible;
+use crate::{Failure, say, say_bytes};
 use clap::{Args, ValueEnum};
 use pin_notch::{Form, Quoted};
 use pin_notch_sheet::{Page, Sheet, Theme};
@@ -81,6 +82,8 @@ impl Draw {
         match &self.output {
             Some(path) => std::fs::write(path, drawn)
                 .map_err(|error| Failure::machine(format!("{}: {error}", path.display()))),
+            // A text is for people; the others have escaped what they hold.
+            None if self.kind() == Kind::Text => say(&String::from_utf8_lossy(&drawn)),
             None => say_bytes(&drawn),
         }
     }
@@ -113,7 +116,8 @@ fn filled(sheet: &Sheet, values: &str) -> Result<Form, Failure> {
     if let Err(problems) = read {
         // What is missing may be missing from a picture.
         problems.0.iter().filter(|problem| problem.received.is_some()).for_each(|problem| {
-            eprintln!("pin-notch: --values: {problem}; what is nearest is drawn");
+            let told = problem.to_string();
+            eprintln!("pin-notch: --values: {}; what is nearest is drawn", visible(&told));
         });
     }
     Ok(sheet.form_with(values.as_bytes()))

@@ -1,5 +1,6 @@
 //! What the command says as JSON, a line for each thing.
 
+use crate::visible::is_plain;
 use pin_notch::Value;
 use serde::Serialize;
 use serde_json::value::RawValue;
@@ -7,7 +8,16 @@ use serde_json::value::RawValue;
 /// The line, with its end.
 pub(crate) fn line(told: &impl Serialize) -> String {
     // It is made of texts, numbers and lists of them, which always have their JSON.
-    serde_json::to_string(told).unwrap_or_default() + "\n"
+    let line = serde_json::to_string(told).unwrap_or_default();
+    // What JSON need not escape and a terminal would follow is escaped as well; it stands in texts alone.
+    let escaped = line.chars().fold(String::with_capacity(line.len() + 1), |mut all, c| {
+        match is_plain(c) {
+            true => all.push(c),
+            false => all.push_str(&format!("\\u{:04x}", u32::from(c))),
+        }
+        all
+    });
+    escaped + "\n"
 }
 
 /// Values by their names, in this order and with every digit.

@@ -14,7 +14,9 @@ mod scale;
 mod schema;
 mod sheets;
 mod trace;
+mod visible;
 
+use crate::visible::visible;
 use clap::{CommandFactory, Parser, Subcommand};
 use std::io::{IsTerminal, Write};
 use std::process::ExitCode;
@@ -64,12 +66,12 @@ impl Failure {
     }
 }
 
-/// Writes to standard output. That nobody reads on is no failure: then there is nothing more to say.
+/// Writes a text to standard output, with what would upset a terminal written out. That nobody reads on is no failure: then there is nothing more to say.
 fn say(text: &str) -> Result<(), Failure> {
-    say_bytes(text.as_bytes())
+    say_bytes(visible(text).as_bytes())
 }
 
-/// The same with what need not be a text.
+/// The same as it stands: with colours of our own, or what need not be a text.
 fn say_bytes(bytes: &[u8]) -> Result<(), Failure> {
     let mut out = std::io::stdout().lock();
     match out.write_all(bytes).and_then(|()| out.flush()) {
@@ -92,7 +94,7 @@ fn main() -> ExitCode {
     match done {
         Ok(()) => ExitCode::SUCCESS,
         Err(failure) => {
-            eprintln!("pin-notch: {}", failure.line);
+            eprintln!("pin-notch: {}", visible(&failure.line));
             ExitCode::from(failure.code)
         }
     }
@@ -113,7 +115,7 @@ fn arguments() -> Result<Arguments, Failure> {
                 true => styled.ansi().to_string(),
                 false => styled.to_string(),
             };
-            return match say(&text) {
+            return match say_bytes(text.as_bytes()) {
                 Ok(()) => std::process::exit(0),
                 Err(failure) => failure,
             };

@@ -1,6 +1,7 @@
 //! `pin-notch schema`: a sheet as JSON Schema, and back.
 
 use crate::sheets::Source;
+use crate::visible::visible;
 use crate::{Failure, say};
 use clap::Args;
 use pin_notch_sheet::{Loss, from_schema};
@@ -38,5 +39,6 @@ impl Schema {
 }
 
 fn tell(loss: &Loss) {
-    eprintln!("not carried over{}: {loss}", if loss.accepts { " (accepts)" } else { "" });
+    let accepts = if loss.accepts { " (accepts)" } else { "" };
+    eprintln!("not carried over{accepts}: {}", visible(&loss.to_string()));
 }

@@ -1,5 +1,6 @@
 //! Sheets from files, and how findings in them are shown.
 
+use crate::visible::{visible, visible_with};
 use crate::{Failure, cut, json};
 use miette::{Diagnostic, GraphicalReportHandler, GraphicalTheme, LabeledSpan, NamedSource};
 use pin_notch_sheet::{Context, Finding, Format, Severity, Sheet, place};
@@ -75,6 +76,7 @@ impl Source {
             if colours { GraphicalTheme::unicode() } else { GraphicalTheme::unicode_nocolor() };
         let mut text = String::new();
         let (source, span) = cut::around(&self.text, finding.span.clone());
+        let (source, span) = visible_with(&source, span);
         let source = NamedSource::new(self.path.to_string_lossy(), source);
         let shown = Shown { source, span, finding };
         let handler = GraphicalReportHandler::new_themed(theme).with_width(100).with_links(false);
@@ -159,7 +161,7 @@ impl fmt::Debug for Shown<'_> {
 
 impl fmt::Display for Shown<'_> {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        fmt::Display::fmt(self.finding, f)
+        f.write_str(&visible(&self.finding.to_string()))
     }
 }
 
@@ -176,7 +178,8 @@ impl Diagnostic for Shown<'_> {
         })
     }
     fn help<'a>(&'a self) -> Option<Box<dyn fmt::Display + 'a>> {
-        self.finding.help.as_ref().map(|help| Box::new(help) as Box<dyn fmt::Display>)
+        let help = self.finding.help.as_deref()?;
+        Some(Box::new(visible(help)))
     }
     fn source_code(&self) -> Option<&dyn miette::SourceCode> {
         Some(&self.source)

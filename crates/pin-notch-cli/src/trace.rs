@@ -3,6 +3,7 @@
 mod moves;
 
 use crate::sheets::{Source, without_mark};
+use crate::visible::visible;
 use crate::{Failure, json, say};
 use clap::Args;
 use moves::{Line, Move};
@@ -83,7 +84,7 @@ impl Trace {
         };
         let path = self.moves.display();
         let lines = moves::read(&text, &form).map_err(|errors| {
-            errors.iter().for_each(|(line, why)| eprintln!("{path}:{line}: {why}"));
+            errors.iter().for_each(|(line, why)| eprintln!("{path}:{line}: {}", visible(why)));
             let count = errors.len();
             let lines = if count == 1 { "1 line" } else { &format!("{count} lines") };
             Failure::usage(format!("{path}: {lines} cannot be read"))

@@ -138,3 +138,52 @@ fn values_that_do_not_fit_are_told_and_links_are_followed() {
     assert_eq!(drawn.status.code(), Some(2));
     assert!(error(&drawn).contains("not a JSON object"), "{}", error(&drawn));
 }
+
+#[test]
+fn what_others_write_cannot_upset_a_terminal() {
+    let evil = "\\u001B]0;owned\\u0007\\u202E";
+    let sheet = format!(
+        "title = \"{evil}\"\n[[field]]\nname = 'a'\ncontrol = 'stepper'\nlabel = \"{evil}\"\nplaceholder = \"{evil}\"\nunit = \"{evil}\"\n\
+         [[rule]]\nholds = 'a < 5'\nmessage = \"{evil}\"\n"
+    );
+    let sheet = scratch("evil.toml", sheet.as_bytes());
+    let raw = scratch(
+        "raw.toml",
+        "[[field]]\nname = 'a\u{1b}[2J'\ncontrol = 'slidr\u{1b}[2J'\n".as_bytes(),
+    );
+    let bodies = scratch("evil.txt", b"a=9\na=%1B%5B2J\n%1B=1\n{\"a\":\"\\u001b[2J\"}\n");
+    let moves = scratch("evil.moves", "a: choose 9\nsend\na: type \u{1b}[2J\n".as_bytes());
+    let [sheet, raw, bodies, moves] =
+        [&sheet, &raw, &bodies, &moves].map(|path| path.to_str().expect("a path"));
+    for arguments in [
+        vec!["check", sheet],
+        vec!["check", raw],
+        vec!["draw", sheet],
+        vec!["draw", sheet, "--as", "svg"],
+        vec!["draw", sheet, "--values", "a=\u{1b}[2J&\u{1b}=1"],
+        vec!["trace", sheet, moves],
+        vec!["trace", sheet, moves, "--json"],
+        vec!["trace", sheet, raw],
+        vec!["accept", sheet, bodies],
+        vec!["accept", sheet, bodies, "--json"],
+        vec!["schema", sheet],
+        vec!["check", "no\u{1b}[2Jsuch.toml"],
+        vec!["no\u{1b}[2Jsuch"],
+    ] {
+        let output = run(&arguments);
+        for text in [&output.stdout, &output.stderr] {
+            let text = String::from_utf8_lossy(text);
+            let bad = text.chars().find(|c| matches!(c, '\u{1b}' | '\u{7}' | '\u{202e}'));
+            // A picture of SVG may hold what only turns the direction: it stays inside its own text.
+            let bad = bad.filter(|c| !(arguments.contains(&"svg") && *c == '\u{202e}'));
+            assert_eq!(bad, None, "{arguments:?}: {text:?}");
+            if arguments.contains(&"--json") {
+                let all_json = text
+                    .lines()
+                    .filter(|line| line.starts_with('{'))
+                    .all(|line| serde_json::from_str::<serde_json::Value>(line).is_ok());
+                assert!(all_json, "{text}");
+            }
+        }
+    }
+}

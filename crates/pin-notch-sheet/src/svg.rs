@@ -6,7 +6,6 @@
 use crate::page::Theme;
 use crate::sheet::Sheet;
 use pin_notch::{Checked, Field, Form, View};
-use pin_notch_html::escaped;
 use pin_notch_html::shapes::{BAR, CELL, CHECKBOX, TICK, colour};
 use std::fmt::Write;
 
@@ -292,4 +291,10 @@ impl Picture<'_> {
 /// Markup that is drawn around (0, 0), drawn here.
 fn at(x: f64, y: f64, markup: &str) -> String {
     format!("<g transform=\"translate({x} {y})\">{markup}</g>")
+}
+
+/// A text in XML, which knows no control characters but ends of lines and tabs: not even escaped.
+fn escaped(text: &str) -> String {
+    let allowed = |c: char| !c.is_control() || matches!(c, '\n' | '\t');
+    pin_notch_html::escaped(text).chars().map(|c| if allowed(c) { c } else { '\u{fffd}' }).collect()
 }
