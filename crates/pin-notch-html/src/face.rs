@@ -16,7 +16,7 @@ use crate::action::Action;
 use crate::attributes::{Looks, is_focusable};
 use crate::markup::Markup;
 use pin_notch::{
-    AnyWorld, Control, Decimal, Message, Orientation, Part, Semantics, View, number_text,
+    AnyWorld, Control, Decimal, Message, Orientation, Part, Role, Semantics, View, number_text,
 };
 use std::fmt;
 
@@ -67,6 +67,7 @@ impl Told<'_> {
     fn told(&self, semantics: &Semantics) -> Semantics {
         let mut semantics = semantics.clone();
         semantics.invalid &= self.reporting;
+        semantics.invalid |= !self.looks.problem.is_empty() && semantics.role != Role::Radio;
         semantics
     }
 
@@ -135,8 +136,13 @@ impl Face {
     pub fn of(control: &Control, looks: &Looks, reporting: bool) -> Self {
         let view = control.view();
         let mut semantics = view.semantics().clone();
+        let reporting = reporting || !looks.problem.is_empty();
         semantics.invalid &= reporting;
-        let problem = if reporting { view.problem() } else { "" };
+        semantics.invalid |= !looks.problem.is_empty();
+        let problem = match looks.problem.as_str() {
+            "" if reporting => view.problem(),
+            sent => sent,
+        };
         let stuck = semantics.disabled || semantics.readonly;
         let world = &control.surroundings().world;
         let about = about(&view, &semantics, looks, world);

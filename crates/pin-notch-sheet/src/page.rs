@@ -154,19 +154,23 @@ impl Sheet {
         let (name, label) = (escaped(&field.name), escaped(&field.label));
         let own = [("id", field.name.as_str()), ("name", field.name.as_str())];
         let own = if field.is_unsent() { &own[..1] } else { &own[..] };
-        let looks = self.looks(&field.name).unwrap_or_default();
+        let mut looks = self.looks(&field.name).unwrap_or_default();
+        let found = problems.into_iter().flat_map(|problems| &problems.0);
+        let own_problems: Vec<_> = found.filter(|problem| problem.name == field.name).collect();
+        let words: Vec<String> =
+            own_problems.iter().map(|problem| problem.invalid.to_string()).collect();
+        looks.problem = words.join(" ");
+        if let Some(received) = own_problems.iter().find_map(|problem| problem.received.as_ref()) {
+            looks.entered = received.clone();
+        }
         let element = element_html(&field.control, own, &looks);
         let required = match field.control.conditions().required {
             true => " <small>(required)</small>",
             false => "",
         };
-        let found = problems.into_iter().flat_map(|problems| &problems.0);
-        let wrong: String = found
-            .filter(|problem| problem.name == field.name)
-            .map(|problem| {
-                format!("<p class=\"wrong\">{}</p>", escaped(&problem.invalid.to_string()))
-            })
-            .collect();
+        // Without script; the live element says it itself.
+        let wrong: String =
+            words.iter().map(|text| format!("<p class=\"wrong\">{}</p>", escaped(text))).collect();
         format!(
             "<div class=\"row\"><span><label for=\"{name}\">{label}</label>{required}</span><div>{element}{wrong}</div></div>\n"
         )
@@ -183,5 +187,8 @@ fn problems(problems: &Problems) -> String {
         }
     };
     let items: String = problems.0.iter().map(one).collect();
-    format!("<div class=\"problems\" role=\"alert\"><ul>\n{items}</ul></div>\n")
+    // It takes the focus: who reads the page hears first that there is something to mend.
+    format!(
+        "<div class=\"problems\" role=\"alert\" tabindex=\"-1\" autofocus><ul>\n{items}</ul></div>\n"
+    )
 }

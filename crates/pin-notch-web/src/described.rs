@@ -46,6 +46,10 @@ impl Described {
                 _ => {}
             }
         }
+        let [problem, entered] = Looks::REFUSED.map(|name| {
+            attributes.iter().find(|(known, _)| known == name).map(|(_, text)| text.clone())
+        });
+        (looks.problem, looks.entered) = (problem.unwrap_or_default(), entered.unwrap_or_default());
         Self { surroundings, looks, disabled, attributes, options }
     }
 

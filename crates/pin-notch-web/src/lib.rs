@@ -198,7 +198,11 @@ impl Machine {
             let _ = state.control.set_definition(control.definition());
             state.control.set_surroundings(&described.surroundings);
             state.control.set_fieldset_disabled(described.disabled);
-            state.looks.svg = described.looks.svg;
+            state.looks.svg.clone_from(&described.looks.svg);
+            if !state.is_defined {
+                described.looks.enter(&mut state.control);
+                state.looks.problem = described.looks.problem;
+            }
             // A value that is left as it was in the definition, or that does not fit into it, and is another now.
             let misfit = notes.iter().find(|note| note.attribute() == "value").map(Note::why);
             let is_left = state.control.definition().attribute("value") == given;
@@ -334,6 +338,10 @@ impl Machine {
             let turn = state.control.handle(intent);
             let why = turn.refusal().map(|why| state.control.why_refused(intent, why));
             state.say(why.unwrap_or_default());
+            // What was wrong with what was sent is no longer what stands there.
+            if turn.events().any(|event| matches!(event, Event::Input(_) | Event::Change(_))) {
+                state.looks.problem.clear();
+            }
             turn
         };
         self.show(ports);

@@ -60,3 +60,69 @@ fn a_page_in_a_file_needs_no_other() {
         let _ = std::fs::remove_file(path);
     });
 }
+
+#[test]
+fn a_refused_form_shows_what_was_entered_and_leads_to_it() {
+    with_page(async |page| {
+        let (_server, url) = demo_of(&["demo/inspection.toml"]);
+        page.client.goto(&url).await.expect("the page");
+        page.until("document.querySelector('[name]:state(ready)')").await;
+        // Sent by something else than our page: what no element would let through.
+        page.run(
+            "const form = document.querySelector('form');
+             for (const element of form.querySelectorAll('[name]')) if (['mites', 'visited', 'weight', 'temper'].includes(element.id)) element.remove();
+             for (const [name, value] of [['visited', '2026-13-45'], ['weight', '99'], ['mites', 'many'], ['temper', '']])
+               form.append(Object.assign(document.createElement('input'), { name, value }));
+             form.noValidate = true;
+             form.querySelector('button').click();",
+        )
+        .await;
+        page.until("document.querySelector('.problems a') && document.querySelector('[name]:state(ready)')").await;
+        assert_eq!(
+            page.get("document.activeElement.className").await,
+            "problems",
+            "the summary has the focus"
+        );
+        // What was entered stands there as it was entered, and what is wrong with it beside it.
+        let field = "(id) => document.getElementById(id).shadowRoot.querySelector('input')";
+        assert_eq!(page.get(&format!("({field})('mites').value")).await, "many");
+        assert_eq!(page.get(&format!("({field})('visited').value")).await, "2026-13-45");
+        for id in ["mites", "visited"] {
+            assert_eq!(
+                page.get(&format!("({field})('{id}').getAttribute('aria-invalid')")).await,
+                "true"
+            );
+            let told = page.descriptions(&format!("#{id}")).await.join(" ");
+            assert!(!told.is_empty(), "{id}");
+        }
+        for id in ["weight", "temper"] {
+            let told = page.descriptions(&format!("#{id}")).await.join(" ");
+            assert!(told.contains("must be 40") || told.contains("required"), "{id}: {told}");
+            assert_eq!(
+                page.get(&format!("document.getElementById('{id}').matches(':state(invalid)')"))
+                    .await,
+                "true"
+            );
+        }
+        assert_eq!(page.axe().await, "");
+        assert_eq!(page.get("[...document.querySelectorAll('.wrong')].filter((one) => one.checkVisibility()).length").await, "0");
+        // Each link leads into its field.
+        let links = page.get("[...document.querySelectorAll('.problems a')].map((link) => link.hash.slice(1)).join()").await;
+        assert!(
+            links.contains("mites") && links.contains("visited") && links.contains("weight"),
+            "{links}"
+        );
+        for id in links.split(',') {
+            page.run(&format!("document.querySelector('.problems a[href=\"#{id}\"]').click(); await new Promise((done) => setTimeout(done, 20))")).await;
+            assert_eq!(page.get("document.activeElement.id").await, id);
+        }
+        // Mended, it is no longer wrong; and nothing keeps anybody from sending again.
+        page.run("document.querySelector('#weight').focus()").await;
+        page.press(&[Key::Left]).await;
+        assert_eq!(
+            page.get("document.querySelector('#weight').matches(':state(invalid)')").await,
+            "false"
+        );
+        assert_eq!(page.get("document.querySelector('#weight').validity.valid").await, "true");
+    });
+}

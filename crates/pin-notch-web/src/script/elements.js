@@ -360,5 +360,12 @@ if (globalThis.customElements) {
     const wished = newState === "open" && target.querySelector?.("[autofocus]");
     if (wished instanceof NotchElement) wished.focus();
   }, true);
+  // A link to a field leads into it, as one to HTML's own fields does.
+  document.addEventListener("click", (event) => {
+    const link = event.composedPath().find((node) => node.localName === "a");
+    if (!link?.hash || event.defaultPrevented) return;
+    const field = document.getElementById(decodeURIComponent(link.hash.slice(1)));
+    if (field instanceof NotchElement) setTimeout(() => field.focus());
+  });
   setTimeout(() => { if (!first && !failed) console.warn(`pin-notch.wasm has not come after ${SLOW / 1000} s: native controls stand in until it does`); }, SLOW);
 }
