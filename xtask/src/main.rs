@@ -22,6 +22,8 @@ cargo xtask web-example
                     build another program that has the elements in its module, for the tests
 cargo xtask tables  write the tables of attributes into the scripts and documents that have them
 cargo xtask test    format, lints, docs, a fresh web build, and all tests
+cargo xtask storm [--millions N] [--seed S] [--round R]
+                    random attempts on all controls and linked forms, and what has to hold after each
 cargo xtask bench   the benchmarks";
 
 fn main() -> ExitCode {
@@ -32,6 +34,20 @@ fn main() -> ExitCode {
         "web-example" => web::build_example(&machine::root().join("target/web/dist/apiary")),
         "web-check" => web::build_and_compare(&machine::root().join("target/web/dist")),
         "test" => checks::all(),
+        "storm" => machine::run(
+            machine::cargo()
+                .args([
+                    "run",
+                    "--release",
+                    "--quiet",
+                    "-p",
+                    "pin-notch-any",
+                    "--example",
+                    "storm",
+                    "--",
+                ])
+                .args(std::env::args_os().skip(2)),
+        ),
         "bench" => machine::run(machine::cargo().args(["bench", "--workspace"])),
         _ => Err(USAGE.into()),
     };

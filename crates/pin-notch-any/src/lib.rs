@@ -6,6 +6,8 @@
 
 mod attempts;
 mod definitions;
+mod keeps;
 
 pub use attempts::{Attempt, attempt};
 pub use definitions::{Said, definition, kind, mended, options, said};
+pub use keeps::{attempted, check, end};

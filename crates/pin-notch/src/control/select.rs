@@ -350,7 +350,7 @@ impl Select {
         self.open
     }
 
-    /// Whether a text is being typed at this time, in milliseconds, that [`Intent::Find`] goes by: then a space is a
+    /// Whether a text is being typed at this time, in milliseconds, that [`Intent::Find`](crate::Intent::Find) goes by: then a space is a
     /// letter of it.
     pub fn is_finding(&self, at: u64) -> bool {
         let (text, last) = &self.find;

@@ -1,0 +1,192 @@
+//! Millions of attempts on every control, alone and linked in forms, with definitions that change in between; what has to
+//! hold is checked after each. `cargo xtask storm --millions N` runs it.
+//!
+//! A round depends on the seed and its own number alone, so that what was found can be run again by itself.
+
+use clap::Parser;
+use pin_notch::{Control, ControlKind, Form, Intent, Value};
+use pin_notch_any::{Attempt, Said, attempt, attempted, check, definition, mended, said};
+use proptest::prelude::*;
+use proptest::strategy::ValueTree;
+use proptest::test_runner::{Config, RngAlgorithm, TestRng, TestRunner};
+use std::panic::{AssertUnwindSafe, catch_unwind};
+use std::process::ExitCode;
+
+/// How many attempts a round makes.
+const ROUND: u64 = 200;
+
+#[derive(Parser)]
+struct Arguments {
+    /// How many million attempts
+    #[arg(long, default_value_t = 1.0)]
+    millions: f64,
+    /// What all rounds depend on
+    #[arg(long, default_value_t = 1)]
+    seed: u64,
+    /// This round alone
+    #[arg(long)]
+    round: Option<u64>,
+}
+
+/// What has come of all attempts.
+#[derive(Default)]
+struct Counts {
+    attempts: u64,
+    refused: u64,
+    redefined: u64,
+    forms: u64,
+    followed: u64,
+    undone: u64,
+}
+
+/// What is drawn from; made once, for it takes its time to make.
+struct Sources {
+    attempt: BoxedStrategy<Attempt>,
+    kinds: Vec<(BoxedStrategy<pin_notch::Definition>, BoxedStrategy<Said>)>,
+}
+
+fn runner(seed: u64, round: u64) -> TestRunner {
+    let mut bytes = [0; 32];
+    bytes[..8].copy_from_slice(&seed.to_le_bytes());
+    bytes[8..16].copy_from_slice(&round.to_le_bytes());
+    let rng = TestRng::from_seed(RngAlgorithm::ChaCha, &bytes);
+    TestRunner::new_with_rng(Config::default(), rng)
+}
+
+fn drawn<T>(from: &BoxedStrategy<T>, runner: &mut TestRunner) -> T
+where
+    T: std::fmt::Debug,
+{
+    from.new_tree(runner).expect("it has values").current()
+}
+
+fn below(most: usize, runner: &mut TestRunner) -> usize {
+    (0..most).new_tree(runner).expect("it has values").current()
+}
+
+fn alone(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
+    let (any, saying) = &sources.kinds[below(sources.kinds.len(), runner)];
+    let mut control = mended(drawn(any, runner));
+    let mut settled = control.value();
+    for _ in 0..ROUND {
+        if below(12, runner) == 0 {
+            let before = control.clone();
+            let mut definition = control.definition();
+            drawn(saying, runner).of(&mut definition);
+            match control.set_definition(definition.clone()) {
+                Ok(()) => assert_eq!(control.definition(), definition),
+                Err(_) => assert_eq!(control, before, "refused, yet changed"),
+            }
+            assert!(!control.is_drafting() || before.is_drafting(), "a draft from nowhere");
+            settled = control.value();
+            counts.redefined += 1;
+        }
+        let attempt = drawn(&sources.attempt, runner);
+        let before = control.clone();
+        settled = attempted(&mut control, settled, &attempt);
+        counts.attempts += 1;
+        counts.refused += u64::from(control == before);
+        check(&control);
+    }
+}
+
+/// Several controls, each linked with others whose values are of its kind.
+fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
+    let controls: Vec<Control> = (0..2 + below(4, runner))
+        .map(|_| mended(drawn(&sources.kinds[below(sources.kinds.len(), runner)].0, runner)))
+        .collect();
+    let mut form = Form::new();
+    for (at, control) in controls.iter().enumerate() {
+        form = form.with(&format!("f{at}"), "Field", control.clone()).expect("a name of its own");
+    }
+    for (from, one) in controls.iter().enumerate() {
+        for (to, other) in controls.iter().enumerate() {
+            if from != to && one.kind() == other.kind() && below(2, runner) == 0 {
+                form = form
+                    .with_link(&format!("f{from}"), &format!("f{to}"), Value::clone)
+                    .expect("both are there");
+            }
+        }
+    }
+    counts.forms += 1;
+    let names: Vec<String> = form.fields().map(|field| field.name.clone()).collect();
+    let held =
+        |form: &Form| -> Vec<Value> { form.fields().map(|field| field.control.value()).collect() };
+    let start = held(&form);
+    for _ in 0..ROUND {
+        let name = &names[below(names.len(), runner)];
+        let attempt = drawn(&sources.attempt, runner);
+        let before = form.clone();
+        let turn = form.handle(name, attempt.intent()).expect("it is there");
+        counts.attempts += 1;
+        if turn.turn.refusal().is_some() {
+            counts.refused += 1;
+            for (one, other) in form.fields().zip(before.fields()) {
+                assert_eq!(one.control, other.control, "{attempt:?} on {name} was refused");
+            }
+        }
+        for follower in &turn.followed {
+            counts.followed += 1;
+            let now = form.control(&follower.name).map(Control::value);
+            if let Ok(value) = &follower.outcome {
+                assert_eq!(now.as_ref(), Some(value), "{follower}");
+            }
+        }
+        form.fields().for_each(|field| check(&field.control));
+    }
+    for name in &names {
+        for intent in [Intent::Leave, Intent::Release, Intent::Close, Intent::Settle] {
+            let _ = form.handle(name, intent);
+        }
+    }
+    let last = held(&form);
+    // A locked field may still hold what was typed before; nothing was settled then.
+    let is_settled = form.fields().all(|field| !field.control.is_drafting());
+    while form.undo().is_some() {
+        counts.undone += 1;
+    }
+    if is_settled {
+        assert_eq!(held(&form), start, "undo of all leads back to the start");
+        while form.redo().is_some() {}
+        assert_eq!(held(&form), last, "and redo of all to the end");
+    }
+}
+
+fn main() -> ExitCode {
+    let arguments = Arguments::parse();
+    let kinds = ControlKind::ALL.iter().map(|kind| (definition(*kind), said(*kind))).collect();
+    let sources = Sources { attempt: attempt(), kinds };
+    let wanted = (arguments.millions * 1e6) as u64;
+    let mut counts = Counts::default();
+    let begun = std::time::Instant::now();
+    let first = arguments.round.unwrap_or(0);
+    for round in first.. {
+        let mut runner = runner(arguments.seed, round);
+        let done = catch_unwind(AssertUnwindSafe(|| match round % 4 {
+            3 => linked(&sources, &mut runner, &mut counts),
+            _ => alone(&sources, &mut runner, &mut counts),
+        }));
+        if done.is_err() {
+            eprintln!(
+                "storm: found in round {round}; again: cargo xtask storm --seed {} --round {round}",
+                arguments.seed
+            );
+            return ExitCode::FAILURE;
+        }
+        if counts.attempts >= wanted || arguments.round.is_some() {
+            break;
+        }
+    }
+    println!(
+        "{} attempts ({} changed nothing), {} redefinitions, {} linked forms with {} followers, {} changes undone, seed {}, {:.0} s: nothing found",
+        counts.attempts,
+        counts.refused,
+        counts.redefined,
+        counts.forms,
+        counts.followed,
+        counts.undone,
+        arguments.seed,
+        begun.elapsed().as_secs_f64()
+    );
+    ExitCode::SUCCESS
+}
