@@ -4,6 +4,12 @@ use crate::Result;
 use crate::machine::{cargo, need, root, run};
 use crate::{tables, web};
 
+/// Random attempts on every control: see the example `storm` of `pin-notch-any`.
+pub(crate) fn storm<T: AsRef<std::ffi::OsStr>>(arguments: &[T]) -> Result<()> {
+    let what = ["run", "--release", "--quiet", "-p", "pin-notch-any", "--example", "storm"];
+    run(cargo().args(what).args(["--locked", "--"]).args(arguments))
+}
+
 pub(crate) fn all() -> Result<()> {
     run(cargo().args(["fmt", "--all", "--check"]))?;
     tables::check()?;
@@ -15,6 +21,7 @@ pub(crate) fn all() -> Result<()> {
     need(&["chromium", "chromedriver"], &["chromium", "chromium-driver"])?;
     // The browser tests use the fresh build, not the committed one.
     run(cargo().args(["test", "--workspace", "--locked"]).env("PIN_NOTCH_WEB_FILES", &fresh))?;
+    storm(&["--millions", "4", "--seed", "1"])?;
     // The core alone, as a program that wants neither feature has it.
     run(cargo().args(["test", "--package", "pin-notch", "--no-default-features", "--locked"]))?;
     // What others get: each crate packed, and a program that depends on nothing but the core.

@@ -34,20 +34,7 @@ fn main() -> ExitCode {
         "web-example" => web::build_example(&machine::root().join("target/web/dist/apiary")),
         "web-check" => web::build_and_compare(&machine::root().join("target/web/dist")),
         "test" => checks::all(),
-        "storm" => machine::run(
-            machine::cargo()
-                .args([
-                    "run",
-                    "--release",
-                    "--quiet",
-                    "-p",
-                    "pin-notch-any",
-                    "--example",
-                    "storm",
-                    "--",
-                ])
-                .args(std::env::args_os().skip(2)),
-        ),
+        "storm" => checks::storm(&std::env::args_os().skip(2).collect::<Vec<_>>()),
         "bench" => machine::run(machine::cargo().args(["bench", "--workspace"])),
         _ => Err(USAGE.into()),
     };

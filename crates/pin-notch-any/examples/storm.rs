@@ -145,7 +145,14 @@ fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
     while form.undo().is_some() {
         counts.undone += 1;
     }
-    if is_settled {
+    // Of two options that send the same, a value cannot say which was on.
+    let is_plain = form.fields().all(|field| {
+        let mut values: Vec<String> =
+            field.control.definition().options().into_iter().map(|option| option.value).collect();
+        values.sort();
+        values.windows(2).all(|pair| pair[0] != pair[1])
+    });
+    if is_settled && is_plain {
         assert_eq!(held(&form), start, "undo of all leads back to the start");
         while form.redo().is_some() {}
         assert_eq!(held(&form), last, "and redo of all to the end");
