@@ -341,7 +341,9 @@ impl Form {
         let ends = |event: &Event<Value>| {
             matches!(event, Event::Change(_) | Event::Released | Event::Cancelled)
         };
-        field.moving = (field.moving || moved) && !turn.events().any(ends);
+        // What was typed and taken back again ends without a change of its own, but others may have followed.
+        let under_way = field.control.is_drafting() || field.control.is_grabbed();
+        field.moving = (field.moving || moved) && under_way && !turn.events().any(ends);
         let mut followed = Vec::new();
         if moved {
             // What follows a gesture settles with it.

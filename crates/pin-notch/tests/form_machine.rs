@@ -1,8 +1,8 @@
 //! A form as a machine: links, rules, what is touched and dirty, and changes taken back.
 
 use pin_notch::{
-    Conversion, Decimal, Form, FormError, FormTurn, Intent, Key, Place, Rating, Slider, Stepper,
-    Switch, Value, View, dec,
+    Control, Conversion, Decimal, FieldStepper, Form, FormError, FormTurn, Intent, Key, Place,
+    Rating, Slider, Stepper, Switch, Time, Value, View, dec,
 };
 use proptest::prelude::*;
 
@@ -170,6 +170,23 @@ fn touched_dirty_clear_and_reset_are_different_things() {
         (values(&form), form.undo()),
         ("percent=50 rating=2.5 brood=4 all=9 feeder=off".into(), None)
     );
+}
+
+#[test]
+fn what_followed_a_text_that_was_taken_back_is_undone() -> Result<(), Box<dyn std::error::Error>> {
+    let seen: Time = "06:00".parse()?;
+    let mut form = Form::new()
+        .with("opened", "Opened", FieldStepper::<Time>::builder())?
+        .with("seen", "Seen", FieldStepper::builder().value(seen))?
+        .with_link("opened", "seen", Value::clone)?;
+    // Typed and emptied again, the field itself has not changed; the other one has.
+    for text in ["22:30", ""] {
+        let _ = form.handle("opened", Intent::Type(text))?;
+    }
+    assert_eq!(form.control("seen").map(Control::value), Some(Value::Empty));
+    assert_eq!(form.undo(), Some(vec!["seen"]));
+    assert_eq!(form.control("seen").map(Control::value), Some(Value::Time(seen)));
+    Ok(())
 }
 
 #[test]
