@@ -2,7 +2,10 @@
 
 use crate::visible::{visible, visible_with};
 use crate::{Failure, cut, json};
-use miette::{Diagnostic, GraphicalReportHandler, GraphicalTheme, LabeledSpan, NamedSource};
+use miette::{
+    Diagnostic, GraphicalReportHandler, GraphicalTheme, LabeledSpan, MietteError,
+    MietteSpanContents, SourceCode, SourceSpan, SpanContents,
+};
 use pin_notch_sheet::{Context, Finding, Format, Severity, Sheet, place};
 use serde::Serialize;
 use std::fmt;
@@ -18,6 +21,8 @@ const MOST: u64 = 32 << 20;
 pub(crate) struct Source {
     pub path: PathBuf,
     pub text: String,
+    /// Where each line begins.
+    lines: Vec<usize>,
 }
 
 /// Today, where UTC is the time of day.
@@ -30,7 +35,9 @@ pub(crate) fn today() -> pin_notch::Date {
 impl Source {
     pub(crate) fn read(path: &Path) -> Result<Self, Failure> {
         let text = text_of(path).map_err(Failure::usage)?;
-        Ok(Self { path: path.to_owned(), text })
+        let ends = text.match_indices('\n').map(|(at, _)| at + 1);
+        let lines = std::iter::once(0).chain(ends).collect();
+        Ok(Self { path: path.to_owned(), text, lines })
     }
 
     /// The sheet, and what was found in it. Files that it names are beside it.
@@ -75,10 +82,8 @@ impl Source {
         let theme =
             if colours { GraphicalTheme::unicode() } else { GraphicalTheme::unicode_nocolor() };
         let mut text = String::new();
-        let (source, span) = cut::around(&self.text, finding.span.clone());
-        let (source, span) = visible_with(&source, span);
-        let source = NamedSource::new(self.path.to_string_lossy(), source);
-        let shown = Shown { source, span, finding };
+        let source = Excerpt::of(self, finding.span.clone());
+        let shown = Shown { source, finding };
         let handler = GraphicalReportHandler::new_themed(theme).with_width(100).with_links(false);
         match handler.render_report(&mut text, &shown) {
             Ok(()) => text.trim_end().to_owned() + "\n\n",
@@ -145,11 +150,53 @@ fn text_of(path: &Path) -> Result<String, String> {
     Ok(without_mark(text))
 }
 
+/// The lines around a finding, as they are shown: what is shown of one finding must not grow with the sheet.
+struct Excerpt {
+    name: String,
+    text: String,
+    /// How many lines come before.
+    before: usize,
+    /// Where the finding stands in the excerpt.
+    span: Range<usize>,
+}
+
+impl Excerpt {
+    fn of(source: &Source, span: Range<usize>) -> Self {
+        // A line before and one after.
+        let line_of = |at: usize| source.lines.partition_point(|start| *start <= at) - 1;
+        let before = line_of(span.start).saturating_sub(1);
+        let after = line_of(span.end.max(span.start)) + 2;
+        let start = source.lines[before];
+        let end = source.lines.get(after).copied().unwrap_or(source.text.len());
+        let text = &source.text[start..end];
+        let (text, span) = cut::around(text, span.start - start..span.end.max(span.start) - start);
+        let (text, span) = visible_with(&text, span);
+        Self { name: source.path.to_string_lossy().into_owned(), text, before, span }
+    }
+}
+
+impl SourceCode for Excerpt {
+    fn read_span<'a>(
+        &'a self,
+        span: &SourceSpan,
+        before: usize,
+        after: usize,
+    ) -> Result<Box<dyn SpanContents<'a> + 'a>, MietteError> {
+        let found = self.text.read_span(span, before, after)?;
+        Ok(Box::new(MietteSpanContents::new_named(
+            self.name.clone(),
+            found.data(),
+            *found.span(),
+            found.line() + self.before,
+            found.column(),
+            found.line_count(),
+        )))
+    }
+}
+
 /// A finding as miette shows them.
 struct Shown<'a> {
-    source: NamedSource<String>,
-    /// Where the finding stands in it.
-    span: Range<usize>,
+    source: Excerpt,
     finding: &'a Finding,
 }
 
@@ -185,6 +232,6 @@ impl Diagnostic for Shown<'_> {
         Some(&self.source)
     }
     fn labels(&self) -> Option<Box<dyn Iterator<Item = LabeledSpan> + '_>> {
-        Some(Box::new([LabeledSpan::new_with_span(None, self.span.clone())].into_iter()))
+        Some(Box::new([LabeledSpan::new_with_span(None, self.source.span.clone())].into_iter()))
     }
 }

@@ -67,11 +67,8 @@ impl Sheet {
     /// ```
     pub fn page(&self, form: &Form, page: &Page) -> String {
         let told = page.problems.map(problems).unwrap_or_default();
-        let in_set = |field: &Field| {
-            form.fieldsets().any(|set| form.fields_in(set).any(|other| other.name == field.name))
-        };
         let row = |field: &Field| self.row(field, page.problems);
-        let alone: String = form.fields().filter(|field| !in_set(field)).map(row).collect();
+        let alone: String = form.fields_outside().map(row).collect();
         let mut sets = String::new();
         for set in form.fieldsets() {
             let rows: String = form.fields_in(set).map(row).collect();

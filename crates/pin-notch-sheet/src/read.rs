@@ -4,11 +4,12 @@ mod field;
 mod texts;
 
 use crate::finding::{Finding, meant};
-use crate::rule::{Condition, Known};
+use crate::rule::{Condition, Known, KnownFields};
 use crate::sheet::{Context, FieldsetSheet, Link, Rule, Sheet};
 use crate::tree::{Is, Node};
 use crate::words;
-use pin_notch::{AnyWorld, Conversion, Decimal, Quoted, parse_number};
+use pin_notch::{AnyWorld, Conversion, Decimal, Form, FormError, Quoted, parse_number};
+use std::collections::{HashMap, HashSet};
 use std::ops::Range;
 
 /// A table of the sheet, what it is called, and where findings about it go.
@@ -16,10 +17,12 @@ pub(super) struct Reader<'a> {
     text: &'a str,
     context: &'a Context<'a>,
     found: &'a mut Vec<Finding>,
+    /// Where the fields that are read so far stand in the sheet, by their names.
+    places: HashMap<String, usize>,
 }
 
 pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<Finding>) -> Sheet {
-    let mut reader = Reader { text, context, found };
+    let mut reader = Reader { text, context, found, places: HashMap::new() };
     let mut sheet = Sheet {
         title: String::new(),
         lang: "en".to_owned(),
@@ -41,7 +44,7 @@ pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<F
     for node in reader.tables(&tree, "field") {
         let field = reader.field(node);
         if let Some(field) = field {
-            if sheet.fields.iter().any(|other| other.name == field.name) {
+            if reader.places.contains_key(&field.name) {
                 let message = format!("two fields are named {}", Quoted(&field.name));
                 let help = "what comes back could not be told apart; give each its own name";
                 reader.found.push(
@@ -49,6 +52,7 @@ pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<F
                 );
                 continue;
             }
+            reader.places.insert(field.name.clone(), sheet.fields.len());
             sheet.fields.push(field);
         }
     }
@@ -172,7 +176,7 @@ impl Reader<'_> {
 
     /// A name of a field of this sheet.
     fn named(&mut self, sheet: &Sheet, name: &str, span: Range<usize>) -> bool {
-        if sheet.fields.iter().any(|field| field.name == name) {
+        if self.places.contains_key(name) {
             return true;
         }
         let message = format!("no field is named {}", Quoted(name));
@@ -186,10 +190,11 @@ impl Reader<'_> {
     }
 
     fn fieldsets(&mut self, tree: &Node, sheet: &mut Sheet) {
+        let mut names = HashSet::new();
         for node in self.tables(tree, "fieldset") {
             self.words(node, "a fieldset", &words::FIELDSET);
             let Some((name, span)) = self.needed(node, "name", "a fieldset") else { continue };
-            if sheet.fieldsets.iter().any(|other| other.name == name) {
+            if !names.insert(name.clone()) {
                 self.error(
                     "name-taken",
                     span,
@@ -220,7 +225,6 @@ impl Reader<'_> {
     }
 
     fn links(&mut self, tree: &Node, sheet: &mut Sheet) {
-        let form = sheet.form();
         for node in self.tables(tree, "link") {
             self.words(node, "a link", &words::LINK);
             let ends = [self.needed(node, "from", "a link"), self.needed(node, "to", "a link")];
@@ -252,13 +256,22 @@ impl Reader<'_> {
             };
             let ranges = ranges[0].zip(ranges[1]).map(<[_; 2]>::from);
             let link = Link { from, to, conversion, ranges, one_way };
-            if let Err(error) = link.add(form.clone()) {
+            let both = self.form_of(sheet, [&link.from, &link.to]);
+            if let Err(error) = both.and_then(|form| link.add(form)) {
                 self.error("link", self.head(node), error.to_string());
                 continue;
             }
             self.lost(node, sheet, &link);
             sheet.links.push(link);
         }
+    }
+
+    /// A form of these fields alone.
+    fn form_of(&self, sheet: &Sheet, names: [&String; 2]) -> Result<Form, FormError> {
+        let fields = names.into_iter().filter_map(|name| sheet.fields.get(*self.places.get(name)?));
+        fields.into_iter().try_fold(Form::new(), |form, field| {
+            form.with(&field.name, "", field.control(sheet.today, &AnyWorld::default()).0)
+        })
     }
 
     /// Two numbers, by which a link says what leads to what.
@@ -284,7 +297,7 @@ impl Reader<'_> {
     fn lost(&mut self, node: &Node, sheet: &Sheet, link: &Link) {
         const MOST_TRIED: usize = 2000;
         let notches = |name: &str| {
-            let field = sheet.fields.iter().find(|field| field.name == name)?;
+            let field = sheet.fields.get(*self.places.get(name)?)?;
             field.control(sheet.today, &AnyWorld::default()).0.notches().copied()
         };
         let (Some(conversion), Some(here), Some(there)) =
@@ -309,7 +322,8 @@ impl Reader<'_> {
     }
 
     fn rules(&mut self, tree: &Node, sheet: &mut Sheet) {
-        let known: Vec<Known> = sheet.fields.iter().map(|field| known(sheet, field)).collect();
+        let known = sheet.fields.iter().map(|field| known(sheet, field)).collect();
+        let known = KnownFields::new(known);
         for node in self.tables(tree, "rule") {
             self.words(node, "a rule", &words::RULE);
             let holds = self.needed(node, "holds", "a rule");
@@ -354,7 +368,7 @@ impl Reader<'_> {
             if matches!(remark, pin_notch::FormRemark::Control { .. }) {
                 continue;
             }
-            let field = sheet.fields.iter().find(|field| field.name == remark.name());
+            let field = self.places.get(remark.name()).and_then(|at| sheet.fields.get(*at));
             let span = field.map_or(tree.span.start..tree.span.start, |field| field.span.clone());
             self.found.push(Finding::remark(remark.code(), span, remark.to_string()));
         }

@@ -10,7 +10,9 @@ mod parse;
 use crate::finding::Finding;
 use pin_notch::{Date, Decimal, Value, ValueKind, Values, number_text};
 use std::cmp::Ordering;
+use std::collections::HashMap;
 use std::ops::Range;
+use std::sync::Arc;
 
 /// What a rule is told of a field.
 #[derive(Clone, Debug)]
@@ -21,6 +23,21 @@ pub(crate) struct Known {
     pub range: (Option<Decimal>, Option<Decimal>),
     /// The texts it can hold, where they are known.
     pub texts: Option<Vec<String>>,
+}
+
+/// All that rules are told of, to be found by its name.
+pub(crate) struct KnownFields {
+    all: Vec<Known>,
+    places: HashMap<String, usize>,
+    names: Arc<[String]>,
+}
+
+impl KnownFields {
+    pub(crate) fn new(all: Vec<Known>) -> Self {
+        let names: Arc<[String]> = all.iter().map(|field| field.name.clone()).collect();
+        let places = names.iter().cloned().zip(0..).collect();
+        Self { all, places, names }
+    }
 }
 
 /// What an expression gives.
@@ -91,7 +108,7 @@ enum Expression {
 #[derive(Clone, Debug)]
 pub(crate) struct Condition {
     expression: Expression,
-    names: Vec<String>,
+    names: Arc<[String]>,
 }
 
 /// What an expression comes to; nothing when it needs something that is empty.
@@ -107,7 +124,7 @@ enum Term {
 
 impl Condition {
     /// Reads a condition. What is wrong with it is told with its place in `text`.
-    pub(crate) fn read(text: &str, fields: &[Known]) -> std::result::Result<Self, Finding> {
+    pub(crate) fn read(text: &str, fields: &KnownFields) -> std::result::Result<Self, Finding> {
         let (expression, kind) = parse::whole(text, fields)?;
         if kind != Type::On {
             let message = format!("a rule is a yes or no, and this is {}", kind.word());
@@ -119,8 +136,7 @@ impl Condition {
             let message = "a rule checks at least one field";
             return Err(Finding::error("rule-without-field", 0..text.len(), message));
         }
-        let names = fields.iter().map(|field| field.name.clone()).collect();
-        Ok(Self { expression, names })
+        Ok(Self { expression, names: fields.names.clone() })
     }
 
     /// The names of the fields it checks, in the order in which it does: what is wrong is said of the first.
@@ -143,8 +159,8 @@ impl Condition {
     }
 
     /// Whether it can hold, and whether it can be broken, whatever is entered.
-    pub(crate) fn outlook(&self, fields: &[Known]) -> (bool, bool) {
-        outlook::of(&self.expression, fields)
+    pub(crate) fn outlook(&self, fields: &KnownFields) -> (bool, bool) {
+        outlook::of(&self.expression, &fields.all)
     }
 }
 

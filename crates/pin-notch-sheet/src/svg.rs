@@ -58,12 +58,7 @@ impl Sheet {
         picture.y += 22.0;
         picture.text(MARGIN, title, "font-size=\"22\" font-weight=\"600\"", colours.ink);
         picture.y += 18.0;
-        let in_set = |field: &Field| {
-            form.fieldsets().any(|set| form.fields_in(set).any(|other| other.name == field.name))
-        };
-        form.fields()
-            .filter(|field| !in_set(field))
-            .for_each(|field| self.drawn(&mut picture, field));
+        form.fields_outside().for_each(|field| self.drawn(&mut picture, field));
         for set in form.fieldsets() {
             picture.y += 26.0;
             picture.text(MARGIN, &set.label, "letter-spacing=\"1\"", colours.quiet);

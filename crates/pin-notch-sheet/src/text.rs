@@ -20,14 +20,11 @@ impl Sheet {
     /// ```
     pub fn to_text(&self, form: &Form) -> String {
         let wide = form.fields().map(|field| label(field).chars().count()).max().unwrap_or(0);
-        let in_set = |field: &&Field| {
-            form.fieldsets().any(|set| form.fields_in(set).any(|other| other.name == field.name))
-        };
         let mut blocks = Vec::new();
         if !self.title.is_empty() {
             blocks.push(format!("{}\n", self.title));
         }
-        let alone = rows(form.fields().filter(|field| !in_set(field)), wide);
+        let alone = rows(form.fields_outside(), wide);
         if !alone.is_empty() {
             blocks.push(alone);
         }

@@ -32,7 +32,7 @@ use history::{Change, History};
 use links::Links;
 use rules::Rule;
 use send::without_returns;
-use std::collections::HashMap;
+use std::collections::{HashMap, HashSet};
 
 /// Named controls in the order in which they were added.
 ///
@@ -301,6 +301,14 @@ impl Form {
     /// The fields that stand in a fieldset, in order.
     pub fn fields_in(&self, fieldset: &Fieldset) -> impl Iterator<Item = &Field> {
         fieldset.fields.iter().filter_map(|at| self.fields.get(*at))
+    }
+
+    /// The fields that stand in no fieldset, in order.
+    pub fn fields_outside(&self) -> impl Iterator<Item = &Field> {
+        let inside: HashSet<usize> =
+            self.fieldsets.iter().flat_map(|set| set.fields.iter().copied()).collect();
+        let fields = self.fields.iter().enumerate();
+        fields.filter(move |(at, _)| !inside.contains(at)).map(|(_, field)| field)
     }
 
     /// Disables a fieldset, and with it all fields that stand in it, or enables it again.

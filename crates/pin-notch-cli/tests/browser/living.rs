@@ -218,6 +218,8 @@ const EARLY: &str = "<!doctype html><html lang=en><title>Early</title>
     <label for=d>Visited</label><notch-date id=d name=d><input type=date name=d></notch-date></form><p></p>
     <script>
       window.errors = []; window.said = [];
+      // Properties of elements that are not defined yet.
+      Object.assign(document.getElementById('t'), { max: 7, title: 'How they were' });
       for (const kind of ['error', 'warn']) { const old = console[kind]; console[kind] = (...all) => { said.push(all.join(' ')); old(...all); }; }
       addEventListener('error', ({ message }) => errors.push(message));
       addEventListener('unhandledrejection', ({ reason }) => errors.push(String(reason)));
@@ -261,6 +263,7 @@ fn a_module_that_is_late_finds_all_that_was_done_before() {
         assert_eq!(page.get("document.querySelector('#m').value").await, "7");
         page.until("window.outcome === 'ready'").await;
         assert_eq!(page.get(SENT).await, "w=18.4&m=7&f=on&t=4&d=2026-05-14");
+        assert_eq!(page.get("document.querySelector('#t').getAttribute('max')").await, "7");
         assert_eq!(page.get("document.activeElement.id").await, "m");
         page.press(&[Key::Up]).await;
         assert_eq!(page.value("#m").await, "8");

@@ -9,6 +9,7 @@ use pin_notch::{
     AnyWorld, AttributeError, AttributeKind, Choice, Control, ControlKind, Definition, Quoted,
     joined_list,
 };
+use std::collections::HashMap;
 use std::collections::HashSet;
 use std::ops::Range;
 
@@ -159,7 +160,8 @@ impl Reader<'_> {
         if Format::of(name) == Format::Json {
             let mut found = Vec::new();
             let list = tree::read(&text, Format::Json, &mut found);
-            let mut reader = Reader { text: &text, context: self.context, found: &mut found };
+            let (context, places) = (self.context, HashMap::new());
+            let mut reader = Reader { text: &text, context, found: &mut found, places };
             reader.options(&list, options);
             if let Some(first) = found.first() {
                 let (line, column) = crate::finding::place(&text, first.span.start);

@@ -1,6 +1,6 @@
 //! From a condition's text to an expression, with a check of what goes with what.
 
-use super::{Expression, Known, Operator, Part, Span, Type};
+use super::{Expression, KnownFields, Operator, Part, Span, Type};
 use crate::finding::{Finding, meant};
 use pin_notch::{Date, DateTime, Month, Quoted, Time, ValueKind, Week, parse_number};
 
@@ -86,13 +86,13 @@ struct Parser<'a> {
     tokens: Vec<(Token, Span)>,
     at: usize,
     depth: usize,
-    fields: &'a [Known],
+    fields: &'a KnownFields,
 }
 
 /// An expression, what it gives, and where it stands.
 type Typed = (Expression, Type, Span);
 
-pub(super) fn whole(text: &str, fields: &[Known]) -> Result<(Expression, Type), Finding> {
+pub(super) fn whole(text: &str, fields: &KnownFields) -> Result<(Expression, Type), Finding> {
     let mut parser = Parser { tokens: tokens(text)?, at: 0, depth: 0, fields };
     let (expression, kind, _) = parser.any()?;
     match parser.peek() {
@@ -322,7 +322,7 @@ impl Parser<'_> {
     }
 
     fn field(&self, name: &str, span: Span) -> Result<Typed, Finding> {
-        let find = |name: &str| self.fields.iter().position(|field| field.name == name);
+        let find = |name: &str| self.fields.places.get(name).copied();
         let (whole, part) = match (find(name), name.rsplit_once('.')) {
             (Some(at), _) => (Some(at), Part::Whole),
             (None, Some((before, "low" | "first"))) => (find(before), Part::First),
@@ -332,7 +332,7 @@ impl Parser<'_> {
         let Some(at) = whole else {
             let message = format!("no field is named {}", Quoted(name));
             let mut error = Finding::error("no-such-field", span, message);
-            let known = self.fields.iter().map(|field| field.name.as_str()).chain(WORDS);
+            let known = self.fields.names.iter().map(String::as_str).chain(WORDS);
             if let "on" | "off" | "yes" | "no" = name {
                 error = error.with_help("a yes or no is written true or false");
             } else if let Some(meant) = meant(name, known) {
@@ -340,12 +340,12 @@ impl Parser<'_> {
             }
             return Err(error);
         };
-        let kind = match (self.fields[at].kind, part) {
+        let kind = match (self.fields.all[at].kind, part) {
             (ValueKind::Span, Part::First | Part::Last) => Type::Number,
             (ValueKind::Dates, Part::First | Part::Last) => Type::Ordered(ValueKind::Date),
             (ValueKind::Span | ValueKind::Dates, Part::Whole) => {
                 let message = format!("{} has two ends", Quoted(name));
-                let (low, high) = match self.fields[at].kind {
+                let (low, high) = match self.fields.all[at].kind {
                     ValueKind::Span => ("low", "high"),
                     _ => ("first", "last"),
                 };
@@ -353,7 +353,7 @@ impl Parser<'_> {
                     .with_help(format!("write {name}.{low} or {name}.{high}")));
             }
             (_, Part::First | Part::Last) => {
-                let message = format!("{} has no ends", Quoted(&self.fields[at].name));
+                let message = format!("{} has no ends", Quoted(&self.fields.all[at].name));
                 return Err(Finding::error("rule-type", span, message));
             }
             (ValueKind::Number, _) => Type::Number,

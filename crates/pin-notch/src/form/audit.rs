@@ -1,6 +1,7 @@
 //! What is legal in a form's definition and will surprise somebody.
 
 use super::Form;
+use super::links::Link;
 use crate::notches::Remark;
 use core::fmt;
 
@@ -102,6 +103,13 @@ impl Form {
     /// ```
     pub fn audit(&self) -> Vec<FormRemark> {
         let mut remarks = Vec::new();
+        // By the field that follows, in the order of those that are followed.
+        let mut followed: Vec<Vec<(usize, &Link)>> = vec![Vec::new(); self.fields.len()];
+        for from in 0..self.fields.len() {
+            for link in self.links.get(&from).into_iter().flatten() {
+                followed[link.to].push((from, link));
+            }
+        }
         for (at, field) in self.fields.iter().enumerate() {
             let name = || field.name.clone();
             let own = field.control.audit().into_iter();
@@ -109,9 +117,7 @@ impl Form {
             if field.label.trim().is_empty() {
                 remarks.push(FormRemark::Unlabelled { name: name() });
             }
-            for (from, link) in self.links.iter().flat_map(|(from, links)| {
-                links.iter().filter(|link| link.to == at).map(move |link| (*from, link))
-            }) {
+            for (from, link) in followed[at].iter().copied() {
                 let follows = self.fields[from].name.clone();
                 let back =
                     self.links.get(&at).is_some_and(|links| links.iter().any(|l| l.to == from));
