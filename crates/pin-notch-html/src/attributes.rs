@@ -63,7 +63,7 @@ pub fn is_focusable(kind: ControlKind) -> bool {
     }
 }
 
-/// What the core knows nothing of, because it changes nothing but looks and names.
+/// What the core knows nothing of: looks, names and descriptions, and what the page has to say besides.
 #[derive(Clone, Debug, Default, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct Looks {

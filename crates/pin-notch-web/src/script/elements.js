@@ -363,9 +363,9 @@ if (globalThis.customElements) {
   // A link to a field leads into it, as one to HTML's own fields does.
   document.addEventListener("click", (event) => {
     const link = event.composedPath().find((node) => node.localName === "a");
-    if (!link?.hash || event.defaultPrevented) return;
-    const field = document.getElementById(decodeURIComponent(link.hash.slice(1)));
-    if (field instanceof NotchElement) setTimeout(() => field.focus());
+    if (!link?.hash || event.defaultPrevented || link.href.split("#")[0] !== location.href.split("#")[0]) return;
+    const field = watched().find(({ id }) => id !== "" && [id, encodeURIComponent(id)].includes(link.hash.slice(1)));
+    if (field) setTimeout(() => field.focus());
   });
   setTimeout(() => { if (!first && !failed) console.warn(`pin-notch.wasm has not come after ${SLOW / 1000} s: native controls stand in until it does`); }, SLOW);
 }
