@@ -147,6 +147,11 @@ export class Ports {
     if (wanted === this.shadow.activeElement) return;
     wanted?.focus({ preventScroll: true });
   }
+  // What events tell of the element.
+  get detail() {
+    const { value, values, checked = false } = this.element;
+    return { value, values, checked, text: this.text };
+  }
   fire(type) {
     const { element } = this;
     if (type === "toggle") {
@@ -154,14 +159,11 @@ export class Ports {
       element.dispatchEvent(new ToggleEvent(type, { oldState: open ? "closed" : "open", newState: open ? "open" : "closed" }));
       return;
     }
-    const detail = { value: element.value, values: element.values, checked: element.checked ?? false, text: this.text };
-    element.dispatchEvent(new CustomEvent(type, { bubbles: true, composed: type === "input", detail }));
+    element.dispatchEvent(new CustomEvent(type, { bubbles: true, composed: type === "input", detail: this.detail }));
   }
   // A value that a script gave is not allowed: this is the nearest one that is.
   adjusted(wanted, why) {
-    const { element } = this;
-    const detail = { wanted, value: element.value, values: element.values, checked: element.checked ?? false, text: this.text, why };
-    element.dispatchEvent(new CustomEvent("adjust", { detail }));
+    this.element.dispatchEvent(new CustomEvent("adjust", { detail: { ...this.detail, wanted, why } }));
   }
   // What opened goes, and the focus goes back to the button of the page that opened it.
   giveBack() {
