@@ -2,8 +2,8 @@
 
 use pin_notch::{
     Checkbox, CheckboxGroup, Checked, Choice, Closed, DatePicker, DateSpan, DateSpanPicker,
-    FieldStepper, Form, FormError, Intent, ItemStepper, Key, MAX_BODY, Place, Rating, Select,
-    Slider, Span, SpanSlider, Stepper, Switch, Thumb, Value, Weekday, dec,
+    FieldStepper, Form, FormError, Intent, ItemStepper, Key, MAX_BODY, Place, Problems, Rating,
+    Select, Slider, Span, SpanSlider, Stepper, Switch, Thumb, Value, Values, Weekday, dec,
 };
 use proptest::prelude::*;
 use std::error::Error;
@@ -166,6 +166,58 @@ fn the_work_of_reading_is_bounded() {
         let message = inspection().read_json(deep.as_bytes()).unwrap_err().to_string();
         assert!(message.contains("Hive weight: This has to be a number, or null."), "{message}");
     }
+}
+
+/// What reading this keeps at its fullest, as a multiple of what was received.
+#[track_caller]
+fn kept(received: &str, read: impl Fn(&Form, &[u8]) -> Result<Values, Problems>) -> f64 {
+    let form = inspection();
+    let counted = allocation_counter::measure(|| {
+        let _ = std::hint::black_box(read(&form, received.as_bytes()));
+    });
+    counted.bytes_max as f64 / received.len() as f64
+}
+
+#[test]
+fn what_is_kept_of_a_large_body_is_bounded() {
+    const LENGTH: usize = MAX_BODY / 8;
+    let long = "a%0D".repeat(LENGTH / 5);
+    let many = "a=b&".repeat(LENGTH / 5);
+    let names: String = (0..LENGTH / 20).map(|at| format!("n{at}={at}&")).collect();
+    let chosen = "given=&".repeat(LENGTH / 8);
+    let bodies = [format!("{long}=1"), format!("hive={long}"), many, names, chosen];
+    let most = bodies.map(|body| kept(&body, Form::read)).into_iter().fold(0.0, f64::max);
+    assert!(most < 3.0, "{most} times the body");
+    #[cfg(feature = "json")]
+    {
+        let texts = |member: &str| format!("{{\"{member}\":[\"\"{}]}}", ",\"\"".repeat(LENGTH / 4));
+        let names = format!("{{\"\":0{}}}", ",\"\":0".repeat(LENGTH / 6));
+        let repeated = format!("{{\"hive\":0{}}}", ",\"hive\":0".repeat(LENGTH / 12));
+        let long = format!("{{\"hive\":\"{}\"}}", "a".repeat(LENGTH - 40));
+        let all =
+            [texts("given"), texts("flying"), texts("away"), texts("no"), names, repeated, long];
+        let most = all.map(|json| kept(&json, Form::read_json)).into_iter().fold(0.0, f64::max);
+        assert!(most < 3.0, "{most} times the JSON");
+    }
+}
+
+#[cfg(feature = "json")]
+#[test]
+fn names_that_a_json_library_keeps_to_itself_are_read_as_they_are_written() {
+    let form = Form::new().with("$serde_json::private::Number", "Private", Rating::builder());
+    let form = form.unwrap();
+    let values = form.read_json(br#"{"$serde_json::private::Number":4}"#).unwrap();
+    assert_eq!(values.number("$serde_json::private::Number"), Some(dec!(4)));
+    let read = |json: &str| inspection().read_json(json.as_bytes()).unwrap_err().to_string();
+    for name in ["$serde_json::private::Number", "$serde_json::private::RawValue"] {
+        let wrong = read(&format!(r#"{{"weight":{{"{name}":"1"}}}}"#));
+        assert!(wrong.contains("Hive weight: This has to be a number, or null."), "{wrong}");
+        let as_text = read(&format!(r#"{{"hive":{{"{name}":"heath"}}}}"#));
+        assert!(as_text.contains("Hive: This has to be a string, or null."), "{as_text}");
+    }
+    // Of a name that is there twice nobody knows which was meant.
+    let twice = read(r#"{"weight":1,"weight":2,"we\u0069ght":3}"#);
+    assert!(twice.contains("Hive weight: This was sent 3 times; send it once."), "{twice}");
 }
 
 #[cfg(feature = "json")]

@@ -12,15 +12,15 @@
 //!
 //! JSON is written as text, and numbers are read from the text they are: a JSON library's own numbers are floats.
 
-use super::send::{Received, too_long};
+use super::send::{Received, beginning, too_long};
 use super::{Field, Form, MAX_BODY, MAX_REPORTED, Problem, Problems, Values};
 use crate::control::uniform::one_of;
 use crate::control::{DateSpan, Span, Value, ValueKind};
 use crate::number::{number_text, parse_number};
 use crate::validity::{BadInput, Invalid};
 use rust_decimal::Decimal;
-use serde::de::{MapAccess, Visitor};
-use serde::{Deserialize, Deserializer};
+use serde::Deserializer;
+use serde::de::{MapAccess, SeqAccess, Visitor};
 use serde_json::value::RawValue;
 use std::borrow::Cow;
 use std::collections::HashMap;
@@ -69,32 +69,33 @@ impl Value {
     pub fn from_json(kind: ValueKind, json: &str) -> Result<Self, Invalid> {
         let raw: &RawValue =
             serde_json::from_str(json).map_err(|_| Invalid::from(BadInput::NotJson(kind)))?;
-        Self::from_raw(kind, raw)
+        Self::from_raw(kind, raw, usize::MAX)
     }
 
-    fn from_raw(kind: ValueKind, raw: &RawValue) -> Result<Self, Invalid> {
+    /// The same, of whose texts at most so many are kept.
+    fn from_raw(kind: ValueKind, raw: &RawValue, most: usize) -> Result<Self, Invalid> {
         let json = raw.get();
         if json == "null" {
             return Ok(Self::Empty);
         }
         let wrong = || Invalid::from(BadInput::NotJson(kind));
         let text = |json: &str| serde_json::from_str::<String>(json).map_err(|_| wrong());
-        let items = || serde_json::from_str::<Vec<&RawValue>>(json).map_err(|_| wrong());
+        let items = |most| first_items(json, most).map_err(|_| wrong());
         Ok(match kind {
             ValueKind::Number => Self::Number(number(json).ok_or_else(wrong)??),
             ValueKind::On => Self::On(serde_json::from_str(json).map_err(|_| wrong())?),
             ValueKind::Texts => {
-                let texts = items()?.into_iter().map(|item| text(item.get()));
+                let texts = items(most)?.into_iter().map(|item| text(item.get()));
                 Self::Texts(texts.collect::<Result<_, _>>()?)
             }
-            ValueKind::Span => match items()?.as_slice() {
+            ValueKind::Span => match items(3)?.as_slice() {
                 [low, high] => {
                     let end = |raw: &RawValue| number(raw.get()).ok_or_else(wrong)?;
                     Self::Span(Span { low: end(low)?, high: end(high)? })
                 }
                 _ => return Err(wrong()),
             },
-            ValueKind::Dates => match items()?.as_slice() {
+            ValueKind::Dates => match items(3)?.as_slice() {
                 [first, last] => {
                     let day = |raw: &RawValue| one_of(ValueKind::Date, &text(raw.get())?);
                     match (day(first)?, day(last)?) {
@@ -194,25 +195,22 @@ impl Form {
         if text.len() > MAX_BODY {
             return Err(too_long(text.len()));
         }
-        let Members(members) = serde_json::from_slice(text).map_err(|error| {
+        // Of each field the first text and their number are kept, of unknown names the beginning.
+        let (mut sent, mut unknown) = (HashMap::<usize, (&RawValue, usize)>::new(), Vec::new());
+        let take = |name: Cow<'_, str>, json| match self.place(&name) {
+            Some(at) if self.fields[at].is_read() => sent.entry(at).or_insert((json, 0)).1 += 1,
+            _ if unknown.len() < MAX_REPORTED => unknown.push(beginning(&name)),
+            _ => {}
+        };
+        each_member(text, take).map_err(|error| {
             Problems(vec![Problem::of_form(BadInput::NotAnObject(error.to_string()))])
         })?;
-        let (mut sent, mut unknown) = (HashMap::<usize, (&RawValue, usize)>::new(), Vec::new());
-        for (name, json) in members {
-            match self.place(&name) {
-                Some(at) if self.fields[at].is_read() => {
-                    sent.entry(at).or_insert((json, 0)).1 += 1;
-                }
-                _ if unknown.len() < MAX_REPORTED => unknown.push(name.into_owned()),
-                _ => {}
-            }
-        }
         self.received(unknown, |at, field| match sent.get(&at) {
             None => (field.control.check(&[]), None),
             Some((json, 1)) => taken(field, json),
             Some((json, count)) => {
                 let why = BadInput::SentTooOften { count: *count, most: 1 };
-                (Err(vec![why.into()]), Some(json.get().to_owned()))
+                (Err(vec![why.into()]), Some(beginning(json.get())))
             }
         })
     }
@@ -220,35 +218,62 @@ impl Form {
 
 fn taken(field: &Field, json: &RawValue) -> Received {
     let control = &field.control;
-    let checked = Value::from_raw(control.kind(), json).map_err(|wrong| vec![wrong]);
+    // One text more than could be sent is enough to be refused.
+    let most = control.most_sent() + 1;
+    let checked = Value::from_raw(control.kind(), json, most).map_err(|wrong| vec![wrong]);
     // Nothing is written as null; each control has its own way to be nothing.
     let value =
         checked.map(|value| if value == Value::Empty { control.empty_value() } else { value });
     let checked = value.and_then(|value| control.check_value(value));
-    (checked, (json.get() != "null").then(|| json.get().to_owned()))
+    (checked, (json.get() != "null").then(|| beginning(json.get())))
 }
 
-/// The members of an object, repeated ones and all, each value as it is written.
-struct Members<'a>(Vec<(Cow<'a, str>, &'a RawValue)>);
+/// Goes through the members of an object, repeated ones and all, each value as it is written.
+fn each_member<'de>(
+    text: &'de [u8],
+    take: impl FnMut(Cow<'de, str>, &'de RawValue),
+) -> serde_json::Result<()> {
+    struct Members<F>(F);
+    impl<'de, F: FnMut(Cow<'de, str>, &'de RawValue)> Visitor<'de> for Members<F> {
+        type Value = ();
 
-impl<'de: 'a, 'a> Deserialize<'de> for Members<'a> {
-    fn deserialize<D: Deserializer<'de>>(deserializer: D) -> Result<Self, D::Error> {
-        struct ReadMembers;
-        impl<'de> Visitor<'de> for ReadMembers {
-            type Value = Members<'de>;
-
-            fn expecting(&self, f: &mut core::fmt::Formatter<'_>) -> core::fmt::Result {
-                f.write_str("an object")
-            }
-
-            fn visit_map<A: MapAccess<'de>>(self, mut map: A) -> Result<Members<'de>, A::Error> {
-                let mut members = Vec::new();
-                while let Some(member) = map.next_entry()? {
-                    members.push(member);
-                }
-                Ok(Members(members))
-            }
+        fn expecting(&self, f: &mut core::fmt::Formatter<'_>) -> core::fmt::Result {
+            f.write_str("an object")
         }
-        deserializer.deserialize_map(ReadMembers)
+
+        fn visit_map<A: MapAccess<'de>>(mut self, mut map: A) -> Result<(), A::Error> {
+            while let Some((name, json)) = map.next_entry()? {
+                (self.0)(name, json);
+            }
+            Ok(())
+        }
     }
+    let mut json = serde_json::Deserializer::from_slice(text);
+    json.deserialize_map(Members(take))?;
+    json.end()
+}
+
+/// The first items of an array, at most so many.
+fn first_items(json: &str, most: usize) -> serde_json::Result<Vec<&RawValue>> {
+    struct Items(usize);
+    impl<'de> Visitor<'de> for Items {
+        type Value = Vec<&'de RawValue>;
+
+        fn expecting(&self, f: &mut core::fmt::Formatter<'_>) -> core::fmt::Result {
+            f.write_str("an array")
+        }
+
+        fn visit_seq<A: SeqAccess<'de>>(self, mut seq: A) -> Result<Self::Value, A::Error> {
+            let mut items = Vec::new();
+            while let Some(item) = seq.next_element()? {
+                if items.len() < self.0 {
+                    items.push(item);
+                }
+            }
+            Ok(items)
+        }
+    }
+    let mut json = serde_json::Deserializer::from_str(json);
+    let items = json.deserialize_seq(Items(most))?;
+    json.end().map(|()| items)
 }

@@ -1,6 +1,7 @@
 //! What came back: typed values, or what is wrong with them.
 
 use super::Field;
+use super::send::beginning;
 use crate::calendar::Date;
 use crate::control::Value;
 use crate::quoted::Quoted;
@@ -121,8 +122,8 @@ impl Values {
         self.values.iter().map(|(name, value)| (name.as_str(), value))
     }
 
-    /// Names that were received and ignored, because no enabled control has them; the first
-    /// [`MAX_REPORTED`] of them.
+    /// Names that were received and ignored, because no enabled control has them: the beginning of each of
+    /// the first [`MAX_REPORTED`].
     pub fn unknown(&self) -> &[String] {
         &self.unknown
     }
@@ -164,9 +165,7 @@ impl Problem {
         Self {
             name: field.name.clone(),
             label: field.label.clone(),
-            received: received
-                .filter(|text| !text.is_empty())
-                .map(|text| text.chars().take(MAX_REPORTED).collect()),
+            received: received.filter(|text| !text.is_empty()).map(|text| beginning(text)),
             invalid,
         }
     }

@@ -117,13 +117,13 @@ impl Form {
                         kept.push(without_returns(value).into_owned());
                     }
                 }
-                _ if unknown.len() < MAX_REPORTED => unknown.push(name.into_owned()),
+                _ if unknown.len() < MAX_REPORTED => unknown.push(beginning(&name)),
                 _ => {}
             }
         }
         self.received(unknown, |at, field| {
             let (texts, count) = &sent[at];
-            let first = texts.first().cloned();
+            let first = texts.first().map(|text| beginning(text));
             if *count > texts.len() {
                 let most = field.control.most_sent();
                 let why = BadInput::SentTooOften { count: *count, most };
@@ -166,6 +166,11 @@ impl Form {
 /// A body past what is read at all.
 pub(super) fn too_long(length: usize) -> Problems {
     Problems(vec![Problem::of_form(BadInput::TooLong { length, most: MAX_BODY })])
+}
+
+/// The beginning of a received text, as much of it as is told.
+pub(super) fn beginning(text: &str) -> String {
+    text.chars().take(MAX_REPORTED).collect()
 }
 
 /// A text with every line break as a carriage return and a line feed.
