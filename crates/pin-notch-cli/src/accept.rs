@@ -9,8 +9,9 @@ use pin_notch::{Form, Problems, Value, Values};
 use serde::Serialize;
 use serde_json::value::RawValue;
 use std::fs::File;
-use std::io::{BufRead, BufReader, BufWriter, IsTerminal, Read, Write};
+use std::io::{BufRead, BufReader, BufWriter, IsTerminal, Read, Stdout, Write};
 use std::path::{Path, PathBuf};
+use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 
 /// The longest line that is read; the rest of a longer one is passed over. It is what a form itself takes.
 const LONGEST: usize = pin_notch::MAX_BODY;
@@ -22,7 +23,7 @@ const BYTE_ORDER_MARK: &[u8] = "\u{feff}".as_bytes();
 ///
 /// Each line gets a line that says what was accepted, as the form takes it, or why not; a summary by field
 /// follows on standard error. Memory does not grow with the data. Exit code 0: all accepted. 1: some refused.
-/// 2: the sheet or the command is wrong.
+/// 2: the sheet or the command is wrong. 130: stopped by Ctrl-C, with the summary of what was read.
 #[derive(Args)]
 #[command(after_help = "Examples:\n  pin-notch accept demo/inspection.toml demo/bodies.txt\n  \
                         We changed the form; which of last year's answers no longer fit?\n    \
@@ -57,6 +58,12 @@ enum Outcome {
     Refused,
 }
 
+/// What was told so far. Whoever holds it is between two lines.
+struct Told {
+    out: BufWriter<Stdout>,
+    counted: Counted,
+}
+
 /// How often something was wrong, by field and state, in the order of the form.
 #[derive(Default)]
 struct Counted {
@@ -80,13 +87,18 @@ impl Accept {
             }
             None => (Box::new(std::io::stdin()), 0),
         };
-        let counted = self.check(&form, input, &bar(length))?;
-        counted.tell(&form);
-        match counted.refused {
+        let form = Arc::new(form);
+        let out = BufWriter::with_capacity(1 << 16, std::io::stdout());
+        let told = Arc::new(Mutex::new(Told { out, counted: Counted::default() }));
+        on_interrupt(form.clone(), told.clone())?;
+        self.check(&form, input, &told, &bar(length))?;
+        let told = locked(&told);
+        told.counted.tell(&form);
+        match told.counted.refused {
             0 => Ok(()),
             refused => Err(Failure::machine(format!(
                 "{refused} of {} refused",
-                counted.accepted + refused
+                told.counted.accepted + refused
             ))),
         }
     }
@@ -95,13 +107,18 @@ impl Accept {
         &self,
         form: &Form,
         input: Box<dyn Read>,
+        told: &Mutex<Told>,
         bar: &ProgressBar,
-    ) -> Result<Counted, Failure> {
+    ) -> Result<(), Failure> {
         let mut input = BufReader::with_capacity(1 << 16, input);
-        let mut out = BufWriter::with_capacity(1 << 16, std::io::stdout().lock());
-        let mut counted = Counted::default();
         let mut line = Vec::new();
         for number in 1_u64.. {
+            // Who waits for more lines sees what came of those before.
+            if !input.buffer().contains(&b'\n')
+                && let Err(error) = locked(told).out.flush()
+            {
+                return ended(error);
+            }
             line.clear();
             let whole = next_line(&mut input, &mut line).map_err(Failure::usage)?;
             let Some(read) = whole else { break };
@@ -112,24 +129,20 @@ impl Accept {
             if line.iter().all(u8::is_ascii_whitespace) {
                 continue;
             }
+            let mut told = locked(told);
             let outcome = self.one(form, &line);
-            counted.count(form, &outcome);
-            let written = match (&outcome, self.only) {
-                (Ok(_), Some(Outcome::Refused)) | (Err(_), Some(Outcome::Accepted)) => Ok(()),
-                (outcome, _) if self.json => {
-                    out.write_all(as_json(form, number, outcome).as_bytes())
-                }
-                (outcome, _) => out.write_all(visible(&as_text(form, number, outcome)).as_bytes()),
+            told.counted.count(form, &outcome);
+            let text = match (&outcome, self.only) {
+                (Ok(_), Some(Outcome::Refused)) | (Err(_), Some(Outcome::Accepted)) => None,
+                (outcome, _) if self.json => Some(as_json(form, number, outcome)),
+                (outcome, _) => Some(visible(&as_text(form, number, outcome)).into_owned()),
             };
-            if let Err(error) = written {
-                return ended(error, counted);
+            if let Err(error) = told.out.write_all(text.unwrap_or_default().as_bytes()) {
+                return ended(error);
             }
         }
         bar.finish_and_clear();
-        match out.flush() {
-            Err(error) => ended(error, counted),
-            Ok(()) => Ok(counted),
-        }
+        locked(told).out.flush().or_else(ended)
     }
 
     fn one(&self, form: &Form, line: &[u8]) -> Result<Values, Problems> {
@@ -145,10 +158,39 @@ impl Accept {
     }
 }
 
+/// What was told, also after a panic of the other thread.
+fn locked(told: &Mutex<Told>) -> MutexGuard<'_, Told> {
+    told.lock().unwrap_or_else(PoisonError::into_inner)
+}
+
+/// On Ctrl-C, what was read is still told, with its summary. Who presses it again wants no more of that.
+fn on_interrupt(form: Arc<Form>, told: Arc<Mutex<Told>>) -> Result<(), Failure> {
+    const INTERRUPTED: i32 = 130;
+    let runtime = tokio::runtime::Builder::new_current_thread().enable_all().build();
+    let runtime = runtime.map_err(Failure::machine)?;
+    std::thread::spawn(move || {
+        runtime.block_on(async {
+            if tokio::signal::ctrl_c().await.is_err() {
+                return;
+            }
+            std::thread::spawn(move || {
+                let mut told = locked(&told);
+                // It ends in any case, and this is how.
+                let _ = told.out.flush();
+                told.counted.tell(&form);
+                std::process::exit(INTERRUPTED);
+            });
+            let _ = tokio::signal::ctrl_c().await;
+            std::process::exit(INTERRUPTED);
+        });
+    });
+    Ok(())
+}
+
 /// Nobody reads on: that is the end, and no failure.
-fn ended(error: std::io::Error, counted: Counted) -> Result<Counted, Failure> {
+fn ended(error: std::io::Error) -> Result<(), Failure> {
     match error.kind() {
-        std::io::ErrorKind::BrokenPipe => Ok(counted),
+        std::io::ErrorKind::BrokenPipe => Ok(()),
         _ => Err(Failure::machine(error)),
     }
 }

@@ -2,7 +2,7 @@
 //! that editors leave.
 
 use std::fs::{File, OpenOptions};
-use std::io::Write;
+use std::io::{BufRead, BufReader, Write};
 use std::path::PathBuf;
 use std::process::{Command, Output, Stdio};
 
@@ -186,4 +186,44 @@ fn what_others_write_cannot_upset_a_terminal() {
             }
         }
     }
+}
+
+#[test]
+fn who_waits_for_more_lines_sees_what_came_of_those_before_and_may_stop() {
+    let mut accept = command(&["accept", "--json", "demo/inspection.toml", "-"])
+        .stdin(Stdio::piped())
+        .stdout(Stdio::piped())
+        .stderr(Stdio::piped())
+        .spawn()
+        .expect("the command runs");
+    let mut input = accept.stdin.take().expect("its input");
+    let mut lines = BufReader::new(accept.stdout.take().expect("its output")).lines();
+    for number in 1..=2 {
+        input.write_all(b"temper=99\n").expect("a line");
+        // Here the test would hang if the line were kept back.
+        let line = lines.next().expect("a line").expect("a text");
+        assert!(line.starts_with(&format!("{{\"line\":{number},\"accepted\":false")), "{line}");
+    }
+    let kill = Command::new("kill").args(["-INT", &accept.id().to_string()]).status();
+    assert!(kill.expect("a signal").success());
+    let output = accept.wait_with_output().expect("it ends");
+    drop(input);
+    assert_eq!(output.status.code(), Some(130));
+    assert!(error(&output).starts_with("0 accepted, 2 refused\n"), "{}", error(&output));
+}
+
+#[test]
+fn a_schema_that_nothing_can_be_made_of_is_refused_with_the_reasons() {
+    let path = scratch(
+        "free.json",
+        br#"{"properties":{"note":{"type":"string"},"odd":{"enum":[1,2,4]}}}"#,
+    );
+    let output = run(&["schema", "--from", path.to_str().expect("a path")]);
+    assert_eq!((output.status.code(), output.stdout.len()), (Some(2), 0));
+    let told = error(&output);
+    assert!(
+        told.contains("note: free text has no control; odd: its listed numbers do not lie evenly"),
+        "{told}"
+    );
+    assert_eq!(told.lines().count(), 1, "{told}");
 }

@@ -77,16 +77,7 @@ impl Reader<'_> {
     /// Tells of words that this table may not have.
     fn words(&mut self, node: &Node, what: &str, words: &[&str]) {
         let Is::Table(members) = &node.is else { return };
-        let mut seen = Vec::new();
         for (key, _) in members {
-            if seen.contains(&&key.name) {
-                self.error(
-                    "key-twice",
-                    key.span.clone(),
-                    format!("{} is given twice", Quoted(&key.name)),
-                );
-            }
-            seen.push(&key.name);
             if words.contains(&key.name.as_str()) {
                 continue;
             }

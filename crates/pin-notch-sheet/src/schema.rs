@@ -4,6 +4,7 @@
 #![warn(clippy::wildcard_enum_match_arm)]
 
 mod back;
+mod sound;
 
 pub use back::from_schema;
 

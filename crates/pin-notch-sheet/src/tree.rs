@@ -1,10 +1,11 @@
 //! A sheet's text as a tree in which every piece knows where it stands, the same from TOML and from JSON.
 
 use crate::finding::Finding;
-use pin_notch::{Decimal, number_text};
+use pin_notch::{Decimal, Quoted, number_text};
 use serde::Deserialize;
 use serde::de::{Deserializer, MapAccess, Visitor};
 use serde_json::value::RawValue;
+use std::collections::HashSet;
 use std::fmt;
 use std::ops::Range;
 use toml::de::{DeTable, DeValue};
@@ -168,8 +169,12 @@ impl Table {
         }
     }
 
+    pub(crate) fn get(&self, name: &str) -> Option<&Node> {
+        self.0.iter().find(|(key, _)| key.name == name).map(|(_, node)| node)
+    }
+
     pub(crate) fn has(&self, name: &str) -> bool {
-        self.0.iter().any(|(key, _)| key.name == name)
+        self.get(name).is_some()
     }
 }
 
@@ -262,7 +267,7 @@ impl<'de: 'a, 'a> Deserialize<'de> for Members<'a> {
 
 fn from_json(text: &str, found: &mut Vec<Finding>) -> Node {
     match serde_json::from_str::<&RawValue>(text) {
-        Ok(raw) => json_node(text, raw),
+        Ok(raw) => json_node(text, raw, DEEPEST, found),
         Err(error) => {
             let before: usize =
                 text.split_inclusive('\n').take(error.line().max(1) - 1).map(str::len).sum();
@@ -281,28 +286,44 @@ fn from_json(text: &str, found: &mut Vec<Finding>) -> Node {
     }
 }
 
+/// How deep values may lie in each other: a tree is walked level by level, and the stack has an end.
+const DEEPEST: usize = 64;
+
 /// A value that is known to be JSON. It is a slice of `text`, which says where it stands.
-fn json_node(text: &str, raw: &RawValue) -> Node {
+fn json_node(text: &str, raw: &RawValue, deepest: usize, found: &mut Vec<Finding>) -> Node {
     let value = raw.get();
     let start = value.as_ptr() as usize - text.as_ptr() as usize;
     let span = start..start + value.len();
     let is = match value.as_bytes().first() {
+        Some(b'{' | b'[') if deepest == 0 => {
+            let message = format!("this lies deeper than {DEEPEST} levels");
+            found.push(Finding::error("too-deep", start..start + 1, message));
+            Is::Nothing
+        }
         Some(b'{') => {
             let Members(members) = serde_json::from_str(value).unwrap_or(Members(Vec::new()));
             let mut before = start + 1;
-            let keyed = members.into_iter().map(|(name, raw)| {
-                let node = json_node(text, raw);
+            let mut names = HashSet::new();
+            let keyed = members.into_iter().filter_map(|(name, raw)| {
+                let node = json_node(text, raw, deepest - 1, found);
                 // Between the value before and this one stand only the key and its separators.
                 let from = text[before..].find('"').map_or(before, |at| before + at);
                 let to = text[from..node.span.start].rfind('"').map_or(from, |at| from + at + 1);
                 before = node.span.end;
-                (Key { span: from..to, name }, node)
+                if !names.insert(name.clone()) {
+                    let message = format!("{} is given twice", Quoted(&name));
+                    found.push(Finding::error("key-twice", from..to, message));
+                    return None;
+                }
+                Some((Key { span: from..to, name }, node))
             });
             Is::Table(keyed.collect())
         }
         Some(b'[') => {
             let items: Vec<&RawValue> = serde_json::from_str(value).unwrap_or_default();
-            Is::List(items.into_iter().map(|raw| json_node(text, raw)).collect())
+            Is::List(
+                items.into_iter().map(|raw| json_node(text, raw, deepest - 1, found)).collect(),
+            )
         }
         Some(b'"') => Is::Text(serde_json::from_str(value).unwrap_or_default()),
         Some(b't') => Is::On(true),

@@ -213,7 +213,14 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
         [
             "1:61 error unknown-key: a slider has no \"mx\" [did you mean \"max\"?]",
             "1:70 error key-twice: \"mx\" is given twice",
-            "1:70 error unknown-key: a slider has no \"mx\" [did you mean \"max\"?]",
+        ]
+    );
+    let deep = format!("{{\"field\": {}{}}}", "[".repeat(50_000), "]".repeat(50_000));
+    assert_eq!(
+        found(&deep, Format::Json),
+        [
+            "1:12 error wrong-kind: field has to be a table, and this is a list",
+            "1:74 error too-deep: this lies deeper than 64 levels",
         ]
     );
     assert_eq!(

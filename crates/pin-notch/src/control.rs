@@ -3,6 +3,7 @@
 //! The types in this folder are what a program uses when it knows which control it has. [`Control`] is
 //! any of them, for what does not: a form, or a face that builds controls from markup.
 
+mod by_value;
 mod checkbox;
 mod checkbox_group;
 mod conditions;

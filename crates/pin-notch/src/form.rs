@@ -23,6 +23,7 @@ pub use audit::FormRemark;
 pub use links::Followed;
 pub use received::{MAX_BODY, MAX_REPORTED, Problem, Problems, Values};
 
+use crate::control::uniform::without_returns;
 use crate::control::{Control, ControlError, Value};
 use crate::event::{Event, Turn};
 use crate::intent::Intent;
@@ -31,7 +32,6 @@ use core::fmt;
 use history::{Change, History};
 use links::Links;
 use rules::Rule;
-use send::without_returns;
 use std::collections::{HashMap, HashSet};
 
 /// Named controls in the order in which they were added.

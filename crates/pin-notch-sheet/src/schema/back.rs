@@ -1,15 +1,17 @@
 //! A sheet from JSON Schema: a control for each property that one can be made of.
 
-use super::{CONTROL, LINE_WORDS, Loss};
-use crate::tree::{self, Format, Is, Node, Table, to_toml};
+use super::{CONTROL, LINE_WORDS, Loss, MOST_LISTED, sound};
+use crate::tree::{self, Format, Is, Node, Table};
 use pin_notch::{
     ControlKind, Date, DateTime, Decimal, Measure, Month, Quoted, Time, Week, parse_number,
 };
+use std::collections::BTreeSet;
 
 /// The sheet, as TOML, whose form accepts what this schema accepts, and what could not be carried over.
 ///
 /// # Errors
-/// Why a sheet cannot be made at all: it is not JSON, or not the schema of an object with properties.
+/// Why a sheet cannot be made at all: it is not JSON, not the schema of an object with properties, or none of
+/// the properties has a control.
 ///
 /// ```
 /// let schema = r#"{
@@ -38,32 +40,50 @@ pub fn from_schema(schema: &str) -> Result<(String, Vec<Loss>), String> {
     let Some(properties) = properties else {
         return Err("the schema has no properties, so there is nothing to enter".to_owned());
     };
+    match schema.get("type").map(|node| &node.is) {
+        None => {}
+        Some(Is::Text(object)) if object == "object" => {}
+        Some(_) => return Err("the schema is not one of objects alone, as a form is".to_owned()),
+    }
     let mut lost = Vec::new();
+    let mut lose = |name: &str, what: String| {
+        lost.push(Loss { name: name.to_owned(), what, accepts: true });
+    };
     let known = ["$schema", "$id", "$defs", "title", "type", "properties", "required", "$comment"];
     for (key, _) in schema.members().iter().filter(|(key, _)| !known.contains(&key.name.as_str())) {
-        let what = format!("the keyword {}", key.name);
-        lost.push(Loss { name: String::new(), what, accepts: true });
+        lose("", format!("the keyword {}", key.name));
     }
-    let required = schema.get("required").and_then(Node::as_list).unwrap_or_default();
-    let required: Vec<&str> = required.iter().filter_map(Node::as_text).collect();
-    for name in required.iter().filter(|name| properties.get(name).is_none()) {
-        let what = "it is required, and nothing says what it is".to_owned();
-        lost.push(Loss { name: (*name).to_owned(), what, accepts: true });
+    let required = schema.get("required").map_or(Some(&[][..]), Node::as_list);
+    let required: Option<BTreeSet<&str>> =
+        required.and_then(|all| all.iter().map(Node::as_text).collect());
+    let required = required.unwrap_or_else(|| {
+        lose("", "required, which is not a list of names".to_owned());
+        BTreeSet::new()
+    });
+    let names: BTreeSet<&str> =
+        properties.members().iter().map(|(key, _)| key.name.as_str()).collect();
+    for name in required.difference(&names) {
+        lose(name, "it is required, and nothing says what it is".to_owned());
     }
     let mut fields = Vec::new();
     for (key, property) in properties.members() {
         let name = key.name.as_str();
         let mut reader = Property { name, lost: &mut lost };
-        if let Some(field) = reader.field(&schema, property, required.contains(&name)) {
+        if let Some(field) = reader.field(&schema, property, required.contains(name)) {
             fields.push(field);
         }
     }
     let mut sheet = Table::default();
-    if let Some(title) = text_of(&schema, "title") {
-        sheet.put("title", title);
+    match schema.get("title").map(|node| &node.is) {
+        None => {}
+        Some(Is::Text(title)) => sheet.put("title", title.as_str()),
+        Some(_) => {
+            let what = "its title, which is no text".to_owned();
+            lost.push(Loss { name: String::new(), what, accepts: false });
+        }
     }
-    sheet.put("field", fields);
-    Ok((to_toml(&sheet.into()), lost))
+    let text = sound::without_errors(sheet, fields, &mut lost)?;
+    Ok((text, lost))
 }
 
 fn text_of<'s>(schema: &'s Node, name: &str) -> Option<&'s str> {
@@ -107,12 +127,18 @@ fn pointed_at<'s>(root: &'s Node, pointer: &str) -> Option<&'s Node> {
 /// Keywords that a kind of value has a place for, besides those that all have.
 fn carried(kind: &str) -> &'static [&'static str] {
     match kind {
-        "number" | "integer" => {
-            &["minimum", "maximum", "exclusiveMinimum", "exclusiveMaximum", "multipleOf", "enum"]
-        }
-        "string" => &["enum", "oneOf", "format", "pattern"],
+        "number" | "integer" => &[
+            "minimum",
+            "maximum",
+            "exclusiveMinimum",
+            "exclusiveMaximum",
+            "multipleOf",
+            "enum",
+            "const",
+        ],
+        "string" => &["enum", "const", "oneOf", "format", "pattern"],
         "array" => &["items", "uniqueItems", "minItems", "maxItems"],
-        "boolean" => &["const"],
+        "boolean" => &["const", "enum"],
         _ => &[],
     }
 }
@@ -123,17 +149,16 @@ impl Property<'_> {
     }
 
     fn field(&mut self, root: &Node, property: &Node, required: bool) -> Option<Node> {
+        if !matches!(property.is, Is::Table(_)) {
+            self.lose("nothing says what it holds", true);
+            return None;
+        }
         let Some(schema) = resolved(root, property) else {
             self.lose("what it is cannot be found in the document", true);
             return None;
         };
-        let types: Vec<&str> = match schema.get("type").map(|node| &node.is) {
-            Some(Is::Text(one)) => vec![one],
-            Some(Is::List(types)) => types.iter().filter_map(Node::as_text).collect(),
-            _ if schema.get("enum").or(schema.get("oneOf")).is_some() => vec!["string"],
-            _ => Vec::new(),
-        };
-        let may_be_null = types.contains(&"null");
+        let types = types(schema);
+        let may_be_null = types.contains(&"null") && lists_null(schema);
         let mut other = types.iter().filter(|one| **one != "null");
         let (Some(&value_type), None) = (other.next(), other.next()) else {
             self.lose("it is not of one type", true);
@@ -150,38 +175,64 @@ impl Property<'_> {
             }
         }?;
         let mut field = Table::default().with("name", self.name).with("control", kind.name());
-        if let Some(title) = text_of(schema, "title") {
-            field.put("label", title);
+        // What stands beside a reference goes before what it leads to.
+        let is_reference = property.get("$ref").is_some();
+        let beside = |name| property.get(name).or(schema.get(name));
+        match beside("title").map(|node| &node.is) {
+            None => {}
+            Some(Is::Text(title)) => field.put("label", title.as_str()),
+            Some(_) => self.lose("its title, which is no text", false),
         }
         field.0.extend(own.0);
-        if let Some(default) = schema.get("default") {
-            self.default(kind, default, &mut field);
-        }
         use ControlKind::{ItemStepper, Slider, SpanSlider};
         let is_never_empty = [Slider, SpanSlider, ItemStepper].contains(&kind);
-        if required
-            && !may_be_null
-            && !is_never_empty
-            && !["boolean", "array"].contains(&value_type)
-        {
-            field.put("required", true);
-        } else if required && may_be_null {
-            self.lose("that it is there, if only as null", true);
-        } else if required && value_type == "boolean" && !field.has("required") {
-            self.lose("that it is there, if only as false", true);
-        } else if !required && is_never_empty {
-            self.lose("that it may be left out", true);
+        if let Some(default) = beside("default") {
+            match default_of(kind, default) {
+                Some(_) if default.is == Is::Nothing && is_never_empty => {
+                    self.lose("its default, for it is never empty", false);
+                }
+                Some((word, value)) if value != Is::Nothing => field.put(word, Node::from(value)),
+                Some(_) => {}
+                None => self.lose("its default, which is of another type", false),
+            }
         }
-        self.keywords_lost(schema, value_type);
+        // Where the empty value is one of the type's own, and is sent as such.
+        let has_own_empty = ["boolean", "array"].contains(&value_type);
+        if required && !may_be_null && !is_never_empty && !has_own_empty {
+            field.put("required", true);
+        }
+        let least = field.get("least").and_then(exact);
+        let has_to_be = is_never_empty
+            || field.has("required")
+            || least.is_some_and(|least| least > Decimal::ZERO);
+        match (required, has_to_be) {
+            (true, false) => self.lose("that it is there, if only as null", true),
+            (false, true) => self.lose("that it may be left out", true),
+            (true, true) | (false, false) => {}
+        }
+        match (may_be_null, has_to_be) {
+            (true, true) => self.lose("that it may be null", true),
+            (false, false) => self.lose("that it is not null", true),
+            (true, false) | (false, true) => {}
+        }
+        self.keywords_lost(schema, Some(value_type));
+        if is_reference {
+            self.keywords_lost(property, None);
+        }
         Some(field.into())
     }
 
-    fn keywords_lost(&mut self, schema: &Node, value_type: &str) {
-        let known = ["type", "title", "default", "$comment", CONTROL, "x-min", "x-max", "x-step"];
-        let notes = ["description", "examples", "deprecated", "readOnly", "writeOnly", "$ref"];
+    /// Lists the keywords that nothing has been made of, for a type of value or for what stands beside a
+    /// reference.
+    fn keywords_lost(&mut self, schema: &Node, value_type: Option<&str>) {
+        let known = ["title", "default", "$comment", "$ref"];
+        let own = ["type", CONTROL, "x-min", "x-max", "x-step"];
+        let notes = ["description", "examples", "deprecated", "readOnly", "writeOnly"];
         for (key, _) in schema.members() {
             let name = key.name.as_str();
-            if !known.contains(&name) && !carried(value_type).contains(&name) {
+            let is_carried =
+                value_type.is_some_and(|kind| own.contains(&name) || carried(kind).contains(&name));
+            if !known.contains(&name) && !is_carried {
                 self.lose(format!("the keyword {name}"), !notes.contains(&name));
             }
         }
@@ -196,10 +247,12 @@ impl Property<'_> {
     fn toggle(&mut self, schema: &Node) -> Option<(ControlKind, Table)> {
         let kind = self.named(schema, &[ControlKind::Checkbox]).unwrap_or(ControlKind::Switch);
         let mut words = Table::default();
-        match schema.get("const").map(|node| &node.is) {
-            None => {}
-            Some(Is::On(true)) => words.put("required", true),
-            Some(_) => self.lose("that it has to be off", true),
+        let among =
+            |on| listed(schema).is_none_or(|all| all.iter().any(|one| one.is == Is::On(on)));
+        match (among(true), among(false)) {
+            (true, true) => {}
+            (true, false) => words.put("required", true),
+            (false, _) => self.lose("that it is never on", true),
         }
         Some((kind, words))
     }
@@ -221,35 +274,23 @@ impl Property<'_> {
         whole: bool,
         may_be_null: bool,
     ) -> Option<(ControlKind, Table)> {
-        let step = self
-            .exact(schema, "multipleOf")
-            .or(whole.then_some(Decimal::ONE))
-            .filter(|step| !step.is_zero());
+        let step = self.step(schema, whole);
         let (mut min, mut max) = (self.exact(schema, "minimum"), self.exact(schema, "maximum"));
         for (name, up) in [("exclusiveMinimum", true), ("exclusiveMaximum", false)] {
-            let (Some(end), Some(step)) = (self.exact(schema, name), step) else {
-                if schema.get(name).is_some() {
-                    self.lose(format!("{name}, without a step to the next value"), true);
-                }
-                continue;
-            };
-            // The next multiple of the step beyond it.
-            let rest = end % step;
-            let within = match (up, rest.is_zero()) {
-                (true, true) => end + step,
-                (true, false) if rest.is_sign_negative() => end - rest,
-                (true, false) => end - rest + step,
-                (false, true) => end - step,
-                (false, false) if rest.is_sign_negative() => end - rest - step,
-                (false, false) => end - rest,
-            };
-            match up {
-                true => min = Some(min.map_or(within, |min| min.max(within))),
-                false => max = Some(max.map_or(within, |max| max.min(within))),
+            let Some(end) = self.exact(schema, name) else { continue };
+            match step.and_then(|step| beyond(end, step, up)) {
+                None => self.lose(format!("{name}, without a step to the next value"), true),
+                Some(next) if up => min = Some(min.map_or(next, |min| min.max(next))),
+                Some(next) => max = Some(max.map_or(next, |max| max.min(next))),
             }
         }
-        if let Some(all) = schema.get("enum").and_then(Node::as_list) {
-            return self.listed(all, may_be_null);
+        if let Some(all) = listed(schema) {
+            let fits = |number: &Decimal| {
+                min.is_none_or(|min| *number >= min)
+                    && max.is_none_or(|max| *number <= max)
+                    && step.is_none_or(|step| (number % step).is_zero())
+            };
+            return self.listed(&all, fits, may_be_null);
         }
         let kinds = [ControlKind::Slider, ControlKind::Rating, ControlKind::Stepper];
         let guess = if min.is_some() && max.is_some() && !may_be_null {
@@ -269,22 +310,61 @@ impl Property<'_> {
         }
         if step.is_none() {
             words.put("step", "any");
-        } else if kind != ControlKind::Rating && min.is_some() {
+        } else if kind != ControlKind::Rating && (min.is_some() || schema.get("default").is_some())
+        {
             words.put("step-base", Decimal::ZERO);
         }
         Some((kind, words))
     }
 
+    /// What every value is a multiple of.
+    fn step(&mut self, schema: &Node, whole: bool) -> Option<Decimal> {
+        let step = self.exact(schema, "multipleOf");
+        if step.is_some_and(|step| step <= Decimal::ZERO) {
+            self.lose("multipleOf, which is not above 0", true);
+            return whole.then_some(Decimal::ONE);
+        }
+        match step {
+            Some(step) if whole && (Decimal::ONE % step).is_zero() => Some(Decimal::ONE),
+            Some(step) if whole && !step.is_integer() => {
+                self.lose("that it is a whole number", true);
+                Some(step)
+            }
+            Some(step) => Some(step),
+            None => whole.then_some(Decimal::ONE),
+        }
+    }
+
     /// Numbers listed one by one: notches, if they lie evenly.
-    fn listed(&mut self, all: &[Node], may_be_null: bool) -> Option<(ControlKind, Table)> {
-        let mut numbers: Vec<Decimal> = all.iter().filter_map(exact).collect();
-        numbers.sort();
-        let step = match numbers.as_slice() {
-            [one, other, ..] => *other - *one,
-            _ => Decimal::ONE,
+    fn listed(
+        &mut self,
+        all: &[&Node],
+        fits: impl Fn(&Decimal) -> bool,
+        may_be_null: bool,
+    ) -> Option<(ControlKind, Table)> {
+        let mut numbers = BTreeSet::new();
+        for node in all.iter().filter(|node| node.as_number().is_some()) {
+            match exact(node) {
+                Some(number) if fits(&number) => _ = numbers.insert(number),
+                Some(_) => {}
+                None => {
+                    self.lose("a listed number that has more than 28 digits", true);
+                    return None;
+                }
+            }
+        }
+        let numbers: Vec<Decimal> = numbers.into_iter().collect();
+        let (Some(first), Some(last)) = (numbers.first(), numbers.last()) else {
+            self.lose("no listed number fits its other keywords", true);
+            return None;
         };
-        let is_even = numbers.windows(2).all(|pair| pair[1] - pair[0] == step);
-        let (Some(first), Some(last), true) = (numbers.first(), numbers.last(), is_even) else {
+        let gaps = numbers.windows(2).map(|pair| pair[1].checked_sub(pair[0]));
+        let gaps: Option<Vec<Decimal>> = gaps.collect();
+        let step = gaps.as_deref().and_then(|gaps| match gaps {
+            [] => Some(Decimal::ONE),
+            [step, rest @ ..] => rest.iter().all(|gap| gap == step).then_some(*step),
+        });
+        let Some(step) = step else {
             self.lose("its listed numbers do not lie evenly", true);
             return None;
         };
@@ -310,10 +390,13 @@ impl Property<'_> {
             Some("date") => Some(ControlKind::Date),
             _ => None,
         };
-        let listed = options(schema);
+        let all = options(schema);
         if let Some(kind) = by_pattern.or(by_format).or(self.named(schema, &kinds)) {
-            if let Some(all) = listed {
-                return Some((kind, self.on_a_line(kind, &all)));
+            if let Some(all) = all {
+                return Some((kind, self.on_a_line(kind, &all)?));
+            }
+            if by_pattern.or(by_format).is_none() {
+                self.lose(format!("texts that are no {}", kind.name()), true);
             }
             let mut words = Table::default();
             for word in LINE_WORDS {
@@ -333,14 +416,21 @@ impl Property<'_> {
             }
             return Some((kind, words));
         }
-        if schema.get("format").is_some() || pattern.is_some() {
-            self.lose("its format or pattern has no control", true);
-            return None;
-        }
-        let Some(all) = listed else {
-            self.lose("free text has no control", true);
+        let is_free = listed(schema).is_none() && schema.get("oneOf").is_none();
+        let Some(all) = all else {
+            self.lose(
+                match (is_free, schema.get("format").is_some() || pattern.is_some()) {
+                    (true, true) => "its format or pattern has no control",
+                    (true, false) => "free text has no control",
+                    (false, _) => "not all of its listed values are texts",
+                },
+                true,
+            );
             return None;
         };
+        for name in ["format", "pattern"].iter().filter(|name| schema.get(name).is_some()) {
+            self.lose(format!("the keyword {name}"), true);
+        }
         let named = self.named(schema, &[ControlKind::ItemStepper, ControlKind::RadioGroup]);
         let kind = match named {
             Some(ControlKind::ItemStepper) if may_be_null => ControlKind::Select,
@@ -351,7 +441,7 @@ impl Property<'_> {
 
     /// The words for values that are listed one by one: bounds, their step where they lie evenly, and for days
     /// those between that are not there.
-    fn on_a_line(&mut self, kind: ControlKind, all: &[(String, String)]) -> Table {
+    fn on_a_line(&mut self, kind: ControlKind, all: &[(String, String)]) -> Option<Table> {
         let (places, units) = match kind {
             ControlKind::Date => places::<Date>(all),
             ControlKind::Month => places::<Month>(all),
@@ -370,30 +460,36 @@ impl Property<'_> {
             | ControlKind::Select
             | ControlKind::DateSpan => (Vec::new(), 1),
         };
-        let (Some(first), Some(last), true) = (all.first(), all.last(), places.len() == all.len())
+        let mut lying: Vec<(i64, &str)> =
+            places.iter().copied().zip(all.iter().map(|(value, _)| value.as_str())).collect();
+        lying.sort_unstable();
+        lying.dedup_by_key(|(place, _)| *place);
+        let (Some(first), Some(last), true) =
+            (lying.first(), lying.last(), places.len() == all.len())
         else {
-            self.lose("its listed values are not all of one kind", true);
-            return Table::default();
+            self.lose("not all of its listed values are of one kind", true);
+            return None;
         };
-        let mut words = Table::default().with("min", first.0.as_str()).with("max", last.0.as_str());
-        let gaps: Vec<i64> = places.windows(2).map(|pair| pair[1] - pair[0]).collect();
-        let step = gaps.iter().copied().min().unwrap_or(1).max(1);
+        let mut words = Table::default().with("min", first.1).with("max", last.1);
+        let gaps: Vec<i64> = lying.windows(2).map(|pair| pair[1].0 - pair[0].0).collect();
+        let step = gaps.iter().copied().min().unwrap_or(1);
         words.put("step", Decimal::from(step) / Decimal::from(units));
-        let even = gaps.iter().all(|gap| *gap == step);
-        let gaps_of_days =
-            kind == ControlKind::Date && step == 1 && gaps.iter().all(|gap| *gap > 0);
-        if gaps_of_days && !even {
-            let missing = places.windows(2).flat_map(|pair| pair[0] + 1..pair[1]);
+        if gaps.iter().all(|gap| *gap == step) {
+            return Some(words);
+        }
+        let missing: u128 = gaps.iter().map(|gap| gap.unsigned_abs() as u128 - 1).sum();
+        if kind == ControlKind::Date && step == 1 && missing <= MOST_LISTED {
+            let missing = lying.windows(2).flat_map(|pair| pair[0].0 + 1..pair[1].0);
             let one = |place: i64| {
                 let day = Date::from_line(place).map(|day| day.to_string()).unwrap_or_default();
                 let text = "This day is not among those that can be chosen.";
                 Table::default().with("value", day).with("text", text)
             };
             words.put("options", missing.map(one).collect::<Vec<_>>());
-        } else if !even {
+        } else {
             self.lose("its listed values are taken for all from the first to the last", true);
         }
-        words
+        Some(words)
     }
 
     fn list(
@@ -407,9 +503,13 @@ impl Property<'_> {
             self.lose("nothing says what is in the list", true);
             return None;
         };
-        let count = |name: &str| {
-            let count = schema.get(name).and_then(exact)?;
-            u32::try_from(count).ok().filter(|_| count.is_integer())
+        let mut count = |name: &str| {
+            let node = schema.get(name)?;
+            let count = exact(node).filter(Decimal::is_integer).map(u32::try_from);
+            if !matches!(count, Some(Ok(_))) {
+                self.lose(format!("{name}, which is no such number of items"), true);
+            }
+            count?.ok()
         };
         let (least, most) = (count("minItems"), count("maxItems"));
         if let Some(all) = options(items).filter(|_| items.get("format").is_none()) {
@@ -460,22 +560,86 @@ impl Property<'_> {
             }
         }
     }
+}
 
-    fn default(&mut self, kind: ControlKind, default: &Node, words: &mut Table) {
-        let is_one = |node: &Node| matches!(node.is, Is::Text(_) | Is::Number(_));
-        match &default.is {
-            Is::Nothing => {}
-            Is::On(on) if [ControlKind::Switch, ControlKind::Checkbox].contains(&kind) => {
-                if *on {
-                    words.put("checked", true);
-                }
-            }
-            Is::Number(_) | Is::Text(_) => words.put("value", default.clone()),
-            Is::List(items) if items.iter().all(is_one) => words.put("value", default.clone()),
-            Is::On(_) | Is::List(_) | Is::Table(_) => {
-                self.lose("its default is of another type", false);
-            }
+/// The word and the value for a default, if the control holds such values.
+fn default_of(kind: ControlKind, default: &Node) -> Option<(&'static str, Is)> {
+    let is_text = |node: &Node| node.as_text().is_some();
+    let is_number = |node: &Node| node.as_number().is_some();
+    let fits = match kind {
+        ControlKind::Switch | ControlKind::Checkbox => match default.is {
+            Is::On(true) => return Some(("checked", Is::On(true))),
+            Is::On(false) => return Some(("checked", Is::Nothing)),
+            Is::Nothing | Is::Number(_) | Is::Text(_) | Is::List(_) | Is::Table(_) => false,
+        },
+        ControlKind::Slider | ControlKind::Rating | ControlKind::Stepper => is_number(default),
+        ControlKind::SpanSlider => default.as_list()?.iter().all(is_number),
+        ControlKind::CheckboxGroup | ControlKind::DateSpan => {
+            default.as_list()?.iter().all(is_text)
         }
+        ControlKind::Select => is_text(default) || default.as_list()?.iter().all(is_text),
+        ControlKind::RadioGroup
+        | ControlKind::ItemStepper
+        | ControlKind::Date
+        | ControlKind::Month
+        | ControlKind::Week
+        | ControlKind::Time
+        | ControlKind::DateTime => is_text(default),
+    };
+    (fits || default.is == Is::Nothing).then(|| ("value", default.is.clone()))
+}
+
+/// The types of what the schema accepts, as far as it tells.
+fn types(schema: &Node) -> Vec<&str> {
+    match schema.get("type").map(|node| &node.is) {
+        Some(Is::Text(one)) => vec![one],
+        Some(Is::List(types)) => types.iter().filter_map(Node::as_text).collect(),
+        Some(_) => Vec::new(),
+        None => {
+            let one_of = schema.get("oneOf").and_then(Node::as_list).unwrap_or_default();
+            let all = listed(schema)
+                .unwrap_or_else(|| one_of.iter().filter_map(|one| one.get("const")).collect());
+            let named = all.iter().map(|node| match node.is {
+                Is::Nothing => "null",
+                Is::On(_) => "boolean",
+                Is::Number(_) => "number",
+                Is::Text(_) => "string",
+                Is::List(_) => "array",
+                Is::Table(_) => "object",
+            });
+            named.collect::<BTreeSet<_>>().into_iter().collect()
+        }
+    }
+}
+
+/// The values that the schema lists one by one, if it does.
+fn listed(schema: &Node) -> Option<Vec<&Node>> {
+    match (schema.get("enum").and_then(Node::as_list), schema.get("const")) {
+        (Some(all), None) => Some(all.iter().collect()),
+        (Some(all), Some(one)) => Some(all.iter().filter(|other| other.is == one.is).collect()),
+        (None, one) => one.map(|one| vec![one]),
+    }
+}
+
+/// Whether null is among what is listed, if anything is.
+fn lists_null(schema: &Node) -> bool {
+    let is_null = |one: &Node| {
+        text_of(one, "type") == Some("null")
+            || one.get("const").is_some_and(|one| one.is == Is::Nothing)
+    };
+    let one_of = schema.get("oneOf").and_then(Node::as_list);
+    listed(schema).is_none_or(|all| all.iter().any(|one| one.is == Is::Nothing))
+        && one_of.is_none_or(|all| all.iter().any(is_null))
+}
+
+/// The next multiple of the step beyond this end.
+fn beyond(end: Decimal, step: Decimal, up: bool) -> Option<Decimal> {
+    let rest = end % step;
+    let at = end.checked_sub(rest)?;
+    match (up, rest.is_zero() || rest.is_sign_negative() != up) {
+        (true, true) => at.checked_add(step),
+        (false, true) => at.checked_sub(step),
+        (_, false) => Some(at),
     }
 }
 
@@ -492,7 +656,7 @@ fn places<M: Measure>(all: &[(String, String)]) -> (Vec<i64>, u32) {
 
 /// The texts that are listed, each with what people read.
 fn options(schema: &Node) -> Option<Vec<(String, String)>> {
-    if let Some(all) = schema.get("enum").and_then(Node::as_list) {
+    if let Some(all) = listed(schema) {
         let texts = all.iter().filter(|one| one.is != Is::Nothing);
         return texts
             .map(|one| one.as_text().map(|text| (text.to_owned(), text.to_owned())))

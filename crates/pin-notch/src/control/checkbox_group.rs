@@ -3,10 +3,11 @@
 //!
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/checkbox/examples/checkbox-mixed/
 
+use super::by_value::ByValue;
 use super::error::check_counts;
 use super::given::Given;
 use super::machine::{conditions_of, machine_methods};
-use super::uniform::{sent_alike, uniform};
+use super::uniform::uniform;
 use super::{CheckboxView, Choice, Conditions, ControlError, Value, ValueKind};
 use crate::definition::definition;
 use crate::event::Turn;
@@ -81,6 +82,7 @@ pub struct CheckboxGroup {
     definition: CheckboxGroupDefinition,
     conditions: Conditions,
     surroundings: Surroundings,
+    by_value: ByValue,
     /// Which of the options are on, in their order.
     on: Vec<bool>,
     given: Given<Vec<String>>,
@@ -145,8 +147,9 @@ impl CheckboxGroup {
 
     fn with(definition: CheckboxGroupDefinition) -> Self {
         let conditions = conditions_of!(definition);
-        let (surroundings, on) = (Surroundings::default(), Vec::new());
-        let mut group = Self { definition, conditions, surroundings, on, given: Given::Definition };
+        let by_value = ByValue::of(&definition.options);
+        let (surroundings, on, given) = (Surroundings::default(), Vec::new(), Given::Definition);
+        let mut group = Self { definition, conditions, surroundings, by_value, on, given };
         group.on = group.on_by(&group.definition.value);
         group
     }
@@ -161,6 +164,7 @@ impl CheckboxGroup {
         let now = self.texts_of(&self.on);
         self.conditions = conditions_of!(definition).after(&self.conditions);
         self.definition = definition;
+        self.by_value = ByValue::of(&self.definition.options);
         let start = self.on_by(&self.definition.value);
         self.on = match &self.given {
             Given::Definition => start,
@@ -172,7 +176,9 @@ impl CheckboxGroup {
 
     /// Which are on by these values. One that no checkbox sends counts for none.
     fn on_by<T: AsRef<str>>(&self, values: &[T]) -> Vec<bool> {
-        let is_on = |option: &Choice| values.iter().any(|value| value.as_ref() == option.value);
+        let mut sorted: Vec<&str> = values.iter().map(AsRef::as_ref).collect();
+        sorted.sort_unstable();
+        let is_on = |option: &Choice| sorted.binary_search(&option.value.as_str()).is_ok();
         self.definition.options.iter().map(is_on).collect()
     }
 
@@ -190,7 +196,7 @@ impl CheckboxGroup {
     }
 
     fn option(&self, value: &str) -> Option<&Choice> {
-        self.definition.options.iter().find(|option| option.value == value)
+        self.definition.options.get(self.by_value.place(&self.definition.options, value)?)
     }
 
     /// What the checked ones send.
@@ -396,8 +402,8 @@ uniform! {
         wrong
     }
     fn offered(&self, sent: &str) -> Option<&str> {
-        let mut options = self.definition.options.iter().map(|option| option.value.as_str());
-        options.find(|value| sent_alike(value, sent))
+        let options = &self.definition.options;
+        Some(&options.get(self.by_value.offered(options, sent)?)?.value)
     }
     fn most_sent(&self) -> usize {
         self.definition.options.len()

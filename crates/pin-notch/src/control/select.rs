@@ -22,7 +22,7 @@ pub use view::{RowView, SelectView, TokenView};
 use super::error::check_counts;
 use super::given::Given;
 use super::machine::{conditions_of, machine_methods};
-use super::uniform::{Uniform, sent_alike, uniform};
+use super::uniform::{Uniform, uniform};
 use super::{Conditions, ControlError, Value, ValueKind};
 use crate::definition::{definition, split_list};
 use crate::message::Message;
@@ -456,9 +456,7 @@ uniform! {
         Select::against(self, value.texts())
     }
     fn offered(&self, sent: &str) -> Option<&str> {
-        let exactly = self.list.find(sent);
-        let alike = || self.definition.options.iter().find(|one| sent_alike(&one.value, sent));
-        exactly.or_else(alike).map(|option| option.value.as_str())
+        self.list.offered(sent).map(|option| option.value.as_str())
     }
     fn most_sent(&self) -> usize {
         let all = self.definition.options.len().max(self.chosen.len());

@@ -10,6 +10,7 @@ use crate::number::parse_number;
 use crate::refusal::Refusal;
 use crate::surroundings::Surroundings;
 use crate::validity::{BadInput, Invalid};
+use std::borrow::Cow;
 
 pub(crate) trait Uniform {
     /// Of what kind its values are.
@@ -265,8 +266,15 @@ fn calendar<T>(read: Result<T, CalendarError>) -> Result<T, Invalid> {
     read.map_err(|error| BadInput::from(error).into())
 }
 
+/// A text with every line break as a line feed alone, as texts are in definitions.
+pub(crate) fn without_returns(text: Cow<'_, str>) -> Cow<'_, str> {
+    match text.contains('\r') {
+        false => text,
+        true => text.replace("\r\n", "\n").replace('\r', "\n").into(),
+    }
+}
+
 /// Whether two texts are the same once line breaks are written alike, as they are after a form has sent them.
 pub(crate) fn sent_alike(one: &str, other: &str) -> bool {
-    let plain = |text: &str| text.replace("\r\n", "\n").replace('\r', "\n");
-    one == other || (one.contains('\r') | other.contains('\r') && plain(one) == plain(other))
+    one == other || without_returns(one.into()) == without_returns(other.into())
 }

@@ -2,8 +2,8 @@
 
 use super::links::Link;
 use super::rules::Rule;
-use super::send::without_returns;
 use super::{Field, Fieldset, Form, FormError, Values};
+use crate::control::uniform::without_returns;
 use crate::control::{Control, Value};
 use crate::conversion::Conversion;
 use std::sync::Arc;

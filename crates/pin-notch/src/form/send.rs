@@ -2,6 +2,7 @@
 
 use super::{Field, Form, MAX_BODY, MAX_REPORTED, Problem, Problems, Values, rules};
 use crate::control::Value;
+use crate::control::uniform::without_returns;
 use crate::validity::{BadInput, Invalid};
 use std::borrow::Cow;
 
@@ -178,13 +179,5 @@ fn with_line_breaks(text: &str) -> Cow<'_, str> {
     match text.contains(['\r', '\n']) {
         false => text.into(),
         true => without_returns(text.into()).replace('\n', "\r\n").into(),
-    }
-}
-
-/// A text with every line break as a line feed alone, as texts are in definitions.
-pub(super) fn without_returns(text: Cow<'_, str>) -> Cow<'_, str> {
-    match text.contains('\r') {
-        false => text,
-        true => text.replace("\r\n", "\n").replace('\r', "\n").into(),
     }
 }

@@ -1,5 +1,6 @@
 //! The options of a select, and which of them match what was typed.
 
+use crate::control::by_value::ByValue;
 use crate::world::AnyWorld;
 
 /// An option.
@@ -92,8 +93,7 @@ pub(super) struct List {
     folded: String,
     /// Where each text begins in it, and where the last one ends.
     starts: Vec<usize>,
-    /// The places of the options, in the order of their values: what finds one by its value.
-    by_value: Vec<usize>,
+    by_value: ByValue,
     filter: String,
     matching: Vec<usize>,
     world: AnyWorld,
@@ -112,10 +112,7 @@ impl List {
         self.state = Listing::Loaded;
         self.choices = choices;
         self.fold();
-        // Of two options with one value the first counts, as in HTML: the sort keeps their order.
-        self.by_value = (0..self.choices.len()).collect();
-        let choices = &self.choices;
-        self.by_value.sort_by(|one, other| choices[*one].value.cmp(&choices[*other].value));
+        self.by_value = ByValue::of(&self.choices);
         self.matching = self.all_matching(&self.folded(&self.filter));
     }
 
@@ -206,13 +203,16 @@ impl List {
     }
 
     pub(super) fn place_of(&self, value: &str) -> Option<usize> {
-        let at = self.by_value.partition_point(|at| self.choices[*at].value.as_str() < value);
-        let place = *self.by_value.get(at)?;
-        (self.choices[place].value == value).then_some(place)
+        self.by_value.place(&self.choices, value)
     }
 
     pub(super) fn find(&self, value: &str) -> Option<&Choice> {
         self.choices.get(self.place_of(value)?)
+    }
+
+    /// The option that a text was sent for.
+    pub(super) fn offered(&self, sent: &str) -> Option<&Choice> {
+        self.choices.get(self.by_value.offered(&self.choices, sent)?)
     }
 
     /// The first row from `start` on, and round again from the top, whose text begins so and which can be

@@ -1,0 +1,107 @@
+//! A sheet that was made, without what `check` calls an error.
+
+use super::Loss;
+use crate::finding::{Finding, Severity};
+use crate::sheet::{Context, Sheet};
+use crate::tree::{self, Format, Node, Table, to_toml};
+use std::collections::{BTreeMap, BTreeSet};
+
+/// The sheet as TOML. What is wrong in it is left out and listed: a default or a label alone, otherwise the
+/// whole field.
+///
+/// # Errors
+/// What there was to lose, if no field is left.
+pub(super) fn without_errors(
+    mut sheet: Table,
+    mut fields: Vec<Node>,
+    lost: &mut Vec<Loss>,
+) -> Result<String, String> {
+    loop {
+        if fields.is_empty() {
+            return Err(nothing(lost));
+        }
+        let text = to_toml(&sheet.clone().with("field", fields.clone()).into());
+        let mut found = Sheet::read(&text, Format::Toml, &Context::default()).1;
+        found.retain(|one| one.severity == Severity::Error);
+        if found.is_empty() {
+            return Ok(text);
+        }
+        let places = Places::of(&text);
+        let mut out: BTreeMap<usize, BTreeSet<Option<&str>>> = BTreeMap::new();
+        for error in &found {
+            let Some((at, word)) = places.at(error) else {
+                // What has no place, and cannot be left out, is why there is no sheet.
+                if !sheet.has("title") {
+                    return Err(error.to_string());
+                }
+                sheet.0.retain(|(key, _)| key.name != "title");
+                let what = format!("its title: {error}");
+                lost.push(Loss { name: String::new(), what, accepts: false });
+                continue;
+            };
+            let word = spared(word);
+            let (what, accepts) = match word {
+                Some("label") => (format!("its title: {error}"), false),
+                Some(_) => (format!("its default: {error}"), false),
+                None => (error.to_string(), true),
+            };
+            let is_new = out.entry(at).or_default().insert(word);
+            let name = fields.get(at).and_then(|field| field.get("name")?.as_text());
+            if is_new {
+                lost.push(Loss { name: name.unwrap_or_default().to_owned(), what, accepts });
+            }
+        }
+        for (at, words) in out.into_iter().rev() {
+            match fields.get_mut(at).map(|field| &mut field.is) {
+                Some(tree::Is::Table(members)) if !words.contains(&None) => {
+                    members.retain(|(key, _)| !words.contains(&Some(key.name.as_str())));
+                }
+                _ => _ = fields.remove(at),
+            }
+        }
+    }
+}
+
+/// Why there is no sheet, with what was lost on the way.
+fn nothing(lost: &[Loss]) -> String {
+    const TOLD: usize = 8;
+    let lines: Vec<String> = lost.iter().take(TOLD).map(ToString::to_string).collect();
+    let more = match lost.len().saturating_sub(TOLD) {
+        0 => String::new(),
+        more => format!("; and {more} more"),
+    };
+    match lost.is_empty() {
+        true => "the schema has no property, so there is nothing to enter".to_owned(),
+        false => format!("none of its properties has a control: {}{more}", lines.join("; ")),
+    }
+}
+
+/// Where the fields of a sheet and their words stand in its text.
+struct Places(Node);
+
+impl Places {
+    fn of(text: &str) -> Self {
+        Self(tree::read(text, Format::Toml, &mut Vec::new()))
+    }
+
+    /// The field that an error speaks of, by its place, and the word; none if it speaks of the title.
+    fn at(&self, error: &Finding) -> Option<(usize, &str)> {
+        let start = error.span.start;
+        if self.0.get("title").is_some_and(|title| title.span.contains(&start)) {
+            return None;
+        }
+        let fields = self.0.get("field").and_then(Node::as_list)?;
+        // What a whole field lacks is said at its head, which stands before its first word.
+        let ends = |field: &Node| field.members().last().map(|(_, node)| node.span.end);
+        let at = fields.iter().position(|field| ends(field) > Some(start))?;
+        let stands =
+            |(key, node): &&(tree::Key, Node)| (key.span.start..node.span.end).contains(&start);
+        let word = fields.get(at)?.members().iter().find(stands);
+        Some((at, word.map_or("", |(key, _)| key.name.as_str())))
+    }
+}
+
+/// The word, if the field can do without it.
+fn spared(word: &str) -> Option<&str> {
+    ["label", "value", "checked"].contains(&word).then_some(word)
+}

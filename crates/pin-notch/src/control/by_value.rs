@@ -1,0 +1,40 @@
+//! Options found by what they send, in a time that hardly grows with their number.
+
+use super::Choice;
+use super::uniform::without_returns;
+use std::borrow::Cow;
+
+/// The places of options, in the order of what they send once line breaks are written alike. Of two that send
+/// one text the first is found, as in HTML: the sort keeps their order.
+#[derive(Clone, Debug, Default, PartialEq)]
+pub(super) struct ByValue(Vec<usize>);
+
+fn plain(text: &str) -> Cow<'_, str> {
+    without_returns(text.into())
+}
+
+impl ByValue {
+    pub(super) fn of(options: &[Choice]) -> Self {
+        let mut places: Vec<usize> = (0..options.len()).collect();
+        places
+            .sort_by(|one, other| plain(&options[*one].value).cmp(&plain(&options[*other].value)));
+        Self(places)
+    }
+
+    /// Where among these options, which are those it was made of, the one is that sends this.
+    pub(super) fn place(&self, options: &[Choice], value: &str) -> Option<usize> {
+        self.alike(options, value).find(|at| options[*at].value == value)
+    }
+
+    /// The same for a text that was sent: but for the writing of line breaks, if there is none exactly.
+    pub(super) fn offered(&self, options: &[Choice], sent: &str) -> Option<usize> {
+        self.place(options, sent).or_else(|| self.alike(options, sent).next())
+    }
+
+    fn alike<'a>(&'a self, options: &'a [Choice], value: &'a str) -> impl Iterator<Item = usize> {
+        let value = plain(value);
+        let from = self.0.partition_point(|at| plain(&options[*at].value) < value);
+        let all = self.0[from..].iter().copied();
+        all.take_while(move |at| plain(&options[*at].value) == value)
+    }
+}
