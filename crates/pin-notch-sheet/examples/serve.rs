@@ -3,12 +3,17 @@
 //! `cargo run -p pin-notch-sheet --example serve -- crates/pin-notch-cli/demo/inspection.toml`, then open the address it prints.
 
 use axum::Router;
-use axum::body::Bytes;
-use axum::http::{StatusCode, header};
+use axum::body::{Body, Bytes};
+use axum::extract::DefaultBodyLimit;
+use axum::http::{HeaderName, HeaderValue, Request, StatusCode, header};
 use axum::response::{Html, IntoResponse, Response};
 use axum::routing::get;
 use pin_notch_sheet::{Context, Format, Page, Severity, Sheet};
-use std::sync::Arc;
+use std::{sync::Arc, time::Duration};
+use tower::{ServiceBuilder, limit::GlobalConcurrencyLimitLayer};
+use tower_http::set_header::SetResponseHeaderLayer;
+use tower_http::timeout::TimeoutLayer;
+use tower_http::validate_request::ValidateRequestHeaderLayer;
 
 /// The files that bring the controls to life, as `cargo xtask web` builds them.
 const SCRIPT: &str = include_str!("../../pin-notch-cli/dist/pin-notch.js");
@@ -64,6 +69,24 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
             get(async || ([(header::CONTENT_TYPE, "application/wasm")], WASM)),
         );
     let listener = tokio::net::TcpListener::bind("127.0.0.1:0").await?;
-    println!("http://{}/", listener.local_addr()?);
-    Ok(axum::serve(listener, router).await?)
+    let host = listener.local_addr()?.to_string();
+    println!("http://{host}/");
+    // The README of this crate says what each of these is for, and where it is not needed.
+    let origin = format!("http://{host}");
+    let is_ours = move |request: &mut Request<Body>| {
+        let is =
+            |name: HeaderName, text: &str| request.headers().get(name).map(|value| value == text);
+        match is(header::HOST, &host) == Some(true) && is(header::ORIGIN, &origin) != Some(false) {
+            true => Ok(()),
+            false => Err(StatusCode::FORBIDDEN.into_response()),
+        }
+    };
+    let (nosniff, patience) = (HeaderValue::from_static("nosniff"), Duration::from_secs(10));
+    let guards = ServiceBuilder::new()
+        .layer(SetResponseHeaderLayer::overriding(header::X_CONTENT_TYPE_OPTIONS, nosniff))
+        .layer(ValidateRequestHeaderLayer::custom(is_ours))
+        .layer(GlobalConcurrencyLimitLayer::new(64))
+        .layer(TimeoutLayer::with_status_code(StatusCode::REQUEST_TIMEOUT, patience))
+        .layer(DefaultBodyLimit::max(16 * 1024));
+    Ok(axum::serve(listener, router.layer(guards)).await?)
 }

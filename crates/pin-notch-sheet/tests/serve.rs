@@ -14,10 +14,14 @@ impl Drop for Server {
 }
 
 fn ask(address: &str, head: &str, body: &str) -> String {
+    ask_with(address, head, &format!("Host: {address}\r\n"), body)
+}
+
+fn ask_with(address: &str, head: &str, fields: &str, body: &str) -> String {
     let mut stream = TcpStream::connect(address).expect("a connection");
     let length = body.len();
     let head = format!(
-        "{head} HTTP/1.1\r\nHost: {address}\r\nConnection: close\r\nContent-Length: {length}\r\n\r\n{body}"
+        "{head} HTTP/1.1\r\n{fields}Connection: close\r\nContent-Length: {length}\r\n\r\n{body}"
     );
     stream.write_all(head.as_bytes()).expect("a sent request");
     let mut answer = Vec::new();
@@ -48,7 +52,24 @@ fn a_server_of_a_few_lines_shows_the_form_and_accepts_by_the_same_rules() {
     );
     let answer = ask(&address, "POST /", &body.replace("18.4", "18.44"));
     assert!(answer.starts_with("HTTP/1.1 422") && answer.contains("the nearest are 18.4 and 18.5"));
+    // What its layers leave outside: other hosts' names, pages of other origins, long bodies.
+    let named = |host: &str, origin: &str| {
+        ask_with(&address, "POST /", &format!("Host: {host}\r\nOrigin: {origin}\r\n"), body)
+    };
+    let own = format!("http://{address}");
+    assert!(named(&address, &own).starts_with("HTTP/1.1 200"));
+    assert!(named(&address, "http://elsewhere.example").starts_with("HTTP/1.1 403"));
+    assert!(named(&address, "null").starts_with("HTTP/1.1 403"));
+    assert!(named("elsewhere.example", &own).starts_with("HTTP/1.1 403"));
+    assert!(ask(&address, "POST /", &"a".repeat(20_000)).starts_with("HTTP/1.1 413"));
+    assert!(page.to_lowercase().contains("x-content-type-options: nosniff"));
+    let slow = format!("Host: {address}\r\nContent-Length: 9\r\n");
+    assert!(
+        ask_with(&address, "POST /", &slow, "").starts_with("HTTP/1.1 4"),
+        "it is not waited for"
+    );
+
     let code = include_str!("../examples/serve.rs").lines().map(str::trim);
     let lines = code.filter(|line| !line.is_empty() && !line.starts_with("//")).count();
-    assert!(lines < 60, "{lines} lines of code");
+    assert!(lines < 90, "{lines} lines of code");
 }
