@@ -73,6 +73,7 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
     println!("http://{host}/");
     // The README of this crate says what each of these is for, and where it is not needed.
     let origin = format!("http://{host}");
+    #[expect(clippy::result_large_err, reason = "tower-http asks for it")]
     let is_ours = move |request: &mut Request<Body>| {
         let is =
             |name: HeaderName, text: &str| request.headers().get(name).map(|value| value == text);

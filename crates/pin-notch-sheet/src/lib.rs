@@ -13,6 +13,7 @@
 
 mod fill;
 mod finding;
+mod moves;
 mod page;
 mod read;
 mod rule;
@@ -24,6 +25,7 @@ mod tree;
 mod words;
 
 pub use finding::{Finding, Severity, place};
+pub use moves::{Expected, MoveError, Moved, Moves, Step};
 pub use page::{Page, Theme};
 pub use schema::{Loss, from_schema};
 pub use sheet::{Context, Files, Sheet};

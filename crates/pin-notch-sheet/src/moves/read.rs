@@ -1,5 +1,6 @@
-//! The file of moves: a line for each.
+//! What the lines of a file of moves say.
 
+use super::MoveError;
 use pin_notch::{
     Control, Date, Decimal, Form, Intent, Key, Place, Quoted, Thumb, View, parse_number,
 };
@@ -8,6 +9,7 @@ use pin_notch::{
 const MOST_TIMES: usize = 100_000;
 
 /// A line that says something.
+#[derive(Clone, Debug)]
 pub(super) enum Line {
     /// A field (none for the form), what is attempted, and how that is written.
     Move(String, Move, String),
@@ -17,6 +19,7 @@ pub(super) enum Line {
     Holds(String, String),
 }
 
+#[derive(Clone, Debug)]
 pub(super) enum Move {
     Intents(Vec<Written>),
     Send,
@@ -27,7 +30,7 @@ pub(super) enum Move {
 }
 
 /// An intent as it is written. Places by value are found when it is carried out: they depend on the track.
-#[derive(Clone)]
+#[derive(Clone, Debug)]
 pub(super) enum Written {
     Text(&'static str, String),
     Day(&'static str, Date),
@@ -39,10 +42,8 @@ pub(super) enum Written {
     Plain(Intent<'static>),
 }
 
-/// What a form's lines are, with their numbers; else all that cannot be read, and why.
-type Lines = Result<Vec<(usize, Line)>, Vec<(usize, String)>>;
-
-pub(super) fn read(text: &str, form: &Form) -> Lines {
+/// The lines with their numbers; else all that cannot be read, and why.
+pub(super) fn read(text: &str, form: &Form) -> Result<Vec<(usize, Line)>, Vec<MoveError>> {
     let (mut lines, mut wrong) = (Vec::new(), Vec::new());
     for (at, line) in text.lines().enumerate() {
         let line = line.trim();
@@ -51,7 +52,7 @@ pub(super) fn read(text: &str, form: &Form) -> Lines {
         }
         match one(line, form) {
             Ok(read) => lines.push((at + 1, read)),
-            Err(why) => wrong.push((at + 1, why)),
+            Err(why) => wrong.push(MoveError { line: at + 1, why }),
         }
     }
     if wrong.is_empty() { Ok(lines) } else { Err(wrong) }

@@ -1,0 +1,203 @@
+//! A form driven by a text: each line is a move, or what is expected of the one before.
+
+mod read;
+
+use pin_notch::{Form, Value};
+use read::{Line, Move};
+use std::fmt;
+
+/// Moves that were read for a form.
+///
+/// A move is a field, what is attempted, and how often: `weight: key right x3`, `temper: choose 3.5`,
+/// `visited: type 2026-05-14`; or `send`, `undo`, `redo`, `reset`, `clear` for the form. A line that begins
+/// with `>` holds what the turn before it has to say, and `weight = 18.7` what a field has to hold. A line that
+/// begins with `#` is a note.
+///
+/// ```
+/// use pin_notch_sheet::{Context, Format, Moves, Sheet, Step};
+/// let text = "[[field]]\nname = \"weight\"\ncontrol = \"slider\"\nlabel = \"Weight\"\nmax = 40\n";
+/// let mut form = Sheet::read(text, Format::Toml, &Context::default()).0.form();
+/// let moves = Moves::read("weight: key right x3\n> input 23, change 23\nweight = 4\n", &form)?;
+/// let mut unmet = Vec::new();
+/// moves.run(&mut form, |_, step| match step {
+///     Step::Moved(_) => {}
+///     Step::Expected(one) => unmet.extend((!one.is_met()).then(|| one.to_string())),
+/// });
+/// assert_eq!(unmet, ["line 3: expected \"weight = 4\", found \"weight = 23\""]);
+/// # Ok::<(), Vec<pin_notch_sheet::MoveError>>(())
+/// ```
+#[derive(Clone, Debug)]
+pub struct Moves(Vec<(usize, Line)>);
+
+/// A line that cannot be read.
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct MoveError {
+    /// The line's number, from 1.
+    pub line: usize,
+    /// What is wrong with it, and what would be right.
+    pub why: String,
+}
+
+impl fmt::Display for MoveError {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        write!(f, "line {}: {}", self.line, self.why)
+    }
+}
+
+impl std::error::Error for MoveError {}
+
+/// What came of one line.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub enum Step {
+    /// A move was made.
+    Moved(Moved),
+    /// Something was expected.
+    Expected(Expected),
+}
+
+/// A move, and what it did: its text as a whole, and the same in parts.
+#[derive(Clone, Debug, Default, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct Moved {
+    /// The number of its line.
+    pub line: usize,
+    /// The field; empty for the form.
+    pub field: String,
+    /// The line as it is written.
+    pub attempt: String,
+    /// All that happened, in one line.
+    pub outcome: String,
+    /// The events.
+    pub events: Vec<String>,
+    /// Why it was refused, if it was.
+    pub refusal: Option<String>,
+    /// What followed in linked fields.
+    pub follows: Vec<String>,
+}
+
+/// What was expected, and what there is.
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct Expected {
+    /// The number of its line.
+    pub line: usize,
+    /// What was expected.
+    pub expected: String,
+    /// What there is.
+    pub found: String,
+}
+
+impl Expected {
+    /// Whether they are the same.
+    pub fn is_met(&self) -> bool {
+        self.expected == self.found
+    }
+}
+
+impl fmt::Display for Expected {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        let Self { line, expected, found } = self;
+        write!(f, "line {line}: expected {expected:?}, found {found:?}")
+    }
+}
+
+impl Moves {
+    /// Reads moves for this form.
+    ///
+    /// # Errors
+    /// Every line that cannot be read.
+    pub fn read(text: &str, form: &Form) -> Result<Self, Vec<MoveError>> {
+        read::read(text, form).map(Self)
+    }
+
+    /// Makes the moves one after the other, and hands out what came of each line.
+    pub fn run(&self, form: &mut Form, mut each: impl FnMut(&Form, Step)) {
+        let mut last = Moved::default();
+        for (line, said) in &self.0 {
+            let line = *line;
+            let (expected, found) = match said {
+                Line::Move(field, attempt, text) => {
+                    last = Moved {
+                        line,
+                        field: field.clone(),
+                        attempt: text.clone(),
+                        ..carry_out(form, field, attempt)
+                    };
+                    each(form, Step::Moved(last.clone()));
+                    continue;
+                }
+                Line::Outcome(expected) => (expected.clone(), last.outcome.clone()),
+                Line::Holds(name, expected) => {
+                    (format!("{name} = {expected}"), format!("{name} = {}", held(form, name)))
+                }
+            };
+            each(form, Step::Expected(Expected { line, expected, found }));
+        }
+    }
+}
+
+fn held(form: &Form, name: &str) -> String {
+    form.control(name).map(|control| control.value()).unwrap_or(Value::Empty).to_string()
+}
+
+impl Moved {
+    fn event(outcome: impl Into<String>) -> Self {
+        let outcome = outcome.into();
+        Self { events: vec![outcome.clone()], outcome, ..Self::default() }
+    }
+
+    fn refused(why: impl Into<String>) -> Self {
+        let why = why.into();
+        Self { outcome: format!("refused: {why}"), refusal: Some(why), ..Self::default() }
+    }
+}
+
+fn carry_out(form: &mut Form, name: &str, attempt: &Move) -> Moved {
+    let moved = |names: Option<Vec<&str>>, nothing: &str| match names {
+        Some(names) => Moved::event(format!("moves {}", names.join(", "))),
+        None => Moved::refused(nothing),
+    };
+    match attempt {
+        Move::Undo => moved(form.undo(), "there is nothing to undo"),
+        Move::Redo => moved(form.redo(), "there is nothing to redo"),
+        Move::Reset => {
+            form.reset();
+            Moved::event("reset")
+        }
+        Move::Clear => {
+            form.clear();
+            Moved::event("cleared")
+        }
+        Move::Send => match form.submit() {
+            Ok(values) => {
+                let warnings = values.warnings().iter().map(|one| format!("; warning: {one}"));
+                Moved::event(format!("accepted{}", warnings.collect::<String>()))
+            }
+            Err(problems) => {
+                let all: Vec<String> = problems.0.iter().map(ToString::to_string).collect();
+                Moved::refused(all.join(" / "))
+            }
+        },
+        Move::Intents(intents) => {
+            let mut done = Moved::default();
+            for intent in intents {
+                let intent = match intent.of(form.control(name)) {
+                    Ok(intent) => intent,
+                    Err(why) => return Moved::refused(why),
+                };
+                // Its name was found when the moves were read.
+                if let Ok(turn) = form.handle(name, intent) {
+                    done = Moved {
+                        outcome: turn.to_string(),
+                        events: turn.turn.events().map(|event| event.to_string()).collect(),
+                        refusal: turn.turn.refusal().map(|refusal| refusal.to_string()),
+                        follows: turn.followed.iter().map(ToString::to_string).collect(),
+                        ..Moved::default()
+                    };
+                }
+            }
+            done
+        }
+    }
+}
