@@ -2,7 +2,7 @@
 
 use crate::Result;
 use crate::machine::{cargo, need, root, run};
-use crate::{tables, web};
+use crate::{fuzz, tables, web};
 
 /// Random attempts on every control: see the example `storm` of `pin-notch-any`.
 pub(crate) fn storm<T: AsRef<std::ffi::OsStr>>(arguments: &[T]) -> Result<()> {
@@ -22,6 +22,7 @@ pub(crate) fn all() -> Result<()> {
     // The browser tests use the fresh build, not the committed one.
     run(cargo().args(["test", "--workspace", "--locked"]).env("PIN_NOTCH_WEB_FILES", &fresh))?;
     storm(&["--millions", "4", "--seed", "1"])?;
+    fuzz::search(&["--minutes", "2", "--seed", "1"].map(str::to_owned))?;
     // The core alone, as a program that wants neither feature has it.
     run(cargo().args(["test", "--package", "pin-notch", "--no-default-features", "--locked"]))?;
     // What others get: each crate packed, and a program that depends on nothing but the core.

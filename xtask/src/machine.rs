@@ -1,7 +1,7 @@
 //! Other programs: running them, and getting those that are missing.
 
 use crate::Result;
-use std::path::Path;
+use std::path::{Path, PathBuf};
 use std::process::Command;
 
 /// The workspace's folder.
@@ -61,10 +61,13 @@ pub(crate) fn npm() -> Result<()> {
 }
 
 /// Whether this program is there: a path, or a name to look for.
-fn has(program: &str) -> bool {
+pub(crate) fn has(program: &str) -> bool {
     if program.contains('/') {
         return Path::new(program).exists();
     }
     let path = std::env::var_os("PATH").unwrap_or_default();
-    std::env::split_paths(&path).any(|folder| folder.join(program).exists())
+    let home = std::env::var_os("CARGO_HOME").map(PathBuf::from);
+    let home = home.or_else(|| Some(Path::new(&std::env::var_os("HOME")?).join(".cargo")));
+    let mut folders = std::env::split_paths(&path).chain(home.map(|home| home.join("bin")));
+    folders.any(|folder| folder.join(program).exists())
 }

@@ -5,6 +5,7 @@
 
 mod checks;
 mod dense;
+mod fuzz;
 mod machine;
 mod script;
 mod tables;
@@ -24,6 +25,8 @@ cargo xtask tables  write the tables of attributes into the scripts and document
 cargo xtask test    format, lints, docs, a fresh web build, and all tests
 cargo xtask storm [--millions N] [--seed S] [--round R]
                     random attempts on all controls and linked forms, and what has to hold after each
+cargo xtask fuzz [--minutes N] [--seed S] [--only KIND]
+                    what was found before, and a search for more in each kind of input
 cargo xtask bench   the benchmarks";
 
 fn main() -> ExitCode {
@@ -35,6 +38,7 @@ fn main() -> ExitCode {
         "web-check" => web::build_and_compare(&machine::root().join("target/web/dist")),
         "test" => checks::all(),
         "storm" => checks::storm(&std::env::args_os().skip(2).collect::<Vec<_>>()),
+        "fuzz" => fuzz::search(&std::env::args().skip(2).collect::<Vec<_>>()),
         "bench" => machine::run(machine::cargo().args(["bench", "--workspace"])),
         _ => Err(USAGE.into()),
     };

@@ -419,8 +419,22 @@ impl Form {
         }
     }
 
-    /// Takes the last settled change back, with all that followed it, and gives the names of the fields
-    /// that changed; `None` when there is nothing to take back.
+    /// Records what is under way, so that it can be taken back by itself.
+    fn record_all(&mut self) {
+        // Those that a person moves first: what follows them is part of their change.
+        let mut moving: Vec<usize> =
+            (0..self.fields.len()).filter(|at| self.fields[*at].moving).collect();
+        let leads = |control: &Control| control.is_drafting() || control.is_grabbed();
+        moving.sort_by_key(|at| !leads(&self.fields[*at].control));
+        for at in moving {
+            if self.fields[at].moving {
+                self.record(at);
+            }
+        }
+    }
+
+    /// Takes the last change back, with all that followed it, and gives the names of the fields that changed;
+    /// `None` when there is nothing to take back. What is still being typed or dragged is such a change.
     ///
     /// ```
     /// # use pin_notch::{Form, Intent, Switch, Value};
@@ -433,12 +447,14 @@ impl Form {
     /// # Ok(()) }
     /// ```
     pub fn undo(&mut self) -> Option<Vec<&str>> {
+        self.record_all();
         let change = self.history.undo()?.clone();
         Some(self.put(change.fields.iter().map(|(place, before, _)| (*place, before.clone()))))
     }
 
     /// Does again what was undone last.
     pub fn redo(&mut self) -> Option<Vec<&str>> {
+        self.record_all();
         let change = self.history.redo()?.clone();
         Some(self.put(change.fields.iter().map(|(place, _, after)| (*place, after.clone()))))
     }
@@ -469,6 +485,7 @@ impl Form {
     /// Makes every control empty that can be: ratings without a value, switches off, nothing chosen. (To go back to the
     /// defaults is to [`reset`](Self::reset).) It can be undone in one.
     pub fn clear(&mut self) {
+        self.record_all();
         let mut changed = Vec::new();
         for (place, field) in self.fields.iter_mut().enumerate() {
             let before = field.control.value();

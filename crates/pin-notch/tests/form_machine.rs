@@ -196,8 +196,8 @@ fn a_whole_drag_is_undone_in_one_with_all_that_followed() {
     for intent in [Intent::Press(across(0.6)), Intent::Move(across(0.7)), Intent::Move(across(0.9))]
     {
         let _ = handle(&mut form, "percent", intent);
-        assert_eq!(form.undo(), None, "nothing has settled yet");
     }
+    assert!(form.redo().is_none(), "nothing was undone");
     let _ = handle(&mut form, "percent", Intent::Release);
     assert_eq!(values(&form), "percent=90 rating=4.5 brood=4 all=9 feeder=off");
     let _ = handle(&mut form, "percent", Intent::Press(across(0.1)));
@@ -268,4 +268,27 @@ proptest! {
         while form.undo().is_some() {}
         prop_assert_eq!(values(&form), start);
     }
+}
+
+#[test]
+fn what_is_still_being_typed_or_dragged_can_be_taken_back_by_itself() {
+    let mut form = inspection();
+    let start = values(&form);
+    handle(&mut form, "percent", Intent::Choose(dec!(40)));
+    let settled = values(&form);
+    handle(&mut form, "percent", Intent::Press(Place::across(0.9)));
+    let dragged = values(&form);
+    assert!(dragged.contains("percent=90 rating=4.5"), "{dragged}");
+    assert_eq!(form.undo(), Some(vec!["percent", "rating"]));
+    assert_eq!(values(&form), settled);
+    assert!(form.redo().is_some());
+    assert_eq!(values(&form), dragged);
+    // The same before all is made empty.
+    handle(&mut form, "percent", Intent::Release);
+    handle(&mut form, "percent", Intent::Press(Place::across(0.1)));
+    form.clear();
+    while form.undo().is_some() {}
+    assert_eq!(values(&form), start);
+    while form.redo().is_some() {}
+    assert!(values(&form).contains("percent=10 rating=empty"), "{}", values(&form));
 }

@@ -456,7 +456,9 @@ uniform! {
         Select::against(self, value.texts())
     }
     fn offered(&self, sent: &str) -> Option<&str> {
-        self.list.offered(sent).map(|option| option.value.as_str())
+        // Where none is chosen an empty text is sent, which then is not an option that cannot be chosen.
+        let counts = |option: &&Choice| !(sent.is_empty() && option.disabled);
+        self.list.offered(sent).filter(counts).map(|option| option.value.as_str())
     }
     fn most_sent(&self) -> usize {
         let all = self.definition.options.len().max(self.chosen.len());

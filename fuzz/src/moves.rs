@@ -1,0 +1,47 @@
+//! Moves on the demo's form.
+
+use crate::{sheet, text};
+use pin_notch::Value;
+use pin_notch_sheet::{Moves, Step};
+
+/// The demo's moves, and pieces of them.
+pub fn seeds() -> Vec<String> {
+    let demo = include_str!("../../crates/pin-notch-cli/demo/inspection.moves");
+    demo.split("\n\n").chain([demo]).map(str::to_owned).collect()
+}
+
+/// They are read and made. After them, undoing all leads to where it began, and redoing all back again; and what
+/// can be sent is read.
+pub fn hold(input: &[u8]) {
+    let Some(text) = text(input) else { return };
+    let repeats = |word: &str| word.strip_prefix('x').and_then(|times| times.parse::<u32>().ok());
+    if text.split_whitespace().filter_map(repeats).any(|times| times > 50) {
+        return;
+    }
+    let mut form = sheet::demo();
+    let Ok(moves) = Moves::read(text, &form) else { return };
+    let values = |form: &pin_notch::Form| -> Vec<(String, Value)> {
+        form.fields().map(|field| (field.name.clone(), field.control.value())).collect()
+    };
+    let start = values(&form);
+    let (mut begins_anew, mut goes_back) = (false, false);
+    moves.run(&mut form, |_, step| match step {
+        Step::Moved(moved) => {
+            // The first two are in no undo; after the other, more can be redone than was there at the end.
+            begins_anew |= moved.attempt == "reset" || moved.attempt == "clear";
+            goes_back |= moved.attempt == "undo";
+        }
+        Step::Expected(one) => assert_eq!(one.is_met(), one.expected == one.found),
+    });
+    sheet::sends_what_it_reads(&form);
+    let _ = form.submit();
+    let end = values(&form);
+    while form.undo().is_some() {}
+    if !begins_anew {
+        assert_eq!(values(&form), start);
+    }
+    while form.redo().is_some() {}
+    if !begins_anew && !goes_back {
+        assert_eq!(values(&form), end);
+    }
+}

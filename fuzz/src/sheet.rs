@@ -1,0 +1,62 @@
+//! The demo's sheet, and what has to hold for any sheet.
+
+use pin_notch::{Form, MAX_BODY};
+use pin_notch_sheet::{Context, Format, Page, Severity, Sheet, Theme, from_schema, place};
+
+/// The demo's sheet.
+pub(crate) const DEMO: &str = include_str!("../../crates/pin-notch-cli/demo/inspection.toml");
+
+const HIVES: &str = include_str!("../../crates/pin-notch-cli/demo/hives.txt");
+
+/// Reads a sheet; what is found in it stands in its text.
+pub(crate) fn read(text: &str, format: Format) -> Option<Sheet> {
+    let files = |_: &str| Ok(HIVES.to_owned());
+    let mut context = Context::default();
+    context.files = &files;
+    context.today = "2026-05-14".parse().ok();
+    let (sheet, found) = Sheet::read(text, format, &context);
+    for finding in &found {
+        assert!(text.get(finding.span.clone()).is_some(), "{finding:?} stands nowhere");
+        let (line, column) = place(text, finding.span.start);
+        assert!(line >= 1 && column >= 1 && !finding.message.is_empty());
+    }
+    found.iter().all(|one| one.severity != Severity::Error).then_some(sheet)
+}
+
+/// The demo's form.
+pub(crate) fn demo() -> Form {
+    read(DEMO, Format::Toml).expect("the demo's sheet is sound").form()
+}
+
+/// What a form that can be sent sends is what it reads: the same values, as a body and as JSON.
+pub(crate) fn sends_what_it_reads(form: &Form) {
+    let body = form.urlencoded();
+    if !form.problems().is_empty() || body.len() > MAX_BODY {
+        return;
+    }
+    let read = form.read(body.as_bytes());
+    let read = read.unwrap_or_else(|problems| panic!("{body} is refused: {problems}"));
+    let json = form.read_json(form.to_json().as_bytes());
+    let json = json.unwrap_or_else(|problems| panic!("{} is refused: {problems}", form.to_json()));
+    assert_eq!(read, json);
+}
+
+/// What has to hold for a sheet without an error.
+pub(crate) fn holds(sheet: &Sheet) {
+    let mut form = sheet.form();
+    sends_what_it_reads(&form);
+    let (schema, _) = sheet.to_schema();
+    // The way back may be too long, but never wrong.
+    if let Ok((again, _)) = from_schema(&schema) {
+        assert!(read(&again, Format::Toml).is_some(), "{again}");
+    }
+    let toml = read(&sheet.to_toml(), Format::Toml).expect("what it writes is sound");
+    assert_eq!(toml.to_toml(), sheet.to_toml());
+    let json = read(&sheet.to_json(), Format::Json).expect("what it writes is sound");
+    assert_eq!(json.to_json(), sheet.to_json());
+    assert!(!sheet.page(&form, &Page::default()).is_empty());
+    assert!(sheet.to_svg(&form, Theme::default()).starts_with("<svg"));
+    let _ = sheet.to_text(&form);
+    let _ = form.submit();
+    form.reset();
+}

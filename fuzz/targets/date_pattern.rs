@@ -1,0 +1,3 @@
+#![no_main]
+
+libfuzzer_sys::fuzz_target!(|input: &[u8]| pin_notch_fuzz::date_pattern::hold(input));

@@ -1,0 +1,122 @@
+//! The search for inputs that nothing can bear: see the folder `fuzz`.
+
+use crate::Result;
+use crate::machine::{cargo, has, need, root, run};
+use std::collections::VecDeque;
+use std::path::{Path, PathBuf};
+use std::process::{Child, Stdio};
+use std::time::Duration;
+
+/// The version of the search itself.
+const CARGO_FUZZ: &str = "0.13.2";
+
+/// How many kinds of input are searched at the same time.
+const AT_ONCE: usize = 2;
+
+/// The longest input, in bytes, and the longest that one may take, in seconds.
+const LIMITS: [&str; 2] = ["-max_len=4096", "-timeout=10"];
+
+/// What `--minutes N --seed S --only KIND` say.
+struct Wanted {
+    minutes: f64,
+    seed: u32,
+    only: Option<String>,
+}
+
+fn wanted(arguments: &[String]) -> Result<Wanted> {
+    let mut wanted = Wanted { minutes: 2.0, seed: 1, only: None };
+    let mut rest = arguments.iter();
+    while let Some(name) = rest.next() {
+        let value = rest.next().ok_or_else(|| format!("{name} needs a value"))?;
+        match name.as_str() {
+            "--minutes" => wanted.minutes = value.parse()?,
+            "--seed" => wanted.seed = value.parse()?,
+            "--only" => wanted.only = Some(value.clone()),
+            _ => return Err(format!("{name}: write --minutes N, --seed S or --only KIND").into()),
+        }
+    }
+    Ok(wanted)
+}
+
+/// A search that is under way.
+struct Search {
+    name: String,
+    log: PathBuf,
+    child: Child,
+}
+
+/// Checks what was found before, then searches each kind for so many minutes, and tells how many inputs were
+/// tried. A finding ends the search of its kind; the others go on.
+pub(crate) fn search(arguments: &[String]) -> Result<()> {
+    let wanted = wanted(arguments)?;
+    let (fuzz, work) = (root().join("fuzz"), root().join("target/fuzz"));
+    let in_fuzz = |what: &[&str]| {
+        let mut command = cargo();
+        command.current_dir(&fuzz).env("CARGO_TARGET_DIR", &work).args(what);
+        command
+    };
+    run(&mut in_fuzz(&["test", "--lib", "--tests", "--locked", "--quiet"]))?;
+    need(&["c++"], &["g++"])?;
+    if !has("cargo-fuzz") {
+        run(cargo().args(["install", "cargo-fuzz", "--locked", "--version", CARGO_FUZZ]))?;
+    }
+    let seeds = work.join("seeds");
+    let mut seed = in_fuzz(&["run", "--locked", "--quiet", "--example", "seed", "--"]);
+    let names = seed.arg(&seeds).output()?;
+    let names = String::from_utf8(names.stdout)?;
+    let names = names.lines().filter(|name| wanted.only.as_ref().is_none_or(|only| only == name));
+    // Nothing here is unsafe, so the search needs no sanitizer, and runs on a stable compiler.
+    run(&mut in_fuzz(&["fuzz", "build", "--sanitizer", "none"]))?;
+    let (mut under_way, mut found) = (VecDeque::new(), Vec::new());
+    for name in names {
+        if under_way.len() == AT_ONCE {
+            found.extend(under_way.pop_front().map(finish).transpose()?.flatten());
+        }
+        under_way.push_back(begin(name, &fuzz, &work, &wanted)?);
+    }
+    for search in under_way {
+        found.extend(finish(search)?);
+    }
+    match found.is_empty() {
+        true => Ok(()),
+        false => Err(format!("findings:\n{}", found.join("\n")).into()),
+    }
+}
+
+fn begin(name: &str, fuzz: &Path, work: &Path, wanted: &Wanted) -> Result<Search> {
+    let folder = |of: &str| -> Result<PathBuf> {
+        let folder = work.join(of).join(name);
+        std::fs::create_dir_all(&folder)?;
+        Ok(folder)
+    };
+    let (corpus, seeds, found) = (folder("corpus")?, folder("seeds")?, folder("found")?);
+    let log = work.join(format!("{name}.log"));
+    let seconds = Duration::from_secs_f64(wanted.minutes * 60.0).as_secs();
+    let mut command = cargo();
+    command.current_dir(fuzz).env("CARGO_TARGET_DIR", work);
+    command.args(["fuzz", "run", "--sanitizer", "none", name]).args([&corpus, &seeds]);
+    command.arg("--").args(LIMITS).arg("-print_final_stats=1");
+    command.arg(format!("-artifact_prefix={}/", found.display()));
+    command.args([format!("-seed={}", wanted.seed), format!("-max_total_time={seconds}")]);
+    command.stdin(Stdio::null()).stdout(Stdio::null()).stderr(std::fs::File::create(&log)?);
+    println!("+ {name}, for {seconds} s");
+    Ok(Search { name: name.to_owned(), log, child: command.spawn()? })
+}
+
+/// Waits for a search, tells its figures, and gives what it found, if anything.
+fn finish(mut search: Search) -> Result<Option<String>> {
+    let status = search.child.wait()?;
+    let log = std::fs::read_to_string(&search.log)?;
+    let figure = |name: &str| {
+        let line = log.lines().rev().find(|line| line.starts_with(name));
+        line.and_then(|line| line.split_whitespace().last()).unwrap_or("?").to_owned()
+    };
+    let (tried, kept) = (figure("stat::number_of_executed_units"), figure("stat::new_units_added"));
+    println!("{}: {tried} inputs, {kept} of them with something new in them", search.name);
+    let why = log.lines().find(|line| line.contains("panicked at") || line.contains("ERROR"));
+    let input = log.lines().find_map(|line| line.split_once("Test unit written to "));
+    Ok((!status.success()).then(|| {
+        let (why, input) = (why.unwrap_or("no reason"), input.map_or("no input", |(_, path)| path));
+        format!("{}: {why}\n  {input}\n  {}", search.name, search.log.display())
+    }))
+}
