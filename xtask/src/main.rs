@@ -7,6 +7,7 @@ mod checks;
 mod dense;
 mod fuzz;
 mod machine;
+mod mutants;
 mod script;
 mod tables;
 mod web;
@@ -27,6 +28,8 @@ cargo xtask storm [--millions N] [--seed S] [--round R]
                     random attempts on all controls and linked forms, and what has to hold after each
 cargo xtask fuzz [--minutes N] [--seed S] [--only KIND]
                     what was found before, and a search for more in each kind of input
+cargo xtask mutants [--sample N] [--seed S] [--only CRATE]
+                    changes in the code, one at a time, and which of them no test notices
 cargo xtask bench   the benchmarks";
 
 fn main() -> ExitCode {
@@ -39,6 +42,7 @@ fn main() -> ExitCode {
         "test" => checks::all(),
         "storm" => checks::storm(&std::env::args_os().skip(2).collect::<Vec<_>>()),
         "fuzz" => fuzz::search(&std::env::args().skip(2).collect::<Vec<_>>()),
+        "mutants" => mutants::try_all(&std::env::args().skip(2).collect::<Vec<_>>()),
         "bench" => machine::run(machine::cargo().args(["bench", "--workspace"])),
         _ => Err(USAGE.into()),
     };

@@ -328,7 +328,7 @@ fn what_a_sheet_cannot_say_of_a_schema_is_listed() {
         (
             r#"{"enum":[true],"default":true}"#,
             r#"control = "switch"; required = true; checked = true"#,
-            &[],
+            &["hive: that it may be left out"],
         ),
         (
             r#"{"type":["integer","null"],"maximum":1e40,"minimum":4,"default":3}"#,
@@ -355,7 +355,7 @@ fn what_a_sheet_cannot_say_of_a_schema_is_listed() {
             &["hive: its title, which is no text"],
         ),
         (
-            r#"{"type":["string","null"],"enum":["a","b"],"default":"c"}"#,
+            r#"{"type":["string","null"],"enum":["a","b",null],"default":"c"}"#,
             r#"control = "select"; options = ["a", "b"]"#,
             &["hive: its default: "],
         ),

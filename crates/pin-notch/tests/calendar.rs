@@ -39,11 +39,17 @@ fn every_day_agrees_with_an_independent_calendar() {
     assert_eq!(Date::LAST.days() + 719_162 + 1, count);
 }
 
-/// Every month there is, with rows beginning on every weekday.
+/// Every month of the 400 years after which the calendar repeats, and those at its ends, with rows beginning on
+/// every weekday.
 #[test]
 fn month_grids_hold_each_day_once_under_its_weekday() {
-    let mut month = Some(read::<Month>("0001-01"));
-    while let Some(this) = month {
+    let months = |first: &str, count: i32| {
+        let first = read::<Month>(first);
+        (0..count).map(move |at| first.plus(at).expect("a month"))
+    };
+    let mut counted = 0;
+    for this in months("0001-01", 24).chain(months("1900-01", 4800)).chain(months("9998-01", 24)) {
+        counted += 1;
         let days = jiff::civil::date(this.year() as i16, this.number() as i8, 1).days_in_month();
         for first in Weekday::ALL {
             let grid = MonthGrid::new(this, first);
@@ -68,8 +74,8 @@ fn month_grids_hold_each_day_once_under_its_weekday() {
             }
             assert_eq!(expected - 1, days as u8, "{this} from {first:?}");
         }
-        month = this.plus(1);
     }
+    assert_eq!(counted, 4848);
 }
 
 #[test]

@@ -395,16 +395,19 @@ impl Property<'_> {
             if let Some(all) = all {
                 return Some((kind, self.on_a_line(kind, &all)?));
             }
-            if by_pattern.or(by_format).is_none() {
-                self.lose(format!("texts that are no {}", kind.name()), true);
-            }
             let mut words = Table::default();
             for word in LINE_WORDS {
                 if let Some(text) = text_of(schema, &format!("x-{word}")) {
                     words.put(word, text);
                 }
             }
-            if words != Table::default() || self.named(schema, &kinds).is_some() {
+            let is_own = self.named(schema, &kinds).is_some();
+            // A pattern of ours that lists the values has the words for them beside it.
+            let is_by_words = pattern.is_some() && is_own && words != Table::default();
+            if by_pattern.or(by_format).is_none() && !is_by_words {
+                self.lose(format!("texts that are no {}", kind.name()), true);
+            }
+            if words != Table::default() || is_own {
                 return Some((kind, words));
             }
             if by_pattern.is_none() && pattern.is_some() {

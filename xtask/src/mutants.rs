@@ -1,0 +1,77 @@
+//! Whether the tests notice when single operators and returns of the code are changed: see `cargo mutants --help`.
+
+use crate::Result;
+use crate::machine::{cargo, has, root, run};
+use std::process::Command;
+
+/// The version of the tool that makes the changes.
+const CARGO_MUTANTS: &str = "27.1.0";
+
+/// A crate whose tests are tried, and the crates whose tests are run: a crate's own, and for HTML those of the
+/// sheets that are drawn by it as well.
+const CRATES: [(&str, &str); 3] = [
+    ("pin-notch", "pin-notch"),
+    ("pin-notch-html", "pin-notch-html,pin-notch-sheet"),
+    ("pin-notch-sheet", "pin-notch-sheet"),
+];
+
+/// What `--sample N --seed S --only CRATE` say.
+struct Wanted {
+    sample: usize,
+    seed: usize,
+    only: Option<String>,
+}
+
+fn wanted(arguments: &[String]) -> Result<Wanted> {
+    let mut wanted = Wanted { sample: 200, seed: 1, only: None };
+    let mut rest = arguments.iter();
+    while let Some(name) = rest.next() {
+        let value = rest.next().ok_or_else(|| format!("{name} needs a value"))?;
+        match name.as_str() {
+            "--sample" => wanted.sample = value.parse()?,
+            "--seed" => wanted.seed = value.parse()?,
+            "--only" => wanted.only = Some(value.clone()),
+            _ => return Err(format!("{name}: write --sample N, --seed S or --only CRATE").into()),
+        }
+    }
+    Ok(wanted)
+}
+
+/// Tries a sample of all changes in each crate, spread evenly over its code, and tells those that no test has
+/// noticed.
+pub(crate) fn try_all(arguments: &[String]) -> Result<()> {
+    let wanted = wanted(arguments)?;
+    if !has("cargo-mutants") {
+        run(cargo().args(["install", "cargo-mutants", "--locked", "--version", CARGO_MUTANTS]))?;
+    }
+    let is_wanted = |name: &str| wanted.only.as_ref().is_none_or(|only| only == name);
+    for (name, tests) in CRATES.into_iter().filter(|(name, _)| is_wanted(name)) {
+        let all = cargo().args(["mutants", "--list", "-p", name]).output()?;
+        let all = String::from_utf8(all.stdout)?.lines().count();
+        let shards = (all / wanted.sample.max(1)).max(1);
+        let folder = root().join("target/mutants").join(name);
+        std::fs::create_dir_all(&folder)?;
+        let mut command = cargo();
+        command.args(["mutants", "-p", name, "--test-package", tests, "--no-times", "--colors", "never"]);
+        command.args(["--sharding", "round-robin", "--timeout", "90"]);
+        command.args(["--shard", &format!("{}/{shards}", wanted.seed % shards)]);
+        command.arg("--output").arg(&folder).args(["--", "--lib", "--tests", "--examples"]);
+        println!("+ {name}: one of {shards} of its {all} changes, by the tests of {tests}");
+        tell(&mut command, name, &folder.join("mutants.out"))?;
+    }
+    Ok(())
+}
+
+/// Runs it, and counts what was noticed.
+fn tell(command: &mut Command, name: &str, out: &std::path::Path) -> Result<()> {
+    // It fails where something was not noticed, which is what is to be told; and says more than anybody reads.
+    std::fs::write(out.with_extension("log"), command.output()?.stdout)?;
+    let lines = |file: &str| -> Result<usize> {
+        Ok(std::fs::read_to_string(out.join(file))?.lines().count())
+    };
+    let (caught, missed) = (lines("caught.txt")? + lines("timeout.txt")?, lines("missed.txt")?);
+    let share = 100.0 * caught as f64 / (caught + missed).max(1) as f64;
+    println!("{name}: {caught} of {} noticed, {share:.1} %", caught + missed);
+    print!("{}", std::fs::read_to_string(out.join("missed.txt"))?);
+    Ok(())
+}
