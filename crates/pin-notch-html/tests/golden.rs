@@ -1,0 +1,138 @@
+//! A face of each kind of control, as it was read once: `golden/KIND.txt`. With `PIN_NOTCH_PRINT=1` the files are
+//! written anew, to be read again.
+
+use pin_notch::{Choice, Control, ControlKind, Intent, Key, Place};
+use pin_notch_html::{Face, Looks, control_of, definition_from};
+use std::error::Error;
+use std::path::Path;
+
+/// The attributes of a control of this kind with something in every place, and what is tried on it first.
+fn filled(kind: ControlKind) -> (&'static [(&'static str, &'static str)], Vec<Intent<'static>>) {
+    let open = |key| vec![Intent::Open, Intent::Key(key)];
+    match kind {
+        ControlKind::Slider => (
+            &[("max", "40"), ("step", "0.5"), ("value", "18.5"), ("unit", "kg")],
+            vec![Intent::Press(Place::across(0.5))],
+        ),
+        ControlKind::SpanSlider => (
+            &[("min", "-20"), ("max", "40"), ("value", "10,30"), ("least", "5"), ("unit", "°C")],
+            vec![],
+        ),
+        ControlKind::Rating => (
+            &[("max", "3"), ("step", "0.5"), ("value", "1.5")],
+            vec![Intent::Point(Place::across(0.9))],
+        ),
+        ControlKind::Switch => {
+            (&[("when-on", "feeding"), ("when-off", "not feeding")], vec![Intent::Flip])
+        }
+        ControlKind::Checkbox => (&[("value", "seen"), ("required", "")], vec![]),
+        ControlKind::CheckboxGroup => (&[("value", "oa"), ("all", "All"), ("least", "2")], vec![]),
+        ControlKind::RadioGroup => (&[("value", "fa")], vec![]),
+        ControlKind::Stepper => (
+            &[("min", "0"), ("max", "300"), ("value", "12"), ("unit", "mites")],
+            vec![Intent::Type("1x")],
+        ),
+        ControlKind::ItemStepper => (&[("value", "fa")], vec![]),
+        ControlKind::Select => {
+            (&[("multiple", ""), ("value", "oa"), ("most", "2")], open(Key::End))
+        }
+        ControlKind::Date => (&[("value", "2026-05-14"), ("min", "2026-05-04")], open(Key::Home)),
+        ControlKind::DateSpan => (
+            &[("value", "2026-05-11/2026-05-14"), ("least", "2"), ("most", "9")],
+            vec![Intent::Open],
+        ),
+        ControlKind::Month => (&[("value", "2026-05")], vec![Intent::Field(1)]),
+        ControlKind::Week => (&[("value", "2026-W20")], vec![]),
+        ControlKind::Time => {
+            (&[("value", "07:30"), ("max", "21:00")], vec![Intent::Field(1), Intent::Step(1)])
+        }
+        ControlKind::DateTime => (&[("value", "2026-05-14T07:30"), ("readonly", "")], vec![]),
+    }
+}
+
+/// The options of those that have some.
+fn options(kind: ControlKind) -> Vec<Choice> {
+    match kind {
+        ControlKind::Slider => vec![Choice::new("10", "light"), Choice::new("30", "heavy")],
+        ControlKind::Date | ControlKind::DateSpan => {
+            vec![Choice::new("sunday", "The apiary rests.")]
+        }
+        ControlKind::CheckboxGroup
+        | ControlKind::RadioGroup
+        | ControlKind::ItemStepper
+        | ControlKind::Select => vec![
+            Choice::new("oa", "Oxalic acid").in_group("Acids"),
+            Choice::new("fa", "Formic acid").in_group("Acids"),
+            Choice::new("th", "Thymol").disabled(),
+        ],
+        ControlKind::SpanSlider
+        | ControlKind::Rating
+        | ControlKind::Switch
+        | ControlKind::Checkbox
+        | ControlKind::Stepper
+        | ControlKind::Month
+        | ControlKind::Week
+        | ControlKind::Time
+        | ControlKind::DateTime => Vec::new(),
+    }
+}
+
+fn made(kind: ControlKind) -> Control {
+    let (attributes, intents) = filled(kind);
+    let given = |name: &str| {
+        attributes.iter().find(|(known, _)| *known == name).map(|(_, text)| (*text).to_owned())
+    };
+    let read = definition_from(kind, &options(kind), given);
+    assert_eq!(read.notes, [], "{kind:?}");
+    let (mut control, notes) = control_of(read.definition);
+    assert_eq!(notes, [], "{kind:?}");
+    for intent in intents {
+        let turn = control.handle(intent);
+        assert_eq!(turn.refusal(), None, "{kind:?}: {intent:?}");
+    }
+    control
+}
+
+/// Markup with a line for each tag, two blanks for each level.
+fn lines(html: &str) -> String {
+    let (mut text, mut level) = (String::new(), 0_usize);
+    let mut rest = html;
+    while let Some((before, after)) = rest.split_once('<') {
+        let (tag, after) = after.split_once('>').unwrap_or((after, ""));
+        if !before.is_empty() {
+            text.push_str(&format!("{}{before}\n", "  ".repeat(level)));
+        }
+        let is_end = tag.starts_with('/');
+        level -= usize::from(is_end);
+        if !is_end {
+            text.push_str(&format!("{}<{tag}>\n", "  ".repeat(level)));
+            level += usize::from(!tag.starts_with("input"));
+        }
+        rest = after;
+    }
+    text
+}
+
+#[test]
+fn faces_are_as_they_were_read() -> Result<(), Box<dyn Error>> {
+    let folder = Path::new(env!("CARGO_MANIFEST_DIR")).join("tests/golden");
+    for kind in ControlKind::ALL {
+        let face = Face::of(&made(*kind), &Looks::default(), true);
+        let told: Vec<String> =
+            face.aria.iter().map(|(name, value)| format!("{name}={value}")).collect();
+        let now = format!(
+            "host: {}\nstates: {}\nfocusable: {}\n\n{}",
+            told.join(" "),
+            face.states.join(" "),
+            face.focusable,
+            lines(&face.root.to_html())
+        );
+        let file = folder.join(kind.name()).with_extension("txt");
+        if std::env::var_os("PIN_NOTCH_PRINT").is_some() {
+            std::fs::create_dir_all(&folder)?;
+            std::fs::write(&file, &now)?;
+        }
+        assert_eq!(std::fs::read_to_string(&file)?, now, "{}", file.display());
+    }
+    Ok(())
+}
