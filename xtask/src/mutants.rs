@@ -52,7 +52,16 @@ pub(crate) fn try_all(arguments: &[String]) -> Result<()> {
         let folder = root().join("target/mutants").join(name);
         std::fs::create_dir_all(&folder)?;
         let mut command = cargo();
-        command.args(["mutants", "-p", name, "--test-package", tests, "--no-times", "--colors", "never"]);
+        command.args([
+            "mutants",
+            "-p",
+            name,
+            "--test-package",
+            tests,
+            "--no-times",
+            "--colors",
+            "never",
+        ]);
         command.args(["--sharding", "round-robin", "--timeout", "90"]);
         command.args(["--shard", &format!("{}/{shards}", wanted.seed % shards)]);
         command.arg("--output").arg(&folder).args(["--", "--lib", "--tests", "--examples"]);

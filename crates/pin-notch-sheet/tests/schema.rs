@@ -192,6 +192,48 @@ proptest! {
     }
 }
 
+/// One document after the other in which a single keyword decides.
+#[test]
+fn each_keyword_decides() {
+    let sheet = read(EXACT);
+    let (schema, _) = schema_of(&sheet);
+    let validator = validator(&schema);
+    let table = [
+        ("treatments", json!(["oa", "ty"]), true),
+        ("treatments", json!(["oa", "ty", "fa"]), false),
+        ("treatments", json!(["oa", "oa"]), false),
+        ("treatments", json!([]), true),
+        ("seen", json!([]), false),
+        ("seen", json!(["bees"]), false),
+        ("weight", json!(40), true),
+        ("weight", json!(40.1), false),
+        ("weight", json!(-0.1), false),
+        ("weight", json!(0.05), false),
+        ("thirds", json!(19), true),
+        ("thirds", json!(20), false),
+        ("thirds", json!(0), false),
+        ("temper", json!(5.5), false),
+        ("agreed", json!(false), false),
+        ("hive", json!("old"), false),
+        ("hive", Json::Null, false),
+        ("visited", json!("2026-05-17"), false),
+        ("visited", json!("2026-04-30"), false),
+        ("visited", json!("2026-05-31"), false), // a Sunday
+        ("visited", json!("2026-06-30"), true),
+        ("opened", json!("06:10"), false),
+        ("opened", json!("05:45"), false),
+        ("opened", json!("21:00"), true),
+        ("closed", json!("19:05:30"), false),
+        ("swarmed", json!("2026-13"), false),
+    ];
+    for (name, value, verdict) in table {
+        let mut document = fitting();
+        document[name] = value;
+        assert_eq!(validator.is_valid(&document), verdict, "{name}: {}", document[name]);
+        assert_eq!(accepted(&sheet, &document), verdict, "{name}: {}", document[name]);
+    }
+}
+
 #[test]
 fn the_demo_is_a_schema_that_names_what_it_leaves_out() {
     let sheet = read(DEMO);

@@ -282,6 +282,25 @@ fn rules_say_what_they_are_read_as() {
         ("span.last < then", "span=2026-05-01&span=2026-05-04&then=2026-05-04", false),
         ("at < '12:00'", "at=12:01", false),
         ("not not not on", "on=on", false),
+        // What is neither yes nor no breaks no rule, so each has to be able to say no.
+        ("not (n > 1 and on)", "n=2&on=on", false),
+        ("not (n > 1 or on)", "n=2", false),
+        ("then - day >= 7", "day=2026-05-14&then=2026-05-20", false),
+        ("day + 6 = then", "day=2026-05-14&then=2026-05-21", false),
+        ("day - 1 = '2026-05-14'", "day=2026-05-14", false),
+        ("n - m = 0.1", "n=0.3&m=0.1", false),
+        ("n * m = 6", "n=2&m=4", false),
+        ("n != 2", "n=2", false),
+        ("n <= 2", "n=3", false),
+        ("count(all) = 2", "all=y&all=x", true),
+        ("count(all) = 0", "all=y", false),
+        ("day is empty", "day=2026-05-14", false),
+        ("day is not empty", "day=2026-05-14", true),
+        ("span.first > '2026-05-01'", "span=2026-05-01&span=2026-05-04", false),
+        ("(n > 1) = on", "n=0&on=on", false),
+        ("on", "", false),
+        ("true", "", true),
+        ("false", "", false),
     ];
     for (rule, body, holds) in table {
         assert_eq!(obeys(rule, body), holds, "{rule} with {body:?}");

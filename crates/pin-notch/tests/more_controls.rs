@@ -207,6 +207,15 @@ fn a_group_follows_its_children_and_leads_them() {
     );
     assert_eq!(group.all(), Checked::Mixed);
     assert!(group.validity().is_empty());
+    group.reset();
+    assert_eq!((group.value(), group.all()), (Vec::new(), Checked::Off));
+    let mut begun = CheckboxGroup::builder().options(["a", "b"]).value(["b"]).build().unwrap();
+    assert_eq!(begun.handle(Intent::Flip).to_string(), "input a + b, change a + b");
+    begun.reset();
+    assert_eq!(
+        (begun.value(), begun.default_value()),
+        (vec!["b".to_owned()], vec!["b".to_owned()])
+    );
 
     let mut free = CheckboxGroup::builder()
         .options(["queen".into(), Choice::from("eggs").disabled(), "brood".into()])
