@@ -7,7 +7,9 @@
 mod attempts;
 mod definitions;
 mod keeps;
+mod reached;
 
 pub use attempts::{Attempt, attempt};
 pub use definitions::{Said, definition, kind, mended, options, said};
 pub use keeps::{attempted, check, end};
+pub use reached::{Looked, reached};

@@ -4,6 +4,7 @@ use pin_notch::{
     Decimal, Intent, Key, Notches, Place, Rating, Slider, SliderDefinition, Step, number_text,
     parse_number,
 };
+use pin_notch_any::reached;
 use proptest::prelude::*;
 
 /// Any number at all: up to 28 digits, up to 28 decimal places.
@@ -27,9 +28,14 @@ fn tame_number() -> BoxedStrategy<Decimal> {
 
 fn definition(number: BoxedStrategy<Decimal>) -> impl Strategy<Value = Option<Notches>> {
     let maybe = proptest::option::weighted(0.9, number.clone());
-    let step = proptest::option::weighted(0.9, number.clone());
-    (maybe.clone(), maybe, step, proptest::option::weighted(0.2, number)).prop_map(
-        |(min, max, step, base)| {
+    let step = proptest::option::weighted(0.9, number.clone().prop_map(|step| step.abs()));
+    let ways = proptest::bool::weighted(0.9);
+    (maybe.clone(), maybe, step, proptest::option::weighted(0.2, number), ways).prop_map(
+        |(min, max, step, base, is_right_way)| {
+            let (min, max) = match (min, max) {
+                (Some(min), Some(max)) if is_right_way => (Some(min.min(max)), Some(min.max(max))),
+                both => both,
+            };
             let mut builder = Notches::builder();
             builder = min.map_or(builder, |min| builder.min(min));
             builder = max.map_or(builder, |max| builder.max(max));
@@ -68,54 +74,8 @@ proptest! {
         prop_assert_eq!(notches.below(value), all.iter().rfind(|n| **n < value).copied());
     }
 
-    #[test]
-    fn a_snapped_value_is_a_notch_and_stays_put(
-        notches in prop_oneof![definition(tame_number()), definition(any_number())],
-        value in any_number()
-    ) {
-        let Some(notches) = notches else { return Ok(()) };
-        let snapped = notches.snap(value);
-        prop_assert_eq!(notches.snap(snapped), snapped);
-        if !notches.is_empty() {
-            prop_assert!(notches.contains(snapped), "{} of {:?}", snapped, notches);
-        }
-    }
 
-    #[test]
-    fn above_and_below_undo_each_other_on_notches(
-        notches in prop_oneof![definition(tame_number()), definition(any_number())],
-        value in any_number()
-    ) {
-        let Some(notches) = notches.filter(|n| n.step().is_some() && !n.is_empty()) else { return Ok(()) };
-        let notch = notches.snap(value);
-        if let Some(above) = notches.above(notch) {
-            prop_assert!(above > notch);
-            prop_assert_eq!(notches.below(above), Some(notch));
-        }
-        if let Some(below) = notches.below(notch) {
-            prop_assert!(below < notch);
-            prop_assert_eq!(notches.above(below), Some(notch));
-        }
-    }
 
-    #[test]
-    fn position_and_index_lead_back_to_their_notch(
-        notches in prop_oneof![definition(tame_number()), definition(any_number())],
-        value in any_number()
-    ) {
-        let Some(notches) = notches else { return Ok(()) };
-        let Some(count) = notches.count().filter(|count| *count > 0) else { return Ok(()) };
-        let notch = notches.snap(value);
-        let index = notches.index_of(notch).expect("a notch has an index");
-        prop_assert!(index < count);
-        prop_assert_eq!(notches.nth(index), Some(notch));
-        prop_assert_eq!(notches.nth(count), None);
-        let position = notches.position(notch);
-        prop_assert!((0.0..=1.0).contains(&position));
-        if count < 1 << 50 {
-            prop_assert_eq!(notches.at_position(position), Some(notch));
-        }
-    }
 
     /// Steps taken at once end where steps taken one by one do.
     #[test]
@@ -128,32 +88,6 @@ proptest! {
         prop_assert_eq!(notches.stepped(start, steps).unwrap_or(start), one_by_one);
     }
 
-    #[test]
-    fn nothing_panics(
-        notches in definition(any_number()), value in any_number(),
-        position in any::<f64>(), steps in any::<i128>()
-    ) {
-        let Some(notches) = notches else { return Ok(()) };
-        let _ = (notches.at_position(position), notches.position(value), notches.stepped(value, steps));
-        let _ = (notches.audit(), notches.fixed_text(value), notches.iter().take(3).count());
-        for remark in notches.audit() {
-            prop_assert!(!remark.to_string().is_empty());
-        }
-        let mut definition = SliderDefinition::default();
-        definition.min = notches.min().unwrap_or(definition.min);
-        definition.max = notches.max().unwrap_or(definition.max);
-        definition.step = notches.step().map_or(Step::Any, Step::Every);
-        definition.step_base = Some(notches.step_base());
-        if let Ok(mut slider) = Slider::new(definition) {
-            for key in Key::all() {
-                let _ = slider.handle(Intent::Key(key));
-            }
-            let _ = slider.handle(Intent::Press(Place::new(position, position)));
-            let _ = slider.handle(Intent::Move(Place::new(-position, -position)));
-            let view = slider.view();
-            prop_assert!((0.0..=1.0).contains(&view.thumb), "thumb at {}", view.thumb);
-        }
-    }
 
     #[test]
     fn a_number_reads_back_from_its_text(value in any_number()) {
@@ -162,15 +96,6 @@ proptest! {
         prop_assert_eq!(parse_number(&value.to_string()), Ok(value));
     }
 
-    #[test]
-    fn no_text_upsets_the_number_parser(text in "[-+0-9.eE _]{0,60}") {
-        if let Ok(number) = parse_number(&text) {
-            prop_assert_eq!(parse_number(&number_text(number)), Ok(number));
-            let float: f64 = text.parse().expect("whatever we read, Rust's own parser reads too");
-            let ours: f64 = number.to_string().parse().unwrap();
-            prop_assert!((float - ours).abs() <= float.abs() * 1e-12 + 1e-12);
-        }
-    }
 
     /// Icon i, from 0, is filled by clamp(value − i, 0, 1): so all fills together are the value.
     #[test]
@@ -183,4 +108,125 @@ proptest! {
         let sum: Decimal = (0..icons).map(|icon| view.fill(icon)).sum();
         prop_assert_eq!(sum, rating.value().unwrap_or_default());
     }
+}
+
+#[test]
+fn a_snapped_value_is_a_notch_and_stays_put() {
+    reached(
+        2000,
+        0.6,
+        &(prop_oneof![3 => definition(tame_number()), 2 => definition(any_number())], any_number()),
+        |(notches, value)| {
+            let Some(notches) = notches else { return Ok(false) };
+            let snapped = notches.snap(value);
+            prop_assert_eq!(notches.snap(snapped), snapped);
+            if !notches.is_empty() {
+                prop_assert!(notches.contains(snapped), "{} of {:?}", snapped, notches);
+            }
+            Ok(true)
+        },
+    );
+}
+
+#[test]
+fn above_and_below_undo_each_other_on_notches() {
+    reached(
+        2000,
+        0.45,
+        &(prop_oneof![3 => definition(tame_number()), 2 => definition(any_number())], any_number()),
+        |(notches, value)| {
+            let Some(notches) = notches.filter(|n| n.step().is_some() && !n.is_empty()) else {
+                return Ok(false);
+            };
+            let notch = notches.snap(value);
+            if let Some(above) = notches.above(notch) {
+                prop_assert!(above > notch);
+                prop_assert_eq!(notches.below(above), Some(notch));
+            }
+            if let Some(below) = notches.below(notch) {
+                prop_assert!(below < notch);
+                prop_assert_eq!(notches.above(below), Some(notch));
+            }
+            Ok(true)
+        },
+    );
+}
+
+#[test]
+fn position_and_index_lead_back_to_their_notch() {
+    reached(
+        2000,
+        0.35,
+        &(prop_oneof![3 => definition(tame_number()), 2 => definition(any_number())], any_number()),
+        |(notches, value)| {
+            let Some(notches) = notches else { return Ok(false) };
+            let Some(count) = notches.count().filter(|count| *count > 0) else { return Ok(false) };
+            let notch = notches.snap(value);
+            let index = notches.index_of(notch).expect("a notch has an index");
+            prop_assert!(index < count);
+            prop_assert_eq!(notches.nth(index), Some(notch));
+            prop_assert_eq!(notches.nth(count), None);
+            let position = notches.position(notch);
+            prop_assert!((0.0..=1.0).contains(&position));
+            if count < 1 << 50 {
+                prop_assert_eq!(notches.at_position(position), Some(notch));
+            }
+            Ok(true)
+        },
+    );
+}
+
+#[test]
+fn nothing_panics() {
+    reached(
+        2000,
+        0.4,
+        &(
+            prop_oneof![definition(tame_number()), definition(any_number())],
+            any_number(),
+            any::<f64>(),
+            any::<i128>(),
+        ),
+        |(notches, value, position, steps)| {
+            let Some(notches) = notches else { return Ok(false) };
+            let _ = (
+                notches.at_position(position),
+                notches.position(value),
+                notches.stepped(value, steps),
+            );
+            let _ = (notches.audit(), notches.fixed_text(value), notches.iter().take(3).count());
+            for remark in notches.audit() {
+                prop_assert!(!remark.to_string().is_empty());
+            }
+            let mut definition = SliderDefinition::default();
+            definition.min = notches.min().unwrap_or(definition.min);
+            definition.max = notches.max().unwrap_or(definition.max);
+            definition.step = notches.step().map_or(Step::Any, Step::Every);
+            definition.step_base = Some(notches.step_base());
+            if let Ok(mut slider) = Slider::new(definition) {
+                for key in Key::all() {
+                    let _ = slider.handle(Intent::Key(key));
+                }
+                let _ = slider.handle(Intent::Press(Place::new(position, position)));
+                let _ = slider.handle(Intent::Move(Place::new(-position, -position)));
+                let view = slider.view();
+                prop_assert!((0.0..=1.0).contains(&view.thumb), "thumb at {}", view.thumb);
+            }
+            Ok(true)
+        },
+    );
+}
+
+#[test]
+fn no_text_upsets_the_number_parser() {
+    let written = "[-+]?[0-9]{1,12}(\\.[0-9]{1,9})?([eE][-+]?[0-9])?";
+    let text = prop_oneof![1 => "[-+0-9.eE _]{0,60}", 2 => written];
+    reached(2000, 0.4, &text, |text| {
+        let Ok(number) = parse_number(&text) else { return Ok(false) };
+        prop_assert_eq!(parse_number(&number_text(number)), Ok(number));
+        let float: f64 = text.parse().expect("whatever we read, Rust's own parser reads too");
+        let ours: f64 = number.to_string().parse().unwrap();
+        prop_assert!((float - ours).abs() <= float.abs() * 1e-12 + 1e-12);
+        Ok(true)
+    });
 }

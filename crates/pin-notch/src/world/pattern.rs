@@ -259,56 +259,75 @@ impl DatePattern {
             text: text.chars().take(40).collect(),
             like: "the pattern of the field",
         };
-        let mut rest = text.trim();
-        let (mut year, mut month, mut day, mut weekday) = (0, 0, 0, None);
-        for (at, piece) in self.0.iter().enumerate() {
-            let tight = matches!(
-                self.0.get(at + 1),
-                Some(Piece::Year(_) | Piece::Month(_) | Piece::Day(_))
-            );
-            let mut number = |least: usize, most: usize| {
-                let (value, after) = leading_number(world, rest, if tight { least } else { most })?;
-                rest = after;
-                Some(value)
-            };
-            match piece {
-                Piece::Year(places) => year = number(*places, 4).ok_or_else(wrong)?,
-                Piece::Month(places) => month = number(*places, 2).ok_or_else(wrong)?,
-                Piece::Day(places) => day = number(*places, 2).ok_or_else(wrong)?,
-                Piece::Literal(literal) => {
-                    // At the very start and end, blanks were trimmed from the text.
-                    let literal = if at == 0 { literal.trim_start() } else { literal };
-                    let literal = if at + 1 == self.0.len() { literal.trim_end() } else { literal };
-                    rest = rest.strip_prefix(literal).ok_or_else(wrong)?;
-                }
-                Piece::MonthName { short } => {
-                    let name = |at| match (short, at as u8 + 1) {
-                        (true, month) => world.short_month_name(month),
-                        (false, month) => world.month_name(month),
-                    };
-                    let (found, after) = leading_name(world, rest, 12, &name).ok_or_else(wrong)?;
-                    (month, rest) = (found as u32 + 1, after);
-                }
-                Piece::Weekday { short } => {
-                    let name = |at: usize| match short {
-                        true => world.short_weekday_name(Weekday::ALL[at]),
-                        false => world.weekday_name(Weekday::ALL[at]),
-                    };
-                    let (found, after) = leading_name(world, rest, 7, &name).ok_or_else(wrong)?;
-                    (weekday, rest) = (Some(Weekday::ALL[found]), after);
-                }
-            }
-        }
-        let in_range = year <= 9999 && month <= 99 && day <= 99;
-        if !rest.is_empty() || !in_range {
-            return Err(wrong());
-        }
-        let date = Date::new(year as u16, month as u8, day as u8)?;
-        match weekday.is_none_or(|weekday| weekday == date.weekday()) {
+        let parts = self.parts(world, 0, text.trim(), Parts::default()).ok_or_else(wrong)?;
+        let date = Date::new(parts.year as u16, parts.month as u8, parts.day as u8)?;
+        match parts.weekday.is_none_or(|weekday| weekday == date.weekday()) {
             true => Ok(date),
             false => Err(wrong()),
         }
     }
+
+    /// The parts that a text holds by the pieces from this one on, those before being found already. Where several
+    /// names fit, the longest counts with which the rest fits as well.
+    fn parts(&self, world: &dyn World, at: usize, text: &str, found: Parts) -> Option<Parts> {
+        let Some(piece) = self.0.get(at) else {
+            let in_range = found.year <= 9999 && found.month <= 99 && found.day <= 99;
+            return (text.is_empty() && in_range).then_some(found);
+        };
+        let tight =
+            matches!(self.0.get(at + 1), Some(Piece::Year(_) | Piece::Month(_) | Piece::Day(_)));
+        let number = |least: usize, most: usize| {
+            leading_number(world, text, if tight { least } else { most })
+        };
+        let names = |count, name: &dyn Fn(usize) -> String, put: &dyn Fn(usize) -> Parts| {
+            let mut all = leading_names(world, text, count, name).into_iter();
+            all.find_map(|(which, rest)| self.parts(world, at + 1, rest, put(which)))
+        };
+        let (found, rest) = match piece {
+            Piece::Year(places) => {
+                let (year, rest) = number(*places, 4)?;
+                (Parts { year, ..found }, rest)
+            }
+            Piece::Month(places) => {
+                let (month, rest) = number(*places, 2)?;
+                (Parts { month, ..found }, rest)
+            }
+            Piece::Day(places) => {
+                let (day, rest) = number(*places, 2)?;
+                (Parts { day, ..found }, rest)
+            }
+            Piece::Literal(literal) => {
+                // At the very start and end, blanks were trimmed from the text.
+                let literal = if at == 0 { literal.trim_start() } else { literal };
+                let literal = if at + 1 == self.0.len() { literal.trim_end() } else { literal };
+                (found, text.strip_prefix(literal)?)
+            }
+            Piece::MonthName { short } => {
+                let name = |at| match (short, at as u8 + 1) {
+                    (true, month) => world.short_month_name(month),
+                    (false, month) => world.month_name(month),
+                };
+                return names(12, &name, &|at| Parts { month: at as u32 + 1, ..found });
+            }
+            Piece::Weekday { short } => {
+                let name = |at: usize| match short {
+                    true => world.short_weekday_name(Weekday::ALL[at]),
+                    false => world.weekday_name(Weekday::ALL[at]),
+                };
+                return names(7, &name, &|at| Parts { weekday: Some(Weekday::ALL[at]), ..found });
+            }
+        };
+        self.parts(world, at + 1, rest, found)
+    }
+}
+
+/// What of a date was found in a text.
+#[derive(Clone, Copy, Default)]
+struct Parts {
+    year: u32,
+    month: u32,
+    day: u32,
+    weekday: Option<Weekday>,
 }
 
 /// The number at the start of a text, of at most so many digits, and the rest.
@@ -326,24 +345,24 @@ fn leading_number<'t>(world: &dyn World, text: &'t str, most: usize) -> Option<(
     (count > 0).then(|| (value, &text[end..]))
 }
 
-/// Which of so many names a text begins with, whatever its case, and the rest; the longest, if with several.
-fn leading_name<'t>(
+/// With which of so many names a text begins, whatever its case, and the rest of each; the longest first.
+fn leading_names<'t>(
     world: &dyn World,
     text: &'t str,
     count: usize,
     name: &dyn Fn(usize) -> String,
-) -> Option<(usize, &'t str)> {
-    let mut found: Option<(usize, &str)> = None;
+) -> Vec<(usize, &'t str)> {
+    let mut found = Vec::new();
     for at in 0..count {
         let name = name(at);
         let mut chars = text.chars();
         let length: usize = name.chars().map_while(|_| chars.next()).map(char::len_utf8).sum();
         let (start, rest) = text.split_at(length);
         let as_long = start.chars().count() == name.chars().count() && !name.is_empty();
-        let fits = as_long && (start == name || world.folded(start) == world.folded(&name));
-        if fits && found.is_none_or(|(_, shortest)| rest.len() < shortest.len()) {
-            found = Some((at, rest));
+        if as_long && (start == name || world.folded(start) == world.folded(&name)) {
+            found.push((at, rest));
         }
     }
+    found.sort_by_key(|(_, rest)| rest.len());
     found
 }
