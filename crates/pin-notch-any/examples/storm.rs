@@ -5,7 +5,7 @@
 
 use clap::Parser;
 use pin_notch::{Control, ControlKind, Form, Intent, Value};
-use pin_notch_any::{Attempt, Said, attempt, attempted, check, definition, mended, said};
+use pin_notch_any::{Attempt, Said, attempt_on, attempted, check, definition, mended, said};
 use proptest::prelude::*;
 use proptest::strategy::ValueTree;
 use proptest::test_runner::{Config, RngAlgorithm, TestRng, TestRunner};
@@ -41,8 +41,26 @@ struct Counts {
 
 /// What is drawn from; made once, for it takes its time to make.
 struct Sources {
+    kinds: Vec<Source>,
+}
+
+struct Source {
+    definition: BoxedStrategy<pin_notch::Definition>,
+    said: BoxedStrategy<Said>,
     attempt: BoxedStrategy<Attempt>,
-    kinds: Vec<(BoxedStrategy<pin_notch::Definition>, BoxedStrategy<Said>)>,
+}
+
+impl Sources {
+    /// A control, of four three that can be changed, and which kind it is.
+    fn control(&self, runner: &mut TestRunner) -> (usize, Control) {
+        let kind = below(self.kinds.len(), runner);
+        let mut control = mended(drawn(&self.kinds[kind].definition, runner));
+        if below(4, runner) > 0 {
+            control.set_disabled(false);
+            control.set_readonly(false);
+        }
+        (kind, control)
+    }
 }
 
 fn runner(seed: u64, round: u64) -> TestRunner {
@@ -65,14 +83,14 @@ fn below(most: usize, runner: &mut TestRunner) -> usize {
 }
 
 fn alone(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
-    let (any, saying) = &sources.kinds[below(sources.kinds.len(), runner)];
-    let mut control = mended(drawn(any, runner));
+    let (kind, mut control) = sources.control(runner);
+    let Source { said, attempt, .. } = &sources.kinds[kind];
     let mut settled = control.value();
     for _ in 0..ROUND {
         if below(12, runner) == 0 {
             let before = control.clone();
             let mut definition = control.definition();
-            drawn(saying, runner).of(&mut definition);
+            drawn(said, runner).of(&mut definition);
             match control.set_definition(definition.clone()) {
                 Ok(()) => assert_eq!(control.definition(), definition),
                 Err(_) => assert_eq!(control, before, "refused, yet changed"),
@@ -81,7 +99,7 @@ fn alone(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
             settled = control.value();
             counts.redefined += 1;
         }
-        let attempt = drawn(&sources.attempt, runner);
+        let attempt = drawn(attempt, runner);
         let before = control.clone();
         settled = attempted(&mut control, settled, &attempt);
         counts.attempts += 1;
@@ -92,9 +110,8 @@ fn alone(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
 
 /// Several controls, each linked with others whose values are of its kind.
 fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
-    let controls: Vec<Control> = (0..2 + below(4, runner))
-        .map(|_| mended(drawn(&sources.kinds[below(sources.kinds.len(), runner)].0, runner)))
-        .collect();
+    let (kinds, controls): (Vec<usize>, Vec<Control>) =
+        (0..2 + below(4, runner)).map(|_| sources.control(runner)).unzip();
     let mut form = Form::new();
     for (at, control) in controls.iter().enumerate() {
         form = form.with(&format!("f{at}"), "Field", control.clone()).expect("a name of its own");
@@ -114,8 +131,8 @@ fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
         |form: &Form| -> Vec<Value> { form.fields().map(|field| field.control.value()).collect() };
     let start = held(&form);
     for _ in 0..ROUND {
-        let name = &names[below(names.len(), runner)];
-        let attempt = drawn(&sources.attempt, runner);
+        let at = below(names.len(), runner);
+        let (name, attempt) = (&names[at], drawn(&sources.kinds[kinds[at]].attempt, runner));
         let before = form.clone();
         let turn = form.handle(name, attempt.intent()).expect("it is there");
         counts.attempts += 1;
@@ -161,8 +178,12 @@ fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
 
 fn main() -> ExitCode {
     let arguments = Arguments::parse();
-    let kinds = ControlKind::ALL.iter().map(|kind| (definition(*kind), said(*kind))).collect();
-    let sources = Sources { attempt: attempt(), kinds };
+    let source = |kind: &ControlKind| Source {
+        definition: definition(*kind),
+        said: said(*kind),
+        attempt: attempt_on(*kind),
+    };
+    let sources = Sources { kinds: ControlKind::ALL.iter().map(source).collect() };
     let wanted = (arguments.millions * 1e6) as u64;
     let mut counts = Counts::default();
     let begun = std::time::Instant::now();

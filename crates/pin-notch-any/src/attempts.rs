@@ -1,7 +1,7 @@
 //! Anything that somebody may try.
 
 use crate::definitions::{day, month, number, pair, time, word};
-use pin_notch::{Intent, Key, Place, Thumb};
+use pin_notch::{ControlKind, Intent, Key, Place, Thumb};
 use proptest::prelude::*;
 use proptest::sample::select;
 
@@ -66,4 +66,87 @@ pub fn attempt() -> BoxedStrategy<Attempt> {
         1 => word().prop_map(Attempt::Remove),
     ]
     .boxed()
+}
+
+/// An attempt on a control of this kind: of four, three that such a control is made for, and any other.
+pub fn attempt_on(kind: ControlKind) -> BoxedStrategy<Attempt> {
+    prop_oneof![3 => fitting(kind), 1 => attempt()].boxed()
+}
+
+fn plain(intents: impl Strategy<Value = Intent<'static>> + 'static) -> BoxedStrategy<Attempt> {
+    intents.prop_map(Attempt::Plain).boxed()
+}
+
+/// What people do with a control of this kind.
+fn fitting(kind: ControlKind) -> BoxedStrategy<Attempt> {
+    let place = || (-0.1_f64..1.1).prop_map(Place::across);
+    let key = || plain(select(Key::all().collect::<Vec<_>>()).prop_map(Intent::Key));
+    let step = || plain((-3_i32..=3).prop_map(Intent::Step));
+    let choose = || plain(number().prop_map(|n| Intent::Choose(n.parse().unwrap())));
+    let drag = || {
+        plain(prop_oneof![
+            2 => place().prop_map(Intent::Press),
+            3 => place().prop_map(Intent::Move),
+            2 => Just(Intent::Release),
+            1 => place().prop_map(Intent::Point),
+            1 => select(vec![Intent::Cancel, Intent::Leave]),
+        ])
+    };
+    let pick = || word().prop_map(Attempt::Pick).boxed();
+    let typed = |text: BoxedStrategy<String>| {
+        let ends = select(vec![Intent::Settle, Intent::Leave, Intent::Cancel, Intent::Clear]);
+        prop_oneof![3 => text.prop_map(Attempt::Type), 2 => plain(ends)].boxed()
+    };
+    let flip = || plain(select(vec![Intent::Flip, Intent::Key(Key::Space)]));
+    let list = || plain(select(vec![Intent::Open, Intent::Close, Intent::Clear]));
+    let day_of = || {
+        let on = (20_540_i32..20_660).prop_map(|days| pin_notch::Date::from_days(days).unwrap());
+        plain(
+            prop_oneof![3 => on.clone().prop_map(Intent::PickDay), 1 => on.prop_map(Intent::PointDay)],
+        )
+    };
+    match kind {
+        ControlKind::Slider | ControlKind::Rating => {
+            prop_oneof![3 => drag(), 1 => key(), 1 => step(), 1 => choose()].boxed()
+        }
+        ControlKind::SpanSlider => {
+            let take = plain(select(vec![Intent::Take(Thumb::Low), Intent::Take(Thumb::High)]));
+            prop_oneof![3 => drag(), 1 => key(), 1 => step(), 1 => choose(), 1 => take].boxed()
+        }
+        ControlKind::Switch => prop_oneof![3 => flip(), 2 => drag()].boxed(),
+        ControlKind::Checkbox => flip(),
+        ControlKind::CheckboxGroup => prop_oneof![4 => pick(), 1 => flip()].boxed(),
+        ControlKind::RadioGroup => prop_oneof![2 => pick(), 2 => key(), 1 => step()].boxed(),
+        ControlKind::ItemStepper => prop_oneof![2 => step(), 1 => key()].boxed(),
+        ControlKind::Stepper => {
+            prop_oneof![3 => typed(number()), 2 => step(), 1 => key(), 1 => choose()].boxed()
+        }
+        ControlKind::Select => {
+            let find = ("[a-f]", 0_u64..3000)
+                .prop_map(|(typed, at)| Intent::Find { typed: typed.chars().next().unwrap(), at });
+            let remove = word().prop_map(Attempt::Remove);
+            prop_oneof![
+                2 => list(), 3 => key(), 3 => pick(), 1 => plain(find), 1 => remove,
+                2 => typed("[a-f]?".boxed()),
+            ]
+            .boxed()
+        }
+        ControlKind::Date => {
+            prop_oneof![2 => list(), 2 => key(), 2 => day_of(), 3 => typed(day()), 1 => step()]
+                .boxed()
+        }
+        ControlKind::DateSpan => {
+            let both = pair(day(), " – ");
+            prop_oneof![2 => list(), 2 => key(), 3 => day_of(), 3 => typed(both)].boxed()
+        }
+        ControlKind::Month | ControlKind::Week | ControlKind::Time | ControlKind::DateTime => {
+            let field = plain((0_usize..5).prop_map(Intent::Field));
+            let text = match kind {
+                ControlKind::Month => month(),
+                ControlKind::Time => time(),
+                _ => "[0-9]{1,2}".boxed(),
+            };
+            prop_oneof![2 => field, 3 => step(), 3 => key(), 3 => typed(text)].boxed()
+        }
+    }
 }

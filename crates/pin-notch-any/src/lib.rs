@@ -9,7 +9,7 @@ mod definitions;
 mod keeps;
 mod reached;
 
-pub use attempts::{Attempt, attempt};
+pub use attempts::{Attempt, attempt, attempt_on};
 pub use definitions::{Said, definition, kind, mended, options, said};
 pub use keeps::{attempted, check, end};
 pub use reached::{Looked, reached};
