@@ -64,12 +64,13 @@ pub(crate) fn try_all(arguments: &[String]) -> Result<()> {
             "mutants",
             "-p",
             name,
-            "--test-package",
-            tests,
             "--no-times",
             "--colors",
             "never",
+            "--baseline",
+            "skip",
         ]);
+        command.args(tests.split(',').map(|tests| format!("--test-package={tests}")));
         command.args(["--sharding", "round-robin", "--timeout", "90"]);
         command.args(["--shard", &format!("{}/{shards}", wanted.seed % shards)]);
         command.arg("--output").arg(&folder).arg("--").args(which);
