@@ -16,7 +16,6 @@ mod finding;
 mod moves;
 mod page;
 mod read;
-mod rule;
 mod schema;
 mod sheet;
 mod svg;

@@ -4,11 +4,13 @@ mod field;
 mod texts;
 
 use crate::finding::{Finding, meant};
-use crate::rule::{Condition, Known, KnownFields};
 use crate::sheet::{Context, FieldsetSheet, Link, Rule, Sheet};
 use crate::tree::{Is, Node};
 use crate::words;
-use pin_notch::{AnyWorld, Conversion, Decimal, Form, FormError, Quoted, parse_number};
+use pin_notch::{
+    AnyWorld, Conversion, Decimal, Expression, ExpressionError, ExpressionErrorKind, Form,
+    FormError, Quoted, Scope, parse_number,
+};
 use std::collections::{HashMap, HashSet};
 use std::ops::Range;
 
@@ -313,23 +315,22 @@ impl Reader<'_> {
     }
 
     fn rules(&mut self, tree: &Node, sheet: &mut Sheet) {
-        let known = sheet.fields.iter().map(|field| known(sheet, field)).collect();
-        let known = KnownFields::new(known);
+        let form = sheet.form();
+        let scope = Scope::of(&form);
         for node in self.tables(tree, "rule") {
             self.words(node, "a rule", &words::RULE);
             let holds = self.needed(node, "holds", "a rule");
             let message = self.needed(node, "message", "a rule");
             let warns = self.flag_of(node, "warns");
             let Some((text, span)) = holds else { continue };
-            let condition = match Condition::read(&text, &known) {
+            let condition = match Expression::condition(&text, &scope) {
                 Ok(condition) => condition,
                 Err(error) => {
-                    let span = self.inside(&span, &text, error.span.clone());
-                    self.found.push(Finding { span, ..error });
+                    self.unreadable(&error, &text, &span, &scope);
                     continue;
                 }
             };
-            let (can_hold, can_break) = condition.outlook(&known);
+            let (can_hold, can_break) = condition.outlook(&scope);
             if !can_hold {
                 let message = "this rule can never hold, whatever is entered";
                 self.found.push(Finding::remark("rule-never-holds", span.clone(), message));
@@ -340,6 +341,33 @@ impl Reader<'_> {
             let Some((message, _)) = message else { continue };
             sheet.rules.push(Rule { condition, message, warns });
         }
+    }
+
+    /// Tells of an expression that cannot be read, and what was meant by it, as far as one can tell.
+    fn unreadable(
+        &mut self,
+        error: &ExpressionError,
+        text: &str,
+        span: &Range<usize>,
+        scope: &Scope,
+    ) {
+        const WORDS: [&str; 8] = ["and", "or", "not", "is", "empty", "in", "true", "false"];
+        let (code, meant) = match error.kind() {
+            ExpressionErrorKind::Syntax(_) => ("rule-syntax", None),
+            ExpressionErrorKind::Mismatch(_) => ("rule-type", None),
+            ExpressionErrorKind::WithoutField => ("rule-without-field", None),
+            ExpressionErrorKind::NoSuchField(name) => {
+                ("no-such-field", meant(name, scope.names().chain(WORDS)))
+            }
+            _ => ("rule-syntax", None),
+        };
+        let span = self.inside(span, text, error.span());
+        let finding = Finding::error(code, span, error.to_string());
+        let meant = meant.map(|meant| format!("did you mean {}?", Quoted(meant)));
+        self.found.push(match error.help().map(str::to_owned).or(meant) {
+            Some(help) => finding.with_help(help),
+            None => finding,
+        });
     }
 
     /// Where a piece of a text stands in the sheet, if the text stands there as it is.
@@ -364,15 +392,4 @@ impl Reader<'_> {
             self.found.push(Finding::remark(remark.code(), span, remark.to_string()));
         }
     }
-}
-
-/// What rules are told of a field.
-fn known(sheet: &Sheet, field: &crate::sheet::FieldSheet) -> Known {
-    let (control, _) = field.control(sheet.today, &AnyWorld::default());
-    let bounds = |notches: &pin_notch::Notches| (notches.min(), notches.max());
-    let range = control.notches().map_or((None, None), bounds);
-    let options = field.definition.options();
-    let texts = words::chooses(field.definition.kind())
-        .then(|| options.into_iter().map(|option| option.value).collect());
-    Known { name: field.name.clone(), kind: control.kind(), range, texts }
 }

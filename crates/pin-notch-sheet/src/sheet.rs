@@ -2,10 +2,10 @@
 
 use crate::finding::Finding;
 use crate::read;
-use crate::rule::Condition;
 use crate::tree::{self, Format, Node};
 use pin_notch::{
-    AnyWorld, Control, Conversion, Date, Decimal, Definition, Form, FormError, Surroundings,
+    AnyWorld, Control, Conversion, Date, Decimal, Definition, Expression, Form, FormError,
+    Surroundings,
 };
 use pin_notch_html::{Looks, Note, control_of};
 use std::collections::HashMap;
@@ -117,7 +117,7 @@ pub(crate) struct Link {
 
 #[derive(Clone, Debug)]
 pub(crate) struct Rule {
-    pub condition: Condition,
+    pub condition: Expression,
     pub message: String,
     pub warns: bool,
 }
@@ -265,7 +265,7 @@ impl Sheet {
             let fields = rule.condition.fields();
             let (condition, message) = (rule.condition.clone(), rule.message.clone());
             let check = move |values: &pin_notch::Values| {
-                condition.is_broken(values).then(|| message.clone())
+                (condition.holds(values) == Some(false)).then(|| message.clone())
             };
             form = sound(match rule.warns {
                 true => form.with_warning(&fields, check),

@@ -151,17 +151,20 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
         ),
         (rule("a < 'x'"), &["7:14 error rule-type: this is a text, and a number is needed here"]),
         (rule("b < 3"), &["7:10 error no-such-field: no field is named \"b\""]),
-        (rule("a + 1"), &["7:10 error rule-type: a rule is a yes or no, and this is a number"]),
+        (
+            rule("a + 1"),
+            &["7:10 error rule-type: a condition is a yes or no, and this is a number"],
+        ),
         (
             rule("a < "),
             &[
-                "7:14 error rule-syntax: the rule ends here, where a field, a number, a text or a bracket should be",
+                "7:14 error rule-syntax: the text ends here, where a field, a number, a text or a bracket should be",
             ],
         ),
         (
             rule("a < 3 $"),
             &[
-                "7:16 error rule-syntax: \"$\" has no meaning in a rule [write =, !=, <, <=, >, >=, +, -, *, and, or, not, in, is empty, count(…)]",
+                "7:16 error rule-syntax: \"$\" has no meaning here [write =, !=, <, <=, >, >=, +, -, *, /, and, or, not, in, is empty, count(…)]",
             ],
         ),
         (
@@ -172,7 +175,12 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
             rule("not (a > 9 or a < 0)"),
             &["7:9 remark rule-always-holds: this rule always holds, whatever is entered"],
         ),
-        (rule("1 < 2"), &["7:10 error rule-without-field: a rule checks at least one field"]),
+        (
+            rule("1 < 2"),
+            &[
+                "7:10 error rule-without-field: a condition speaks of at least one field, and this of none",
+            ],
+        ),
         (
             slider("") + "[texts.de.fields.b]\nlabel = 'B'",
             &["6:18 error no-such-field: no field is named \"b\""],

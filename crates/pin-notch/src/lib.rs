@@ -64,6 +64,7 @@ mod control;
 mod conversion;
 mod definition;
 mod event;
+mod expression;
 mod form;
 mod intent;
 mod limit;
@@ -102,6 +103,7 @@ pub use definition::{
     Attribute, AttributeError, AttributeKind, Misread, Step, joined_list, split_list,
 };
 pub use event::{Event, Events, Shown, Turn};
+pub use expression::{Expression, ExpressionError, ExpressionErrorKind, Lookup, Scope};
 pub use form::{
     Field, Fieldset, Followed, Form, FormError, FormRemark, FormTurn, MAX_BODY, MAX_REPORTED,
     Problem, Problems, Values,

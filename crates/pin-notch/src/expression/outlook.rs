@@ -1,32 +1,32 @@
 //! Whether a condition can hold and can be broken at all, by the bounds of its fields.
 
-use super::{Expression, Known, Operator, Part};
-use pin_notch::{Decimal, ValueKind};
+use super::{Arithmetic, Known, Operator, Part, Tree};
+use crate::control::ValueKind;
+use rust_decimal::Decimal;
 
 /// Bounds of a number; `None` is without end.
 type Bounds = (Option<Decimal>, Option<Decimal>);
 
 /// Whether it can be true, and whether it can be false, as far as bounds tell. Parts are taken to be free of
 /// each other, so it errs on the side of "can".
-pub(super) fn of(expression: &Expression, fields: &[Known]) -> (bool, bool) {
+pub(super) fn of(expression: &Tree, fields: &[Known]) -> (bool, bool) {
     match expression {
-        Expression::On(on) => (*on, !on),
-        Expression::Not(one) => {
+        Tree::On(on) => (*on, !on),
+        Tree::Not(one) => {
             let (holds, breaks) = of(one, fields);
             (breaks, holds)
         }
-        Expression::And(one, other) => {
+        Tree::And(one, other) => {
             let (one, other) = (of(one, fields), of(other, fields));
             (one.0 && other.0, one.1 || other.1)
         }
-        Expression::Or(one, other) => {
+        Tree::Or(one, other) => {
             let (one, other) = (of(one, fields), of(other, fields));
             (one.0 || other.0, one.1 && other.1)
         }
-        Expression::Compare(operator, one, other) => {
+        Tree::Compare(operator, one, other) => {
             match (offered(one, fields), offered(other, fields), &**one, &**other) {
-                (Some(texts), _, _, Expression::Text(text))
-                | (_, Some(texts), Expression::Text(text), _)
+                (Some(texts), _, _, Tree::Text(text)) | (_, Some(texts), Tree::Text(text), _)
                     if !texts.contains(text) =>
                 {
                     match operator {
@@ -38,46 +38,46 @@ pub(super) fn of(expression: &Expression, fields: &[Known]) -> (bool, bool) {
                 _ => compared(*operator, bounds(one, fields), bounds(other, fields)),
             }
         }
-        Expression::In(one, list) => match (&**one, offered(list, fields)) {
-            (Expression::Text(text), Some(texts)) if !texts.contains(text) => (false, true),
+        Tree::In(one, list) => match (&**one, offered(list, fields)) {
+            (Tree::Text(text), Some(texts)) if !texts.contains(text) => (false, true),
             _ => (true, true),
         },
         _ => (true, true),
     }
 }
 
-fn offered<'a>(expression: &Expression, fields: &'a [Known]) -> Option<&'a Vec<String>> {
+fn offered<'a>(expression: &Tree, fields: &'a [Known]) -> Option<&'a Vec<String>> {
     match expression {
-        Expression::Field(at, _) => fields[*at].texts.as_ref(),
+        Tree::Field(at, _) => fields[*at].texts.as_ref(),
         _ => None,
     }
 }
 
 /// The bounds of a number; of what is none, no bounds.
-fn bounds(expression: &Expression, fields: &[Known]) -> Bounds {
+fn bounds(expression: &Tree, fields: &[Known]) -> Bounds {
     let both = |one: Option<Decimal>, other: Option<Decimal>| one.zip(other);
     match expression {
-        Expression::Number(number) => (Some(*number), Some(*number)),
-        Expression::Field(at, part) => match (fields[*at].kind, part) {
+        Tree::Number(number) => (Some(*number), Some(*number)),
+        Tree::Field(at, part) => match (fields[*at].kind, part) {
             (ValueKind::Number, _) | (ValueKind::Span, Part::First | Part::Last) => {
                 fields[*at].range
             }
             _ => (None, None),
         },
-        Expression::Count(list) => {
+        Tree::Count(list) => {
             let most = offered(list, fields).map(|texts| Decimal::from(texts.len()));
             (Some(Decimal::ZERO), most)
         }
-        Expression::Negative(one) => {
+        Tree::Negative(one) => {
             let (low, high) = bounds(one, fields);
             (high.map(|high| -high), low.map(|low| -low))
         }
-        Expression::Sum(one, other) => {
+        Tree::Arithmetic(Arithmetic::Sum, one, other) => {
             let ((low, high), (least, most)) = (bounds(one, fields), bounds(other, fields));
             let sum = |(one, other): (Decimal, Decimal)| one.checked_add(other);
             (both(low, least).and_then(sum), both(high, most).and_then(sum))
         }
-        Expression::Difference(one, other) => {
+        Tree::Arithmetic(Arithmetic::Difference, one, other) => {
             let ((low, high), (least, most)) = (bounds(one, fields), bounds(other, fields));
             let difference = |(one, other): (Decimal, Decimal)| one.checked_sub(other);
             (both(low, most).and_then(difference), both(high, least).and_then(difference))

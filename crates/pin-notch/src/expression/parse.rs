@@ -1,15 +1,27 @@
-//! From a condition's text to an expression, with a check of what goes with what.
+//! From a text to an expression, with a check of what goes with what.
 
-use super::{Expression, KnownFields, Operator, Part, Span, Type};
-use crate::finding::{Finding, meant};
-use pin_notch::{Date, DateTime, Month, Quoted, Time, ValueKind, Week, parse_number};
+use super::{Arithmetic, ExpressionError, Of, Operator, Part, Scope, Tree, Type};
+use crate::calendar::{Date, DateTime, Month, Time, Week};
+use crate::control::ValueKind;
+use crate::number::parse_number;
+use crate::quoted::Quoted;
+use core::ops::Range;
 
-/// How deep conditions may stand in each other; more is no work of a person.
+/// Where a piece of an expression stands in its text.
+type Span = Range<usize>;
+
+/// How deep expressions may stand in each other; more is no work of a person.
 const DEEPEST: usize = 60;
 
-/// How many words, numbers and signs a condition has at most. What is built of it is as deep as a chain of sums is
+/// How many words, numbers and signs an expression has at most. What is built of it is as deep as a chain of sums is
 /// long, and has to fit on any stack.
 const LONGEST: usize = 1000;
+
+/// The functions there are.
+const FUNCTIONS: [&str; 5] = ["count", "sum", "round", "min", "max"];
+
+/// The most places that a number is rounded to.
+const MOST_PLACES: u32 = 20;
 
 #[derive(Clone, Debug, PartialEq)]
 enum Token {
@@ -20,12 +32,10 @@ enum Token {
     End,
 }
 
-const SIGNS: [&str; 14] = ["!=", "<=", ">=", "=", "<", ">", "(", ")", "+", "-", "*", "[", "]", ","];
+const SIGNS: [&str; 15] =
+    ["!=", "<=", ">=", "=", "<", ">", "(", ")", "+", "-", "*", "/", "[", "]", ","];
 
-/// Words that have a meaning of their own.
-const WORDS: [&str; 9] = ["and", "or", "not", "is", "empty", "in", "count", "true", "false"];
-
-fn tokens(text: &str) -> Result<Vec<(Token, Span)>, Finding> {
+fn tokens(text: &str) -> Result<Vec<(Token, Span)>, ExpressionError> {
     let mut all = Vec::new();
     let mut at = 0;
     while let Some(c) = text[at..].chars().next() {
@@ -36,7 +46,7 @@ fn tokens(text: &str) -> Result<Vec<(Token, Span)>, Finding> {
         }
         let (token, length) = if c == '\'' || c == '"' {
             let end = rest[1..].find(c).ok_or_else(|| {
-                Finding::error("rule-syntax", at..text.len(), "this text is not ended")
+                ExpressionError::syntax(at..text.len(), "this text is not ended")
                     .with_help(format!("put another {c} at its end"))
             })?;
             (Token::Text(rest[1..=end].to_owned()), end + 2)
@@ -50,14 +60,15 @@ fn tokens(text: &str) -> Result<Vec<(Token, Span)>, Finding> {
             (Token::Sign(sign), sign.len())
         } else {
             let span = at..at + c.len_utf8();
-            let message = format!("{} has no meaning in a rule", Quoted(&c.to_string()));
-            let help = "write =, !=, <, <=, >, >=, +, -, *, and, or, not, in, is empty, count(…)";
-            return Err(Finding::error("rule-syntax", span, message).with_help(help));
+            let message = format!("{} has no meaning here", Quoted(&c.to_string()));
+            let help =
+                "write =, !=, <, <=, >, >=, +, -, *, /, and, or, not, in, is empty, count(…)";
+            return Err(ExpressionError::syntax(span, message).with_help(help));
         };
         if all.len() == LONGEST {
-            let message = format!("a rule has at most {LONGEST} words, numbers and signs");
-            let help = "make several rules of it, each with its own message";
-            return Err(Finding::error("rule-syntax", at..at + length, message).with_help(help));
+            let message = format!("it has more than {LONGEST} words, numbers and signs");
+            let help = "make several of it";
+            return Err(ExpressionError::syntax(at..at + length, message).with_help(help));
         }
         all.push((token, at..at + length));
         at += length;
@@ -86,13 +97,13 @@ struct Parser<'a> {
     tokens: Vec<(Token, Span)>,
     at: usize,
     depth: usize,
-    fields: &'a KnownFields,
+    fields: &'a Scope,
 }
 
 /// An expression, what it gives, and where it stands.
-type Typed = (Expression, Type, Span);
+type Typed = (Tree, Type, Span);
 
-pub(super) fn whole(text: &str, fields: &KnownFields) -> Result<(Expression, Type), Finding> {
+pub(super) fn whole(text: &str, fields: &Scope) -> Result<(Tree, Type), ExpressionError> {
     let mut parser = Parser { tokens: tokens(text)?, at: 0, depth: 0, fields };
     let (expression, kind, _) = parser.any()?;
     match parser.peek() {
@@ -122,44 +133,40 @@ impl Parser<'_> {
         is
     }
 
-    fn unexpected(&self, instead: &str) -> Finding {
+    fn unexpected(&self, instead: &str) -> ExpressionError {
         let found = match self.peek() {
-            Token::End => "the rule ends here".to_owned(),
+            Token::End => "the text ends here".to_owned(),
             Token::Number(text) | Token::Name(text) => format!("{} stands here", Quoted(text)),
             Token::Text(_) => "a text stands here".to_owned(),
             Token::Sign(sign) => format!("{} stands here", Quoted(sign)),
         };
-        Finding::error("rule-syntax", self.span(), format!("{found}, where {instead} should be"))
+        ExpressionError::syntax(self.span(), format!("{found}, where {instead} should be"))
     }
 
-    fn any(&mut self) -> Result<Typed, Finding> {
+    fn any(&mut self) -> Result<Typed, ExpressionError> {
         self.depth += 1;
         if self.depth > DEEPEST {
-            return Err(Finding::error(
-                "rule-syntax",
-                self.span(),
-                "this stands too deep in brackets",
-            ));
+            return Err(ExpressionError::syntax(self.span(), "this stands too deep in brackets"));
         }
         let mut one = self.all()?;
         while self.take_word("or") {
             let other = self.all()?;
-            one = joined(one, other, Expression::Or)?;
+            one = joined(one, other, Tree::Or)?;
         }
         self.depth -= 1;
         Ok(one)
     }
 
-    fn all(&mut self) -> Result<Typed, Finding> {
+    fn all(&mut self) -> Result<Typed, ExpressionError> {
         let mut one = self.negated()?;
         while self.take_word("and") {
             let other = self.negated()?;
-            one = joined(one, other, Expression::And)?;
+            one = joined(one, other, Tree::And)?;
         }
         Ok(one)
     }
 
-    fn negated(&mut self) -> Result<Typed, Finding> {
+    fn negated(&mut self) -> Result<Typed, ExpressionError> {
         let start = self.span().start;
         // Counted, not nested: "not not not …" must not use up the stack.
         let mut times = 0;
@@ -171,11 +178,11 @@ impl Parser<'_> {
             return Ok((one, kind, span));
         }
         expect(kind, Type::On, &span)?;
-        let one = if times % 2 == 1 { Expression::Not(Box::new(one)) } else { one };
+        let one = if times % 2 == 1 { Tree::Not(Box::new(one)) } else { one };
         Ok((one, Type::On, start..span.end))
     }
 
-    fn comparison(&mut self) -> Result<Typed, Finding> {
+    fn comparison(&mut self) -> Result<Typed, ExpressionError> {
         let one = self.sum()?;
         let start = one.2.start;
         if self.take_word("is") {
@@ -184,8 +191,8 @@ impl Parser<'_> {
                 return Err(self.unexpected("the word empty"));
             }
             let end = self.tokens[self.at - 1].1.end;
-            let is = Expression::Empty(Box::new(one.0));
-            let is = if not { Expression::Not(Box::new(is)) } else { is };
+            let is = Tree::Empty(Box::new(one.0));
+            let is = if not { Tree::Not(Box::new(is)) } else { is };
             return Ok((is, Type::On, start..end));
         }
         let not = matches!(self.peek(), Token::Name(word) if word == "not")
@@ -195,8 +202,8 @@ impl Parser<'_> {
             let list = self.sum()?;
             expect(list.1, Type::List, &list.2)?;
             let span = start..list.2.end;
-            let is = Expression::In(Box::new(one.0), Box::new(list.0));
-            let is = if not { Expression::Not(Box::new(is)) } else { is };
+            let is = Tree::In(Box::new(one.0), Box::new(list.0));
+            let is = if not { Tree::Not(Box::new(is)) } else { is };
             return Ok((is, Type::On, span));
         }
         let operators = [
@@ -215,10 +222,10 @@ impl Parser<'_> {
         let other = self.sum()?;
         compared(&one, &other)?;
         let span = start..other.2.end;
-        Ok((Expression::Compare(operator, Box::new(one.0), Box::new(other.0)), Type::On, span))
+        Ok((Tree::Compare(operator, Box::new(one.0), Box::new(other.0)), Type::On, span))
     }
 
-    fn sum(&mut self) -> Result<Typed, Finding> {
+    fn sum(&mut self) -> Result<Typed, ExpressionError> {
         let mut one = self.product()?;
         loop {
             let plus = self.take_sign("+");
@@ -235,29 +242,28 @@ impl Parser<'_> {
                 (kind, ..) => return Err(mismatch(&one.2, kind, Type::Number)),
             };
             let span = one.2.start..other.2.end;
-            let (left, right) = (Box::new(one.0), Box::new(other.0));
-            let of = if plus {
-                Expression::Sum(left, right)
-            } else {
-                Expression::Difference(left, right)
-            };
-            one = (of, kind, span);
+            let by = if plus { Arithmetic::Sum } else { Arithmetic::Difference };
+            one = (Tree::Arithmetic(by, Box::new(one.0), Box::new(other.0)), kind, span);
         }
     }
 
-    fn product(&mut self) -> Result<Typed, Finding> {
+    fn product(&mut self) -> Result<Typed, ExpressionError> {
         let mut one = self.one()?;
-        while self.take_sign("*") {
+        loop {
+            let times = self.take_sign("*");
+            if !times && !self.take_sign("/") {
+                return Ok(one);
+            }
             let other = self.one()?;
             expect(one.1, Type::Number, &one.2)?;
             expect(other.1, Type::Number, &other.2)?;
+            let by = if times { Arithmetic::Product } else { Arithmetic::Quotient };
             let span = one.2.start..other.2.end;
-            one = (Expression::Product(Box::new(one.0), Box::new(other.0)), Type::Number, span);
+            one = (Tree::Arithmetic(by, Box::new(one.0), Box::new(other.0)), Type::Number, span);
         }
-        Ok(one)
     }
 
-    fn one(&mut self) -> Result<Typed, Finding> {
+    fn one(&mut self) -> Result<Typed, ExpressionError> {
         let span = self.span();
         let token = self.peek().clone();
         match token {
@@ -267,30 +273,29 @@ impl Parser<'_> {
                     let (one, kind, inner) = self.bracketed_or_name()?;
                     expect(kind, Type::Number, &inner)?;
                     return Ok((
-                        Expression::Negative(Box::new(one)),
+                        Tree::Negative(Box::new(one)),
                         Type::Number,
                         span.start..inner.end,
                     ));
                 };
                 let (one, kind, inner) = self.one()?;
-                Ok((Expression::Negative(Box::new(one)), kind, span.start..inner.end))
+                Ok((Tree::Negative(Box::new(one)), kind, span.start..inner.end))
             }
             Token::Number(text) => {
                 self.at += 1;
-                let number = parse_number(&text).map_err(|error| {
-                    Finding::error("rule-syntax", span.clone(), error.to_string())
-                })?;
-                Ok((Expression::Number(number), Type::Number, span))
+                let number = parse_number(&text)
+                    .map_err(|error| ExpressionError::syntax(span.clone(), error.to_string()))?;
+                Ok((Tree::Number(number), Type::Number, span))
             }
             Token::Text(text) => {
                 self.at += 1;
-                Ok((Expression::Text(text), Type::Text, span))
+                Ok((Tree::Text(text), Type::Text, span))
             }
             _ => self.bracketed_or_name(),
         }
     }
 
-    fn bracketed_or_name(&mut self) -> Result<Typed, Finding> {
+    fn bracketed_or_name(&mut self) -> Result<Typed, ExpressionError> {
         let span = self.span();
         if self.take_sign("(") {
             let (one, kind, _) = self.any()?;
@@ -305,23 +310,69 @@ impl Parser<'_> {
         };
         self.at += 1;
         match name.as_str() {
-            "true" => return Ok((Expression::On(true), Type::On, span)),
-            "false" => return Ok((Expression::On(false), Type::On, span)),
-            "count" if self.take_sign("(") => {
-                let (list, kind, inner) = self.any()?;
-                expect(kind, Type::List, &inner)?;
-                let end = self.span().end;
-                return match self.take_sign(")") {
-                    true => Ok((Expression::Count(Box::new(list)), Type::Number, span.start..end)),
-                    false => Err(self.unexpected("a closing bracket")),
-                };
+            "true" => return Ok((Tree::On(true), Type::On, span)),
+            "false" => return Ok((Tree::On(false), Type::On, span)),
+            // A field may be named like a function; a bracket tells them apart.
+            _ if FUNCTIONS.contains(&name.as_str()) && self.take_sign("(") => {
+                return self.function(&name, span);
             }
             _ => {}
         }
         self.field(&name, span)
     }
 
-    fn field(&self, name: &str, span: Span) -> Result<Typed, Finding> {
+    /// What stands in a function's brackets, and the function of it.
+    fn function(&mut self, name: &str, span: Span) -> Result<Typed, ExpressionError> {
+        let mut all = vec![self.any()?];
+        while self.take_sign(",") {
+            all.push(self.any()?);
+        }
+        let span = span.start..self.span().end;
+        if !self.take_sign(")") {
+            return Err(self.unexpected("a closing bracket"));
+        }
+        let wrong_count = |right: &str| {
+            let message = format!("{name}(…) takes {right}, and here are {}", all.len());
+            ExpressionError::mismatch(span.clone(), message)
+        };
+        let (of, kind) = match (name, all.as_slice()) {
+            ("count" | "sum", [(list, kind, inner)]) => {
+                expect(*kind, Type::List, inner)?;
+                let list = Box::new(list.clone());
+                let of = if name == "count" { Tree::Count(list) } else { Tree::Total(list) };
+                (of, Type::Number)
+            }
+            ("count" | "sum", _) => return Err(wrong_count("one list")),
+            ("round", [(number, kind, inner), (places, ..)]) => {
+                expect(*kind, Type::Number, inner)?;
+                let whole = match places {
+                    Tree::Number(places) if places.is_integer() => u32::try_from(*places).ok(),
+                    _ => None,
+                };
+                let places = whole.filter(|places| *places <= MOST_PLACES).ok_or_else(|| {
+                    let message =
+                        format!("round(…) takes a whole number of places, 0 to {MOST_PLACES}");
+                    ExpressionError::mismatch(all[1].2.clone(), message)
+                })?;
+                (Tree::Round(Box::new(number.clone()), places), Type::Number)
+            }
+            ("round", _) => return Err(wrong_count("a number and how many places it keeps")),
+            (_, [(_, kind, inner), rest @ ..]) => {
+                let is_in_order = matches!(kind, Type::Number | Type::Ordered(_));
+                if !is_in_order {
+                    let message = format!("{} has no least and no greatest", kind.word());
+                    return Err(ExpressionError::mismatch(inner.clone(), message));
+                }
+                rest.iter().try_for_each(|(_, other, inner)| expect(*other, *kind, inner))?;
+                let of = if name == "min" { Of::Least } else { Of::Greatest };
+                (Tree::Of(of, all.iter().map(|(one, ..)| one.clone()).collect()), *kind)
+            }
+            (_, []) => return Err(wrong_count("something")),
+        };
+        Ok((of, kind, span))
+    }
+
+    fn field(&self, name: &str, span: Span) -> Result<Typed, ExpressionError> {
         let find = |name: &str| self.fields.places.get(name).copied();
         let (whole, part) = match (find(name), name.rsplit_once('.')) {
             (Some(at), _) => (Some(at), Part::Whole),
@@ -330,13 +381,9 @@ impl Parser<'_> {
             _ => (None, Part::Whole),
         };
         let Some(at) = whole else {
-            let message = format!("no field is named {}", Quoted(name));
-            let mut error = Finding::error("no-such-field", span, message);
-            let known = self.fields.names.iter().map(String::as_str).chain(WORDS);
+            let mut error = ExpressionError::no_such_field(span, name);
             if let "on" | "off" | "yes" | "no" = name {
                 error = error.with_help("a yes or no is written true or false");
-            } else if let Some(meant) = meant(name, known) {
-                error = error.with_help(format!("did you mean {}?", Quoted(meant)));
             }
             return Err(error);
         };
@@ -349,12 +396,12 @@ impl Parser<'_> {
                     ValueKind::Span => ("low", "high"),
                     _ => ("first", "last"),
                 };
-                return Err(Finding::error("rule-type", span, message)
+                return Err(ExpressionError::mismatch(span, message)
                     .with_help(format!("write {name}.{low} or {name}.{high}")));
             }
             (_, Part::First | Part::Last) => {
                 let message = format!("{} has no ends", Quoted(&self.fields.all[at].name));
-                return Err(Finding::error("rule-type", span, message));
+                return Err(ExpressionError::mismatch(span, message));
             }
             (ValueKind::Number, _) => Type::Number,
             (ValueKind::On, _) => Type::On,
@@ -362,31 +409,31 @@ impl Parser<'_> {
             (ValueKind::Texts, _) => Type::List,
             (kind, _) => Type::Ordered(kind),
         };
-        Ok((Expression::Field(at, part), kind, span))
+        Ok((Tree::Field(at, part), kind, span))
     }
 }
 
 fn joined(
     one: Typed,
     other: Typed,
-    by: fn(Box<Expression>, Box<Expression>) -> Expression,
-) -> Result<Typed, Finding> {
+    by: fn(Box<Tree>, Box<Tree>) -> Tree,
+) -> Result<Typed, ExpressionError> {
     expect(one.1, Type::On, &one.2)?;
     expect(other.1, Type::On, &other.2)?;
     Ok((by(Box::new(one.0), Box::new(other.0)), Type::On, one.2.start..other.2.end))
 }
 
-fn mismatch(span: &Span, found: Type, right: Type) -> Finding {
+fn mismatch(span: &Span, found: Type, right: Type) -> ExpressionError {
     let message = format!("this is {}, and {} is needed here", found.word(), right.word());
-    Finding::error("rule-type", span.clone(), message)
+    ExpressionError::mismatch(span.clone(), message)
 }
 
-fn expect(found: Type, right: Type, span: &Span) -> Result<(), Finding> {
+fn expect(found: Type, right: Type, span: &Span) -> Result<(), ExpressionError> {
     if found == right { Ok(()) } else { Err(mismatch(span, found, right)) }
 }
 
 /// Whether two things can be compared: those of one kind, and what is ordered with a text that is one.
-fn compared(one: &Typed, other: &Typed) -> Result<(), Finding> {
+fn compared(one: &Typed, other: &Typed) -> Result<(), ExpressionError> {
     let is = |kind: ValueKind, text: &str| match kind {
         ValueKind::Date => text.parse::<Date>().is_ok(),
         ValueKind::Month => text.parse::<Month>().is_ok(),
@@ -395,7 +442,7 @@ fn compared(one: &Typed, other: &Typed) -> Result<(), Finding> {
         _ => text.parse::<DateTime>().is_ok_and(|time| time.to_string() == text),
     };
     let written = |kind, (expression, _, span): &Typed| match expression {
-        Expression::Text(text) if !is(kind, text) => {
+        Tree::Text(text) if !is(kind, text) => {
             let message = format!("{} is not {}", Quoted(text), Type::Ordered(kind).word());
             let like = match kind {
                 ValueKind::Date => "2026-05-14",
@@ -404,7 +451,7 @@ fn compared(one: &Typed, other: &Typed) -> Result<(), Finding> {
                 ValueKind::Time => "07:30",
                 _ => "2026-05-14T07:30",
             };
-            Err(Finding::error("rule-type", span.clone(), message)
+            Err(ExpressionError::mismatch(span.clone(), message)
                 .with_help(format!("write one like '{like}'")))
         }
         _ => Ok(()),
@@ -414,7 +461,7 @@ fn compared(one: &Typed, other: &Typed) -> Result<(), Finding> {
         (Type::Text, Type::Ordered(kind)) => written(kind, one),
         (Type::List, _) | (_, Type::List) => {
             let span = if one.1 == Type::List { &one.2 } else { &other.2 };
-            Err(Finding::error("rule-type", span.clone(), "a list is not compared")
+            Err(ExpressionError::mismatch(span.clone(), "a list is not compared")
                 .with_help("write 'text' in list, count(list) or list is empty"))
         }
         (left, right) => expect(right, left, &other.2),

@@ -1,0 +1,318 @@
+//! Expressions over a form's values: what rules, conditions and computed outputs are written in. There are no
+//! loops, no names but the form's and no way out, so that an expression from anywhere can be run; its cost is
+//! bounded by its length.
+//!
+//! Whatever needs something that is empty comes to nothing: a comparison with an empty field says neither yes nor
+//! no (as in the check constraints of SQL). Whether a field may be empty is for `required`, or for `is empty`.
+
+mod error;
+mod evaluate;
+mod outlook;
+mod parse;
+
+pub use error::{ExpressionError, ExpressionErrorKind};
+
+use crate::control::{Control, Value, ValueKind};
+use crate::form::Form;
+use evaluate::{Term, term};
+use rust_decimal::Decimal;
+use std::collections::HashMap;
+use std::sync::Arc;
+
+/// The fields that an expression may speak of, with what is known of each.
+///
+/// ```
+/// use pin_notch::{Expression, Form, Scope, Slider, Value, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let form = Form::new().with("mites", "Mites", Slider::builder().value(12))?;
+/// let scope = Scope::of(&form);
+/// assert_eq!(scope.names().collect::<Vec<_>>(), ["mites"]);
+/// let many = Expression::condition("mites > 9", &scope)?;
+/// assert_eq!(many.holds(&form.values()), Some(true));
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Debug, Default)]
+pub struct Scope {
+    all: Vec<Known>,
+    places: HashMap<String, usize>,
+    names: Arc<[String]>,
+}
+
+/// What is known of a field.
+#[derive(Clone, Debug)]
+struct Known {
+    name: String,
+    kind: ValueKind,
+    /// The least and the greatest number it can hold.
+    range: (Option<Decimal>, Option<Decimal>),
+    /// The texts it can hold, where they are known.
+    texts: Option<Vec<String>>,
+}
+
+impl Known {
+    fn of(name: &str, control: &Control) -> Self {
+        let range = control.notches().map_or((None, None), |of| (of.min(), of.max()));
+        let chooses = matches!(
+            control,
+            Control::Select(_)
+                | Control::CheckboxGroup(_)
+                | Control::RadioGroup(_)
+                | Control::ItemStepper(_)
+        );
+        let options = || control.definition().options().into_iter().map(|option| option.value);
+        let texts = chooses.then(|| options().collect());
+        Self { name: name.to_owned(), kind: control.kind(), range, texts }
+    }
+}
+
+impl Scope {
+    /// The fields of a form.
+    pub fn of(form: &Form) -> Self {
+        Self::from_iter(form.fields().map(|field| (field.name.as_str(), &field.control)))
+    }
+
+    /// The fields' names.
+    pub fn names(&self) -> impl Iterator<Item = &str> {
+        self.names.iter().map(String::as_str)
+    }
+}
+
+impl<'a> FromIterator<(&'a str, &'a Control)> for Scope {
+    fn from_iter<I: IntoIterator<Item = (&'a str, &'a Control)>>(fields: I) -> Self {
+        let all: Vec<Known> =
+            fields.into_iter().map(|(name, control)| Known::of(name, control)).collect();
+        let names: Arc<[String]> = all.iter().map(|field| field.name.clone()).collect();
+        let places = names.iter().cloned().zip(0..).collect();
+        Self { all, places, names }
+    }
+}
+
+/// Where an expression finds the values of fields: a [`Form`]'s [`Values`](crate::Values), or whatever has some.
+pub trait Lookup {
+    /// The value of the field of this name; none where it has none, or does not count.
+    fn value(&self, name: &str) -> Option<Value>;
+}
+
+impl Lookup for crate::form::Values {
+    fn value(&self, name: &str) -> Option<Value> {
+        self.get(name).cloned()
+    }
+}
+
+impl Lookup for Form {
+    fn value(&self, name: &str) -> Option<Value> {
+        self.control(name).map(Control::value)
+    }
+}
+
+/// What an expression gives.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+enum Type {
+    Number,
+    Text,
+    On,
+    List,
+    /// A day, a month, a week or a time: written as text, and in order.
+    Ordered(ValueKind),
+}
+
+impl Type {
+    fn word(self) -> &'static str {
+        match self {
+            Self::Number => "a number",
+            Self::Text => "a text",
+            Self::On => "a yes or no",
+            Self::List => "a list",
+            Self::Ordered(ValueKind::Date) => "a day",
+            Self::Ordered(ValueKind::Month) => "a month",
+            Self::Ordered(ValueKind::Week) => "a week",
+            Self::Ordered(ValueKind::Time) => "a time",
+            Self::Ordered(_) => "a date and time",
+        }
+    }
+}
+
+/// Which part of a field's value is meant: of two numbers or two days, one.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+enum Part {
+    Whole,
+    First,
+    Last,
+}
+
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+enum Operator {
+    Equal,
+    Unequal,
+    Less,
+    LessOrEqual,
+    Greater,
+    GreaterOrEqual,
+}
+
+/// What two numbers make.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+enum Arithmetic {
+    Sum,
+    Difference,
+    Product,
+    Quotient,
+}
+
+/// What several numbers, or several values in order, make.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+enum Of {
+    Least,
+    Greatest,
+}
+
+#[derive(Clone, Debug, PartialEq)]
+enum Tree {
+    Number(Decimal),
+    Text(String),
+    On(bool),
+    Field(usize, Part),
+    Count(Box<Tree>),
+    Total(Box<Tree>),
+    Round(Box<Tree>, u32),
+    Of(Of, Vec<Tree>),
+    Negative(Box<Tree>),
+    Arithmetic(Arithmetic, Box<Tree>, Box<Tree>),
+    Compare(Operator, Box<Tree>, Box<Tree>),
+    In(Box<Tree>, Box<Tree>),
+    Empty(Box<Tree>),
+    Not(Box<Tree>),
+    And(Box<Tree>, Box<Tree>),
+    Or(Box<Tree>, Box<Tree>),
+}
+
+/// An expression over the fields of a form: read once, checked then, and evaluated on any values.
+///
+/// | written | is |
+/// |---|---|
+/// | `12`, `0.5`, `'oa'`, `true`, `false` | a number, a text, a yes or no |
+/// | `weight`, `outside.low`, `away.last` | a field's value, or one end of it |
+/// | `+` `-` `*` | exact; nothing where the result has more than 28 digits |
+/// | `/` | rounded to ten places, halves away from 0; nothing where divided by 0 |
+/// | `round(x, 2)` | rounded to so many places, halves away from 0 |
+/// | `min(a, b, …)`, `max(a, b, …)` | the least, the greatest of those that are not empty |
+/// | `count(list)`, `sum(list)` | how many are chosen; what those of them that are numbers make together |
+/// | `visited + 14`, `last - first` | so many days later; how many days lie between |
+/// | `=` `!=` `<` `<=` `>` `>=` | a comparison of two of one kind; of a day also with a text like `'2026-05-14'` |
+/// | `'oa' in given`, `not in` | whether it is chosen |
+/// | `is empty`, `is not empty` | whether there is a value |
+/// | `and` `or` `not` | as in speech; brackets group |
+///
+/// ```
+/// use pin_notch::{Expression, Form, Scope, Stepper, Value, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let number = |value| Stepper::builder().step(dec!(0.1)).value(value);
+/// let form = Form::new().with("honey", "Honey", number(dec!(7.5)))?
+///     .with("hives", "Hives", number(dec!(4)))?;
+/// let each = Expression::parse("round(honey / hives, 2)", &Scope::of(&form))?;
+/// assert_eq!(each.value(&form), Value::Number(dec!(1.88)));
+/// assert_eq!(each.fields(), ["honey", "hives"]);
+/// let error = Expression::condition("honey > hive", &Scope::of(&form)).unwrap_err();
+/// assert_eq!(error.to_string(), "no field is named \"hive\"");
+/// assert_eq!(error.span(), 8..12);
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Debug, PartialEq)]
+pub struct Expression {
+    tree: Tree,
+    kind: Type,
+    names: Arc<[String]>,
+}
+
+impl Expression {
+    /// Reads an expression over these fields.
+    ///
+    /// # Errors
+    /// What is wrong with it, and where in the text.
+    pub fn parse(text: &str, scope: &Scope) -> Result<Self, ExpressionError> {
+        let (tree, kind) = parse::whole(text, scope)?;
+        Ok(Self { tree, kind, names: scope.names.clone() })
+    }
+
+    /// Reads an expression that says yes or no, of at least one field.
+    ///
+    /// # Errors
+    /// As [`parse`](Self::parse), and where it says something else or speaks of no field.
+    pub fn condition(text: &str, scope: &Scope) -> Result<Self, ExpressionError> {
+        let read = Self::parse(text, scope)?;
+        if read.kind != Type::On {
+            let message = format!("a condition is a yes or no, and this is {}", read.kind.word());
+            return Err(ExpressionError::mismatch(0..text.len(), message));
+        }
+        match read.fields().is_empty() {
+            true => Err(ExpressionError::without_field(0..text.len())),
+            false => Ok(read),
+        }
+    }
+
+    /// The names of the fields it speaks of, in the order in which it does.
+    pub fn fields(&self) -> Vec<&str> {
+        let (mut used, mut names) = (Vec::new(), Vec::new());
+        self.tree.fields(&mut used);
+        for at in used {
+            let name = self.names[at].as_str();
+            if !names.contains(&name) {
+                names.push(name);
+            }
+        }
+        names
+    }
+
+    /// What it comes to with these values; empty where it needs a value that is empty.
+    pub fn value(&self, values: &impl Lookup) -> Value {
+        match self.term(values) {
+            None => Value::Empty,
+            Some(Term::Number(number)) => Value::Number(number),
+            Some(Term::Text(text)) => Value::Text(text),
+            Some(Term::On(on)) => Value::On(on),
+            Some(Term::List(texts)) => Value::Texts(texts),
+        }
+    }
+
+    /// Whether it holds with these values: `None` where it says neither yes nor no.
+    pub fn holds(&self, values: &impl Lookup) -> Option<bool> {
+        match self.term(values) {
+            Some(Term::On(on)) => Some(on),
+            Some(Term::Number(_) | Term::Text(_) | Term::List(_)) | None => None,
+        }
+    }
+
+    fn term(&self, values: &impl Lookup) -> Option<Term> {
+        self.tree.value(&|at, part| term(&values.value(self.names.get(at)?)?, part))
+    }
+
+    /// Whether it can hold, and whether it can fail to, whatever is entered in these fields; as far as bounds and
+    /// options tell.
+    pub fn outlook(&self, scope: &Scope) -> (bool, bool) {
+        outlook::of(&self.tree, &scope.all)
+    }
+}
+
+impl Tree {
+    fn fields(&self, used: &mut Vec<usize>) {
+        match self {
+            Self::Field(at, _) => used.push(*at),
+            Self::Number(_) | Self::Text(_) | Self::On(_) => {}
+            Self::Count(one)
+            | Self::Total(one)
+            | Self::Round(one, _)
+            | Self::Negative(one)
+            | Self::Empty(one)
+            | Self::Not(one) => one.fields(used),
+            Self::Of(_, all) => all.iter().for_each(|one| one.fields(used)),
+            Self::Arithmetic(_, one, other)
+            | Self::Compare(_, one, other)
+            | Self::In(one, other)
+            | Self::And(one, other)
+            | Self::Or(one, other) => {
+                one.fields(used);
+                other.fields(used);
+            }
+        }
+    }
+}

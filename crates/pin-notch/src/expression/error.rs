@@ -1,0 +1,83 @@
+//! What is wrong with an expression, and where.
+
+use crate::quoted::Quoted;
+use core::fmt;
+use core::ops::Range;
+
+/// What is wrong with an expression. Its text is the message.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct ExpressionError {
+    span: Range<usize>,
+    kind: ExpressionErrorKind,
+    help: Option<String>,
+}
+
+/// What kind of thing is wrong.
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub enum ExpressionErrorKind {
+    /// It is not written as expressions are.
+    Syntax(String),
+    /// It puts together what does not go together.
+    Mismatch(String),
+    /// It speaks of a field that there is none of.
+    NoSuchField(String),
+    /// It speaks of no field.
+    WithoutField,
+}
+
+impl ExpressionError {
+    pub(super) fn syntax(span: Range<usize>, message: impl Into<String>) -> Self {
+        Self { span, kind: ExpressionErrorKind::Syntax(message.into()), help: None }
+    }
+
+    pub(super) fn mismatch(span: Range<usize>, message: impl Into<String>) -> Self {
+        Self { span, kind: ExpressionErrorKind::Mismatch(message.into()), help: None }
+    }
+
+    pub(super) fn no_such_field(span: Range<usize>, name: &str) -> Self {
+        Self { span, kind: ExpressionErrorKind::NoSuchField(name.to_owned()), help: None }
+    }
+
+    pub(super) fn without_field(span: Range<usize>) -> Self {
+        Self { span, kind: ExpressionErrorKind::WithoutField, help: None }
+    }
+
+    pub(super) fn with_help(mut self, help: impl Into<String>) -> Self {
+        self.help = Some(help.into());
+        self
+    }
+
+    /// The bytes of the text that it speaks of.
+    pub fn span(&self) -> Range<usize> {
+        self.span.clone()
+    }
+
+    /// What kind of thing is wrong.
+    pub fn kind(&self) -> &ExpressionErrorKind {
+        &self.kind
+    }
+
+    /// What would be right.
+    pub fn help(&self) -> Option<&str> {
+        self.help.as_deref()
+    }
+}
+
+impl fmt::Display for ExpressionError {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        match &self.kind {
+            ExpressionErrorKind::Syntax(message) | ExpressionErrorKind::Mismatch(message) => {
+                f.write_str(message)
+            }
+            ExpressionErrorKind::NoSuchField(name) => {
+                write!(f, "no field is named {}", Quoted(name))
+            }
+            ExpressionErrorKind::WithoutField => {
+                f.write_str("a condition speaks of at least one field, and this of none")
+            }
+        }
+    }
+}
+
+impl core::error::Error for ExpressionError {}

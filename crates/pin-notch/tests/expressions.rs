@@ -1,0 +1,201 @@
+//! Expressions: what they come to, exactly, what is wrong with them, and that nothing upsets them.
+
+use pin_notch::{
+    CheckboxGroup, DatePicker, DateSpan, DateSpanPicker, Expression, FieldStepper, Form, Scope,
+    Select, Span, SpanSlider, Stepper, Switch, Time, dec,
+};
+use pin_notch_any::reached;
+use proptest::prelude::*;
+
+/// A field of each kind of value, some of them empty.
+fn form() -> Form {
+    let build = || -> Result<Form, Box<dyn std::error::Error>> {
+        let number = |value| Stepper::builder().step(dec!(0.1)).value(value);
+        let day = |text: &str| text.parse().map(|day| DatePicker::builder().value(day));
+        let away = DateSpan { first: "2026-05-11".parse()?, last: "2026-05-14".parse()? };
+        Ok(Form::new()
+            .with("honey", "Honey", number(dec!(7.5)))?
+            .with("hives", "Hives", number(dec!(4)))?
+            .with("mites", "Mites", Stepper::builder())?
+            .with("next-visit", "Next", day("2026-06-01")?)?
+            .with("visited", "Visited", day("2026-05-14")?)?
+            .with("away", "Away", DateSpanPicker::builder().value(away))?
+            .with("outside", "Outside", SpanSlider::builder().value(Span::new(10, 30)))?
+            .with("feeder", "Feeder", Switch::builder().checked(true))?
+            .with("hive", "Hive", Select::builder().options(["linden", "heath"]).value(["heath"]))?
+            .with(
+                "frames",
+                "Frames",
+                CheckboxGroup::builder().options(["3", "5", "x"]).value(["3", "5", "x"]),
+            )?
+            .with("seen", "Seen", CheckboxGroup::builder().options(["eggs"]))?
+            .with("opened", "Opened", FieldStepper::<Time>::builder().value("07:30".parse()?))?)
+    };
+    build().expect("a form")
+}
+
+#[test]
+fn expressions_come_to_what_they_say() {
+    let (form, scope) = (form(), Scope::of(&form()));
+    for (text, comes_to) in [
+        ("1 + 2 * 3 - 4", "3"),
+        ("(1 + 2) * 3", "9"),
+        ("0.1 + 0.2", "0.3"),
+        ("-honey + 8", "0.5"),
+        ("honey / hives", "1.875"),
+        ("1 / 3", "0.3333333333"),
+        ("2 / 3", "0.6666666667"),
+        ("-2 / 3", "-0.6666666667"),
+        ("honey / 0", "empty"),
+        ("round(honey / hives, 2)", "1.88"),
+        ("round(-1.875, 2)", "-1.88"),
+        ("round(2.4, 0)", "2"),
+        ("10 - 4 - 3", "3"),
+        ("16 / 4 / 2", "2"),
+        ("min(honey, hives, 9)", "4"),
+        ("max(honey, hives)", "7.5"),
+        ("min(mites, 9)", "9"),
+        ("max(visited, next-visit)", "2026-06-01"),
+        ("min(visited, next-visit)", "2026-05-14"),
+        ("mites + 1", "empty"),
+        ("count(frames)", "3"),
+        ("count(seen)", "0"),
+        ("sum(frames)", "8"),
+        ("sum(seen)", "0"),
+        ("visited + 18", "2026-06-01"),
+        ("next-visit - visited", "18"),
+        ("next-visit - 1", "2026-05-31"),
+        ("away.last - away.first", "3"),
+        ("outside.high - outside.low", "20"),
+        ("visited + 0.5", "empty"),
+        ("hive", "heath"),
+        ("opened", "07:30"),
+        ("hive = 'heath' and feeder", "on"),
+        ("not feeder or mites > 3", "empty"),
+        ("feeder or mites > 3", "on"),
+        ("mites > 3 and not feeder", "off"),
+        ("mites > 3", "empty"),
+        ("mites is empty", "on"),
+        ("seen is empty", "on"),
+        ("frames is not empty", "on"),
+        ("'5' in frames", "on"),
+        ("5 in frames", "on"),
+        ("4 in frames", "off"),
+        ("'eggs' not in seen", "on"),
+        ("visited < '2026-05-15'", "on"),
+        ("opened >= '07:31'", "off"),
+        ("feeder = true", "on"),
+        ("99999999999999999999 * 99999999999999999999", "empty"),
+    ] {
+        let expression =
+            Expression::parse(text, &scope).unwrap_or_else(|why| panic!("{text}: {why}"));
+        assert_eq!(expression.value(&form).to_string(), comes_to, "{text}");
+    }
+}
+
+#[test]
+fn what_does_not_go_together_is_told_with_its_place() {
+    let scope = Scope::of(&form());
+    for (text, place, why) in [
+        ("visited > 3", "3", "this is a number, and a day is needed here"),
+        ("visited = opened", "opened", "this is a time, and a day is needed here"),
+        ("visited < '14 May'", "'14 May'", "\"14 May\" is not a day"),
+        ("honey + feeder", "feeder", "this is a yes or no, and a number is needed here"),
+        ("honey / 'x'", "'x'", "this is a text, and a number is needed here"),
+        ("honey = hive", "hive", "this is a text, and a number is needed here"),
+        ("max(honey, visited)", "visited", "this is a day, and a number is needed here"),
+        ("min(feeder)", "feeder", "a yes or no has no least and no greatest"),
+        (
+            "round(honey)",
+            "round(honey)",
+            "round(…) takes a number and how many places it keeps, and here are 1",
+        ),
+        ("round(honey, hives)", "hives", "round(…) takes a whole number of places, 0 to 20"),
+        ("count(honey)", "honey", "this is a number, and a list is needed here"),
+        ("sum(frames, seen)", "sum(frames, seen)", "sum(…) takes one list, and here are 2"),
+        ("frames = 3", "frames", "a list is not compared"),
+        ("away > '2026-05-14'", "away", "\"away\" has two ends"),
+        ("honey.low > 1", "honey.low", "\"honey\" has no ends"),
+        ("mite > 1", "mite", "no field is named \"mite\""),
+        (
+            "honey >",
+            "",
+            "the text ends here, where a field, a number, a text or a bracket should be",
+        ),
+        ("(honey > 1", "", "the text ends here, where a closing bracket should be"),
+        ("honey > 1 2", "2", "\"2\" stands here, where the end should be"),
+        ("hive = 'x", "'x", "this text is not ended"),
+        ("honey ~ 1", "~", "\"~\" has no meaning here"),
+        ("honey is nothing", "nothing", "\"nothing\" stands here, where the word empty should be"),
+        ("1 < 2", "1 < 2", "a condition speaks of at least one field, and this of none"),
+        ("honey + 1", "honey + 1", "a condition is a yes or no, and this is a number"),
+    ] {
+        let error = Expression::condition(text, &scope).expect_err(text);
+        assert_eq!((&text[error.span()], error.to_string().as_str()), (place, why), "{text}");
+    }
+}
+
+#[test]
+fn no_expression_takes_long_or_deep() {
+    let scope = Scope::of(&form());
+    let refused = |text: String| Expression::parse(&text, &scope).unwrap_err().to_string();
+    assert!(refused("1 + ".repeat(5000) + "1").starts_with("it has more than 1000 words"));
+    assert_eq!(refused("(".repeat(300) + "1"), "this stands too deep in brackets");
+    assert_eq!(refused("min(".repeat(300) + "1"), "this stands too deep in brackets");
+    let long = "honey > 1 and ".repeat(240) + "feeder";
+    assert_eq!(Expression::condition(&long, &scope).unwrap().holds(&form()), Some(true));
+}
+
+/// Expressions over the form, most of them such as go together.
+fn written() -> impl Strategy<Value = String> {
+    let number = prop_oneof![
+        Just("honey".to_owned()),
+        Just("mites".to_owned()),
+        Just("outside.low".to_owned()),
+        Just("count(frames)".to_owned()),
+        (0_u32..99).prop_map(|n| n.to_string()),
+    ];
+    let number = number.prop_recursive(3, 12, 2, |inner| {
+        let sign = prop::sample::select(vec!["+", "-", "*", "/"]);
+        prop_oneof![
+            (inner.clone(), sign, inner.clone())
+                .prop_map(|(one, sign, other)| format!("({one} {sign} {other})")),
+            (inner.clone(), inner.clone()).prop_map(|(one, other)| format!("max({one}, {other})")),
+            inner.prop_map(|one| format!("round({one}, 1)")),
+        ]
+    });
+    let compare = prop::sample::select(vec!["=", "!=", "<", "<=", ">", ">="]);
+    let on = prop_oneof![
+        Just("feeder".to_owned()),
+        Just("'3' in frames".to_owned()),
+        Just("mites is empty".to_owned()),
+        (number.clone(), compare, number)
+            .prop_map(|(one, sign, other)| format!("{one} {sign} {other}")),
+    ];
+    let on = on.prop_recursive(3, 12, 2, |inner| {
+        let joint = prop::sample::select(vec!["and", "or"]);
+        prop_oneof![
+            (inner.clone(), joint, inner.clone())
+                .prop_map(|(one, joint, other)| format!("({one} {joint} {other})")),
+            inner.prop_map(|one| format!("not ({one})")),
+        ]
+    });
+    prop_oneof![4 => on, 1 => "[ a-z0-9<>=!()'+*/.,-]{0,30}"]
+}
+
+/// A negation turns a yes and a no round, and what bounds say of an expression is so whatever is entered.
+#[test]
+fn negation_and_outlook_agree_with_the_value() {
+    let (form, scope) = (form(), Scope::of(&form()));
+    reached(3000, 0.6, &written(), |text| {
+        let Ok(one) = Expression::condition(&text, &scope) else { return Ok(false) };
+        let not =
+            Expression::condition(&format!("not ({text})"), &scope).expect("it is a yes or no");
+        let holds = one.holds(&form);
+        prop_assert_eq!(not.holds(&form), holds.map(|holds| !holds), "{}", text);
+        let (can_hold, can_fail) = one.outlook(&scope);
+        prop_assert!(holds != Some(true) || can_hold, "{}", text);
+        prop_assert!(holds != Some(false) || can_fail, "{}", text);
+        Ok(true)
+    });
+}
