@@ -99,12 +99,6 @@ impl Lookup for crate::form::Values {
     }
 }
 
-impl Lookup for Form {
-    fn value(&self, name: &str) -> Option<Value> {
-        self.control(name).map(Control::value)
-    }
-}
-
 /// What an expression gives.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 enum Type {

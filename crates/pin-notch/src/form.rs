@@ -13,6 +13,7 @@ mod history;
 #[cfg(feature = "json")]
 mod json;
 mod links;
+mod only_if;
 mod received;
 mod rules;
 mod send;
@@ -21,18 +22,22 @@ mod typed;
 
 pub use audit::FormRemark;
 pub use links::Followed;
+pub use only_if::Counted;
 pub use received::{MAX_BODY, MAX_REPORTED, Problem, Problems, Values};
 
 use crate::control::uniform::without_returns;
 use crate::control::{Control, ControlError, Value};
 use crate::event::{Event, Turn};
+use crate::expression::Expression;
 use crate::intent::Intent;
 use crate::quoted::Quoted;
 use core::fmt;
 use history::{Change, History};
 use links::Links;
+use only_if::Readers;
 use rules::Rule;
 use std::collections::{HashMap, HashSet};
+use std::sync::Arc;
 
 /// Named controls in the order in which they were added.
 ///
@@ -88,6 +93,7 @@ pub struct Form {
     fieldsets: Vec<Fieldset>,
     rules: Vec<Rule>,
     links: Links,
+    readers: Readers,
     history: History,
 }
 
@@ -110,12 +116,15 @@ pub struct FormTurn {
     pub turn: Turn<Value>,
     /// What it did through links, in the order in which they were followed.
     pub followed: Vec<Followed>,
+    /// Fields that have begun or ceased to count.
+    pub counted: Vec<Counted>,
 }
 
 impl fmt::Display for FormTurn {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         self.turn.fmt(f)?;
-        self.followed.iter().try_for_each(|followed| write!(f, "; {followed}"))
+        self.followed.iter().try_for_each(|followed| write!(f, "; {followed}"))?;
+        self.counted.iter().try_for_each(|counted| write!(f, "; {counted}"))
     }
 }
 
@@ -144,6 +153,11 @@ pub struct Field {
     pub touched: bool,
     /// It is never sent.
     unsent: bool,
+    /// What has to hold for it to count.
+    only_if: Vec<Arc<Expression>>,
+    counts: bool,
+    /// A fieldset of it is disabled.
+    fieldset_disabled: bool,
     /// What its value was when it had settled last.
     settled: Value,
     /// A gesture is under way, so that its value may not have settled.
@@ -170,13 +184,19 @@ pub struct Fieldset {
     /// What people call it: HTML's legend.
     pub label: String,
     disabled: bool,
+    only_if: Option<Arc<Expression>>,
     fields: Vec<usize>,
 }
 
 impl Field {
-    /// Whether anything received for it counts: nothing is sent for what is disabled or unsent.
+    /// Whether it is sent: nothing is for what is disabled or unsent.
     fn is_read(&self) -> bool {
         !self.unsent && !self.control.conditions().is_disabled()
+    }
+
+    /// Whether something may be received for it, if it counts by what was received for others.
+    fn may_be_received(&self) -> bool {
+        !self.unsent && !self.control.conditions().disabled && !self.fieldset_disabled
     }
 
     /// Whether it is never sent.
@@ -217,6 +237,8 @@ pub enum FormError {
     NoSuchFieldset(String),
     /// A rule checks no field, so nobody could be told what it finds.
     RuleWithoutField,
+    /// This field counts only if a condition holds that hangs on the field itself.
+    Circle(String),
 }
 
 impl fmt::Display for FormError {
@@ -235,6 +257,9 @@ impl fmt::Display for FormError {
                     Quoted(name)
                 )
             }
+            Self::Circle(name) => {
+                write!(f, "whether {} counts hangs on its own value", Quoted(name))
+            }
             Self::NoSuchFieldset(name) => write!(f, "no fieldset is named {}", Quoted(name)),
             Self::NoSuchField(name) => write!(f, "no control is named {}", Quoted(name)),
         }
@@ -250,7 +275,8 @@ impl std::error::Error for FormError {
             | Self::NoSuchField(_)
             | Self::NotNumbers(_)
             | Self::NoSuchFieldset(_)
-            | Self::RuleWithoutField => None,
+            | Self::RuleWithoutField
+            | Self::Circle(_) => None,
         }
     }
 }
@@ -321,7 +347,8 @@ impl Form {
         fieldset.disabled = disabled;
         for at in fieldset.fields.clone() {
             let by_any = self.fieldsets.iter().any(|set| set.disabled && set.fields.contains(&at));
-            self.fields[at].control.set_fieldset_disabled(by_any);
+            self.fields[at].fieldset_disabled = by_any;
+            self.fields[at].weigh();
         }
         Ok(())
     }
@@ -352,25 +379,28 @@ impl Form {
         // What was typed and taken back again ends without a change of its own, but others may have followed.
         let under_way = field.control.is_drafting() || field.control.is_grabbed();
         field.moving = (field.moving || moved) && under_way && !turn.events().any(ends);
-        let mut followed = Vec::new();
+        let (mut followed, mut counted) = (Vec::new(), Vec::new());
         if moved {
             // What follows a gesture settles with it.
             let (others, told) = links::settle(&mut self.fields, &self.links, at);
+            let mut changed = vec![at];
             for (other, before) in others {
+                changed.push(other);
                 let other = &mut self.fields[other];
                 if !other.moving {
                     (other.settled, other.moving) = (before, true);
                 }
             }
             followed = told;
+            counted = self.weigh(changed);
         }
         if !self.fields[at].moving {
             self.record(at);
         }
-        Ok(FormTurn { turn, followed })
+        Ok(FormTurn { turn, followed, counted })
     }
 
-    /// Lets follow what is linked with this control, after the program has changed it by
+    /// Lets follow what is linked with this control or counts by its value, after the program has changed it by
     /// [`control_mut`](Self::control_mut). No event comes of it, and nothing is recorded.
     ///
     /// ```
@@ -390,7 +420,9 @@ impl Form {
     /// [`FormError::NoSuchField`].
     pub fn follow(&mut self, name: &str) -> Result<Vec<Followed>, FormError> {
         let at = self.known(name)?;
-        Ok(links::settle(&mut self.fields, &self.links, at).1)
+        let (moved, told) = links::settle(&mut self.fields, &self.links, at);
+        let _ = self.weigh(moved.into_iter().map(|(at, _)| at).chain([at]));
+        Ok(told)
     }
 
     /// Whether the control of this name follows another one.
@@ -470,6 +502,7 @@ impl Form {
                 places.push(place);
             }
         }
+        let _ = self.weigh(places.iter().copied());
         places.into_iter().map(|place| self.fields[place].name.as_str()).collect()
     }
 
@@ -479,6 +512,7 @@ impl Form {
             field.control.reset();
             (field.settled, field.moving, field.touched) = (field.control.value(), false, false);
         }
+        self.weigh_all();
         self.history.forget();
     }
 
@@ -495,6 +529,7 @@ impl Form {
                 changed.push((place, before, empty));
             }
         }
+        self.weigh_all();
         if !changed.is_empty() {
             self.history.push(Change { fields: changed });
         }

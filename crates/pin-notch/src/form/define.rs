@@ -36,6 +36,9 @@ impl Form {
             control,
             touched: false,
             unsent: false,
+            only_if: Vec::new(),
+            counts: true,
+            fieldset_disabled: false,
             moving: false,
         });
         Ok(self)
@@ -200,7 +203,7 @@ impl Form {
         }
         let fields = fields.iter().map(|name| self.known(name)).collect::<Result<_, _>>()?;
         let (name, label) = (name.to_owned(), label.to_owned());
-        self.fieldsets.push(Fieldset { name, label, disabled: false, fields });
+        self.fieldsets.push(Fieldset { name, label, disabled: false, only_if: None, fields });
         Ok(self)
     }
 

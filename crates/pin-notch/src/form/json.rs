@@ -198,7 +198,9 @@ impl Form {
         // Of each field the first text and their number are kept, of unknown names the beginning.
         let (mut sent, mut unknown) = (HashMap::<usize, (&RawValue, usize)>::new(), Vec::new());
         let take = |name: Cow<'_, str>, json| match self.place(&name) {
-            Some(at) if self.fields[at].is_read() => sent.entry(at).or_insert((json, 0)).1 += 1,
+            Some(at) if self.fields[at].may_be_received() => {
+                sent.entry(at).or_insert((json, 0)).1 += 1
+            }
             _ if unknown.len() < MAX_REPORTED => unknown.push(beginning(&name)),
             _ => {}
         };

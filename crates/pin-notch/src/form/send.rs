@@ -12,7 +12,8 @@ pub(super) type Received = (Result<Value, Vec<Invalid>>, Option<String>);
 impl Form {
     /// The values as they stand, those of fields with a problem left out.
     pub fn values(&self) -> Values {
-        let sound = self.fields.iter().filter(|field| field.control.validity().is_empty());
+        let is_sound = |field: &&Field| field.counts && field.control.validity().is_empty();
+        let sound = self.fields.iter().filter(is_sound);
         let values = sound.map(|field| (field.name.clone(), field.control.value()));
         Values::new(values.collect(), Vec::new())
     }
@@ -94,7 +95,8 @@ impl Form {
     /// with what the form itself could send.
     ///
     /// Unknown names are left aside and told by [`Values::unknown`]. So are names of disabled controls,
-    /// which a browser does not send: they keep the value they have here. A name that is missing stands
+    /// which a browser does not send: they keep the value they have here; and those of fields that do not count
+    /// by what was received for others, which have no value then. A name that is missing stands
     /// for off or empty where that is possible. A name sent more often than the control sends it is a
     /// problem. Bytes that are not UTF-8 become U+FFFD, as the URL standard has it; line breaks count alike
     /// however they are written.
@@ -111,7 +113,7 @@ impl Form {
         for (name, value) in form_urlencoded::parse(body) {
             let name = without_returns(name);
             match self.place(&name) {
-                Some(at) if self.fields[at].is_read() => {
+                Some(at) if self.fields[at].may_be_received() => {
                     let (kept, count) = &mut sent[at];
                     *count += 1;
                     if kept.len() <= self.fields[at].control.most_sent() {
@@ -137,16 +139,33 @@ impl Form {
     /// Puts together what was received for each field.
     pub(super) fn received(
         &self,
-        unknown: Vec<String>,
+        mut unknown: Vec<String>,
         mut take: impl FnMut(usize, &Field) -> Received,
     ) -> Result<Values, Problems> {
-        let (mut values, mut problems) = (Vec::new(), Vec::new());
+        let mut taken: Vec<Received> = Vec::with_capacity(self.fields.len());
         for (at, field) in self.fields.iter().enumerate() {
-            let (checked, text) = match field.is_read() {
+            taken.push(match field.may_be_received() {
                 true => take(at, field),
                 false => (Ok(field.control.value()), None),
-            };
+            });
+        }
+        // Whether a field counts is for what was received to say, not for what this form holds.
+        let counts = match self.readers.is_empty() {
+            true => vec![true; taken.len()],
+            false => {
+                let values = taken.iter().map(|(checked, _)| checked.as_ref().ok().cloned());
+                self.counting(&values.collect::<Vec<_>>())
+            }
+        };
+        let (mut values, mut problems) = (Vec::new(), Vec::new());
+        for ((field, (checked, text)), counts) in self.fields.iter().zip(taken).zip(counts) {
             match checked {
+                _ if !counts => {
+                    let was_received = text.is_some_and(|text| !text.is_empty());
+                    if was_received && unknown.len() < MAX_REPORTED {
+                        unknown.push(beginning(&field.name));
+                    }
+                }
                 Ok(value) => values.push((field.name.clone(), value)),
                 Err(invalid) => problems.extend(
                     invalid.into_iter().map(|invalid| Problem::of(field, text.as_ref(), invalid)),

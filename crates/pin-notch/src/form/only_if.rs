@@ -1,0 +1,221 @@
+//! Fields that count only under a condition over other fields.
+
+use super::{Field, Fieldset, Form, FormError};
+use crate::control::Value;
+use crate::expression::{Expression, Lookup};
+use core::fmt;
+use std::collections::{HashMap, HashSet};
+use std::sync::Arc;
+
+/// The fields whose conditions speak of a field, by its place.
+pub(super) type Readers = HashMap<usize, Vec<usize>>;
+
+/// A field that has begun or ceased to count.
+///
+/// ```
+/// use pin_notch::{Expression, Form, Intent, Scope, Switch};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let form = Form::new()
+///     .with("open", "Box open", Switch::default())?
+///     .with("smoke", "Smoker lit", Switch::default())?;
+/// let open = Expression::condition("open", &Scope::of(&form))?;
+/// let mut form = form.only_if("smoke", open)?;
+/// let turn = form.handle("open", Intent::Flip)?;
+/// assert_eq!(turn.counted[0].to_string(), "smoke counts");
+/// assert_eq!((turn.counted[0].name.as_str(), turn.counted[0].counts), ("smoke", true));
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct Counted {
+    /// The field's name.
+    pub name: String,
+    /// Whether it counts now.
+    pub counts: bool,
+}
+
+impl fmt::Display for Counted {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        let not = if self.counts { "counts" } else { "does not count" };
+        write!(f, "{} {not}", self.name)
+    }
+}
+
+impl Lookup for Form {
+    fn value(&self, name: &str) -> Option<Value> {
+        let field = &self.fields[self.place(name)?];
+        field.counts.then(|| field.control.value())
+    }
+}
+
+impl Field {
+    /// Whether it counts. A field that does not, for its condition does not hold, is disabled and not to be shown: it
+    /// is not sent, not required and in no rule, and keeps its value for when it counts again.
+    pub fn counts(&self) -> bool {
+        self.counts
+    }
+
+    /// Whether it counts only under conditions, its own or those of its fieldsets.
+    pub fn is_conditional(&self) -> bool {
+        !self.only_if.is_empty()
+    }
+
+    /// Disables the control, or enables it, by all that is outside of it.
+    pub(super) fn weigh(&mut self) {
+        self.control.set_fieldset_disabled(self.fieldset_disabled || !self.counts);
+    }
+}
+
+impl Form {
+    /// Lets a field count only if this holds: see [`Field::counts`]. A condition that says neither yes nor no, as
+    /// where it speaks of a field that is empty or does not count itself, does not hold.
+    ///
+    /// ```
+    /// use pin_notch::{dec, CheckboxGroup, Expression, Form, Intent, Scope, Stepper};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let form = Form::new()
+    ///     .with("mites", "Mites per 300 bees", Stepper::builder().min(0))?
+    ///     .with("given", "Treatment", CheckboxGroup::builder().options(["oa", "fa"]).least(1))?;
+    /// let many = Expression::condition("mites > 9", &Scope::of(&form))?;
+    /// let mut form = form.only_if("given", many)?;
+    /// assert!(form.read(b"mites=3").is_ok());
+    /// assert_eq!(
+    ///     form.read(b"mites=12").unwrap_err().to_string(),
+    ///     "Treatment: Choose at least 1."
+    /// );
+    /// assert_eq!(form.read(b"mites=3&given=oa")?.get("given"), None);
+    /// let turn = form.handle("mites", Intent::Choose(dec!(12)))?;
+    /// assert_eq!(turn.to_string(), "input 12, change 12; given counts");
+    /// # Ok(()) }
+    /// ```
+    ///
+    /// # Errors
+    /// [`FormError::NoSuchField`], also for the fields of the condition; [`FormError::Circle`].
+    pub fn only_if(mut self, name: &str, condition: Expression) -> Result<Self, FormError> {
+        let at = self.known(name)?;
+        self.add_condition(&[at], &Arc::new(condition))?;
+        Ok(self)
+    }
+
+    /// Lets all fields of a fieldset count only if this holds: see [`only_if`](Self::only_if).
+    ///
+    /// # Errors
+    /// [`FormError::NoSuchFieldset`]; as [`only_if`](Self::only_if).
+    pub fn fieldset_only_if(
+        mut self,
+        name: &str,
+        condition: Expression,
+    ) -> Result<Self, FormError> {
+        let condition = Arc::new(condition);
+        let found = self.fieldsets.iter_mut().find(|fieldset| fieldset.name == name);
+        let fieldset = found.ok_or_else(|| FormError::NoSuchFieldset(name.to_owned()))?;
+        fieldset.only_if = Some(condition.clone());
+        let fields = fieldset.fields.clone();
+        self.add_condition(&fields, &condition)?;
+        Ok(self)
+    }
+
+    /// Whether a fieldset counts: whether its own condition holds, if it has one.
+    pub fn fieldset_counts(&self, fieldset: &Fieldset) -> bool {
+        fieldset.only_if.as_ref().is_none_or(|condition| condition.holds(self) == Some(true))
+    }
+
+    fn add_condition(
+        &mut self,
+        fields: &[usize],
+        condition: &Arc<Expression>,
+    ) -> Result<(), FormError> {
+        let read: Vec<usize> = condition
+            .fields()
+            .into_iter()
+            .map(|name| self.known(name))
+            .collect::<Result<_, _>>()?;
+        for at in fields {
+            for read in &read {
+                let readers = self.readers.entry(*read).or_default();
+                if !readers.contains(at) {
+                    readers.push(*at);
+                }
+            }
+            self.fields[*at].only_if.push(condition.clone());
+        }
+        let after = self.after(fields.iter().copied());
+        if let Some(at) = read.iter().find(|at| after.contains(at)) {
+            return Err(FormError::Circle(self.fields[*at].name.clone()));
+        }
+        self.weigh(fields.iter().copied());
+        Ok(())
+    }
+
+    /// These fields and all whose conditions hang on them, each behind those that it hangs on.
+    fn after(&self, start: impl IntoIterator<Item = usize>) -> Vec<usize> {
+        enum Visit {
+            Enter(usize),
+            Leave(usize),
+        }
+        let (mut seen, mut order) = (HashSet::new(), Vec::new());
+        let mut stack: Vec<Visit> = start.into_iter().map(Visit::Enter).collect();
+        while let Some(visit) = stack.pop() {
+            match visit {
+                Visit::Enter(at) if seen.insert(at) => {
+                    stack.push(Visit::Leave(at));
+                    let readers = self.readers.get(&at).into_iter().flatten();
+                    stack.extend(readers.copied().map(Visit::Enter));
+                }
+                Visit::Enter(_) => {}
+                Visit::Leave(at) => order.push(at),
+            }
+        }
+        order.reverse();
+        order
+    }
+
+    /// Finds out anew which fields count, of these and all that hang on them.
+    pub(super) fn weigh(&mut self, changed: impl IntoIterator<Item = usize>) -> Vec<Counted> {
+        if self.readers.is_empty() {
+            return Vec::new();
+        }
+        let mut told = Vec::new();
+        for at in self.after(changed) {
+            let counts = self.holds(at, self);
+            let field = &mut self.fields[at];
+            if field.counts != counts {
+                field.counts = counts;
+                field.weigh();
+                told.push(Counted { name: field.name.clone(), counts });
+            }
+        }
+        told
+    }
+
+    /// The same for all fields.
+    pub(super) fn weigh_all(&mut self) {
+        let _ = self.weigh(0..self.fields.len());
+    }
+
+    fn holds(&self, at: usize, values: &impl Lookup) -> bool {
+        self.fields[at].only_if.iter().all(|condition| condition.holds(values) == Some(true))
+    }
+
+    /// Which fields count by these values, by their places; a value that is not there is empty.
+    pub(super) fn counting(&self, values: &[Option<Value>]) -> Vec<bool> {
+        struct Received<'a> {
+            form: &'a Form,
+            values: &'a [Option<Value>],
+            counts: Vec<bool>,
+        }
+        impl Lookup for Received<'_> {
+            fn value(&self, name: &str) -> Option<Value> {
+                let at = self.form.place(name)?;
+                self.values[at].clone().filter(|_| self.counts[at])
+            }
+        }
+        let mut received = Received { form: self, values, counts: vec![true; values.len()] };
+        if !self.readers.is_empty() {
+            for at in self.after(0..self.fields.len()) {
+                received.counts[at] = self.holds(at, &received);
+            }
+        }
+        received.counts
+    }
+}

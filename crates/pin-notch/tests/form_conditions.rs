@@ -1,0 +1,178 @@
+//! Fields that count only under a condition: entered, sent, read and taken back.
+
+use pin_notch::{
+    CheckboxGroup, Expression, Form, FormError, Intent, Scope, Select, Stepper, Switch, Value, dec,
+};
+use pin_notch_any::reached;
+use proptest::prelude::*;
+use std::error::Error;
+
+/// With many mites a treatment counts, with a treatment its amount, and with much of it a fieldset.
+fn form() -> Form {
+    let number = || Stepper::builder().min(0).max(99);
+    let build = || -> Result<Form, Box<dyn Error>> {
+        let form = Form::new()
+            .with("mites", "Mites", number())?
+            .with("given", "Given", Select::builder().options(["oa", "fa"]).required(true))?
+            .with("amount", "Amount", number().required(true))?
+            .with("again", "Again", Switch::default())?
+            .with("seen", "Seen", CheckboxGroup::builder().options(["eggs", "larvae"]).least(1))?
+            .with_fieldset("later", "Later", &["again", "seen"])?
+            .with_rule(&["mites", "amount"], |values| {
+                let number = |name| values.number(name).unwrap_or_default();
+                (number("amount") > number("mites"))
+                    .then(|| "More than there are mites.".to_owned())
+            })?;
+        let scope = Scope::of(&form);
+        let condition = |text| Expression::condition(text, &scope);
+        Ok(form
+            .only_if("given", condition("mites > 9")?)?
+            .only_if("amount", condition("given is not empty")?)?
+            .fieldset_only_if("later", condition("amount > 5")?)?)
+    };
+    build().expect("a form")
+}
+
+fn counting(form: &Form) -> String {
+    let counting = form.fields().filter(|field| field.counts());
+    counting.map(|field| field.name.as_str()).collect::<Vec<_>>().join(" ")
+}
+
+fn handle(form: &mut Form, name: &str, intent: Intent) -> String {
+    form.handle(name, intent).expect("it is there").to_string()
+}
+
+#[test]
+fn what_does_not_count_is_disabled_not_sent_and_not_required() {
+    let mut form = form();
+    assert_eq!(counting(&form), "mites");
+    assert!(form.problems().is_empty());
+    assert_eq!(form.urlencoded(), "mites=");
+    assert_eq!(handle(&mut form, "given", Intent::Pick("oa")), "refused: disabled");
+    let turn = handle(&mut form, "mites", Intent::Choose(dec!(12)));
+    assert_eq!(turn, "input 12, change 12; given counts");
+    assert_eq!(form.submit().unwrap_err().to_string(), "Given: A value is required.");
+    let turn = handle(&mut form, "given", Intent::Pick("oa"));
+    assert_eq!(turn, "input oa, change oa; amount counts");
+    let turn = handle(&mut form, "amount", Intent::Choose(dec!(6)));
+    assert_eq!(turn, "input 6, change 6; again counts; seen counts");
+    let later = form.fieldset("later").expect("it is there").clone();
+    assert!(form.fieldset_counts(&later));
+    assert_eq!(form.submit().unwrap_err().to_string(), "Seen: Choose at least 1.");
+    assert_eq!(handle(&mut form, "seen", Intent::Pick("eggs")), "input eggs, change eggs");
+    assert_eq!(form.urlencoded(), "mites=12&given=oa&amount=6&seen=eggs");
+    // One value less, and all that hangs on it goes, and comes back as it was.
+    let turn = handle(&mut form, "mites", Intent::Choose(dec!(3)));
+    let gone =
+        "given does not count; amount does not count; again does not count; seen does not count";
+    assert_eq!(turn, format!("input 3, change 3; {gone}"));
+    assert!(!form.fieldset_counts(&later) && form.submit().is_ok());
+    assert_eq!(
+        (form.urlencoded().as_str(), form.to_json().as_str()),
+        ("mites=3", r#"{"mites":3}"#)
+    );
+    assert_eq!(form.values().get("amount"), None);
+    assert_eq!(form.undo(), Some(vec!["mites"]));
+    assert_eq!(form.urlencoded(), "mites=12&given=oa&amount=6&seen=eggs");
+    assert!(form.redo().is_some());
+    assert_eq!(counting(&form), "mites");
+    form.reset();
+    assert_eq!((counting(&form).as_str(), form.is_dirty()), ("mites", false));
+}
+
+#[test]
+fn what_was_received_says_itself_what_counts() {
+    let form = form();
+    let read = |body: &str| form.read(body.as_bytes());
+    let values = read("mites=3&given=oa&amount=900&seen=bees").unwrap();
+    assert_eq!(
+        (values.get("given"), values.unknown().join(" ").as_str()),
+        (None, "given amount seen")
+    );
+    assert_eq!(read("mites=12").unwrap_err().to_string(), "Given: A value is required.");
+    assert_eq!(
+        read("mites=12&given=oa&amount=100").unwrap_err().to_string(),
+        "Amount: The value must be 99 or less. (received \"100\")"
+    );
+    // The rule is asked where both its fields count.
+    let rule = "Mites: More than there are mites.";
+    assert_eq!(read("mites=12&given=oa&amount=13&seen=eggs").unwrap_err().to_string(), rule);
+    assert!(read("mites=4&amount=13").is_ok());
+    let values = read("mites=12&given=fa&amount=6&seen=eggs&again=on").unwrap();
+    assert!(
+        values.is_on("again") && values.get("seen") == Some(&Value::Texts(vec!["eggs".into()]))
+    );
+    // What is wrong in a field on which others hang is told alone.
+    assert_eq!(read("mites=x&given=bees").unwrap_err().0.len(), 1);
+}
+
+#[test]
+fn a_condition_cannot_hang_on_itself() {
+    let plain = || {
+        let switch = Switch::default;
+        let form =
+            Form::new().with("a", "A", switch()).and_then(|form| form.with("b", "B", switch()));
+        form.and_then(|form| form.with("c", "C", switch())).expect("a form")
+    };
+    let condition =
+        |text: &str| Expression::condition(text, &Scope::of(&plain())).expect("a condition");
+    let circle = |name: &str| FormError::Circle(name.to_owned());
+    assert_eq!(plain().only_if("a", condition("not a")).unwrap_err(), circle("a"));
+    let two = plain().only_if("a", condition("b")).unwrap();
+    assert_eq!(two.clone().only_if("b", condition("c or a")).unwrap_err(), circle("a"));
+    let three = two.only_if("b", condition("c")).unwrap();
+    let error = three.clone().only_if("c", condition("a")).unwrap_err();
+    assert_eq!(error.to_string(), "whether \"a\" counts hangs on its own value");
+    assert_eq!(
+        three.clone().only_if("d", condition("a")).unwrap_err(),
+        FormError::NoSuchField("d".into())
+    );
+    let within = three.with_fieldset("set", "Set", &["c"]).unwrap();
+    assert_eq!(within.clone().fieldset_only_if("set", condition("b")).unwrap_err(), circle("b"));
+    let nothing = within.fieldset_only_if("sets", condition("b")).unwrap_err();
+    assert_eq!(nothing, FormError::NoSuchFieldset("sets".into()));
+}
+
+/// Whatever is entered, in whatever order: what is sent is read as the values that count; and undone, all is as it was.
+#[test]
+fn a_form_with_conditions_keeps_its_word() {
+    let one = prop_oneof![
+        3 => (0_i64..20).prop_map(|n| ("mites", Intent::Choose(n.into()))),
+        3 => (0_i64..14).prop_map(|n| ("amount", Intent::Choose(n.into()))),
+        2 => prop::sample::select(vec!["oa", "fa"]).prop_map(|text| ("given", Intent::Pick(text))),
+        1 => Just(("given", Intent::Clear)),
+        1 => Just(("mites", Intent::Clear)),
+        1 => Just(("again", Intent::Flip)),
+        2 => prop::sample::select(vec!["eggs", "larvae"]).prop_map(|text| ("seen", Intent::Pick(text))),
+    ];
+    reached(1500, 0.5, &prop::collection::vec(one, 1..30), |moves| {
+        let mut form = form();
+        let start = form.fields().map(|field| field.control.value()).collect::<Vec<_>>();
+        for (name, intent) in moves {
+            let before = counting(&form);
+            let turn = form.handle(name, intent).expect("it is there");
+            prop_assert_eq!(turn.counted.is_empty(), counting(&form) == before);
+            for field in form.fields() {
+                prop_assert_eq!(field.control.conditions().is_disabled(), !field.counts());
+            }
+        }
+        let sent = form.submit();
+        let read = form.read(form.urlencoded().as_bytes());
+        prop_assert_eq!(sent.is_ok(), read.is_ok(), "{:?} {:?}", sent, read);
+        #[cfg(feature = "json")]
+        {
+            let read = form.read_json(form.to_json().as_bytes());
+            prop_assert_eq!(sent.is_ok(), read.is_ok(), "{:?} {:?}", sent, read);
+        }
+        if let (Ok(sent), Ok(read)) = (&sent, &read) {
+            prop_assert_eq!(sent, read);
+        }
+        while form.undo().is_some() {}
+        prop_assert_eq!(
+            form.fields().map(|field| field.control.value()).collect::<Vec<_>>(),
+            start
+        );
+        prop_assert_eq!(counting(&form), "mites");
+        Ok(sent.is_ok())
+    });
+}
