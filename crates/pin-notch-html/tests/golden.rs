@@ -2,7 +2,7 @@
 //! written anew, to be read again.
 
 use pin_notch::{Choice, Control, ControlKind, Intent, Key, Place};
-use pin_notch_html::{Face, Looks, control_of, definition_from};
+use pin_notch_html::{Face, Looks, control_of, definition_from, element_html, style_of};
 use std::error::Error;
 use std::path::Path;
 
@@ -19,7 +19,7 @@ fn filled(kind: ControlKind) -> (&'static [(&'static str, &'static str)], Vec<In
             vec![],
         ),
         ControlKind::Rating => (
-            &[("max", "3"), ("step", "0.5"), ("value", "1.5")],
+            &[("max", "3"), ("step", "0.5"), ("value", "1.5"), ("icon", "●")],
             vec![Intent::Point(Place::across(0.9))],
         ),
         ControlKind::Switch => {
@@ -103,7 +103,7 @@ fn lines(html: &str) -> String {
             text.push_str(&format!("{}{before}\n", "  ".repeat(level)));
         }
         let is_end = tag.starts_with('/');
-        level -= usize::from(is_end);
+        level = level.saturating_sub(usize::from(is_end));
         if !is_end {
             text.push_str(&format!("{}<{tag}>\n", "  ".repeat(level)));
             level += usize::from(!tag.starts_with("input"));
@@ -127,6 +127,12 @@ fn faces_are_as_they_were_read() -> Result<(), Box<dyn Error>> {
             face.focusable,
             lines(&face.root.to_html())
         );
+        let mut looks = Looks::default();
+        looks.label = "Label".to_owned();
+        let html = element_html(&made(*kind), &[("name", "it")], &looks);
+        let (head, after) = html.split_once("<template").unwrap_or_default();
+        let native = after.split_once("</template>").map_or("", |(_, native)| native);
+        let now = format!("{now}\nwithout script, in {head}\n\n{}", lines(native));
         let file = folder.join(kind.name()).with_extension("txt");
         if std::env::var_os("PIN_NOTCH_PRINT").is_some() {
             std::fs::create_dir_all(&folder)?;
@@ -135,4 +141,26 @@ fn faces_are_as_they_were_read() -> Result<(), Box<dyn Error>> {
         assert_eq!(std::fs::read_to_string(&file)?, now, "{}", file.display());
     }
     Ok(())
+}
+
+#[test]
+fn each_kind_has_the_styles_of_its_parts() {
+    for (kind, part) in [
+        (ControlKind::Slider, "thumb"),
+        (ControlKind::SpanSlider, "fill"),
+        (ControlKind::Rating, "icons"),
+        (ControlKind::Switch, "track"),
+        (ControlKind::Checkbox, "cell"),
+        (ControlKind::RadioGroup, "ring"),
+        (ControlKind::Stepper, "field"),
+        (ControlKind::ItemStepper, "item"),
+        (ControlKind::Select, "option"),
+        (ControlKind::Date, "day"),
+        (ControlKind::DateSpan, "calendar"),
+        (ControlKind::Time, "number"),
+    ] {
+        let style = style_of(kind);
+        assert!(style.contains(&format!("[part={part}]")), "{kind:?}: {part}");
+        assert!(style.contains("[part=problem]"), "{kind:?}");
+    }
 }

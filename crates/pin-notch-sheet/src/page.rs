@@ -160,7 +160,13 @@ impl Sheet {
         if let Some(received) = own_problems.iter().find_map(|problem| problem.received.as_ref()) {
             looks.entered = received.clone();
         }
-        let element = element_html(&field.control, own, &looks);
+        let mut control = field.control.clone();
+        if field.is_conditional() {
+            // Without script it is there to be filled in, and only whoever receives it can say whether it counts.
+            control.set_fieldset_disabled(false);
+            control.set_required(false);
+        }
+        let element = element_html(&control, own, &looks);
         let required = match field.control.conditions().required {
             true => " <small>(required)</small>",
             false => "",

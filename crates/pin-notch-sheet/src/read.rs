@@ -4,7 +4,7 @@ mod field;
 mod texts;
 
 use crate::finding::{Finding, meant};
-use crate::sheet::{Context, FieldsetSheet, Link, Rule, Sheet};
+use crate::sheet::{Context, FieldsetSheet, Link, OnlyIf, Rule, Sheet};
 use crate::tree::{Is, Node};
 use crate::words;
 use pin_notch::{
@@ -66,6 +66,7 @@ pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<F
     reader.fieldsets(&tree, &mut sheet);
     reader.links(&tree, &mut sheet);
     reader.rules(&tree, &mut sheet);
+    reader.conditions(&tree, &mut sheet);
     reader.texts(&tree, &mut sheet);
     reader.audit(&tree, &sheet);
     sheet
@@ -213,7 +214,7 @@ impl Reader<'_> {
                 Some((list, _)) => self.wrong_kind(list, "fields", "a list of names"),
                 None => self.error("missing", self.head(node), "a fieldset has no fields"),
             }
-            sheet.fieldsets.push(FieldsetSheet { name, legend, fields, disabled });
+            sheet.fieldsets.push(FieldsetSheet { name, legend, fields, disabled, only_if: None });
         }
     }
 
@@ -340,6 +341,61 @@ impl Reader<'_> {
             }
             let Some((message, _)) = message else { continue };
             sheet.rules.push(Rule { condition, message, warns });
+        }
+    }
+
+    /// Under which conditions fields and fieldsets count.
+    fn conditions(&mut self, tree: &Node, sheet: &mut Sheet) {
+        let mut form = sheet.form();
+        let scope = Scope::of(&form);
+        for list in ["field", "fieldset"] {
+            // What in these lists is no table was told when they were read.
+            for node in tree.get(list).and_then(Node::as_list).unwrap_or_default() {
+                let Some(at) = node.get(words::ONLY_IF).map(|node| node.span.clone()) else {
+                    continue;
+                };
+                let name = node.get("name").and_then(Node::as_text).map(str::to_owned);
+                let (Some(name), Some(text)) = (name, self.text_of(node, words::ONLY_IF)) else {
+                    continue;
+                };
+                let condition = match Expression::condition(&text, &scope) {
+                    Ok(condition) => condition,
+                    Err(error) => {
+                        self.unreadable(&error, &text, &at, &scope);
+                        continue;
+                    }
+                };
+                if let (false, _) = condition.outlook(&scope) {
+                    let message = format!("{} never counts, whatever is entered", Quoted(&name));
+                    self.found.push(Finding::remark("never-counts", at.clone(), message));
+                }
+                let only_if = match list {
+                    "field" => {
+                        let field = self.places.get(&name).and_then(|at| sheet.fields.get_mut(*at));
+                        field.map(|field| &mut field.only_if)
+                    }
+                    _ => {
+                        let set = sheet.fieldsets.iter_mut().find(|set| set.name == name);
+                        set.map(|set| &mut set.only_if)
+                    }
+                };
+                // What was wrong in its own way is not there.
+                let Some(only_if) = only_if else { continue };
+                let added = match list {
+                    "field" => form.only_if(&name, condition.clone()),
+                    _ => form.fieldset_only_if(&name, condition.clone()),
+                };
+                match added {
+                    Ok(with) => form = with,
+                    Err(error) => {
+                        let help = "let it hang on other fields, of which none hangs on this one";
+                        let error = Finding::error("only-if-circle", at, error.to_string());
+                        self.found.push(error.with_help(help));
+                        return;
+                    }
+                }
+                *only_if = Some(OnlyIf { text, is: condition });
+            }
         }
     }
 

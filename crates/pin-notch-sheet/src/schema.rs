@@ -20,6 +20,9 @@ const MOST_LISTED: u128 = 400;
 /// The keyword that keeps the name of the control. JSON Schema leaves unknown keywords aside.
 const CONTROL: &str = "x-control";
 
+/// The keyword that keeps the condition under which a field counts.
+const ONLY_IF: &str = "x-only-if";
+
 /// What a schema cannot say of a sheet, or a sheet of a schema: which field (none for the whole), and what.
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
@@ -69,15 +72,21 @@ impl Sheet {
             let Some(defined) = self.fields.iter().find(|other| other.name == field.name) else {
                 continue;
             };
-            let is_unchecked = field.is_unsent() || field.control.conditions().is_disabled();
-            if is_unchecked {
+            if !field.may_be_received() {
                 let what = "the whole field, because nothing received for it is checked";
                 lost.push(Loss { name: field.name.clone(), what: what.to_owned(), accepts: false });
                 continue;
             }
             let mut one = Writer { defined, control: &field.control, lost: &mut lost };
-            let schema = one.schema(&field.label);
-            if field.control.check_value(field.control.empty_value()).is_err() {
+            let mut schema = one.schema(&field.label);
+            if let Some(condition) = self.only_if(&field.name) {
+                // What is received for a field that does not count is not checked at all.
+                one.lose("that it is checked only if it counts", true);
+                let anything = Node::from(true);
+                let own = Node::from(schema);
+                schema =
+                    Table::default().with(ONLY_IF, condition).with("anyOf", vec![own, anything]);
+            } else if field.control.check_value(field.control.empty_value()).is_err() {
                 required.push(field.name.clone());
             }
             properties.put(&field.name, schema);
@@ -108,6 +117,22 @@ impl Sheet {
             schema.put("required", required);
         }
         (to_json(&schema.into()) + "\n", lost)
+    }
+}
+
+impl Sheet {
+    /// The condition under which a field counts: its own, and those of its fieldsets.
+    fn only_if(&self, name: &str) -> Option<String> {
+        let own = self.fields.iter().filter(|field| field.name == name);
+        let own = own.filter_map(|field| field.only_if.as_ref());
+        let sets = self.fieldsets.iter().filter(|set| set.fields.iter().any(|field| field == name));
+        let all = own.chain(sets.filter_map(|set| set.only_if.as_ref()));
+        let texts: Vec<&str> = all.map(|condition| condition.text.as_str()).collect();
+        match texts.as_slice() {
+            [] => None,
+            [one] => Some((*one).to_owned()),
+            several => Some(format!("({})", several.join(") and ("))),
+        }
     }
 }
 

@@ -92,6 +92,7 @@ pub(crate) struct FieldSheet {
     pub label: String,
     pub definition: Definition,
     pub unsent: bool,
+    pub only_if: Option<OnlyIf>,
     /// Where its name stands.
     pub span: Range<usize>,
 }
@@ -102,6 +103,7 @@ pub(crate) struct FieldsetSheet {
     pub legend: String,
     pub fields: Vec<String>,
     pub disabled: bool,
+    pub only_if: Option<OnlyIf>,
 }
 
 #[derive(Clone, Debug)]
@@ -113,6 +115,14 @@ pub(crate) struct Link {
     /// The ranges that the line leads from and to.
     pub ranges: Option<[(Decimal, Decimal); 2]>,
     pub one_way: bool,
+}
+
+/// A condition under which a field or a fieldset counts.
+#[derive(Clone, Debug)]
+pub(crate) struct OnlyIf {
+    /// As it is written.
+    pub text: String,
+    pub is: Expression,
 }
 
 #[derive(Clone, Debug)]
@@ -278,6 +288,16 @@ impl Sheet {
             if fieldset.disabled {
                 // It is there unless it was wrong, and then there is nothing to disable.
                 let _ = form.set_fieldset_disabled(&fieldset.name, true);
+            }
+        }
+        for field in &self.fields {
+            if let Some(condition) = &field.only_if {
+                form = sound(form.only_if(&field.name, condition.is.clone()));
+            }
+        }
+        for fieldset in &self.fieldsets {
+            if let Some(condition) = &fieldset.only_if {
+                form = sound(form.fieldset_only_if(&fieldset.name, condition.is.clone()));
             }
         }
         form

@@ -59,7 +59,7 @@ impl Sheet {
         picture.text(MARGIN, title, "font-size=\"22\" font-weight=\"600\"", colours.ink);
         picture.y += 18.0;
         form.fields_outside().for_each(|field| self.drawn(&mut picture, field));
-        for set in form.fieldsets() {
+        for set in form.fieldsets().filter(|set| form.fieldset_counts(set)) {
             picture.y += 26.0;
             picture.text(MARGIN, &set.label, "letter-spacing=\"1\"", colours.quiet);
             let (y, line) = (picture.y + 8.0, colours.line);
@@ -80,6 +80,9 @@ impl Sheet {
     }
 
     fn drawn(&self, picture: &mut Picture, field: &Field) {
+        if !field.counts() {
+            return;
+        }
         picture.y += LINE;
         let required = if field.control.conditions().required { " (required)" } else { "" };
         let label = format!("{}{required}", field.label);

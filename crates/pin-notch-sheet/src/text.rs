@@ -28,7 +28,7 @@ impl Sheet {
         if !alone.is_empty() {
             blocks.push(alone);
         }
-        for set in form.fieldsets() {
+        for set in form.fieldsets().filter(|set| form.fieldset_counts(set)) {
             blocks.push(format!("{}\n{}", set.label, rows(form.fields_in(set), wide)));
         }
         blocks.join("\n")
@@ -42,7 +42,7 @@ fn label(field: &Field) -> String {
 
 fn rows<'a>(fields: impl Iterator<Item = &'a Field>, wide: usize) -> String {
     let mut text = String::new();
-    for field in fields {
+    for field in fields.filter(|field| field.counts()) {
         for (at, line) in drawn(&field.control.view()).iter().enumerate() {
             let label = if at == 0 { label(field) } else { String::new() };
             text.push_str(format!("  {label:wide$}  {line}").trim_end());

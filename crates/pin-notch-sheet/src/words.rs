@@ -10,12 +10,15 @@ pub(crate) const TOP: [&str; 9] =
     ["title", "lang", "send", "reset", "field", "fieldset", "link", "rule", "texts"];
 
 /// What a field has besides the attributes of its control.
-pub(crate) const FIELD: [&str; 4] = ["name", "control", "label", "unsent"];
+pub(crate) const FIELD: [&str; 5] = ["name", "control", "label", "unsent", ONLY_IF];
+
+/// The condition under which a field or a fieldset counts.
+pub(crate) const ONLY_IF: &str = "only-if";
 
 /// The name of a file with options.
 pub(crate) const OPTIONS_FROM: &str = "options-from";
 
-pub(crate) const FIELDSET: [&str; 4] = ["name", "legend", "fields", "disabled"];
+pub(crate) const FIELDSET: [&str; 5] = ["name", "legend", "fields", "disabled", ONLY_IF];
 pub(crate) const LINK: [&str; 5] = ["from", "to", "from-range", "to-range", "one-way"];
 pub(crate) const RULE: [&str; 3] = ["holds", "message", "warns"];
 pub(crate) const TEXTS: [&str; 6] = ["title", "send", "reset", "fields", "fieldsets", "messages"];

@@ -1,6 +1,8 @@
 //! Sheets: what is wrong with them is told with its place, and what is right makes a form.
 
-use pin_notch_sheet::{Context, Finding, Format, Page, Sheet, Theme, place};
+use pin_notch_sheet::{
+    Context, Finding, Format, Moves, Page, Severity, Sheet, Step, Theme, from_schema, place,
+};
 use proptest::prelude::*;
 
 fn read(text: &str, format: Format) -> (Sheet, Vec<Finding>) {
@@ -148,6 +150,20 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
         (
             slider("") + "[[link]]\nfrom = 'a'\nto = 'a'",
             &["8:6 error link-to-itself: a field does not follow itself"],
+        ),
+        (
+            CONDITIONS.replace("only-if = \"mites > 9\"", "only-if = \"again = '2026'\""),
+            &["13:20 error rule-type: \"2026\" is not a day [write one like '2026-05-14']"],
+        ),
+        (
+            CONDITIONS.replace("mites > 9", "again is empty"),
+            &[
+                "22:11 error only-if-circle: whether \"given\" counts hangs on its own value [let it hang on other fields, of which none hangs on this one]",
+            ],
+        ),
+        (
+            CONDITIONS.replace("mites > 9", "mites < 0"),
+            &["13:11 remark never-counts: \"given\" never counts, whatever is entered"],
         ),
         (rule("a < 'x'"), &["7:14 error rule-type: this is a text, and a number is needed here"]),
         (rule("b < 3"), &["7:10 error no-such-field: no field is named \"b\""]),
@@ -467,5 +483,88 @@ proptest! {
         let text = format!("{}[[rule]]\nholds = \"{rule}\"\nmessage = \"m\"\n", field("slider", ""));
         let (sheet, _) = read(&text, Format::Toml);
         let _ = sheet.form().read(b"a=3");
+    }
+}
+
+/// With many mites a treatment counts, and with one its day.
+const CONDITIONS: &str = r#"
+[[field]]
+name = "mites"
+control = "stepper"
+label = "Mites"
+min = 0
+[[field]]
+name = "given"
+control = "select"
+label = "Given"
+required = true
+options = ["oa", "fa"]
+only-if = "mites > 9"
+[[field]]
+name = "again"
+control = "date"
+label = "Again on"
+[[fieldset]]
+name = "later"
+legend = "Later"
+fields = ["again"]
+only-if = "given is not empty"
+"#;
+
+#[test]
+fn fields_count_only_if_their_condition_holds() {
+    let (sheet, found) = read(CONDITIONS, Format::Toml);
+    assert_eq!(found, []);
+    let form = sheet.form();
+    assert!(form.read(b"mites=3").is_ok() && form.read(b"mites=12").is_err());
+    assert_eq!(form.read(b"mites=3&given=oa").unwrap().unknown(), ["given"]);
+    // Drawn is what counts; a page without script holds everything, and demands nothing that may not count.
+    let shown = |values: &[u8]| sheet.to_text(&sheet.form_with(values));
+    assert_eq!(shown(b"mites=3"), "  Mites     [3         ]\n");
+    assert_eq!(shown(b"mites=12").lines().count(), 2);
+    assert!(shown(b"mites=12&given=oa").contains("Later\n  Again on"));
+    assert!(!sheet.to_svg(&form, Theme::Light).contains("Given"));
+    let page = sheet.page(&form, &Page::default());
+    let given = page.split("<notch-select id=\"given\"").nth(1).unwrap();
+    let (head, rest) = given.split_once('>').unwrap();
+    let native = rest.split_once("</template>").unwrap().1.split("</notch-select>").next().unwrap();
+    assert!(
+        !format!("{head}{native}").contains("disabled") && !head.contains("required"),
+        "{head}"
+    );
+    // The moves of a trace tell what begins and ceases to count.
+    let mut told = Vec::new();
+    let mut form = sheet.form();
+    let moves = Moves::read("mites: choose 12\ngiven: pick oa\nmites: choose 2\n", &form).unwrap();
+    moves.run(&mut form, |_, step| {
+        if let Step::Moved(moved) = step {
+            told.push(moved.outcome);
+        }
+    });
+    assert_eq!(
+        told,
+        [
+            "input 12, change 12; given counts",
+            "input oa, change oa; again counts",
+            "input 2, change 2; given does not count; again does not count",
+        ]
+    );
+}
+
+#[test]
+fn a_schema_takes_whatever_a_field_that_does_not_count_was_sent() {
+    let (sheet, _) = read(CONDITIONS, Format::Toml);
+    let (schema, lost) = sheet.to_schema();
+    let told: Vec<String> = lost.iter().map(ToString::to_string).collect();
+    let only = "that it is checked only if it counts";
+    assert_eq!(told, [format!("given: {only}"), format!("again: {only}"), "fieldsets".to_owned()]);
+    let (toml, lost) = from_schema(&schema).unwrap();
+    assert_eq!(lost, []);
+    let (again, found) = read(&toml, Format::Toml);
+    assert_eq!(found.iter().filter(|one| one.severity == Severity::Error).count(), 0, "{found:?}");
+    for body in ["mites=3", "mites=12", "mites=12&given=oa", "mites=3&given=x", "mites=12&given=x"]
+    {
+        let verdicts = [&sheet, &again].map(|sheet| sheet.form().read(body.as_bytes()).is_ok());
+        assert_eq!(verdicts[0], verdicts[1], "{body}: {toml}");
     }
 }

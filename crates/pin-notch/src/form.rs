@@ -194,8 +194,9 @@ impl Field {
         !self.unsent && !self.control.conditions().is_disabled()
     }
 
-    /// Whether something may be received for it, if it counts by what was received for others.
-    fn may_be_received(&self) -> bool {
+    /// Whether something may be received for it, if it counts by what was received for others: nothing is looked for
+    /// that is disabled or never sent.
+    pub fn may_be_received(&self) -> bool {
         !self.unsent && !self.control.conditions().disabled && !self.fieldset_disabled
     }
 

@@ -57,7 +57,7 @@ impl Reader<'_> {
             }
         }
         self.all_options(node, &mut definition);
-        let field = FieldSheet { name, label, definition, unsent, span };
+        let field = FieldSheet { name, label, definition, unsent, only_if: None, span };
         self.control(node, &field);
         Some(field)
     }

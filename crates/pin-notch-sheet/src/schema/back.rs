@@ -1,7 +1,8 @@
 //! A sheet from JSON Schema: a control for each property that one can be made of.
 
-use super::{CONTROL, LINE_WORDS, Loss, MOST_LISTED, sound};
+use super::{CONTROL, LINE_WORDS, Loss, MOST_LISTED, ONLY_IF, sound};
 use crate::tree::{self, Format, Is, Node, Table};
+use crate::words;
 use pin_notch::{
     ControlKind, Date, DateTime, Decimal, Measure, Month, Quoted, Time, Week, parse_number,
 };
@@ -69,9 +70,26 @@ pub fn from_schema(schema: &str) -> Result<(String, Vec<Loss>), String> {
     for (key, property) in properties.members() {
         let name = key.name.as_str();
         let mut reader = Property { name, lost: &mut lost };
-        if let Some(field) = reader.field(&schema, property, required.contains(name)) {
-            fields.push(field);
+        // A field that counts only under a condition has its schema beside one that takes anything.
+        let condition = text_of(property, ONLY_IF);
+        let own = property.get("anyOf").and_then(Node::as_list).and_then(<[Node]>::first);
+        let (property, condition) = match (condition, own) {
+            (Some(condition), Some(own)) => (own, Some(condition)),
+            _ => (property, None),
+        };
+        // Whether it has to be there once it counts, its own schema says alone.
+        let is_required = match condition {
+            Some(_) => !types(property).contains(&"null"),
+            None => required.contains(name),
+        };
+        let mut field = reader.field(&schema, property, is_required);
+        if let (Some(Is::Table(field)), Some(condition)) =
+            (field.as_mut().map(|field| &mut field.is), condition)
+        {
+            let key = tree::Key { span: 0..0, name: words::ONLY_IF.to_owned() };
+            field.push((key, condition.into()));
         }
+        fields.extend(field);
     }
     let mut sheet = Table::default();
     match schema.get("title").map(|node| &node.is) {

@@ -4,6 +4,7 @@ use super::Loss;
 use crate::finding::{Finding, Severity};
 use crate::sheet::{Context, Sheet};
 use crate::tree::{self, Format, Node, Table, to_toml};
+use crate::words;
 use std::collections::{BTreeMap, BTreeSet};
 
 /// The sheet as TOML. What is wrong in it is left out and listed: a default or a label alone, otherwise the
@@ -42,6 +43,7 @@ pub(super) fn without_errors(
             let word = spared(word);
             let (what, accepts) = match word {
                 Some("label") => (format!("its title: {error}"), false),
+                Some(words::ONLY_IF) => (format!("its condition: {error}"), true),
                 Some(_) => (format!("its default: {error}"), false),
                 None => (error.to_string(), true),
             };
@@ -103,5 +105,5 @@ impl Places {
 
 /// The word, if the field can do without it.
 fn spared(word: &str) -> Option<&str> {
-    ["label", "value", "checked"].contains(&word).then_some(word)
+    ["label", "value", "checked", words::ONLY_IF].contains(&word).then_some(word)
 }
