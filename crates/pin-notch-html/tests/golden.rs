@@ -157,7 +157,7 @@ fn each_kind_has_the_styles_of_its_parts() {
         (ControlKind::Select, "option"),
         (ControlKind::Date, "day"),
         (ControlKind::DateSpan, "calendar"),
-        (ControlKind::Time, "number"),
+        (ControlKind::Time, "before"),
     ] {
         let style = style_of(kind);
         assert!(style.contains(&format!("[part={part}]")), "{kind:?}: {part}");
