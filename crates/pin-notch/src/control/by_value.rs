@@ -5,7 +5,7 @@ use super::uniform::without_returns;
 use std::borrow::Cow;
 
 /// The places of options, in the order of what they send once line breaks are written alike. Of two that send
-/// one text the first is found, as in HTML: the sort keeps their order.
+/// one text the first is found, as in HTML.
 #[derive(Clone, Debug, Default, PartialEq)]
 pub(super) struct ByValue(Vec<usize>);
 
@@ -16,14 +16,25 @@ fn plain(text: &str) -> Cow<'_, str> {
 impl ByValue {
     pub(super) fn of(options: &[Choice]) -> Self {
         let mut places: Vec<usize> = (0..options.len()).collect();
-        places
-            .sort_by(|one, other| plain(&options[*one].value).cmp(&plain(&options[*other].value)));
+        places.sort_unstable_by(|one, other| {
+            let by_value = plain(&options[*one].value).cmp(&plain(&options[*other].value));
+            by_value.then(one.cmp(other))
+        });
         Self(places)
     }
 
     /// Where among these options, which are those it was made of, the one is that sends this.
     pub(super) fn place(&self, options: &[Choice], value: &str) -> Option<usize> {
-        self.alike(options, value).find(|at| options[*at].value == value)
+        self.places(options, value).next()
+    }
+
+    /// All that send this, in their order.
+    pub(super) fn places<'a>(
+        &'a self,
+        options: &'a [Choice],
+        value: &'a str,
+    ) -> impl Iterator<Item = usize> {
+        self.alike(options, value).filter(move |at| options[*at].value == value)
     }
 
     /// The same for a text that was sent: but for the writing of line breaks, if there is none exactly.

@@ -176,10 +176,12 @@ impl CheckboxGroup {
 
     /// Which are on by these values. One that no checkbox sends counts for none.
     fn on_by<T: AsRef<str>>(&self, values: &[T]) -> Vec<bool> {
-        let mut sorted: Vec<&str> = values.iter().map(AsRef::as_ref).collect();
-        sorted.sort_unstable();
-        let is_on = |option: &Choice| sorted.binary_search(&option.value.as_str()).is_ok();
-        self.definition.options.iter().map(is_on).collect()
+        let options = &self.definition.options;
+        let mut on = vec![false; options.len()];
+        for value in values {
+            self.by_value.places(options, value.as_ref()).for_each(|at| on[at] = true);
+        }
+        on
     }
 
     /// What these send, disabled ones as well.

@@ -280,8 +280,14 @@ impl DatePattern {
             leading_number(world, text, if tight { least } else { most })
         };
         let names = |count, name: &dyn Fn(usize) -> String, put: &dyn Fn(usize) -> Parts| {
-            let mut all = leading_names(world, text, count, name).into_iter();
-            all.find_map(|(which, rest)| self.parts(world, at + 1, rest, put(which)))
+            let mut longest = usize::MAX;
+            while let Some((which, rest)) = leading_name(world, text, count, name, longest) {
+                if let Some(found) = self.parts(world, at + 1, rest, put(which)) {
+                    return Some(found);
+                }
+                longest = text.len() - rest.len();
+            }
+            None
         };
         let (found, rest) = match piece {
             Piece::Year(places) => {
@@ -345,24 +351,27 @@ fn leading_number<'t>(world: &dyn World, text: &'t str, most: usize) -> Option<(
     (count > 0).then(|| (value, &text[end..]))
 }
 
-/// With which of so many names a text begins, whatever its case, and the rest of each; the longest first.
-fn leading_names<'t>(
+/// Which of so many names a text begins with, whatever its case, and the rest; the longest that is shorter than
+/// `below`, if with several.
+fn leading_name<'t>(
     world: &dyn World,
     text: &'t str,
     count: usize,
     name: &dyn Fn(usize) -> String,
-) -> Vec<(usize, &'t str)> {
-    let mut found = Vec::new();
+    below: usize,
+) -> Option<(usize, &'t str)> {
+    let mut found: Option<(usize, &str)> = None;
     for at in 0..count {
         let name = name(at);
         let mut chars = text.chars();
         let length: usize = name.chars().map_while(|_| chars.next()).map(char::len_utf8).sum();
         let (start, rest) = text.split_at(length);
         let as_long = start.chars().count() == name.chars().count() && !name.is_empty();
-        if as_long && (start == name || world.folded(start) == world.folded(&name)) {
-            found.push((at, rest));
+        let fits = as_long && (start == name || world.folded(start) == world.folded(&name));
+        let is_longest = found.is_none_or(|(_, shortest)| rest.len() < shortest.len());
+        if fits && length < below && is_longest {
+            found = Some((at, rest));
         }
     }
-    found.sort_by_key(|(_, rest)| rest.len());
     found
 }

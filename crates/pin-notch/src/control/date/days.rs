@@ -202,10 +202,9 @@ impl Days {
         }
         let way =
             |steps: i128| (1..=REACH).map_while(move |n| self.notches.stepped(from, n * steps));
-        let mut found: Vec<Date> =
-            [1, -1].into_iter().filter_map(|way_to| way(way_to).find(open)).collect();
-        found.sort_by_key(|open| open.days().abs_diff(day.days()));
-        found.first().copied()
+        let found = [1, -1].into_iter().filter_map(|way_to| way(way_to).find(open));
+        // Of two as near, the first, which is the later.
+        found.min_by_key(|open| open.days().abs_diff(day.days()))
     }
 
     /// All that is wrong with a day.

@@ -244,11 +244,9 @@ impl Select {
 
     /// These values in the order of their options, pending ones last.
     pub(super) fn in_order(&self, chosen: Vec<String>) -> Vec<String> {
-        let mut placed: Vec<(usize, String)> = chosen
-            .into_iter()
-            .map(|value| (self.list.place_of(&value).unwrap_or(usize::MAX), value))
-            .collect();
-        placed.sort_by_key(|(place, _)| *place);
-        placed.into_iter().map(|(_, value)| value).collect()
+        let place = |value: &String| self.list.place_of(value).unwrap_or(usize::MAX);
+        let mut order: Vec<(usize, usize)> = chosen.iter().map(place).zip(0..).collect();
+        order.sort_unstable();
+        order.into_iter().map(|(_, at)| chosen[at].clone()).collect()
     }
 }
