@@ -2,7 +2,7 @@
 //! written anew, to be read again.
 
 use pin_notch::{Choice, Control, ControlKind, Intent, Key, Place};
-use pin_notch_html::{Face, Looks, control_of, definition_from, element_html, style_of};
+use pin_notch_html::{Action, Face, Looks, control_of, definition_from, element_html, style_of};
 use std::error::Error;
 use std::path::Path;
 
@@ -78,18 +78,23 @@ fn options(kind: ControlKind) -> Vec<Choice> {
 }
 
 fn made(kind: ControlKind) -> Control {
-    let (attributes, intents) = filled(kind);
+    let mut control = made_without_intents(kind);
+    for intent in filled(kind).1 {
+        let turn = control.handle(intent);
+        assert_eq!(turn.refusal(), None, "{kind:?}: {intent:?}");
+    }
+    control
+}
+
+fn made_without_intents(kind: ControlKind) -> Control {
+    let (attributes, _) = filled(kind);
     let given = |name: &str| {
         attributes.iter().find(|(known, _)| *known == name).map(|(_, text)| (*text).to_owned())
     };
     let read = definition_from(kind, &options(kind), given);
     assert_eq!(read.notes, [], "{kind:?}");
-    let (mut control, notes) = control_of(read.definition);
+    let (control, notes) = control_of(read.definition);
     assert_eq!(notes, [], "{kind:?}");
-    for intent in intents {
-        let turn = control.handle(intent);
-        assert_eq!(turn.refusal(), None, "{kind:?}: {intent:?}");
-    }
     control
 }
 
@@ -133,6 +138,10 @@ fn faces_are_as_they_were_read() -> Result<(), Box<dyn Error>> {
         let (head, after) = html.split_once("<template").unwrap_or_default();
         let native = after.split_once("</template>").map_or("", |(_, native)| native);
         let now = format!("{now}\nwithout script, in {head}\n\n{}", lines(native));
+        let mut quiet = made_without_intents(*kind);
+        quiet.set_disabled(true);
+        let face = Face::of(&quiet, &Looks::default(), false);
+        let now = format!("{now}\ndisabled\n\n{}", lines(&face.root.to_html()));
         let file = folder.join(kind.name()).with_extension("txt");
         if std::env::var_os("PIN_NOTCH_PRINT").is_some() {
             std::fs::create_dir_all(&folder)?;
@@ -163,4 +172,56 @@ fn each_kind_has_the_styles_of_its_parts() {
         assert!(style.contains(&format!("[part={part}]")), "{kind:?}: {part}");
         assert!(style.contains("[part=problem]"), "{kind:?}");
     }
+}
+
+/// What the live page asks of a face and of the names of actions.
+#[test]
+fn faces_answer_what_the_page_asks() -> Result<(), Box<dyn Error>> {
+    let text = |control: &Control, end: &str| {
+        Face::of(control, &Looks::default(), true).root.field_text(end).map(str::to_owned)
+    };
+    assert_eq!(text(&made(ControlKind::Stepper), "").as_deref(), Some("1x"));
+    assert_eq!(text(&made(ControlKind::Slider), ""), None);
+    let given = |name: &str| match name {
+        "two-fields" => Some(String::new()),
+        "value" => Some("2026-05-11/2026-05-14".to_owned()),
+        _ => None,
+    };
+    let away = control_of(definition_from(ControlKind::DateSpan, &[], given).definition).0;
+    assert_eq!(text(&away, "from").as_deref(), Some("2026-05-11"));
+    assert_eq!(text(&away, "to").as_deref(), Some("2026-05-14"));
+    let mut list = made(ControlKind::Select);
+    assert_eq!(Action::intent("toggle", "", &list), Some(Intent::Close));
+    let _ = list.handle(Intent::Close);
+    assert_eq!(Action::intent("toggle", "", &list), Some(Intent::Open));
+    assert_eq!(
+        Action::intent("day", "2026-05-14", &list),
+        Some(Intent::PickDay("2026-05-14".parse()?))
+    );
+    assert_eq!(Action::intent("step", "-1", &list), Some(Intent::Step(-1)));
+    assert_eq!(Action::intent("nothing", "", &list), None);
+    // Before its time, nothing is called wrong; what the server has found is, at any time.
+    let mut looks = Looks::default();
+    let required = made(ControlKind::Checkbox);
+    let problem = |looks: &Looks, reporting| {
+        let html = Face::of(&required, looks, reporting).root.to_html();
+        let after = html.split_once("id=\"problem\">").map_or("", |(_, after)| after).to_owned();
+        after.split('<').next().unwrap_or_default().to_owned()
+    };
+    assert_eq!(problem(&looks, false), "");
+    assert_eq!(problem(&looks, true), "A value is required.");
+    looks.problem = "Say so.".to_owned();
+    assert_eq!(problem(&looks, false), "Say so.");
+    // The page's own icon stands in the place of the drawn one.
+    looks = Looks::default();
+    looks.svg = "<svg><circle r=\"4\"/></svg>".to_owned();
+    let html = Face::of(&made(ControlKind::Rating), &looks, true).root.to_html();
+    assert!(html.matches("<circle r=\"4\"/>").count() >= 3, "{html}");
+    // A long text is cut in its middle, so that both of its ends can be read.
+    let long = [Choice::new("a", "The hive at the very end of the long orchard")];
+    let mut list = control_of(definition_from(ControlKind::Select, &long, |_| None).definition).0;
+    let _ = list.handle(Intent::Open);
+    let html = Face::of(&list, &Looks::default(), true).root.to_html();
+    assert!(html.contains("<span class=\"tail\">the long orchard</span>"), "{html}");
+    Ok(())
 }
