@@ -24,7 +24,7 @@ mod tree;
 mod words;
 
 pub use finding::{Finding, Severity, place};
-pub use moves::{Expected, MoveError, Moved, Moves, Step};
+pub use moves::{Expected, MoveError, Moved, Moves, MovesError, Step, run_moves};
 pub use page::{Page, Theme};
 pub use schema::{Loss, from_schema};
 pub use sheet::{Context, Files, Sheet};

@@ -1,6 +1,9 @@
 //! A form driven by a text: each line is a move, or what is expected of the one before.
 
 mod read;
+mod run;
+
+pub use run::{MovesError, run_moves};
 
 use pin_notch::{Form, Value};
 use read::{Line, Move};

@@ -2,6 +2,7 @@
 
 use pin_notch_sheet::{
     Context, Finding, Format, Moves, Page, Severity, Sheet, Step, Theme, from_schema, place,
+    run_moves,
 };
 use proptest::prelude::*;
 
@@ -567,4 +568,34 @@ fn a_schema_takes_whatever_a_field_that_does_not_count_was_sent() {
         let verdicts = [&sheet, &again].map(|sheet| sheet.form().read(body.as_bytes()).is_ok());
         assert_eq!(verdicts[0], verdicts[1], "{body}: {toml}");
     }
+}
+
+#[test]
+fn the_demo_moves_as_its_moves_say() {
+    run_moves("../pin-notch-cli/demo/inspection.toml", "../pin-notch-cli/demo/inspection.moves")
+        .unwrap();
+}
+
+#[test]
+fn moves_that_do_not_end_as_they_should_are_told_readably() {
+    let folder = std::path::Path::new(env!("CARGO_TARGET_TMPDIR"));
+    let [sheet, moves] = ["moves.toml", "some.moves"].map(|name| folder.join(name));
+    std::fs::write(&sheet, field("slider", "")).unwrap();
+    let run = |text: &str| {
+        std::fs::write(&moves, text).unwrap();
+        let error = run_moves(&sheet, &moves).unwrap_err();
+        assert_eq!(format!("{error:?}"), format!("\n{error}"));
+        error.to_string().replace(&format!("{}/", folder.display()), "")
+    };
+    assert_eq!(
+        run("a: choose 7\n> input 7, change 7\na = 8\na: choose 9\na: choose 9\n> change 9\n"),
+        "some.moves:3: after line 1: a: choose 7\n  expected  a = 8\n  found     a = 7\n\
+         some.moves:6: after line 5: a: choose 9\n  expected  change 9\n  found     refused: nothing would change\n"
+    );
+    assert!(run("b: choose 7\n").starts_with("some.moves:1: no field is named \"b\""));
+    std::fs::write(&sheet, "[[field]]\nname = 'a'\n").unwrap();
+    assert!(run("send\n").starts_with("moves.toml:1:"));
+    assert!(
+        run_moves(folder.join("none.toml"), &moves).unwrap_err().to_string().contains("none.toml")
+    );
 }
