@@ -50,8 +50,7 @@ pub fn run_moves(sheet: impl AsRef<Path>, moves: impl AsRef<Path>) -> Result<(),
     let folder = sheet.parent().unwrap_or(Path::new(""));
     let files =
         |name: &str| std::fs::read_to_string(folder.join(name)).map_err(|why| why.to_string());
-    let mut context = Context::default();
-    context.files = &files;
+    let context = Context { files: &files, ..Context::default() };
     let format = Format::of(&sheet.to_string_lossy());
     let (made, found) = Sheet::read(&text, format, &context);
     let mut wrong = String::new();

@@ -1,0 +1,124 @@
+//! What keywords say, whatever the type of value.
+
+use super::text_of;
+use crate::tree::{Is, Node};
+use pin_notch::ControlKind;
+use std::collections::BTreeSet;
+
+/// How far references are followed.
+const DEEPEST: usize = 16;
+
+/// The schema itself, or the one that its reference within the document leads to.
+pub(super) fn resolved<'s>(root: &'s Node, mut schema: &'s Node) -> Option<&'s Node> {
+    for _ in 0..DEEPEST {
+        match text_of(schema, "$ref") {
+            None => return matches!(schema.is, Is::Table(_)).then_some(schema),
+            Some(to) => schema = pointed_at(root, to.strip_prefix('#')?)?,
+        }
+    }
+    None
+}
+
+/// What a JSON pointer (RFC 6901) leads to.
+fn pointed_at<'s>(root: &'s Node, pointer: &str) -> Option<&'s Node> {
+    let mut tokens = pointer.split('/');
+    if tokens.next() != Some("") {
+        return None;
+    }
+    tokens.try_fold(root, |node, token| {
+        let name = token.replace("~1", "/").replace("~0", "~");
+        match node.as_list() {
+            Some(items) => items.get(name.parse::<usize>().ok()?),
+            None => node.get(&name),
+        }
+    })
+}
+
+/// Keywords that a kind of value has a place for, besides those that all have.
+pub(super) fn carried(kind: &str) -> &'static [&'static str] {
+    match kind {
+        "number" | "integer" => &[
+            "minimum",
+            "maximum",
+            "exclusiveMinimum",
+            "exclusiveMaximum",
+            "multipleOf",
+            "enum",
+            "const",
+        ],
+        "string" => &["enum", "const", "oneOf", "format", "pattern"],
+        "array" => &["items", "uniqueItems", "minItems", "maxItems"],
+        "boolean" => &["const", "enum"],
+        _ => &[],
+    }
+}
+
+/// The types of what the schema accepts, as far as it tells.
+pub(super) fn types(schema: &Node) -> Vec<&str> {
+    match schema.get("type").map(|node| &node.is) {
+        Some(Is::Text(one)) => vec![one],
+        Some(Is::List(types)) => types.iter().filter_map(Node::as_text).collect(),
+        Some(_) => Vec::new(),
+        None => {
+            let one_of = schema.get("oneOf").and_then(Node::as_list).unwrap_or_default();
+            let all = listed(schema)
+                .unwrap_or_else(|| one_of.iter().filter_map(|one| one.get("const")).collect());
+            let named = all.iter().map(|node| match node.is {
+                Is::Nothing => "null",
+                Is::On(_) => "boolean",
+                Is::Number(_) => "number",
+                Is::Text(_) => "string",
+                Is::List(_) => "array",
+                Is::Table(_) => "object",
+            });
+            named.collect::<BTreeSet<_>>().into_iter().collect()
+        }
+    }
+}
+
+/// The values that the schema lists one by one, if it does.
+pub(super) fn listed(schema: &Node) -> Option<Vec<&Node>> {
+    match (schema.get("enum").and_then(Node::as_list), schema.get("const")) {
+        (Some(all), None) => Some(all.iter().collect()),
+        (Some(all), Some(one)) => Some(all.iter().filter(|other| other.is == one.is).collect()),
+        (None, one) => one.map(|one| vec![one]),
+    }
+}
+
+/// Whether null is among what is listed, if anything is.
+pub(super) fn lists_null(schema: &Node) -> bool {
+    let is_null = |one: &Node| {
+        text_of(one, "type") == Some("null")
+            || one.get("const").is_some_and(|one| one.is == Is::Nothing)
+    };
+    let one_of = schema.get("oneOf").and_then(Node::as_list);
+    listed(schema).is_none_or(|all| all.iter().any(|one| one.is == Is::Nothing))
+        && one_of.is_none_or(|all| all.iter().any(is_null))
+}
+
+/// The word and the value for a default, if the control holds such values.
+pub(super) fn default_of(kind: ControlKind, default: &Node) -> Option<(&'static str, Is)> {
+    let is_text = |node: &Node| node.as_text().is_some();
+    let is_number = |node: &Node| node.as_number().is_some();
+    let fits = match kind {
+        ControlKind::Switch | ControlKind::Checkbox => match default.is {
+            Is::On(true) => return Some(("checked", Is::On(true))),
+            Is::On(false) => return Some(("checked", Is::Nothing)),
+            Is::Nothing | Is::Number(_) | Is::Text(_) | Is::List(_) | Is::Table(_) => false,
+        },
+        ControlKind::Slider | ControlKind::Rating | ControlKind::Stepper => is_number(default),
+        ControlKind::SpanSlider => default.as_list()?.iter().all(is_number),
+        ControlKind::CheckboxGroup | ControlKind::DateSpan => {
+            default.as_list()?.iter().all(is_text)
+        }
+        ControlKind::Select => is_text(default) || default.as_list()?.iter().all(is_text),
+        ControlKind::RadioGroup
+        | ControlKind::ItemStepper
+        | ControlKind::Date
+        | ControlKind::Month
+        | ControlKind::Week
+        | ControlKind::Time
+        | ControlKind::DateTime => is_text(default),
+    };
+    (fits || default.is == Is::Nothing).then(|| ("value", default.is.clone()))
+}

@@ -1,0 +1,168 @@
+//! Texts: days, months, weeks, times, and what is chosen from a list.
+
+use super::super::{
+    DATE_MINUTES, DATE_TIME, DAY, LINE_WORDS, MINUTES, MONTH, MOST_LISTED, TIME, WEEK,
+};
+use super::keywords::listed;
+use super::{Property, text_of};
+use crate::tree::{Is, Node, Table};
+use pin_notch::{ControlKind, Date, DateTime, Decimal, Measure, Month, Time, Week};
+
+impl Property<'_> {
+    pub(super) fn text(
+        &mut self,
+        schema: &Node,
+        may_be_null: bool,
+    ) -> Option<(ControlKind, Table)> {
+        let lines = [
+            (DAY, "date", ControlKind::Date),
+            (MONTH, "month", ControlKind::Month),
+            (WEEK, "week", ControlKind::Week),
+            (MINUTES, "time", ControlKind::Time),
+            (DATE_MINUTES, "", ControlKind::DateTime),
+            (TIME, "time", ControlKind::Time),
+            (DATE_TIME, "", ControlKind::DateTime),
+        ];
+        let kinds = lines.map(|(_, _, kind)| kind);
+        let pattern = text_of(schema, "pattern");
+        let by_pattern =
+            lines.iter().find(|(known, ..)| pattern == Some(*known)).map(|line| line.2);
+        let by_format = match text_of(schema, "format") {
+            Some("date") => Some(ControlKind::Date),
+            _ => None,
+        };
+        let all = options(schema);
+        if let Some(kind) = by_pattern.or(by_format).or(self.named(schema, &kinds)) {
+            if let Some(all) = all {
+                return Some((kind, self.on_a_line(kind, &all)?));
+            }
+            let mut words = Table::default();
+            for word in LINE_WORDS {
+                if let Some(text) = text_of(schema, &format!("x-{word}")) {
+                    words.put(word, text);
+                }
+            }
+            let is_own = self.named(schema, &kinds).is_some();
+            // A pattern of ours that lists the values has the words for them beside it.
+            let is_by_words = pattern.is_some() && is_own && words != Table::default();
+            if by_pattern.or(by_format).is_none() && !is_by_words {
+                self.lose(format!("texts that are no {}", kind.name()), true);
+            }
+            if words != Table::default() || is_own {
+                return Some((kind, words));
+            }
+            if by_pattern.is_none() && pattern.is_some() {
+                self.lose("the keyword pattern", true);
+            }
+            // A step of a minute is the default of times; the pattern allows milliseconds.
+            if pattern == Some(TIME) || pattern == Some(DATE_TIME) {
+                words.put("step", Decimal::new(1, 3));
+            }
+            return Some((kind, words));
+        }
+        let is_free = listed(schema).is_none() && schema.get("oneOf").is_none();
+        let Some(all) = all else {
+            self.lose(
+                match (is_free, schema.get("format").is_some() || pattern.is_some()) {
+                    (true, true) => "its format or pattern has no control",
+                    (true, false) => "free text has no control",
+                    (false, _) => "not all of its listed values are texts",
+                },
+                true,
+            );
+            return None;
+        };
+        for name in ["format", "pattern"].iter().filter(|name| schema.get(name).is_some()) {
+            self.lose(format!("the keyword {name}"), true);
+        }
+        let named = self.named(schema, &[ControlKind::ItemStepper, ControlKind::RadioGroup]);
+        let kind = match named {
+            Some(ControlKind::ItemStepper) if may_be_null => ControlKind::Select,
+            named => named.unwrap_or(ControlKind::Select),
+        };
+        Some((kind, Table::default().with("options", written(&all))))
+    }
+
+    /// The words for values that are listed one by one: bounds, their step where they lie evenly, and for days
+    /// those between that are not there.
+    fn on_a_line(&mut self, kind: ControlKind, all: &[(String, String)]) -> Option<Table> {
+        let (places, units) = match kind {
+            ControlKind::Date => places::<Date>(all),
+            ControlKind::Month => places::<Month>(all),
+            ControlKind::Week => places::<Week>(all),
+            ControlKind::Time => places::<Time>(all),
+            ControlKind::DateTime => places::<DateTime>(all),
+            ControlKind::Slider
+            | ControlKind::SpanSlider
+            | ControlKind::Rating
+            | ControlKind::Switch
+            | ControlKind::Checkbox
+            | ControlKind::CheckboxGroup
+            | ControlKind::RadioGroup
+            | ControlKind::Stepper
+            | ControlKind::ItemStepper
+            | ControlKind::Select
+            | ControlKind::DateSpan => (Vec::new(), 1),
+        };
+        let mut lying: Vec<(i64, &str)> =
+            places.iter().copied().zip(all.iter().map(|(value, _)| value.as_str())).collect();
+        lying.sort_unstable();
+        lying.dedup_by_key(|(place, _)| *place);
+        let (Some(first), Some(last), true) =
+            (lying.first(), lying.last(), places.len() == all.len())
+        else {
+            self.lose("not all of its listed values are of one kind", true);
+            return None;
+        };
+        let mut words = Table::default().with("min", first.1).with("max", last.1);
+        let gaps: Vec<i64> = lying.windows(2).map(|pair| pair[1].0 - pair[0].0).collect();
+        let step = gaps.iter().copied().min().unwrap_or(1);
+        words.put("step", Decimal::from(step) / Decimal::from(units));
+        if gaps.iter().all(|gap| *gap == step) {
+            return Some(words);
+        }
+        let missing: u128 = gaps.iter().map(|gap| gap.unsigned_abs() as u128 - 1).sum();
+        if kind == ControlKind::Date && step == 1 && missing <= MOST_LISTED {
+            let missing = lying.windows(2).flat_map(|pair| pair[0].0 + 1..pair[1].0);
+            let one = |place: i64| {
+                let day = Date::from_line(place).map(|day| day.to_string()).unwrap_or_default();
+                let text = "This day is not among those that can be chosen.";
+                Table::default().with("value", day).with("text", text)
+            };
+            words.put("options", missing.map(one).collect::<Vec<_>>());
+        } else {
+            self.lose("its listed values are taken for all from the first to the last", true);
+        }
+        Some(words)
+    }
+}
+
+/// Where values lie on their line, as far as they are such values, and how many of its units a step counts.
+fn places<M: Measure>(all: &[(String, String)]) -> (Vec<i64>, u32) {
+    let read = all.iter().filter_map(|(text, _)| text.parse::<M>().ok());
+    (read.map(Measure::to_line).collect(), M::UNITS)
+}
+
+/// The texts that are listed, each with what people read.
+pub(super) fn options(schema: &Node) -> Option<Vec<(String, String)>> {
+    if let Some(all) = listed(schema) {
+        let texts = all.iter().filter(|one| one.is != Is::Nothing);
+        return texts
+            .map(|one| one.as_text().map(|text| (text.to_owned(), text.to_owned())))
+            .collect();
+    }
+    let all = schema.get("oneOf").and_then(Node::as_list)?;
+    let one = |one: &Node| {
+        let value = text_of(one, "const")?;
+        Some((value.to_owned(), text_of(one, "title").unwrap_or(value).to_owned()))
+    };
+    all.iter().filter(|one| text_of(one, "type") != Some("null")).map(one).collect()
+}
+
+pub(super) fn written(options: &[(String, String)]) -> Vec<Node> {
+    let one = |(value, text): &(String, String)| match value == text {
+        true => value.as_str().into(),
+        false => Table::default().with("value", value.as_str()).with("text", text.as_str()).into(),
+    };
+    options.iter().map(one).collect()
+}
