@@ -1,0 +1,63 @@
+//! What comes of a sheet with a field of each kind, as it was read once: `golden/all.*`. With `PIN_NOTCH_PRINT=1` the
+//! files are written anew, to be read again.
+
+use pin_notch_sheet::{Context, Format, Page, Severity, Sheet, Theme};
+use std::path::Path;
+
+fn sheet(text: &str, format: Format) -> Sheet {
+    let mut context = Context::default();
+    context.today = "2026-05-16".parse().ok();
+    let (sheet, found) = Sheet::read(text, format, &context);
+    let errors: Vec<_> = found.iter().filter(|one| one.severity == Severity::Error).collect();
+    assert!(errors.is_empty(), "{errors:?}");
+    sheet
+}
+
+fn compare(name: &str, found: &str) {
+    let path = Path::new(env!("CARGO_MANIFEST_DIR")).join("tests/golden").join(name);
+    if std::env::var_os("PIN_NOTCH_PRINT").is_some() {
+        std::fs::write(&path, found).unwrap();
+    }
+    assert_eq!(found, std::fs::read_to_string(&path).unwrap(), "{}", path.display());
+}
+
+/// The page without the elements' own insides, which are looked at where they are made.
+fn outline(html: &str) -> String {
+    let mut pieces = html.split("<template");
+    let mut text = pieces.next().unwrap_or_default().to_owned();
+    for piece in pieces {
+        text.push_str("<template>…</template>");
+        text.push_str(piece.split_once("</template>").map_or("", |(_, after)| after));
+    }
+    let (head, body) = text.split_once("<style>").unwrap();
+    format!("{head}<style>…</style>{}", body.split_once("</style>").unwrap().1)
+}
+
+#[test]
+fn all_that_comes_of_a_sheet_is_as_it_was_read() {
+    let all = sheet(include_str!("golden/all.toml"), Format::Toml);
+    let form = all.form();
+    compare("all.txt", &all.to_text(&form));
+    compare("all.svg", &all.to_svg(&form, Theme::Light));
+    compare("all.html", &outline(&all.page(&form, &Page::default())));
+    let (schema, lost) = all.to_schema();
+    let lost: String = lost.iter().map(|loss| format!("{loss} ({})\n", loss.accepts)).collect();
+    compare("all.schema.txt", &format!("{schema}\n{lost}"));
+    // In another language, after a refusal, and in the other format.
+    let german = all.clone().in_language("de");
+    let body = b"mites=120&visited=2026-05-17&weight=99";
+    let problems = german.form().read(body).unwrap_err();
+    let mut page = Page::default();
+    page.problems = Some(&problems);
+    page.action = "/in";
+    page.theme = Theme::Dark;
+    compare("all.de.html", &outline(&german.page(&german.form_with(body), &page)));
+    assert_eq!((german.lang(), german.title()), ("de", "Alles"));
+    assert_eq!(all.languages().collect::<Vec<_>>(), ["de"]);
+    let json = sheet(&all.to_json(), Format::Json);
+    assert_eq!((json.to_text(&form), json.to_toml()), (all.to_text(&form), all.to_toml()));
+    let mut good = String::from("weight=10&queen=on&seen=eggs&visited=2026-05-14&closed=&mites=12");
+    good.push_str("&outside=10&outside=30&hive=Orchard&opened=");
+    let values = form.read(good.as_bytes()).unwrap();
+    compare("all.answer.html", &outline(&all.answer(&form, &values, &Page::default())));
+}
