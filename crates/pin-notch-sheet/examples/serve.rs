@@ -5,7 +5,7 @@
 use axum::Router;
 use axum::body::{Body, Bytes};
 use axum::extract::DefaultBodyLimit;
-use axum::http::{HeaderName, HeaderValue, Request, StatusCode, header};
+use axum::http::{HeaderMap, HeaderName, HeaderValue, Request, StatusCode, header};
 use axum::response::{Html, IntoResponse, Response};
 use axum::routing::get;
 use pin_notch_sheet::{Context, Format, Page, Severity, Sheet};
@@ -28,11 +28,26 @@ fn head(sheet: &Sheet) -> String {
     )
 }
 
-fn receive(sheet: &Sheet, body: &[u8]) -> Response {
+/// Whether whoever asks is a program that wants JSON rather than a page.
+fn wants_json(headers: &HeaderMap) -> bool {
+    let accepted = headers.get(header::ACCEPT).and_then(|value| value.to_str().ok());
+    accepted.is_some_and(|kinds| kinds.contains("json") && !kinds.contains("text/html"))
+}
+
+fn receive(sheet: &Sheet, headers: &HeaderMap, body: &[u8]) -> Response {
     let (form, head) = (sheet.form(), head(sheet));
     let mut page = Page::default();
     page.head = &head;
-    match form.read(body) {
+    let is_json = headers.get(header::CONTENT_TYPE).is_some_and(|kind| kind == "application/json");
+    let json = |kind: &'static str, text: String| ([(header::CONTENT_TYPE, kind)], text);
+    match if is_json { form.read_json(body) } else { form.read(body) } {
+        Ok(values) if wants_json(headers) => {
+            json("application/json", values.to_json()).into_response()
+        }
+        Err(problems) if wants_json(headers) => {
+            let details = json("application/problem+json", problems.to_problem_details());
+            (StatusCode::UNPROCESSABLE_ENTITY, details).into_response()
+        }
         Ok(values) => Html(sheet.answer(&form, &values, &page)).into_response(),
         Err(problems) => {
             page.problems = Some(&problems);
@@ -62,7 +77,11 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
         Html(shown.page(&shown.form(), &page))
     };
     let router = Router::new()
-        .route("/", get(show).post(async move |body: Bytes| receive(&sent, &body)))
+        .route(
+            "/",
+            get(show)
+                .post(async move |headers: HeaderMap, body: Bytes| receive(&sent, &headers, &body)),
+        )
         .route("/pin-notch.js", get(async || ([(header::CONTENT_TYPE, "text/javascript")], SCRIPT)))
         .route(
             "/pin-notch.wasm",

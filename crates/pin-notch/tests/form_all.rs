@@ -168,6 +168,29 @@ fn the_work_of_reading_is_bounded() {
     }
 }
 
+#[cfg(feature = "json")]
+#[test]
+fn problems_are_a_document_that_programs_can_read() {
+    let named =
+        |name: &str| Form::new().with(name, "Name", Rating::builder().required(true)).unwrap();
+    for (name, pointer) in [
+        ("a b", "#/a%20b"),
+        ("a/b~c", "#/a~1b~0c"),
+        ("é\"", "#/%C3%A9%22"),
+        ("next-visit", "#/next-visit"),
+    ] {
+        let details = named(name).read(b"").unwrap_err().to_problem_details();
+        let details: serde_json::Value = serde_json::from_str(&details).unwrap();
+        assert_eq!((&details["status"], &details["type"]), (&422.into(), &"about:blank".into()));
+        let error = &details["errors"][0];
+        assert_eq!((&error["pointer"], &error["name"]), (&pointer.into(), &name.into()));
+        assert_eq!((&error["state"], error.get("received")), (&"valueMissing".into(), None));
+    }
+    let whole = named("a").read_json(b"[]").unwrap_err().to_problem_details();
+    let whole: serde_json::Value = serde_json::from_str(&whole).unwrap();
+    assert_eq!(whole["errors"][0].get("pointer"), None);
+}
+
 /// What reading this keeps at its fullest, as a multiple of what was received.
 #[track_caller]
 fn kept(received: &str, read: impl Fn(&Form, &[u8]) -> Result<Values, Problems>) -> f64 {
