@@ -63,6 +63,7 @@ pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<F
     }
     reader.fieldsets(&tree, &mut sheet);
     reader.links(&tree, &mut sheet);
+    crate::fill::follow_from_the_start(&mut sheet);
     reader.rules(&tree, &mut sheet);
     reader.conditions(&tree, &mut sheet);
     reader.texts(&tree, &mut sheet);

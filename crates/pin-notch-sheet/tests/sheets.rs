@@ -599,3 +599,28 @@ fn moves_that_do_not_end_as_they_should_are_told_readably() {
         run_moves(folder.join("none.toml"), &moves).unwrap_err().to_string().contains("none.toml")
     );
 }
+
+#[test]
+fn what_follows_another_field_follows_from_the_first_moment() {
+    let degrees = |celsius: &str, fahrenheit: &str| {
+        let field = |name: &str, value: &str| {
+            format!(
+                "[[field]]\nname='{name}'\ncontrol='stepper'\nlabel='{name}'\nstep='any'\n{value}\n"
+            )
+        };
+        let link = "[[link]]\nfrom='c'\nto='f'\nfrom-range=[0,100]\nto-range=[32,212]\n";
+        let (sheet, found) =
+            read(&(field("c", celsius) + &field("f", fahrenheit) + link), Format::Toml);
+        assert!(found.iter().all(|one| one.severity == Severity::Remark), "{found:?}");
+        let mut form = sheet.form();
+        let first = form.urlencoded();
+        form.reset();
+        assert_eq!(form.urlencoded(), first, "and on reset");
+        first
+    };
+    assert_eq!(degrees("value=180", ""), "c=180&f=356");
+    assert_eq!(degrees("", "value=212"), "c=100&f=212");
+    assert_eq!(degrees("", ""), "c=&f=");
+    // What the sheet says of both, both keep.
+    assert_eq!(degrees("value=10", "value=11"), "c=10&f=11");
+}
