@@ -5,7 +5,7 @@ mod page;
 use page::Live;
 use pin_notch::{
     CheckboxGroup, Choice, Closed, Control, ControlKind, DatePicker, Definition, Intent, Place,
-    Rating, Select, Slider, Switch, Weekday,
+    Rating, Select, Slider, Stepper, Switch, Weekday,
 };
 use pin_notch_any::{Attempt, attempt, definition, mended};
 use pin_notch_html::{
@@ -222,4 +222,42 @@ proptest! {
         live.apply(&changes(&before, &after));
         prop_assert_eq!(live, Live::parse(&after.to_html()));
     }
+}
+
+#[test]
+fn icons_of_the_page_are_exchanged_only_when_they_are_others() {
+    let rating: Control = Rating::builder().max(2).value(1).build().unwrap().into();
+    let face = |path: &str| {
+        let mut looks = Looks::default();
+        looks.svg = format!("<svg><path d=\"{path}\"></path></svg>");
+        Face::of(&rating, &looks, true).root
+    };
+    let (one, other) = (face("M0 0h4"), face("M0 0v4"));
+    assert_eq!(changes(&one, &face("M0 0h4")), []);
+    let mut live = Live::parse(&one.to_html());
+    let all = changes(&one, &other);
+    assert!(!all.is_empty());
+    live.apply(&all);
+    assert_eq!(live, Live::parse(&other.to_html()));
+    // Where they stay, a value changes no more than what shows it.
+    let mut more = rating.clone();
+    let _ = more.handle(Intent::Choose(pin_notch::Decimal::TWO));
+    let mut looks = Looks::default();
+    looks.svg = "<svg><path d=\"M0 0h4\"></path></svg>".to_owned();
+    let next = Face::of(&more, &looks, true).root;
+    let all = changes(&one, &next);
+    assert!(all.iter().all(|change| !matches!(change, Change::Replace { .. })), "{all:?}");
+}
+
+#[test]
+fn what_was_sent_and_could_not_be_taken_stands_in_its_field() {
+    let mut looks = Looks::default();
+    looks.entered = "99x".to_owned();
+    let mut mites: Control = Stepper::builder().max(9).build().unwrap().into();
+    looks.enter(&mut mites);
+    assert_eq!(face(&mites).root.field_text(""), Some("99x"));
+    let before: Control = Switch::default().into();
+    let mut feeder = before.clone();
+    looks.enter(&mut feeder);
+    assert_eq!(feeder, before, "nothing is typed into a switch");
 }
