@@ -1,6 +1,7 @@
 //! Settled changes, to be undone and done again.
 
-use crate::control::Value;
+use super::{Form, links};
+use crate::control::{Control, Value};
 
 /// How many changes are kept.
 const KEPT: usize = 1000;
@@ -39,5 +40,82 @@ impl History {
 
     pub(super) fn forget(&mut self) {
         *self = Self::default();
+    }
+}
+
+impl Form {
+    /// Records what has settled: the field at this place, and whatever moved with it.
+    pub(super) fn record(&mut self, at: usize) {
+        let mut changed = Vec::new();
+        for place in links::reach(&self.links, at) {
+            let field = &mut self.fields[place];
+            let now = field.control.value();
+            if place != at && !field.moving {
+                continue;
+            }
+            field.moving = false;
+            let before = core::mem::replace(&mut field.settled, now.clone());
+            if now != before {
+                changed.push((place, before, now));
+            }
+        }
+        if !changed.is_empty() {
+            self.history.push(Change { fields: changed });
+        }
+    }
+
+    /// Records what is under way, so that it can be taken back by itself.
+    pub(super) fn record_all(&mut self) {
+        // Those that a person moves first: what follows them is part of their change.
+        let mut moving: Vec<usize> =
+            (0..self.fields.len()).filter(|at| self.fields[*at].moving).collect();
+        let leads = |control: &Control| control.is_drafting() || control.is_grabbed();
+        moving.sort_by_key(|at| !leads(&self.fields[*at].control));
+        for at in moving {
+            if self.fields[at].moving {
+                self.record(at);
+            }
+        }
+    }
+
+    /// Takes the last change back, with all that followed it, and gives the names of the fields that changed;
+    /// `None` when there is nothing to take back. What is still being typed or dragged is such a change.
+    ///
+    /// ```
+    /// # use pin_notch::{Form, Intent, Switch, Value};
+    /// # fn main() -> Result<(), pin_notch::FormError> {
+    /// let mut form = Form::new().with("feeder", "Feeder", Switch::default())?;
+    /// let _ = form.handle("feeder", Intent::Flip)?;
+    /// assert_eq!(form.undo(), Some(vec!["feeder"]));
+    /// assert_eq!(form.control("feeder").unwrap().value(), Value::On(false));
+    /// assert_eq!(form.redo(), Some(vec!["feeder"]));
+    /// # Ok(()) }
+    /// ```
+    pub fn undo(&mut self) -> Option<Vec<&str>> {
+        self.record_all();
+        let change = self.history.undo()?.clone();
+        Some(self.put(change.fields.iter().map(|(place, before, _)| (*place, before.clone()))))
+    }
+
+    /// Does again what was undone last.
+    pub fn redo(&mut self) -> Option<Vec<&str>> {
+        self.record_all();
+        let change = self.history.redo()?.clone();
+        Some(self.put(change.fields.iter().map(|(place, _, after)| (*place, after.clone()))))
+    }
+
+    fn put(&mut self, values: impl Iterator<Item = (usize, Value)>) -> Vec<&str> {
+        let mut places = Vec::new();
+        for (place, value) in values {
+            let field = &mut self.fields[place];
+            // A value that was there can be put there, unless the program has changed the definition;
+            // then the field keeps what it has.
+            if field.control.restore(value.clone()).is_ok() {
+                (field.settled, field.moving) = (value, false);
+                places.push(place);
+            }
+        }
+        let _ = self.weigh(places.iter().copied());
+        places.into_iter().map(|place| self.fields[place].name.as_str()).collect()
     }
 }
