@@ -129,6 +129,8 @@ pub(crate) struct OnlyIf {
 pub(crate) struct Rule {
     pub condition: Expression,
     pub message: String,
+    /// The field at which it is told.
+    pub field: Option<String>,
     pub warns: bool,
 }
 
@@ -272,7 +274,12 @@ impl Sheet {
             form = sound(link.add(form));
         }
         for rule in &self.rules {
-            let fields = rule.condition.fields();
+            // It is told at the first of its fields.
+            let mut fields = rule.condition.fields();
+            if let Some(field) = rule.field.as_deref() {
+                fields.retain(|name| *name != field);
+                fields.insert(0, field);
+            }
             let (condition, message) = (rule.condition.clone(), rule.message.clone());
             let check = move |values: &pin_notch::Values| {
                 (condition.holds(values) == Some(false)).then(|| message.clone())

@@ -20,7 +20,7 @@ pub(crate) const OPTIONS_FROM: &str = "options-from";
 
 pub(crate) const FIELDSET: [&str; 5] = ["name", "legend", "fields", "disabled", ONLY_IF];
 pub(crate) const LINK: [&str; 5] = ["from", "to", "from-range", "to-range", "one-way"];
-pub(crate) const RULE: [&str; 3] = ["holds", "message", "warns"];
+pub(crate) const RULE: [&str; 4] = ["holds", "message", "field", "warns"];
 pub(crate) const TEXTS: [&str; 6] = ["title", "send", "reset", "fields", "fieldsets", "messages"];
 pub(crate) const OPTION: [&str; 4] = ["value", "text", "group", "disabled"];
 

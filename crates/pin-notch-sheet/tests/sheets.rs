@@ -624,3 +624,20 @@ fn what_follows_another_field_follows_from_the_first_moment() {
     // What the sheet says of both, both keep.
     assert_eq!(degrees("value=10", "value=11"), "c=10&f=11");
 }
+
+#[test]
+fn a_rule_is_told_where_it_says() {
+    let text = |field: &str| {
+        let switch =
+            |name: &str| format!("[[field]]\nname='{name}'\ncontrol='switch'\nlabel='{name}'\n");
+        let fields: String = ["a", "b", "c"].into_iter().map(switch).collect();
+        format!("{fields}[[rule]]\nholds='a or b'\nmessage='One of both.'\n{field}\n")
+    };
+    for (field, told) in [("", "a"), ("field='b'", "b"), ("field='c'", "c")] {
+        let (sheet, found) = read(&text(field), Format::Toml);
+        assert_eq!(found, []);
+        assert_eq!(sheet.form().read(b"").unwrap_err().first(), Some(told));
+    }
+    let wrong = found(&text("field='d'"), Format::Toml);
+    assert!(wrong[0].contains("no field is named \"d\""), "{wrong:?}");
+}

@@ -17,6 +17,10 @@ impl Reader<'_> {
             let holds = self.needed(node, "holds", "a rule");
             let message = self.needed(node, "message", "a rule");
             let warns = self.flag_of(node, "warns");
+            let field = self.text_of(node, "field").filter(|name| {
+                let at = node.get("field").map_or(0..0, |node| node.span.clone());
+                self.named(sheet, name, at)
+            });
             let Some((text, span)) = holds else { continue };
             let condition = match Expression::condition(&text, &scope) {
                 Ok(condition) => condition,
@@ -34,7 +38,7 @@ impl Reader<'_> {
                 self.found.push(Finding::remark("rule-always-holds", span.clone(), message));
             }
             let Some((message, _)) = message else { continue };
-            sheet.rules.push(Rule { condition, message, warns });
+            sheet.rules.push(Rule { condition, message, field, warns });
         }
     }
 
