@@ -5,7 +5,7 @@ mod run;
 
 pub use run::{MovesError, run_moves};
 
-use pin_notch::{Form, Value};
+use pin_notch::{English, Form, Value};
 use read::{Line, Move};
 use std::fmt;
 
@@ -141,6 +141,9 @@ impl Moves {
 }
 
 fn held(form: &Form, name: &str) -> String {
+    if let Some(text) = form.output_text(name, &English) {
+        return text;
+    }
     form.control(name).map(|control| control.value()).unwrap_or(Value::Empty).to_string()
 }
 

@@ -1,7 +1,7 @@
 //! A form as a page of HTML: drawn before any script comes, and fit to be sent without one.
 
 use crate::sheet::Sheet;
-use pin_notch::{Field, Form, Problems, Values, number_text};
+use pin_notch::{English, Field, Form, Problems, Values, number_text};
 use pin_notch_html::{element_html, escaped};
 use serde::Serialize;
 
@@ -79,6 +79,18 @@ impl Sheet {
                 "<fieldset{disabled}><legend>{legend}</legend>\n{rows}</fieldset>\n"
             ));
         }
+        let output = |output: &pin_notch::Output| {
+            let [name, label] = [&output.name, &output.label].map(|text| escaped(text));
+            let of = output.sentence.fields().join(" ");
+            let text = form.output_text(&output.name, &English).unwrap_or_default();
+            format!(
+                "<div class=\"row\"><span><label for=\"{name}\">{label}</label></span><div><output id=\"{name}\" \
+                 for=\"{}\">{}</output></div></div>\n",
+                escaped(&of),
+                escaped(&text)
+            )
+        };
+        let sets = sets + &form.outputs().map(output).collect::<String>();
         let content = format!(
             "{told}<form method=\"post\" action=\"{}\" aria-labelledby=\"title\">\n{alone}{sets}\
              <p class=\"buttons\"><button>{}</button> <button type=\"reset\">{}</button></p>\n</form>\n",

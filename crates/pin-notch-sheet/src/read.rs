@@ -32,6 +32,7 @@ pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<F
         fieldsets: Vec::new(),
         links: Vec::new(),
         rules: Vec::new(),
+        outputs: Vec::new(),
         texts: Default::default(),
         today: context.today,
         tree: tree.clone(),
@@ -66,6 +67,7 @@ pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<F
     crate::fill::follow_from_the_start(&mut sheet);
     reader.rules(&tree, &mut sheet);
     reader.conditions(&tree, &mut sheet);
+    reader.outputs(&tree, &mut sheet);
     reader.texts(&tree, &mut sheet);
     reader.audit(&tree, &sheet);
     sheet

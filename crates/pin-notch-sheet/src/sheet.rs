@@ -5,7 +5,7 @@ use crate::read;
 use crate::tree::{self, Format, Node};
 use pin_notch::{
     AnyWorld, Control, Conversion, Date, Decimal, Definition, Expression, Form, FormError,
-    Surroundings,
+    Sentence, Surroundings,
 };
 use pin_notch_html::{Looks, Note, control_of};
 use std::collections::HashMap;
@@ -80,6 +80,7 @@ pub struct Sheet {
     pub(crate) fieldsets: Vec<FieldsetSheet>,
     pub(crate) links: Vec<Link>,
     pub(crate) rules: Vec<Rule>,
+    pub(crate) outputs: Vec<OutputSheet>,
     pub(crate) texts: HashMap<String, Texts>,
     pub(crate) today: Option<Date>,
     pub(crate) tree: Node,
@@ -115,6 +116,14 @@ pub(crate) struct Link {
     /// The ranges that the line leads from and to.
     pub ranges: Option<[(Decimal, Decimal); 2]>,
     pub one_way: bool,
+}
+
+/// Something computed from fields.
+#[derive(Clone, Debug)]
+pub(crate) struct OutputSheet {
+    pub name: String,
+    pub label: String,
+    pub sentence: Sentence,
 }
 
 /// A condition under which a field or a fieldset counts.
@@ -296,6 +305,10 @@ impl Sheet {
                 // It is there unless it was wrong, and then there is nothing to disable.
                 let _ = form.set_fieldset_disabled(&fieldset.name, true);
             }
+        }
+        for output in &self.outputs {
+            let sentence = output.sentence.clone();
+            form = sound(form.with_output(&output.name, &output.label, sentence));
         }
         for field in &self.fields {
             if let Some(condition) = &field.only_if {

@@ -5,7 +5,7 @@
 
 use crate::page::Theme;
 use crate::sheet::Sheet;
-use pin_notch::{Checked, Field, Form, View};
+use pin_notch::{Checked, English, Field, Form, View};
 use pin_notch_html::shapes::{BAR, CELL, CHECKBOX, TICK, colour};
 use std::fmt::Write;
 
@@ -67,6 +67,14 @@ impl Sheet {
                 .put(&format!("<path d=\"M{MARGIN} {y}H{}\" stroke=\"{line}\"/>", WIDTH - MARGIN));
             picture.y += 12.0;
             form.fields_in(set).for_each(|field| self.drawn(&mut picture, field));
+        }
+        for output in form.outputs() {
+            picture.y += LINE;
+            let ink = colours.ink;
+            picture.text(MARGIN, &output.label, "font-weight=\"600\"", ink);
+            let text = form.output_text(&output.name, &English).unwrap_or_default();
+            picture.text(LEFT, &text, "", ink);
+            picture.y += 10.0;
         }
         let height = picture.y + MARGIN;
         format!(

@@ -4,7 +4,7 @@
 #![warn(clippy::wildcard_enum_match_arm)]
 
 use crate::sheet::Sheet;
-use pin_notch::{Checked, Field, Form, RadioView, View};
+use pin_notch::{Checked, English, Field, Form, RadioView, View};
 
 /// How wide tracks are, in characters.
 const TRACK: usize = 24;
@@ -19,7 +19,9 @@ impl Sheet {
     /// assert_eq!(sheet.to_text(&sheet.form()), "Hive\n\n  Weight  [===========|------------] 50\n");
     /// ```
     pub fn to_text(&self, form: &Form) -> String {
-        let wide = form.fields().map(|field| label(field).chars().count()).max().unwrap_or(0);
+        let wide = form.fields().map(|field| label(field).chars().count());
+        let wide = wide.chain(form.outputs().map(|output| output.label.chars().count()));
+        let wide = wide.max().unwrap_or(0);
         let mut blocks = Vec::new();
         if !self.title.is_empty() {
             blocks.push(format!("{}\n", self.title));
@@ -30,6 +32,14 @@ impl Sheet {
         }
         for set in form.fieldsets().filter(|set| form.fieldset_counts(set)) {
             blocks.push(format!("{}\n{}", set.label, rows(form.fields_in(set), wide)));
+        }
+        let outputs = form.outputs().map(|output| {
+            let text = form.output_text(&output.name, &English).unwrap_or_default();
+            format!("  {:wide$}  {text}", output.label).trim_end().to_owned() + "\n"
+        });
+        let outputs: String = outputs.collect();
+        if !outputs.is_empty() {
+            blocks.push(outputs);
         }
         blocks.join("\n")
     }

@@ -6,8 +6,8 @@
 use pin_notch::{Attribute, AttributeKind, ControlKind};
 
 /// What stands at the top.
-pub(crate) const TOP: [&str; 9] =
-    ["title", "lang", "send", "reset", "field", "fieldset", "link", "rule", "texts"];
+pub(crate) const TOP: [&str; 10] =
+    ["title", "lang", "send", "reset", "field", "fieldset", "link", "rule", "output", "texts"];
 
 /// What a field has besides the attributes of its control.
 pub(crate) const FIELD: [&str; 5] = ["name", "control", "label", "unsent", ONLY_IF];
@@ -21,6 +21,7 @@ pub(crate) const OPTIONS_FROM: &str = "options-from";
 pub(crate) const FIELDSET: [&str; 5] = ["name", "legend", "fields", "disabled", ONLY_IF];
 pub(crate) const LINK: [&str; 5] = ["from", "to", "from-range", "to-range", "one-way"];
 pub(crate) const RULE: [&str; 4] = ["holds", "message", "field", "warns"];
+pub(crate) const OUTPUT: [&str; 3] = ["name", "label", "text"];
 pub(crate) const TEXTS: [&str; 6] = ["title", "send", "reset", "fields", "fieldsets", "messages"];
 pub(crate) const OPTION: [&str; 4] = ["value", "text", "group", "disabled"];
 

@@ -166,6 +166,21 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
             CONDITIONS.replace("mites > 9", "mites < 0"),
             &["13:11 remark never-counts: \"given\" never counts, whatever is entered"],
         ),
+        (
+            field("slider", "") + "[[output]]\nname = \"a\"\ntext = \"{a}\"\n",
+            &["7:8 error name-taken: something else is named \"a\""],
+        ),
+        (
+            field("slider", "") + "[[output]]\nname = \"b\"\ntext = \"{a} and {c + 1}\"\n",
+            &["8:18 error no-such-field: no field is named \"c\""],
+        ),
+        (
+            field("slider", "") + "[[output]]\nname = \"b\"\ntext = \"{a\"\nlabl = \"B\"\n",
+            &[
+                "8:9 error rule-syntax: this brace is not ended [put } at its end]",
+                "9:1 error unknown-key: an output has no \"labl\" [did you mean \"label\"?]",
+            ],
+        ),
         (rule("a < 'x'"), &["7:14 error rule-type: this is a text, and a number is needed here"]),
         (rule("b < 3"), &["7:10 error no-such-field: no field is named \"b\""]),
         (
@@ -640,4 +655,20 @@ fn a_rule_is_told_where_it_says() {
     }
     let wrong = found(&text("field='d'"), Format::Toml);
     assert!(wrong[0].contains("no field is named \"d\""), "{wrong:?}");
+}
+
+#[test]
+fn moves_tell_what_outputs_say() {
+    let text = field("slider", "max = 40") + "[[output]]\nname = \"half\"\ntext = \"{a / 2} kg\"\n";
+    let mut form = read(&text, Format::Toml).0.form();
+    let moves = Moves::read("a: choose 7\nhalf = 3.5 kg\nhalf = 3 kg\n", &form).unwrap();
+    let mut met = Vec::new();
+    moves.run(&mut form, |_, step| {
+        if let Step::Expected(one) = step {
+            met.push((one.is_met(), one.found));
+        }
+    });
+    let found = "half = 3.5 kg".to_owned();
+    assert_eq!(met, [(true, found.clone()), (false, found)]);
+    assert!(Moves::read("half: choose 7\n", &form).is_err(), "nothing is tried on an output");
 }

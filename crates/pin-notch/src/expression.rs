@@ -9,8 +9,10 @@ mod error;
 mod evaluate;
 mod outlook;
 mod parse;
+mod sentence;
 
 pub use error::{ExpressionError, ExpressionErrorKind};
+pub use sentence::Sentence;
 
 use crate::control::{Control, Value, ValueKind};
 use crate::form::Form;

@@ -14,6 +14,7 @@ mod history;
 mod json;
 mod links;
 mod only_if;
+mod outputs;
 mod received;
 mod rules;
 mod send;
@@ -23,6 +24,7 @@ mod typed;
 pub use audit::FormRemark;
 pub use links::Followed;
 pub use only_if::Counted;
+pub use outputs::Output;
 pub use received::{MAX_BODY, MAX_REPORTED, Problem, Problems, Values};
 
 use crate::control::uniform::without_returns;
@@ -94,6 +96,7 @@ pub struct Form {
     rules: Vec<Rule>,
     links: Links,
     readers: Readers,
+    outputs: Vec<Output>,
     history: History,
 }
 

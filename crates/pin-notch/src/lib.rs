@@ -103,10 +103,10 @@ pub use definition::{
     Attribute, AttributeError, AttributeKind, Misread, Step, joined_list, split_list,
 };
 pub use event::{Event, Events, Shown, Turn};
-pub use expression::{Expression, ExpressionError, ExpressionErrorKind, Lookup, Scope};
+pub use expression::{Expression, ExpressionError, ExpressionErrorKind, Lookup, Scope, Sentence};
 pub use form::{
     Counted, Field, Fieldset, Followed, Form, FormError, FormRemark, FormTurn, MAX_BODY,
-    MAX_REPORTED, Problem, Problems, Values,
+    MAX_REPORTED, Output, Problem, Problems, Values,
 };
 pub use intent::{Intent, Key, Place, Thumb};
 pub use limit::Limit;

@@ -73,12 +73,17 @@ fn one(line: &str, form: &Form) -> Result<Line, String> {
     if let Some(attempt) = whole {
         return Ok(Line::Move(String::new(), attempt, line.to_owned()));
     }
+    let is_output = |name: &str| form.outputs().any(|output| output.name == name);
     let known = |name: &str| match form.control(name) {
         Some(_) => Ok(name.to_owned()),
         None => Err(format!("no field is named {}", Quoted(name))),
     };
     if let Some((name, value)) = line.split_once(" = ") {
-        return Ok(Line::Holds(known(name.trim())?, value.trim().to_owned()));
+        let name = match name.trim() {
+            name if is_output(name) => name.to_owned(),
+            name => known(name)?,
+        };
+        return Ok(Line::Holds(name, value.trim().to_owned()));
     }
     let Some((name, rest)) = line.split_once(':') else {
         return Err(

@@ -2,10 +2,10 @@
 
 use super::Reader;
 use crate::finding::{Finding, meant};
-use crate::sheet::{OnlyIf, Rule, Sheet};
+use crate::sheet::{OnlyIf, OutputSheet, Rule, Sheet};
 use crate::tree::Node;
 use crate::words;
-use pin_notch::{Expression, ExpressionError, ExpressionErrorKind, Quoted, Scope};
+use pin_notch::{Expression, ExpressionError, ExpressionErrorKind, Quoted, Scope, Sentence};
 use std::ops::Range;
 
 impl Reader<'_> {
@@ -93,6 +93,30 @@ impl Reader<'_> {
                     }
                 }
                 *only_if = Some(OnlyIf { text, is: condition });
+            }
+        }
+    }
+
+    /// What is computed from fields.
+    pub(super) fn outputs(&mut self, tree: &Node, sheet: &mut Sheet) {
+        let form = sheet.form();
+        let scope = Scope::of(&form);
+        for node in self.tables(tree, "output") {
+            self.words(node, "an output", &words::OUTPUT);
+            let name = self.needed(node, "name", "an output");
+            let text = self.needed(node, "text", "an output");
+            let label = self.text_of(node, "label").unwrap_or_default();
+            let (Some((name, at)), Some((text, span))) = (name, text) else { continue };
+            let is_taken = self.places.contains_key(&name)
+                || sheet.outputs.iter().any(|output| output.name == name);
+            if is_taken {
+                let message = format!("something else is named {}", Quoted(&name));
+                self.error("name-taken", at, message);
+                continue;
+            }
+            match Sentence::parse(&text, &scope) {
+                Ok(sentence) => sheet.outputs.push(OutputSheet { name, label, sentence }),
+                Err(error) => self.unreadable(&error, &text, &span, &scope),
             }
         }
     }

@@ -48,6 +48,12 @@ impl ExpressionError {
         self
     }
 
+    /// The same for a text that begins so many bytes later.
+    pub(super) fn moved(mut self, by: usize) -> Self {
+        self.span = self.span.start + by..self.span.end + by;
+        self
+    }
+
     /// The bytes of the text that it speaks of.
     pub fn span(&self) -> Range<usize> {
         self.span.clone()

@@ -1,0 +1,103 @@
+//! A sentence with expressions in it.
+
+use super::{Expression, ExpressionError, Lookup, Scope};
+use crate::control::Value;
+use crate::world::{World, show_number};
+
+/// A text with expressions in braces, such as `{weight} kg on {frames} frames`; a brace of its own is written twice.
+///
+/// ```
+/// use pin_notch::{dec, English, Form, Scope, Sentence, Stepper};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let form = Form::new()
+///     .with("honey", "Honey", Stepper::builder().value(1200))?
+///     .with("hives", "Hives", Stepper::builder())?;
+/// let scope = Scope::of(&form);
+/// let all = Sentence::parse("{honey} kg {{{honey / 4}}}", &scope)?;
+/// assert_eq!(all.text(&form, &English).as_deref(), Some("1200 kg {300}"));
+/// // Where something in it is empty, there is nothing to say.
+/// let each = Sentence::parse("{round(honey / hives, 1)} kg from each", &scope)?;
+/// assert_eq!(each.text(&form, &English), None);
+/// assert_eq!(each.fields(), ["honey", "hives"]);
+/// let error = Sentence::parse("{honey} and {hive}", &scope).unwrap_err();
+/// assert_eq!((error.to_string().as_str(), error.span()), ("no field is named \"hive\"", 13..17));
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Debug, PartialEq)]
+pub struct Sentence(Vec<Piece>);
+
+#[derive(Clone, Debug, PartialEq)]
+enum Piece {
+    Text(String),
+    Expression(Expression),
+}
+
+impl Sentence {
+    /// Reads a sentence over these fields.
+    ///
+    /// # Errors
+    /// A brace that is not ended or not begun, or what is wrong with an expression; where in the text.
+    pub fn parse(text: &str, scope: &Scope) -> Result<Self, ExpressionError> {
+        let (mut pieces, mut plain, mut at) = (Vec::new(), String::new(), 0);
+        while let Some(c) = text[at..].chars().next() {
+            let rest = &text[at..];
+            if rest.starts_with("{{") || rest.starts_with("}}") {
+                plain.push(c);
+                at += 2;
+            } else if c == '{' {
+                let inside = rest.find('}').ok_or_else(|| {
+                    let message = "this brace is not ended";
+                    ExpressionError::syntax(at..text.len(), message).with_help("put } at its end")
+                })?;
+                if !plain.is_empty() {
+                    pieces.push(Piece::Text(std::mem::take(&mut plain)));
+                }
+                let read = Expression::parse(&rest[1..inside], scope);
+                let read = read.map_err(|error| error.moved(at + 1))?;
+                pieces.push(Piece::Expression(read));
+                at += inside + 1;
+            } else if c == '}' {
+                let message = "this brace ends nothing";
+                return Err(
+                    ExpressionError::syntax(at..at + 1, message).with_help("write }} for a brace")
+                );
+            } else {
+                plain.push(c);
+                at += c.len_utf8();
+            }
+        }
+        if !plain.is_empty() {
+            pieces.push(Piece::Text(plain));
+        }
+        Ok(Self(pieces))
+    }
+
+    /// The names of the fields it speaks of.
+    pub fn fields(&self) -> Vec<&str> {
+        let mut names = Vec::new();
+        for piece in &self.0 {
+            if let Piece::Expression(expression) = piece {
+                let new = expression.fields().into_iter();
+                names.extend(new.filter(|name| !names.contains(name)).collect::<Vec<_>>());
+            }
+        }
+        names
+    }
+
+    /// The sentence with these values, numbers written as this world writes them; `None` where anything in it is
+    /// empty.
+    pub fn text(&self, values: &impl Lookup, world: &dyn World) -> Option<String> {
+        let mut text = String::new();
+        for piece in &self.0 {
+            match piece {
+                Piece::Text(plain) => text.push_str(plain),
+                Piece::Expression(expression) => match expression.value(values) {
+                    Value::Empty => return None,
+                    Value::Number(number) => text.push_str(&show_number(world, number, 0)),
+                    value => text.push_str(&value.to_string()),
+                },
+            }
+        }
+        Some(text)
+    }
+}

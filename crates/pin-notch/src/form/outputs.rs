@@ -1,0 +1,70 @@
+//! What a form computes from its fields, to be shown beside them.
+
+use super::{Form, FormError};
+use crate::expression::Sentence;
+use crate::world::World;
+
+/// Something computed from fields: HTML's [`output`](https://html.spec.whatwg.org/multipage/form-elements.html#the-output-element).
+/// It is not sent.
+#[derive(Clone, Debug, PartialEq)]
+#[non_exhaustive]
+pub struct Output {
+    /// Its name, among those of fields.
+    pub name: String,
+    /// What people call it.
+    pub label: String,
+    /// What it says.
+    pub sentence: Sentence,
+}
+
+impl Form {
+    /// Adds an output, which shows what is computed from fields.
+    ///
+    /// ```
+    /// use pin_notch::{dec, English, Form, Intent, Scope, Sentence, Stepper};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let form = Form::new()
+    ///     .with("honey", "Honey", Stepper::builder())?
+    ///     .with("hives", "Hives", Stepper::builder().value(4))?;
+    /// let each = Sentence::parse("{round(honey / hives, 1)} kg", &Scope::of(&form))?;
+    /// let mut form = form.with_output("each", "From each hive", each)?;
+    /// assert_eq!(form.output_text("each", &English).as_deref(), Some(""));
+    /// let _ = form.handle("honey", Intent::Choose(dec!(30)))?;
+    /// assert_eq!(form.output_text("each", &English).as_deref(), Some("7.5 kg"));
+    /// assert_eq!(form.output_text("all", &English), None);
+    /// assert_eq!(form.outputs().count(), 1);
+    /// # Ok(()) }
+    /// ```
+    ///
+    /// # Errors
+    /// [`FormError::NameTaken`] by a field or another output, [`FormError::Unnamed`]; [`FormError::NoSuchField`] for
+    /// what the sentence speaks of.
+    pub fn with_output(
+        mut self,
+        name: &str,
+        label: &str,
+        sentence: Sentence,
+    ) -> Result<Self, FormError> {
+        if name.is_empty() {
+            return Err(FormError::Unnamed);
+        }
+        if self.place(name).is_some() || self.outputs.iter().any(|output| output.name == name) {
+            return Err(FormError::NameTaken(name.to_owned()));
+        }
+        sentence.fields().into_iter().try_for_each(|name| self.known(name).map(drop))?;
+        let (name, label) = (name.to_owned(), label.to_owned());
+        self.outputs.push(Output { name, label, sentence });
+        Ok(self)
+    }
+
+    /// The outputs in order.
+    pub fn outputs(&self) -> impl Iterator<Item = &Output> {
+        self.outputs.iter()
+    }
+
+    /// What the output of this name says now, in this world; empty where something in it is empty.
+    pub fn output_text(&self, name: &str, world: &dyn World) -> Option<String> {
+        let output = self.outputs.iter().find(|output| output.name == name)?;
+        Some(output.sentence.text(self, world).unwrap_or_default())
+    }
+}
