@@ -4,8 +4,8 @@ mod page;
 
 use page::Live;
 use pin_notch::{
-    CheckboxGroup, Choice, Closed, Control, ControlKind, DatePicker, Definition, Intent, Place,
-    Rating, Select, Slider, Stepper, Switch, Weekday,
+    Checkbox, CheckboxGroup, Choice, Closed, Control, ControlKind, DatePicker, Definition, Intent,
+    Place, RadioGroup, Rating, Select, Slider, Stepper, Switch, Weekday,
 };
 use pin_notch_any::{Attempt, attempt, definition, mended};
 use pin_notch_html::{
@@ -62,6 +62,30 @@ fn a_native_control_inside_sends_the_same_without_script() {
         "<select name=\"it\" aria-label=\"it\"><option data-native value=\"\"></option><optgroup label=\"Acids\">\
          <option value=\"oa\" selected>Oxalic &amp; co</option></optgroup>\
          <option value=\"bb\" disabled>Break</option></select>"
+    );
+    let options = |native: String| native.split_once('>').unwrap().1.replace("</select>", "");
+    let pending = Select::builder().options(["oa"]).multiple(true).value(["zz", "oa"]);
+    assert_eq!(
+        options(native(pending.build().unwrap().into())),
+        "<option data-native value=\"zz\" selected>zz</option><option value=\"oa\" selected>oa</option>"
+    );
+    let twice =
+        [Choice::new("a", "Gone").disabled(), Choice::new("a", "A"), Choice::new("a", "Again")];
+    assert_eq!(
+        options(native(Select::builder().options(twice).value(["a"]).build().unwrap().into())),
+        "<option data-native value=\"\"></option><option value=\"a\" disabled>Gone</option>\
+         <option value=\"a\" selected>A</option><option value=\"a\">Again</option>"
+    );
+    let gone = [Choice::new("b", "B"), Choice::new("a", "Gone").disabled()];
+    assert_eq!(
+        options(native(Select::builder().options(gone).value(["a"]).build().unwrap().into())),
+        "<option data-native value=\"\"></option><option value=\"b\">B</option>\
+         <option value=\"a\" disabled selected>Gone</option>"
+    );
+    let mixed = Checkbox::builder().checked(true).indeterminate(true);
+    assert_eq!(
+        native(mixed.build().unwrap().into()),
+        "<input type=\"checkbox\" name=\"it\" aria-label=\"it\" value=\"on\">"
     );
     let picker = DatePicker::builder().options([Closed::weekday(Weekday::Sunday, "closed")]);
     assert_eq!(
@@ -260,4 +284,16 @@ fn what_was_sent_and_could_not_be_taken_stands_in_its_field() {
     let mut feeder = before.clone();
     looks.enter(&mut feeder);
     assert_eq!(feeder, before, "nothing is typed into a switch");
+}
+
+#[test]
+fn what_the_server_found_stands_at_the_group_and_not_at_each_radio() {
+    let colony: Control =
+        RadioGroup::builder().options(["full", "nucleus"]).build().unwrap().into();
+    let mut looks = Looks::default();
+    looks.problem = "Choose one.".to_owned();
+    let html = Face::of(&colony, &looks, false).root.to_html();
+    assert_eq!(html.matches("aria-invalid=\"true\"").count(), 1, "{html}");
+    let group = html.split("role=\"radiogroup\"").nth(1).unwrap().split('>').next().unwrap();
+    assert!(group.contains("aria-invalid"), "{group}");
 }
