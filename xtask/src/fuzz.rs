@@ -4,7 +4,7 @@ use crate::Result;
 use crate::machine::{cargo, has, need, root, run};
 use std::collections::VecDeque;
 use std::path::{Path, PathBuf};
-use std::process::{Child, Stdio};
+use std::process::{Child, Command, Stdio};
 use std::time::Duration;
 
 /// The version of the search itself.
@@ -92,15 +92,22 @@ fn begin(name: &str, fuzz: &Path, work: &Path, wanted: &Wanted) -> Result<Search
     let (corpus, seeds, found) = (folder("corpus")?, folder("seeds")?, folder("found")?);
     let log = work.join(format!("{name}.log"));
     let seconds = Duration::from_secs_f64(wanted.minutes * 60.0).as_secs();
-    let mut command = cargo();
-    command.current_dir(fuzz).env("CARGO_TARGET_DIR", work);
-    command.args(["fuzz", "run", "--sanitizer", "none", name]).args([&corpus, &seeds]);
-    command.arg("--").args(LIMITS).arg("-print_final_stats=1");
+    // The program that was built, and not what the code has become since.
+    let mut command = Command::new(work.join(host()?).join("release").join(name));
+    command.current_dir(fuzz).args([&corpus, &seeds]).args(LIMITS).arg("-print_final_stats=1");
     command.arg(format!("-artifact_prefix={}/", found.display()));
     command.args([format!("-seed={}", wanted.seed), format!("-max_total_time={seconds}")]);
     command.stdin(Stdio::null()).stdout(Stdio::null()).stderr(std::fs::File::create(&log)?);
     println!("+ {name}, for {seconds} s");
     Ok(Search { name: name.to_owned(), log, child: command.spawn()? })
+}
+
+/// The triple of this machine, by which cargo-fuzz names its folder.
+fn host() -> Result<String> {
+    let told = Command::new("rustc").arg("-vV").output()?;
+    let told = String::from_utf8(told.stdout)?;
+    let host = told.lines().find_map(|line| line.strip_prefix("host: "));
+    host.map(str::to_owned).ok_or_else(|| "rustc does not name its host".into())
 }
 
 /// Waits for a search, tells its figures, and gives what it found, if anything.

@@ -190,6 +190,9 @@ fn faces_answer_what_the_page_asks() -> Result<(), Box<dyn Error>> {
     let away = control_of(definition_from(ControlKind::DateSpan, &[], given).definition).0;
     assert_eq!(text(&away, "from").as_deref(), Some("2026-05-11"));
     assert_eq!(text(&away, "to").as_deref(), Some("2026-05-14"));
+    // One of the two fields takes the focus.
+    let html = Face::of(&away, &Looks::default(), true).root.to_html();
+    assert_eq!(html.matches("data-focus").count(), 1, "{html}");
     let mut list = made(ControlKind::Select);
     assert_eq!(Action::intent("toggle", "", &list), Some(Intent::Close));
     let _ = list.handle(Intent::Close);
@@ -224,4 +227,56 @@ fn faces_answer_what_the_page_asks() -> Result<(), Box<dyn Error>> {
     let html = Face::of(&list, &Looks::default(), true).root.to_html();
     assert!(html.contains("<span class=\"tail\">the long orchard</span>"), "{html}");
     Ok(())
+}
+
+/// What a field shows while its list is closed or open, with a value and without.
+#[test]
+fn a_filtered_select_shows_its_choice_or_what_is_searched() {
+    let of = |attributes: &'static [(&str, &str)], open: bool| {
+        let given = |name: &str| {
+            attributes.iter().find(|(known, _)| *known == name).map(|(_, text)| (*text).to_owned())
+        };
+        let read = definition_from(ControlKind::Select, &options(ControlKind::Select), given);
+        assert_eq!(read.notes, []);
+        let mut control = control_of(read.definition).0;
+        if open {
+            let _ = control.handle(Intent::Open);
+        }
+        let html = Face::of(&control, &Looks::default(), true).root.to_html();
+        let input = html.split("<input part=\"input\"").nth(1).unwrap_or_default().to_owned();
+        let input = input.split('>').next().unwrap_or_default().to_owned();
+        let held = |name: &str| {
+            let after = input.split(&format!(" {name}=\"")).nth(1).unwrap_or_default();
+            after.split('"').next().unwrap_or_default().to_owned()
+        };
+        (held("value"), held("placeholder"))
+    };
+    let both = |value: &str, placeholder: &str| (value.to_owned(), placeholder.to_owned());
+    const CHOSEN: &[(&str, &str)] = &[("filter", ""), ("value", "oa"), ("placeholder", "none")];
+    const FREE: &[(&str, &str)] = &[("filter", ""), ("placeholder", "none")];
+    const MANY: &[(&str, &str)] =
+        &[("filter", ""), ("multiple", ""), ("value", "oa"), ("placeholder", "none")];
+    assert_eq!(of(CHOSEN, false), both("Oxalic acid", ""));
+    assert_eq!(of(CHOSEN, true), both("", "Oxalic acid"));
+    assert_eq!(of(FREE, false), both("", "none"));
+    assert_eq!(of(FREE, true), both("", "none"));
+    assert_eq!(of(MANY, false), both("", ""));
+    assert_eq!(of(MANY, true), both("", ""));
+}
+
+#[test]
+fn the_day_it_is_can_be_chosen_unless_it_is_closed() {
+    let today = |day: &str, disabled: bool| {
+        let mut visited = made(ControlKind::Date);
+        let mut around = visited.surroundings().clone();
+        around.today = day.parse().ok();
+        visited.set_surroundings(&around);
+        visited.set_disabled(disabled);
+        let html = Face::of(&visited, &Looks::default(), true).root.to_html();
+        let button = html.split("<button part=\"today\"").nth(1).unwrap_or_default().to_owned();
+        button.split('>').next().unwrap_or_default().to_owned()
+    };
+    assert!(!today("2026-05-14", false).contains("disabled"));
+    assert!(today("2026-05-17", false).contains("disabled"), "a Sunday");
+    assert!(today("2026-05-14", true).contains("disabled"));
 }

@@ -71,6 +71,10 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
             &["5:1 error unknown-key: a slider has no \"maxx\" [did you mean \"max\"?]"],
         ),
         (
+            slider("reqiuerd = true"),
+            &["5:1 error unknown-key: a slider has no \"reqiuerd\" [did you mean \"required\"?]"],
+        ),
+        (
             slider("max = '4o'"),
             &[
                 "5:7 error not-allowed: max: \"4o\" is not a number; write it like 12, -0.5 or 2.5e3",
@@ -671,4 +675,50 @@ fn moves_tell_what_outputs_say() {
     let found = "half = 3.5 kg".to_owned();
     assert_eq!(met, [(true, found.clone()), (false, found)]);
     assert!(Moves::read("half: choose 7\n", &form).is_err(), "nothing is tried on an output");
+}
+
+#[test]
+fn a_step_tells_in_parts_what_it_did() {
+    let text = format!(
+        "{}[[field]]\nname='b'\ncontrol='slider'\nlabel='B'\n[[link]]\nfrom='a'\nto='b'\n",
+        field("slider", "")
+    );
+    let mut form = read(&text, Format::Toml).0.form();
+    let moves = Moves::read("a: choose 7\na: choose 900\nundo\nundo\n> nothing\n", &form).unwrap();
+    let (mut parts, mut unmet) = (Vec::new(), String::new());
+    moves.run(&mut form, |_, step| match step {
+        Step::Moved(one) => parts.push((one.line, one.field, one.events, one.follows, one.refusal)),
+        Step::Expected(one) => unmet = one.to_string(),
+    });
+    let owned = |texts: &[&str]| texts.iter().map(|text| (*text).to_owned()).collect::<Vec<_>>();
+    let none = owned(&[]);
+    let a = || "a".to_owned();
+    assert_eq!(
+        parts,
+        [
+            (1, a(), owned(&["input 7", "change 7"]), owned(&["b follows: 7"]), None),
+            (2, a(), none.clone(), none.clone(), Some("above the maximum 100".to_owned())),
+            (3, String::new(), owned(&["moves a, b"]), none.clone(), None),
+            (4, String::new(), none.clone(), none, Some("there is nothing to undo".to_owned())),
+        ]
+    );
+    let found = "refused: there is nothing to undo";
+    assert_eq!(unmet, format!("line 5: expected \"nothing\", found \"{found}\""));
+}
+
+#[test]
+fn a_given_value_is_followed_before_one_that_is_not() {
+    let field = |name: &str, control: &str, line: &str| {
+        format!("[[field]]\nname='{name}'\ncontrol='{control}'\nlabel='{name}'\n{line}\n")
+    };
+    let link = |from: &str, to: &str| {
+        format!(
+            "[[link]]\nfrom='{from}'\nto='{to}'\nfrom-range=[0,100]\nto-range=[0,100]\none-way=true\n"
+        )
+    };
+    let free =
+        field("a", "slider", "") + &field("b", "stepper", "") + &field("c", "slider", "value=7");
+    let held = |text: String| read(&text, Format::Toml).0.form().urlencoded();
+    assert_eq!(held(free.clone() + &link("a", "b")), "a=50&b=50&c=7");
+    assert_eq!(held(free + &link("a", "b") + &link("c", "b")), "a=50&b=7&c=7");
 }
