@@ -15,7 +15,6 @@ pub use error::{ExpressionError, ExpressionErrorKind};
 pub use sentence::Sentence;
 
 use crate::control::{Control, Value, ValueKind};
-use crate::form::Form;
 use evaluate::{Term, term};
 use rust_decimal::Decimal;
 use std::collections::HashMap;
@@ -68,11 +67,6 @@ impl Known {
 }
 
 impl Scope {
-    /// The fields of a form.
-    pub fn of(form: &Form) -> Self {
-        Self::from_iter(form.fields().map(|field| (field.name.as_str(), &field.control)))
-    }
-
     /// The fields' names.
     pub fn names(&self) -> impl Iterator<Item = &str> {
         self.names.iter().map(String::as_str)
@@ -89,16 +83,11 @@ impl<'a> FromIterator<(&'a str, &'a Control)> for Scope {
     }
 }
 
-/// Where an expression finds the values of fields: a [`Form`]'s [`Values`](crate::Values), or whatever has some.
+/// Where an expression finds the values of fields: a [`Form`](crate::Form), its [`Values`](crate::Values), or
+/// whatever has some.
 pub trait Lookup {
     /// The value of the field of this name; none where it has none, or does not count.
     fn value(&self, name: &str) -> Option<Value>;
-}
-
-impl Lookup for crate::form::Values {
-    fn value(&self, name: &str) -> Option<Value> {
-        self.get(name).cloned()
-    }
 }
 
 /// What an expression gives.

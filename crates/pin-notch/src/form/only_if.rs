@@ -1,8 +1,8 @@
 //! Fields that count only under a condition over other fields.
 
-use super::{Field, Fieldset, Form, FormError};
+use super::{Field, Fieldset, Form, FormError, Values};
 use crate::control::Value;
-use crate::expression::{Expression, Lookup};
+use crate::expression::{Expression, Lookup, Scope};
 use core::fmt;
 use std::collections::{HashMap, HashSet};
 use std::sync::Arc;
@@ -38,6 +38,19 @@ impl fmt::Display for Counted {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         let not = if self.counts { "counts" } else { "does not count" };
         write!(f, "{} {not}", self.name)
+    }
+}
+
+impl Scope {
+    /// The fields of a form.
+    pub fn of(form: &Form) -> Self {
+        Self::from_iter(form.fields().map(|field| (field.name.as_str(), &field.control)))
+    }
+}
+
+impl Lookup for Values {
+    fn value(&self, name: &str) -> Option<Value> {
+        self.get(name).cloned()
     }
 }
 
