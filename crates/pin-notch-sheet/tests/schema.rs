@@ -234,6 +234,21 @@ fn each_keyword_decides() {
     }
 }
 
+/// Times of whole minutes are said by a pattern, wherever the minutes are counted from.
+#[test]
+fn a_pattern_says_which_times_there_are() {
+    for (min, time, verdict) in
+        [("06:00", "07:01", true), ("06:00", "07:01:30", false), ("06:00:30", "07:01:30", true)]
+    {
+        let field = format!("[[field]]\nname='at'\ncontrol='time'\nlabel='At'\nmin='{min}'\n");
+        let sheet = read(&field);
+        let (schema, _) = schema_of(&sheet);
+        let document = json!({ "at": time });
+        assert_eq!(accepted(&sheet, &document), verdict, "{min} {time}");
+        assert_eq!(validator(&schema).is_valid(&document), verdict, "{min} {time}");
+    }
+}
+
 #[test]
 fn the_demo_is_a_schema_that_names_what_it_leaves_out() {
     let sheet = read(DEMO);
