@@ -67,10 +67,9 @@ fn what_does_not_count_is_disabled_not_sent_and_not_required() {
         "given does not count; amount does not count; again does not count; seen does not count";
     assert_eq!(turn, format!("input 3, change 3; {gone}"));
     assert!(!form.fieldset_counts(&later) && form.submit().is_ok());
-    assert_eq!(
-        (form.urlencoded().as_str(), form.to_json().as_str()),
-        ("mites=3", r#"{"mites":3}"#)
-    );
+    assert_eq!(form.urlencoded(), "mites=3");
+    #[cfg(feature = "json")]
+    assert_eq!(form.to_json(), r#"{"mites":3}"#);
     assert_eq!(form.values().get("amount"), None);
     assert_eq!(form.undo(), Some(vec!["mites"]));
     assert_eq!(form.urlencoded(), "mites=12&given=oa&amount=6&seen=eggs");
