@@ -2,10 +2,10 @@
 
 use crate::Result;
 use crate::machine::{cargo, has, need, root, run};
+use crate::options::Options;
 use std::collections::VecDeque;
 use std::path::{Path, PathBuf};
 use std::process::{Child, Command, Stdio};
-use std::time::Duration;
 
 /// The version of the search itself.
 const CARGO_FUZZ: &str = "0.13.2";
@@ -15,28 +15,6 @@ const AT_ONCE: usize = 2;
 
 /// The longest input, in bytes, and the longest that one may take, in seconds.
 const LIMITS: [&str; 2] = ["-max_len=4096", "-timeout=10"];
-
-/// What `--minutes N --seed S --only KIND` say.
-struct Wanted {
-    minutes: f64,
-    seed: u32,
-    only: Option<String>,
-}
-
-fn wanted(arguments: &[String]) -> Result<Wanted> {
-    let mut wanted = Wanted { minutes: 2.0, seed: 1, only: None };
-    let mut rest = arguments.iter();
-    while let Some(name) = rest.next() {
-        let value = rest.next().ok_or_else(|| format!("{name} needs a value"))?;
-        match name.as_str() {
-            "--minutes" => wanted.minutes = value.parse()?,
-            "--seed" => wanted.seed = value.parse()?,
-            "--only" => wanted.only = Some(value.clone()),
-            _ => return Err(format!("{name}: write --minutes N, --seed S or --only KIND").into()),
-        }
-    }
-    Ok(wanted)
-}
 
 /// A search that is under way.
 struct Search {
@@ -48,7 +26,9 @@ struct Search {
 /// Checks what was found before, then searches each kind for so many minutes, and tells how many inputs were
 /// tried. A finding ends the search of its kind; the others go on.
 pub(crate) fn search(arguments: &[String]) -> Result<()> {
-    let wanted = wanted(arguments)?;
+    let options = Options::read(arguments, &["--minutes", "--seed", "--only"])?;
+    let seconds = (options.or("--minutes", 2.0)? * 60.0) as u64;
+    let seed = options.or("--seed", 1_u32)?;
     let (fuzz, work) = (root().join("fuzz"), root().join("target/fuzz"));
     let in_fuzz = |what: &[&str]| {
         let mut command = cargo();
@@ -61,10 +41,10 @@ pub(crate) fn search(arguments: &[String]) -> Result<()> {
         run(cargo().args(["install", "cargo-fuzz", "--locked", "--version", CARGO_FUZZ]))?;
     }
     let seeds = work.join("seeds");
-    let mut seed = in_fuzz(&["run", "--locked", "--quiet", "--example", "seed", "--"]);
-    let names = seed.arg(&seeds).output()?;
+    let mut seeding = in_fuzz(&["run", "--locked", "--quiet", "--example", "seed", "--"]);
+    let names = seeding.arg(&seeds).output()?;
     let names = String::from_utf8(names.stdout)?;
-    let names = names.lines().filter(|name| wanted.only.as_ref().is_none_or(|only| only == name));
+    let names = names.lines().filter(|name| options.wants(name));
     // Nothing here is unsafe, so the search needs no sanitizer, and runs on a stable compiler.
     run(&mut in_fuzz(&["fuzz", "build", "--sanitizer", "none"]))?;
     let (mut under_way, mut found) = (VecDeque::new(), Vec::new());
@@ -72,7 +52,7 @@ pub(crate) fn search(arguments: &[String]) -> Result<()> {
         if under_way.len() == AT_ONCE {
             found.extend(under_way.pop_front().map(finish).transpose()?.flatten());
         }
-        under_way.push_back(begin(name, &fuzz, &work, &wanted)?);
+        under_way.push_back(begin(name, &fuzz, &work, (seed, seconds))?);
     }
     for search in under_way {
         found.extend(finish(search)?);
@@ -83,7 +63,7 @@ pub(crate) fn search(arguments: &[String]) -> Result<()> {
     }
 }
 
-fn begin(name: &str, fuzz: &Path, work: &Path, wanted: &Wanted) -> Result<Search> {
+fn begin(name: &str, fuzz: &Path, work: &Path, (seed, seconds): (u32, u64)) -> Result<Search> {
     let folder = |of: &str| -> Result<PathBuf> {
         let folder = work.join(of).join(name);
         std::fs::create_dir_all(&folder)?;
@@ -91,12 +71,11 @@ fn begin(name: &str, fuzz: &Path, work: &Path, wanted: &Wanted) -> Result<Search
     };
     let (corpus, seeds, found) = (folder("corpus")?, folder("seeds")?, folder("found")?);
     let log = work.join(format!("{name}.log"));
-    let seconds = Duration::from_secs_f64(wanted.minutes * 60.0).as_secs();
     // The program that was built, and not what the code has become since.
     let mut command = Command::new(work.join(host()?).join("release").join(name));
     command.current_dir(fuzz).args([&corpus, &seeds]).args(LIMITS).arg("-print_final_stats=1");
     command.arg(format!("-artifact_prefix={}/", found.display()));
-    command.args([format!("-seed={}", wanted.seed), format!("-max_total_time={seconds}")]);
+    command.args([format!("-seed={seed}"), format!("-max_total_time={seconds}")]);
     command.stdin(Stdio::null()).stdout(Stdio::null()).stderr(std::fs::File::create(&log)?);
     println!("+ {name}, for {seconds} s");
     Ok(Search { name: name.to_owned(), log, child: command.spawn()? })

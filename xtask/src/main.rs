@@ -8,6 +8,7 @@ mod dense;
 mod fuzz;
 mod machine;
 mod mutants;
+mod options;
 mod script;
 mod tables;
 mod web;

@@ -2,6 +2,7 @@
 
 use crate::Result;
 use crate::machine::{cargo, has, root, run};
+use crate::options::Options;
 use std::process::Command;
 
 /// The version of the tool that makes the changes.
@@ -10,46 +11,24 @@ const CARGO_MUTANTS: &str = "27.1.0";
 /// The crates whose tests are tried, each by its own. (Those in a browser would take too long.)
 const CRATES: [&str; 3] = ["pin-notch", "pin-notch-html", "pin-notch-sheet"];
 
-/// What `--sample N --seed S --only CRATE` say.
-struct Wanted {
-    sample: usize,
-    seed: usize,
-    only: Option<String>,
-}
-
-fn wanted(arguments: &[String]) -> Result<Wanted> {
-    let mut wanted = Wanted { sample: 200, seed: 1, only: None };
-    let mut rest = arguments.iter();
-    while let Some(name) = rest.next() {
-        let value = rest.next().ok_or_else(|| format!("{name} needs a value"))?;
-        match name.as_str() {
-            "--sample" => wanted.sample = value.parse()?,
-            "--seed" => wanted.seed = value.parse()?,
-            "--only" => wanted.only = Some(value.clone()),
-            _ => return Err(format!("{name}: write --sample N, --seed S or --only CRATE").into()),
-        }
-    }
-    Ok(wanted)
-}
-
 /// Tries a sample of all changes in each crate, spread evenly over its code, and tells those that no test has
 /// noticed.
 pub(crate) fn try_all(arguments: &[String]) -> Result<()> {
-    let wanted = wanted(arguments)?;
+    let options = Options::read(arguments, &["--sample", "--seed", "--only"])?;
+    let (sample, seed) = (options.or("--sample", 200_usize)?, options.or("--seed", 1_usize)?);
     if !has("cargo-mutants") {
         run(cargo().args(["install", "cargo-mutants", "--locked", "--version", CARGO_MUTANTS]))?;
     }
-    let is_wanted = |name: &str| wanted.only.as_ref().is_none_or(|only| only == name);
-    for name in CRATES.into_iter().filter(|name| is_wanted(name)) {
+    for name in CRATES.into_iter().filter(|name| options.wants(name)) {
         let all = cargo().args(["mutants", "--list", "-p", name]).output()?;
         let all = String::from_utf8(all.stdout)?.lines().count();
-        let shards = (all / wanted.sample.max(1)).max(1);
+        let shards = (all / sample.max(1)).max(1);
         let folder = root().join("target/mutants").join(name);
         std::fs::create_dir_all(&folder)?;
         let mut command = cargo();
         command.args(["mutants", "-p", name, "--no-times", "--colors", "never"]);
         command.args(["--sharding", "round-robin", "--timeout", "90"]);
-        command.args(["--shard", &format!("{}/{shards}", wanted.seed % shards)]);
+        command.args(["--shard", &format!("{}/{shards}", seed % shards)]);
         command.arg("--output").arg(&folder).args(["--", "--lib", "--tests"]);
         println!("+ {name}: one of {shards} of its {all} changes");
         tell(&mut command, name, &folder.join("mutants.out"))?;

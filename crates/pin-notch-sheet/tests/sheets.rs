@@ -158,7 +158,7 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
         ),
         (
             CONDITIONS.replace("only-if = \"mites > 9\"", "only-if = \"again = '2026'\""),
-            &["13:20 error rule-type: \"2026\" is not a day [write one like '2026-05-14']"],
+            &["13:20 error expression-type: \"2026\" is not a day [write one like '2026-05-14']"],
         ),
         (
             CONDITIONS.replace("mites > 9", "again is empty"),
@@ -181,26 +181,29 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
         (
             field("slider", "") + "[[output]]\nname = \"b\"\ntext = \"{a\"\nlabl = \"B\"\n",
             &[
-                "8:9 error rule-syntax: this brace is not ended [put } at its end]",
+                "8:9 error expression-syntax: this brace is not ended [put } at its end]",
                 "9:1 error unknown-key: an output has no \"labl\" [did you mean \"label\"?]",
             ],
         ),
-        (rule("a < 'x'"), &["7:14 error rule-type: this is a text, and a number is needed here"]),
+        (
+            rule("a < 'x'"),
+            &["7:14 error expression-type: this is a text, and a number is needed here"],
+        ),
         (rule("b < 3"), &["7:10 error no-such-field: no field is named \"b\""]),
         (
             rule("a + 1"),
-            &["7:10 error rule-type: a condition is a yes or no, and this is a number"],
+            &["7:10 error expression-type: a condition is a yes or no, and this is a number"],
         ),
         (
             rule("a < "),
             &[
-                "7:14 error rule-syntax: the text ends here, where a field, a number, a text or a bracket should be",
+                "7:14 error expression-syntax: the text ends here, where a field, a number, a text or a bracket should be",
             ],
         ),
         (
             rule("a < 3 $"),
             &[
-                "7:16 error rule-syntax: \"$\" has no meaning here [write =, !=, <, <=, >, >=, +, -, *, /, and, or, not, in, is empty, count(…)]",
+                "7:16 error expression-syntax: \"$\" has no meaning here [write =, !=, <, <=, >, >=, +, -, *, /, and, or, not, in, is empty, count(…)]",
             ],
         ),
         (
@@ -214,7 +217,7 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
         (
             rule("1 < 2"),
             &[
-                "7:10 error rule-without-field: a condition speaks of at least one field, and this of none",
+                "7:10 error expression-without-field: a condition speaks of at least one field, and this of none",
             ],
         ),
         (

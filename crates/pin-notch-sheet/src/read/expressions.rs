@@ -131,13 +131,12 @@ impl Reader<'_> {
     ) {
         const WORDS: [&str; 8] = ["and", "or", "not", "is", "empty", "in", "true", "false"];
         let (code, meant) = match error.kind() {
-            ExpressionErrorKind::Syntax(_) => ("rule-syntax", None),
-            ExpressionErrorKind::Mismatch(_) => ("rule-type", None),
-            ExpressionErrorKind::WithoutField => ("rule-without-field", None),
+            ExpressionErrorKind::Syntax(_) => ("expression-syntax", None),
+            ExpressionErrorKind::Mismatch(_) => ("expression-type", None),
+            ExpressionErrorKind::WithoutField => ("expression-without-field", None),
             ExpressionErrorKind::NoSuchField(name) => {
                 ("no-such-field", meant(name, scope.names().chain(WORDS)))
             }
-            _ => ("rule-syntax", None),
         };
         let span = self.inside(span, text, error.span());
         let finding = Finding::error(code, span, error.to_string());

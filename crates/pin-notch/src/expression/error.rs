@@ -14,7 +14,6 @@ pub struct ExpressionError {
 
 /// What kind of thing is wrong.
 #[derive(Clone, Debug, PartialEq, Eq)]
-#[non_exhaustive]
 pub enum ExpressionErrorKind {
     /// It is not written as expressions are.
     Syntax(String),

@@ -42,7 +42,16 @@ pub(super) fn of(expression: &Tree, fields: &[Known]) -> (bool, bool) {
             (Tree::Text(text), Some(texts)) if !texts.contains(text) => (false, true),
             _ => (true, true),
         },
-        _ => (true, true),
+        Tree::Number(_)
+        | Tree::Text(_)
+        | Tree::Field(..)
+        | Tree::Count(_)
+        | Tree::Total(_)
+        | Tree::Round(..)
+        | Tree::Of(..)
+        | Tree::Negative(_)
+        | Tree::Arithmetic(..)
+        | Tree::Empty(_) => (true, true),
     }
 }
 
@@ -82,7 +91,18 @@ fn bounds(expression: &Tree, fields: &[Known]) -> Bounds {
             let difference = |(one, other): (Decimal, Decimal)| one.checked_sub(other);
             (both(low, most).and_then(difference), both(high, least).and_then(difference))
         }
-        _ => (None, None),
+        Tree::Text(_)
+        | Tree::On(_)
+        | Tree::Total(_)
+        | Tree::Round(..)
+        | Tree::Of(..)
+        | Tree::Arithmetic(Arithmetic::Product | Arithmetic::Quotient, ..)
+        | Tree::Compare(..)
+        | Tree::In(..)
+        | Tree::Empty(_)
+        | Tree::Not(_)
+        | Tree::And(..)
+        | Tree::Or(..) => (None, None),
     }
 }
 
