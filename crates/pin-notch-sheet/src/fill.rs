@@ -46,8 +46,8 @@ impl Sheet {
     }
 }
 
-/// Lets fields that follow others start with what they would follow to. Whatever the sheet gives a value itself keeps
-/// it, and so does what only others follow that have none either.
+/// Gives each field that follows another one the value it follows to as its start. A field with a value of its own in
+/// the sheet keeps that.
 pub(crate) fn follow_from_the_start(sheet: &mut Sheet) {
     if sheet.links.is_empty() {
         return;

@@ -47,7 +47,7 @@ impl Reader<'_> {
         let mut form = sheet.form();
         let scope = Scope::of(&form);
         for list in ["field", "fieldset"] {
-            // What in these lists is no table was told when they were read.
+            // Entries that are no tables have been reported by whoever read them first.
             for node in tree.get(list).and_then(Node::as_list).unwrap_or_default() {
                 let Some(at) = node.get(words::ONLY_IF).map(|node| node.span.clone()) else {
                     continue;
@@ -77,7 +77,7 @@ impl Reader<'_> {
                         set.map(|set| &mut set.only_if)
                     }
                 };
-                // What was wrong in its own way is not there.
+                // A field or fieldset with an error of its own was left out.
                 let Some(only_if) = only_if else { continue };
                 let added = match list {
                     "field" => form.only_if(&name, condition.clone()),
