@@ -22,7 +22,7 @@ pub(crate) fn all() -> Result<()> {
     // The browser tests use the fresh build, not the committed one.
     run(cargo().args(["test", "--workspace", "--locked"]).env("PIN_NOTCH_WEB_FILES", &fresh))?;
     storm(&["--millions", "4", "--seed", "1"])?;
-    fuzz::search(&["--minutes", "2", "--seed", "1"].map(str::to_owned))?;
+    fuzz::search_shortly()?;
     // The core alone, as a program that wants neither feature has it.
     run(cargo().args(["test", "--package", "pin-notch", "--no-default-features", "--locked"]))?;
     // What others get: each crate packed, and a program that depends on nothing but the core.

@@ -16,6 +16,24 @@ const AT_ONCE: usize = 2;
 /// The longest input, in bytes, and the longest that one may take, in seconds.
 const LIMITS: [&str; 2] = ["-max_len=4096", "-timeout=10"];
 
+/// How many inputs of each kind are about two minutes' work. A search that ends after so many, from the seeds alone,
+/// says the same of the same code on every machine, which one that ends by the clock does not.
+const SHORT: [(&str, u32); 10] = [
+    ("sheet-toml", 300_000),
+    ("sheet-json", 600_000),
+    ("rule", 100_000),
+    ("moves", 18_000),
+    ("body", 25_000),
+    ("json-body", 25_000),
+    ("schema", 150_000),
+    ("date-pattern", 450_000),
+    ("number", 4_500_000),
+    ("attributes", 360_000),
+];
+
+/// The longest that a short search may take, in seconds.
+const PATIENCE: u64 = 600;
+
 /// A search that is under way.
 struct Search {
     name: String,
@@ -28,6 +46,24 @@ struct Search {
 pub(crate) fn search(arguments: &[String]) -> Result<()> {
     let options = Options::read(arguments, &["--minutes", "--seed", "--only"])?;
     let seconds = (options.or("--minutes", 2.0)? * 60.0) as u64;
+    let limits = move |_: &str| format!("-max_total_time={seconds}");
+    search_within(&options, "corpus", &limits)
+}
+
+/// The same with the fixed numbers of inputs of [`SHORT`].
+pub(crate) fn search_shortly() -> Result<()> {
+    let folder = root().join("target/fuzz/short");
+    if folder.exists() {
+        std::fs::remove_dir_all(&folder)?;
+    }
+    let limits = |name: &str| {
+        let inputs = SHORT.iter().find(|(kind, _)| *kind == name).map_or(10_000, |(_, most)| *most);
+        format!("-runs={inputs} -max_total_time={PATIENCE}")
+    };
+    search_within(&Options::read(&[], &["--seed", "--only"])?, "short", &limits)
+}
+
+fn search_within(options: &Options, corpus: &str, limits: &dyn Fn(&str) -> String) -> Result<()> {
     let seed = options.or("--seed", 1_u32)?;
     let (fuzz, work) = (root().join("fuzz"), root().join("target/fuzz"));
     let in_fuzz = |what: &[&str]| {
@@ -52,7 +88,8 @@ pub(crate) fn search(arguments: &[String]) -> Result<()> {
         if under_way.len() == AT_ONCE {
             found.extend(under_way.pop_front().map(finish).transpose()?.flatten());
         }
-        under_way.push_back(begin(name, &fuzz, &work, (seed, seconds))?);
+        let limits = format!("-seed={seed} {}", limits(name));
+        under_way.push_back(begin(name, &fuzz, &work, (corpus, &limits))?);
     }
     for search in under_way {
         found.extend(finish(search)?);
@@ -63,21 +100,21 @@ pub(crate) fn search(arguments: &[String]) -> Result<()> {
     }
 }
 
-fn begin(name: &str, fuzz: &Path, work: &Path, (seed, seconds): (u32, u64)) -> Result<Search> {
+fn begin(name: &str, fuzz: &Path, work: &Path, (corpus, limits): (&str, &str)) -> Result<Search> {
     let folder = |of: &str| -> Result<PathBuf> {
         let folder = work.join(of).join(name);
         std::fs::create_dir_all(&folder)?;
         Ok(folder)
     };
-    let (corpus, seeds, found) = (folder("corpus")?, folder("seeds")?, folder("found")?);
+    let (corpus, seeds, found) = (folder(corpus)?, folder("seeds")?, folder("found")?);
     let log = work.join(format!("{name}.log"));
     // The program that was built, and not what the code has become since.
     let mut command = Command::new(work.join(host()?).join("release").join(name));
     command.current_dir(fuzz).args([&corpus, &seeds]).args(LIMITS).arg("-print_final_stats=1");
     command.arg(format!("-artifact_prefix={}/", found.display()));
-    command.args([format!("-seed={seed}"), format!("-max_total_time={seconds}")]);
+    command.args(limits.split(' '));
     command.stdin(Stdio::null()).stdout(Stdio::null()).stderr(std::fs::File::create(&log)?);
-    println!("+ {name}, for {seconds} s");
+    println!("+ {name}: {limits}");
     Ok(Search { name: name.to_owned(), log, child: command.spawn()? })
 }
 
@@ -99,10 +136,16 @@ fn finish(mut search: Search) -> Result<Option<String>> {
     };
     let (tried, kept) = (figure("stat::number_of_executed_units"), figure("stat::new_units_added"));
     println!("{}: {tried} inputs, {kept} of them with something new in them", search.name);
-    let why = log.lines().find(|line| line.contains("panicked at") || line.contains("ERROR"));
-    let input = log.lines().find_map(|line| line.split_once("Test unit written to "));
-    Ok((!status.success()).then(|| {
-        let (why, input) = (why.unwrap_or("no reason"), input.map_or("no input", |(_, path)| path));
-        format!("{}: {why}\n  {input}\n  {}", search.name, search.log.display())
-    }))
+    if status.success() {
+        return Ok(None);
+    }
+    // The whole reason and the whole input: the machine it was found on may be out of reach.
+    let is_reason = |line: &&str| line.contains("panicked at") || line.contains("ERROR");
+    let reason = log.lines().skip_while(|line| !is_reason(line)).take(4);
+    let reason: String =
+        reason.map(|line| line.chars().take(4000).chain(['\n']).collect::<String>()).collect();
+    let path = log.lines().find_map(|line| line.split_once("Test unit written to "));
+    let input = path.map(|(_, path)| std::fs::read(path)).transpose()?.unwrap_or_default();
+    let (log, input) = (search.log.display(), input.escape_ascii());
+    Ok(Some(format!("{}: {reason}  {log}\n  input: {input}", search.name)))
 }

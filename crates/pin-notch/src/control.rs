@@ -838,6 +838,9 @@ impl Control {
     pub fn check_value(&self, value: Value) -> Result<Value, Vec<Invalid>> {
         let control = self.shared();
         let conditions = control.conditions();
+        // As a body has it: a select of one sends an empty text where nothing is chosen.
+        let is_unchosen = matches!(self, Self::Select(_)) && value == Value::Text(String::new());
+        let value = if is_unchosen { Value::Empty } else { value };
         // What is read-only is barred from every other check, and can only stay.
         if conditions.readonly {
             return match value == control.value() {

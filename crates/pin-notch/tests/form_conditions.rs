@@ -1,7 +1,8 @@
 //! Fields that count only under a condition: entered, sent, read and taken back.
 
 use pin_notch::{
-    CheckboxGroup, Expression, Form, FormError, Intent, Scope, Select, Stepper, Switch, Value, dec,
+    Checkbox, CheckboxGroup, Expression, Form, FormError, Intent, Scope, Select, Stepper, Switch,
+    Value, dec,
 };
 use pin_notch_any::reached;
 use proptest::prelude::*;
@@ -130,6 +131,33 @@ fn a_condition_cannot_hang_on_itself() {
     assert_eq!(within.clone().fieldset_only_if("set", condition("b")).unwrap_err(), circle("b"));
     let nothing = within.fieldset_only_if("sets", condition("b")).unwrap_err();
     assert_eq!(nothing, FormError::NoSuchFieldset("sets".into()));
+}
+
+/// A checkbox in neither state is sent as one that is off, and conditions hold alike on both sides.
+#[test]
+fn what_is_neither_on_nor_off_counts_as_off_before_and_after_it_is_sent() {
+    let form = Form::new()
+        .with("queen", "Queen seen", Checkbox::builder().indeterminate(true))
+        .and_then(|form| form.with("again", "Look again", Switch::builder().checked(true)))
+        .and_then(|form| form.with("marked", "Marked", Switch::default()))
+        .expect("a form");
+    let scope = Scope::of(&form);
+    let condition = |text| Expression::condition(text, &scope).expect("a condition");
+    let mut form = form.only_if("again", condition("not queen")).expect("no circle");
+    form = form.only_if("marked", condition("queen")).expect("no circle");
+    assert_eq!(counting(&form), "queen again");
+    assert_eq!(form.urlencoded(), "again=on");
+    let read = form.read(b"again=on").expect("it is right");
+    assert_eq!((read.get("again"), read.get("marked")), (Some(&Value::On(true)), None));
+    #[cfg(feature = "json")]
+    {
+        assert_eq!(form.read_json(form.to_json().as_bytes()), Ok(read));
+        // What is off is as good as not sent, where it does not count.
+        let off = form.read_json(br#"{"queen":null,"again":false,"marked":false}"#);
+        assert!(off.expect("it is right").unknown().is_empty());
+        let on = form.read_json(br#"{"marked":true}"#).expect("it is right");
+        assert_eq!(on.unknown(), ["marked"]);
+    }
 }
 
 /// Whatever is entered, in whatever order: what is sent is read as the values that count; and undone, all is as it was.

@@ -396,7 +396,8 @@ impl Select {
     /// while the list is on its way is given the benefit of the doubt.
     pub fn validity(&self) -> Vec<Invalid> {
         let sent = self.value();
-        self.conditions.validity(sent.is_empty(), self.against(&sent))
+        let is_empty = shared_value(self.definition.multiple, sent.clone()).is_empty();
+        self.conditions.validity(is_empty, self.against(&sent))
     }
 
     fn against(&self, chosen: &[String]) -> Vec<Invalid> {
@@ -456,8 +457,8 @@ uniform! {
         Select::against(self, value.texts())
     }
     fn offered(&self, sent: &str) -> Option<&str> {
-        // Where none is chosen an empty text is sent, which then is not an option that cannot be chosen.
-        let counts = |option: &&Choice| !(sent.is_empty() && option.disabled);
+        // Where none is chosen an empty text is sent, which is then not an option.
+        let counts = |_: &&Choice| self.definition.multiple || !sent.is_empty();
         self.list.offered(sent).filter(counts).map(|option| option.value.as_str())
     }
     fn most_sent(&self) -> usize {
@@ -466,10 +467,13 @@ uniform! {
     }
 }
 
-/// A choice as forms have it: one text, or a list.
+/// A choice as forms have it: one text, or a list. An option whose value is an empty text is sent as none is, and
+/// counts as none, as HTML's [placeholder label option][placeholder] does wherever it stands.
+///
+/// [placeholder]: https://html.spec.whatwg.org/multipage/form-elements.html#placeholder-label-option
 fn shared_value(multiple: bool, chosen: Vec<String>) -> Value {
     match multiple {
         true => Value::Texts(chosen),
-        false => chosen.into_iter().next().into(),
+        false => chosen.into_iter().next().filter(|value| !value.is_empty()).into(),
     }
 }

@@ -226,8 +226,10 @@ fn taken(field: &Field, json: &RawValue) -> Received {
     // Nothing is written as null; each control has its own way to be nothing.
     let value =
         checked.map(|value| if value == Value::Empty { control.empty_value() } else { value });
+    // What is off or empty is as good as not sent, as in a body.
+    let is_empty = value.as_ref().is_ok_and(|value| *value == control.empty_value());
     let checked = value.and_then(|value| control.check_value(value));
-    (checked, (json.get() != "null").then(|| beginning(json.get())))
+    (checked, (!is_empty).then(|| beginning(json.get())))
 }
 
 /// Goes through the members of an object, repeated ones and all, each value as it is written.
