@@ -52,38 +52,11 @@ pub(crate) fn follow_from_the_start(sheet: &mut Sheet) {
     if sheet.links.is_empty() {
         return;
     }
-    let starts = |field: &FieldSheet| {
-        ["value", "checked"].iter().any(|name| field.definition.attribute(name).is_some())
-    };
-    let given: HashSet<String> =
-        sheet.fields.iter().filter(|field| starts(field)).map(|field| field.name.clone()).collect();
     let mut form = sheet.form();
-    let start = form.clone();
-    let both = |link: &crate::sheet::Link| match link.one_way {
-        true => vec![(link.from.clone(), link.to.clone())],
-        false => {
-            vec![(link.from.clone(), link.to.clone()), (link.to.clone(), link.from.clone())]
-        }
-    };
-    let ways: Vec<(String, String)> = sheet.links.iter().flat_map(both).collect();
-    let mut settled = given.clone();
-    // First what hangs on a value that is given, then along the links as they stand.
-    for is_first in [true, false] {
-        for (from, to) in &ways {
-            if settled.contains(to) || (is_first && !given.contains(from)) {
-                continue;
-            }
-            let followed = form.follow(from).unwrap_or_default();
-            settled.insert(from.clone());
-            settled.extend(followed.into_iter().map(|one| one.name));
-            settled.insert(to.clone());
-        }
-    }
-    for field in sheet.fields.iter_mut().filter(|field| !given.contains(&field.name)) {
-        let value = |form: &Form| form.control(&field.name).map(pin_notch::Control::value);
-        let (was, now) = (value(&start), value(&form));
-        if let (Some(now), true) = (&now, now != was) {
-            hold(field, now);
+    let names: Vec<String> = form.follow_from_the_start().into_iter().map(str::to_owned).collect();
+    for field in sheet.fields.iter_mut().filter(|field| names.contains(&field.name)) {
+        if let Some(control) = form.control(&field.name) {
+            hold(field, &control.value());
         }
     }
 }

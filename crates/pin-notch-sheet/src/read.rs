@@ -252,7 +252,9 @@ impl Reader<'_> {
             let ranges = ranges[0].zip(ranges[1]).map(<[_; 2]>::from);
             let link = Link { from, to, conversion, ranges, one_way };
             let both = self.form_of(sheet, [&link.from, &link.to]);
-            if let Err(error) = both.and_then(|form| link.add(form)) {
+            if let Err(error) =
+                both.and_then(|form| form.link(&link.from, &link.to, link.conversion, link.one_way))
+            {
                 self.error("link", self.head(node), error.to_string());
                 continue;
             }

@@ -4,8 +4,8 @@ use crate::finding::Finding;
 use crate::read;
 use crate::tree::{self, Format, Node};
 use pin_notch::{
-    AnyWorld, Control, Conversion, Date, Decimal, Definition, Expression, Form, FormError,
-    Sentence, Surroundings,
+    AnyWorld, Control, Conversion, Date, Decimal, Definition, Expression, Form, Rule, Sentence,
+    Surroundings,
 };
 use pin_notch_html::{Looks, Note, control_of};
 use std::collections::HashMap;
@@ -132,15 +132,6 @@ pub(crate) struct OnlyIf {
     /// As it is written.
     pub text: String,
     pub is: Expression,
-}
-
-#[derive(Clone, Debug)]
-pub(crate) struct Rule {
-    pub condition: Expression,
-    pub message: String,
-    /// The field at which it is told.
-    pub field: Option<String>,
-    pub warns: bool,
 }
 
 /// The words of a language: by field, by fieldset, and messages by the message they stand for.
@@ -280,23 +271,10 @@ impl Sheet {
             }
         }
         for link in &self.links {
-            form = sound(link.add(form));
+            form = sound(form.link(&link.from, &link.to, link.conversion, link.one_way));
         }
         for rule in &self.rules {
-            // It is told at the first of its fields.
-            let mut fields = rule.condition.fields();
-            if let Some(field) = rule.field.as_deref() {
-                fields.retain(|name| *name != field);
-                fields.insert(0, field);
-            }
-            let (condition, message) = (rule.condition.clone(), rule.message.clone());
-            let check = move |values: &pin_notch::Values| {
-                (condition.holds(values) == Some(false)).then(|| message.clone())
-            };
-            form = sound(match rule.warns {
-                true => form.with_warning(&fields, check),
-                false => form.with_rule(&fields, check),
-            });
+            form = sound(form.rule(rule.clone()));
         }
         for fieldset in &self.fieldsets {
             let fields: Vec<&str> = fieldset.fields.iter().map(String::as_str).collect();
@@ -341,26 +319,6 @@ impl Sheet {
     /// ```
     pub fn to_toml(&self) -> String {
         tree::to_toml(&self.tree)
-    }
-}
-
-impl Link {
-    pub(crate) fn add(&self, form: Form) -> Result<Form, FormError> {
-        let (from, to) = (self.from.as_str(), self.to.as_str());
-        match (&self.conversion, self.one_way) {
-            (Some(conversion), false) => form.with_conversion(from, to, *conversion),
-            (Some(conversion), true) => {
-                let there = form.control(to).and_then(Control::notches).copied();
-                let there = there.map_or(*conversion, |notches| conversion.onto(notches));
-                form.with_link(from, to, move |value| {
-                    value.number().map(|number| there.convert(number)).into()
-                })
-            }
-            (None, true) => form.with_link(from, to, Clone::clone),
-            (None, false) => {
-                form.with_link(from, to, Clone::clone)?.with_link(to, from, Clone::clone)
-            }
-        }
     }
 }
 

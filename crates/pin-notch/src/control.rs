@@ -838,8 +838,9 @@ impl Control {
     pub fn check_value(&self, value: Value) -> Result<Value, Vec<Invalid>> {
         let control = self.shared();
         let conditions = control.conditions();
-        // As a body has it: a select of one sends an empty text where nothing is chosen.
-        let is_unchosen = matches!(self, Self::Select(_)) && value == Value::Text(String::new());
+        // As a body has it, in which the option without a value cannot be told from none.
+        let is_unchosen = value == Value::Text(String::new())
+            && matches!(self, Self::Select(select) if select.offers_none());
         let value = if is_unchosen { Value::Empty } else { value };
         // What is read-only is barred from every other check, and can only stay.
         if conditions.readonly {

@@ -13,6 +13,7 @@ mod history;
 #[cfg(feature = "json")]
 mod json;
 mod links;
+mod live;
 mod only_if;
 mod outputs;
 mod received;
@@ -26,6 +27,7 @@ pub use links::Followed;
 pub use only_if::Counted;
 pub use outputs::Output;
 pub use received::{MAX_BODY, MAX_REPORTED, Problem, Problems, Values};
+pub use rules::{Judged, Rule};
 
 use crate::control::uniform::without_returns;
 use crate::control::{Control, ControlError, Value};
@@ -37,7 +39,7 @@ use core::fmt;
 use history::{Change, History};
 use links::Links;
 use only_if::Readers;
-use rules::Rule;
+use rules::{Checked, Checkers};
 use std::collections::{HashMap, HashSet};
 use std::sync::Arc;
 
@@ -93,7 +95,8 @@ pub struct Form {
     fields: Vec<Field>,
     places: HashMap<String, usize>,
     fieldsets: Vec<Fieldset>,
-    rules: Vec<Rule>,
+    rules: Vec<Checked>,
+    checkers: Checkers,
     links: Links,
     readers: Readers,
     outputs: Vec<Output>,
@@ -154,6 +157,8 @@ pub struct Field {
     pub control: Control,
     /// Whether somebody has begun to change it, or tried to send the form. Pointing at it is neither.
     pub touched: bool,
+    /// Whether somebody has been in it and left it, or tried to send the form.
+    left: bool,
     /// It is never sent.
     unsent: bool,
     /// What has to hold for it to count.
@@ -161,6 +166,8 @@ pub struct Field {
     counts: bool,
     /// A fieldset of it is disabled.
     fieldset_disabled: bool,
+    /// Its value before anybody changed it: its default, or what it follows to.
+    start: Value,
     /// What its value was when it had settled last.
     settled: Value,
     /// A gesture is under way, so that its value may not have settled.
@@ -208,9 +215,10 @@ impl Field {
         self.unsent
     }
 
-    /// Whether its value is another than its default.
+    /// Whether its value is another than at the start: than its default or, where it has none and follows another
+    /// field, than what it follows to.
     pub fn is_dirty(&self) -> bool {
-        self.control.value() != self.control.default_value()
+        self.control.value() != self.start
     }
 }
 
@@ -368,15 +376,27 @@ impl Form {
     /// [`FormError::NoSuchField`].
     pub fn handle(&mut self, name: &str, intent: Intent) -> Result<FormTurn, FormError> {
         let at = self.known(name)?;
+        let before = self.begin(at);
+        let turn = self.fields[at].control.handle(intent);
+        Ok(self.finish(at, &before, turn))
+    }
+
+    /// A turn of this field begins: gives the value it has before.
+    fn begin(&mut self, at: usize) -> Value {
         let field = &mut self.fields[at];
+        let value = field.control.value();
         if !field.moving {
-            field.settled = field.control.value();
+            field.settled = value.clone();
         }
-        let before = field.control.value();
-        let turn = field.control.handle(intent);
+        value
+    }
+
+    /// A turn of this field is done: lets follow what follows, and records what has settled.
+    fn finish(&mut self, at: usize, before: &Value, turn: Turn<Value>) -> FormTurn {
+        let field = &mut self.fields[at];
         let looks = |event: &Event<Value>| matches!(event, Event::Preview(_) | Event::PreviewEnd);
         field.touched |= turn.events().any(|event| !looks(event));
-        let moved = field.control.value() != before;
+        let moved = field.control.value() != *before;
         let ends = |event: &Event<Value>| {
             matches!(event, Event::Change(_) | Event::Released | Event::Cancelled)
         };
@@ -401,7 +421,7 @@ impl Form {
         if !self.fields[at].moving {
             self.record(at);
         }
-        Ok(FormTurn { turn, followed, counted })
+        FormTurn { turn, followed, counted }
     }
 
     /// Lets follow what is linked with this control or counts by its value, after the program has changed it by
@@ -432,14 +452,19 @@ impl Form {
     /// Whether the control of this name follows another one.
     pub fn is_follower(&self, name: &str) -> bool {
         let at = self.place(name);
-        self.links.values().flatten().any(|link| Some(link.to) == at)
+        self.links.ways.iter().any(|(_, to)| Some(*to) == at)
     }
 
-    /// Puts every control back to its default; nothing is touched any more, and nothing can be undone.
+    /// Puts every control back to where it started; nothing is touched any more, and nothing can be undone.
     pub fn reset(&mut self) {
         for field in &mut self.fields {
             field.control.reset();
-            (field.settled, field.moving, field.touched) = (field.control.value(), false, false);
+            if field.control.value() != field.start {
+                // It held this before; where the program has changed the definition since, the default is left.
+                let _ = field.control.restore(field.start.clone());
+            }
+            field.settled = field.control.value();
+            (field.moving, field.touched, field.left) = (false, false, false);
         }
         self.weigh_all();
         self.history.forget();
@@ -464,7 +489,7 @@ impl Form {
         }
     }
 
-    /// Whether any value is another than its default.
+    /// Whether any value is another than at the start.
     pub fn is_dirty(&self) -> bool {
         self.fields.iter().any(Field::is_dirty)
     }

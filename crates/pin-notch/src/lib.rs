@@ -105,8 +105,8 @@ pub use definition::{
 pub use event::{Event, Events, Shown, Turn};
 pub use expression::{Expression, ExpressionError, ExpressionErrorKind, Lookup, Scope, Sentence};
 pub use form::{
-    Counted, Field, Fieldset, Followed, Form, FormError, FormRemark, FormTurn, MAX_BODY,
-    MAX_REPORTED, Output, Problem, Problems, Values,
+    Counted, Field, Fieldset, Followed, Form, FormError, FormRemark, FormTurn, Judged, MAX_BODY,
+    MAX_REPORTED, Output, Problem, Problems, Rule, Values,
 };
 pub use intent::{Intent, Key, Place, Thumb};
 pub use limit::Limit;

@@ -2,10 +2,10 @@
 
 use super::Reader;
 use crate::finding::{Finding, meant};
-use crate::sheet::{OnlyIf, OutputSheet, Rule, Sheet};
+use crate::sheet::{OnlyIf, OutputSheet, Sheet};
 use crate::tree::Node;
 use crate::words;
-use pin_notch::{Expression, ExpressionError, ExpressionErrorKind, Quoted, Scope, Sentence};
+use pin_notch::{Expression, ExpressionError, ExpressionErrorKind, Quoted, Rule, Scope, Sentence};
 use std::ops::Range;
 
 impl Reader<'_> {
@@ -38,7 +38,9 @@ impl Reader<'_> {
                 self.found.push(Finding::remark("rule-always-holds", span.clone(), message));
             }
             let Some((message, _)) = message else { continue };
-            sheet.rules.push(Rule { condition, message, field, warns });
+            let mut rule = Rule::new(condition, &message);
+            (rule.field, rule.warns) = (field, warns);
+            sheet.rules.push(rule);
         }
     }
 

@@ -400,6 +400,11 @@ impl Select {
         self.conditions.validity(is_empty, self.against(&sent))
     }
 
+    /// Whether it has an option to choose whose value is an empty text.
+    pub(crate) fn offers_none(&self) -> bool {
+        self.list.find("").is_some_and(|option| !option.disabled)
+    }
+
     fn against(&self, chosen: &[String]) -> Vec<Invalid> {
         let mut wrong = twice(chosen);
         if *self.listing() == Listing::Loaded {

@@ -106,7 +106,7 @@ impl Form {
         // By the field that follows, in the order of those that are followed.
         let mut followed: Vec<Vec<(usize, &Link)>> = vec![Vec::new(); self.fields.len()];
         for from in 0..self.fields.len() {
-            for link in self.links.get(&from).into_iter().flatten() {
+            for link in self.links.of(from) {
                 followed[link.to].push((from, link));
             }
         }
@@ -119,8 +119,7 @@ impl Form {
             }
             for (from, link) in followed[at].iter().copied() {
                 let follows = self.fields[from].name.clone();
-                let back =
-                    self.links.get(&at).is_some_and(|links| links.iter().any(|l| l.to == from));
+                let back = self.links.of(at).any(|link| link.to == from);
                 let conditions = field.control.conditions();
                 if !back && !conditions.readonly && !conditions.is_disabled() {
                     remarks.push(FormRemark::OneWay { name: name(), follows: follows.clone() });

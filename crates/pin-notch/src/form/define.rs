@@ -1,7 +1,7 @@
 //! What a form is made of: its controls, the rules over them and the links between them.
 
 use super::links::Link;
-use super::rules::Rule;
+use super::rules::Condition;
 use super::{Field, Fieldset, Form, FormError, Values};
 use crate::control::uniform::without_returns;
 use crate::control::{Control, Value};
@@ -33,8 +33,10 @@ impl Form {
             name: name.to_owned(),
             label: label.to_owned(),
             settled: control.value(),
+            start: control.value(),
             control,
             touched: false,
+            left: false,
             unsent: false,
             only_if: Vec::new(),
             counts: true,
@@ -71,7 +73,7 @@ impl Form {
         fields: &[&str],
         check: impl Fn(&Values) -> Option<String> + Send + Sync + 'static,
     ) -> Result<Self, FormError> {
-        self.with_check(fields, false, check)
+        self.with_check(fields, false, Condition::Own(Arc::new(check)))
     }
 
     /// Adds a rule that only warns: see [`warnings`](Self::warnings).
@@ -83,22 +85,7 @@ impl Form {
         fields: &[&str],
         check: impl Fn(&Values) -> Option<String> + Send + Sync + 'static,
     ) -> Result<Self, FormError> {
-        self.with_check(fields, true, check)
-    }
-
-    fn with_check(
-        mut self,
-        fields: &[&str],
-        warns: bool,
-        check: impl Fn(&Values) -> Option<String> + Send + Sync + 'static,
-    ) -> Result<Self, FormError> {
-        let fields: Vec<usize> =
-            fields.iter().map(|name| self.known(name)).collect::<Result<_, _>>()?;
-        if fields.is_empty() {
-            return Err(FormError::RuleWithoutField);
-        }
-        self.rules.push(Rule { fields, warns, check: Arc::new(check) });
-        Ok(self)
+        self.with_check(fields, true, Condition::Own(Arc::new(check)))
     }
 
     /// Lets the field `to` follow the field `from`: whenever somebody moves that, this is set to what
@@ -127,7 +114,7 @@ impl Form {
         convert: impl Fn(&Value) -> Value + Send + Sync + 'static,
     ) -> Result<Self, FormError> {
         let (from, to) = (self.known(from)?, self.known(to)?);
-        self.links.entry(from).or_default().push(Link { to, convert: Arc::new(convert) });
+        self.links.add(from, Link { to, convert: Arc::new(convert) });
         Ok(self)
     }
 
@@ -173,6 +160,47 @@ impl Form {
             move |value: &Value| value.number().map(|number| conversion.convert(number)).into()
         };
         self.with_link(from, to, by(conversion))?.with_link(to, from, by(back))
+    }
+
+    /// Links two fields as a sheet or a page has it: by a conversion of their numbers, or to the same value; both ways,
+    /// or so that only `to` follows.
+    ///
+    /// # Errors
+    /// As [`with_conversion`](Self::with_conversion).
+    ///
+    /// ```
+    /// # use pin_notch::{dec, Conversion, Form, Intent, Slider};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let degrees = Conversion::between((dec!(0), dec!(100)), (dec!(32), dec!(212)))?;
+    /// let mut form = Form::new()
+    ///     .with("celsius", "Outside in °C", Slider::builder())?
+    ///     .with("fahrenheit", "Outside in °F", Slider::builder().min(32).max(212))?
+    ///     .link("celsius", "fahrenheit", Some(degrees), true)?;
+    /// let turn = form.handle("celsius", Intent::Choose(dec!(20)))?;
+    /// assert_eq!(turn.to_string(), "input 20, change 20; fahrenheit follows: 68");
+    /// # Ok(()) }
+    /// ```
+    pub fn link(
+        self,
+        from: &str,
+        to: &str,
+        conversion: Option<Conversion>,
+        one_way: bool,
+    ) -> Result<Self, FormError> {
+        match (conversion, one_way) {
+            (Some(conversion), false) => self.with_conversion(from, to, conversion),
+            (Some(conversion), true) => {
+                let there = self.control(to).and_then(Control::notches).copied();
+                let there = there.map_or(conversion, |notches| conversion.onto(notches));
+                self.with_link(from, to, move |value| {
+                    value.number().map(|number| there.convert(number)).into()
+                })
+            }
+            (None, true) => self.with_link(from, to, Clone::clone),
+            (None, false) => {
+                self.with_link(from, to, Clone::clone)?.with_link(to, from, Clone::clone)
+            }
+        }
     }
 
     /// Puts these fields into a fieldset, which can disable them together. A field may stand in several,

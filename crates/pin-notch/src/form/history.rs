@@ -38,6 +38,19 @@ impl History {
         self.done.last()
     }
 
+    /// The same for fields that stand in other places now; what hangs on a field that is gone is forgotten.
+    pub(super) fn moved(&self, place: impl Fn(usize) -> Option<usize>) -> Self {
+        let moved = |changes: &[Change]| -> Vec<Change> {
+            let one = |change: &Change| {
+                let fields = change.fields.iter();
+                let fields = fields.map(|(at, a, b)| Some((place(*at)?, a.clone(), b.clone())));
+                Some(Change { fields: fields.collect::<Option<_>>()? })
+            };
+            changes.iter().filter_map(one).collect()
+        };
+        Self { done: moved(&self.done), undone: moved(&self.undone) }
+    }
+
     pub(super) fn forget(&mut self) {
         *self = Self::default();
     }

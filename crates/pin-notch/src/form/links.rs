@@ -52,8 +52,26 @@ impl fmt::Display for Followed {
     }
 }
 
-/// The links of a form, by the field they follow.
-pub(super) type Links = HashMap<usize, Vec<Link>>;
+/// The links of a form.
+#[derive(Clone, Debug, Default)]
+pub(super) struct Links {
+    /// By the field they follow.
+    by_source: HashMap<usize, Vec<Link>>,
+    /// Which field each leads from and to, in the order in which they were added.
+    pub ways: Vec<(usize, usize)>,
+}
+
+impl Links {
+    pub(super) fn add(&mut self, from: usize, link: Link) {
+        self.ways.push((from, link.to));
+        self.by_source.entry(from).or_default().push(link);
+    }
+
+    /// Those that follow this field.
+    pub(super) fn of(&self, from: usize) -> impl Iterator<Item = &Link> {
+        self.by_source.get(&from).into_iter().flatten()
+    }
+}
 
 /// A field that was moved by a link, and the value it had before.
 pub(super) type Moved = (usize, Value);
@@ -68,7 +86,7 @@ pub(super) fn settle(
     let (mut moved, mut told) = (Vec::new(), Vec::new());
     let (mut seen, mut queue) = (HashSet::from([start]), VecDeque::from([start]));
     while let Some(from) = queue.pop_front() {
-        for link in links.get(&from).into_iter().flatten() {
+        for link in links.of(from) {
             let before = fields[link.to].control.value();
             let wanted = (link.convert)(&fields[from].control.value());
             if wanted == before || seen.contains(&link.to) {
@@ -92,7 +110,7 @@ pub(super) fn reach(links: &Links, start: usize) -> Vec<usize> {
     let (mut seen, mut queue) = (HashSet::from([start]), vec![start]);
     let mut at = 0;
     while let Some(from) = queue.get(at).copied() {
-        let next = links.get(&from).into_iter().flatten().map(|link| link.to);
+        let next = links.of(from).map(|link| link.to);
         queue.extend(next.filter(|to| seen.insert(*to)));
         at += 1;
     }

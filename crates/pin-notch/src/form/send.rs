@@ -57,7 +57,7 @@ impl Form {
     /// # Ok(()) }
     /// ```
     pub fn submit(&mut self) -> Result<Values, Problems> {
-        self.fields.iter_mut().for_each(|field| field.touched = true);
+        self.fields.iter_mut().for_each(|field| (field.touched, field.left) = (true, true));
         let problems = self.problems();
         match problems.is_empty() {
             true => Ok(self.values().with_warnings(self.warnings())),
