@@ -1,4 +1,5 @@
-//! The web files: `pin-notch.js` and `pin-notch.wasm`, built from the crate `pin-notch-web`.
+//! The web files, built from the crate `pin-notch-web`: `pin-notch.js` with `pin-notch.wasm`, the elements alone, and
+//! `pin-notch-form.js` with `pin-notch-form.wasm`, the elements and the form around them. A page loads one of the two.
 //!
 //! They are committed beside the command, so that the demo starts with Rust's ordinary toolchain alone.
 //! [`build_and_compare`] sees to it that they are what is built now.
@@ -22,11 +23,13 @@ const RECORD: &str = "built-by.txt";
 /// The compiler of Debian's packages.
 const DEBIAN_RUSTC: &str = "/usr/bin/rustc";
 
-/// What a page loads.
-const FILES: [&str; 3] = ["pin-notch.wasm", "pin-notch.js", "pin-notch.css"];
+/// What is built: the name of script and module, the features of the crate, and the aim for all that a page loads with
+/// them, compressed by `gzip -9`.
+const BUILDS: [(&str, &str, usize); 2] =
+    [("pin-notch", "allocator", 115_000), ("pin-notch-form", "allocator,form", 130_000)];
 
-/// The aim for all web files together, compressed by `gzip -9`.
-const AIM: usize = 115_000;
+/// What a page loads besides.
+const STYLE: &str = "pin-notch.css";
 
 /// Builds the web files that are committed, and records what compiled them.
 pub(crate) fn build_committed() -> Result<()> {
@@ -47,8 +50,9 @@ pub(crate) fn build_and_compare(fresh: &Path) -> Result<()> {
         println!("{COMMITTED} was built by {}, and this is {}", recorded.trim(), compiler.trim());
         return Ok(());
     }
-    for name in FILES {
-        if fs::read(fresh.join(name))? != fs::read(committed.join(name))? {
+    let files = BUILDS.iter().flat_map(|(name, ..)| files_of(name)).chain([STYLE.to_owned()]);
+    for name in files {
+        if fs::read(fresh.join(&name))? != fs::read(committed.join(&name))? {
             let why = format!("{COMMITTED}/{name} is not what is built now; run: cargo xtask web");
             return Err(why.into());
         }
@@ -81,30 +85,39 @@ pub(crate) fn build_example(folder: &Path) -> Result<()> {
     Ok(())
 }
 
+/// The files of a build.
+fn files_of(name: &str) -> [String; 2] {
+    ["wasm", "js"].map(|ending| format!("{name}.{ending}"))
+}
+
 /// Builds the web files into `folder` and prints their sizes.
 pub(crate) fn build(folder: &Path) -> Result<()> {
-    let wasm = compile(&["--lib", "--features", "allocator"])?.join("pin_notch_web.wasm");
-    let raw = root().join("target/web/bindgen");
-    Bindgen::new()
-        .input_path(wasm)
-        .web(true)?
-        .typescript(false)
-        .remove_name_section(true)
-        .remove_producers_section(true)
-        .omit_default_module_path(true)
-        .generate(&raw)?;
     fs::create_dir_all(folder)?;
     for name in ["pin-notch.d.ts", "package.json"] {
         fs::copy(root().join("crates/pin-notch-web/src").join(name), folder.join(name))?;
     }
-    fs::write(folder.join("pin-notch.js"), script(&raw)?)?;
-    fs::write(folder.join("pin-notch.css"), pin_notch_html::PAGE_STYLE)?;
-    let wasm = fs::read(raw.join("pin_notch_web_bg.wasm"))?;
-    if wasm.windows(12).any(|text| text == b"registry/src") {
-        return Err("pin-notch.wasm names folders of this machine".into());
+    fs::write(folder.join(STYLE), pin_notch_html::PAGE_STYLE)?;
+    for (name, features, aim) in BUILDS {
+        let what = ["--lib", "--no-default-features", "--features", features];
+        let wasm = compile(&what)?.join("pin_notch_web.wasm");
+        let raw = root().join("target/web/bindgen").join(name);
+        Bindgen::new()
+            .input_path(wasm)
+            .web(true)?
+            .typescript(false)
+            .remove_name_section(true)
+            .remove_producers_section(true)
+            .omit_default_module_path(true)
+            .generate(&raw)?;
+        fs::write(folder.join(format!("{name}.js")), script(&raw, name)?)?;
+        let wasm = fs::read(raw.join("pin_notch_web_bg.wasm"))?;
+        if wasm.windows(12).any(|text| text == b"registry/src") {
+            return Err(format!("{name}.wasm names folders of this machine").into());
+        }
+        fs::write(folder.join(format!("{name}.wasm")), dense(&wasm)?)?;
+        compress(folder, name, aim)?;
     }
-    fs::write(folder.join("pin-notch.wasm"), dense(&wasm)?)?;
-    compress(folder)
+    Ok(())
 }
 
 /// Compiles a part of the crate for the browser and gives the folder it is in, by rustup's target if it is there, else by Debian's packages,
@@ -168,13 +181,13 @@ fn rustup_has_target() -> Result<bool> {
     Ok(output.status.success() && Path::new(&folder).exists())
 }
 
-/// Compresses each file, for servers that hand out what is compressed already, and prints the sizes: as it is,
-/// compressed by whoever serves it, and by us, who take our time for it.
-fn compress(folder: &Path) -> Result<()> {
-    println!("{:16} {:>8} {:>8} {:>8}", "", "bytes", "gzip -9", ".gz");
+/// Compresses what a page loads with this build, for servers that hand out what is compressed already, and prints the
+/// sizes: as it is, compressed by whoever serves it, and by us, who take our time for it.
+fn compress(folder: &Path, name: &str, aim: usize) -> Result<()> {
+    println!("{:20} {:>8} {:>8} {:>8}", "", "bytes", "gzip -9", ".gz");
     let (mut quick, mut best) = (0, 0);
-    for name in FILES {
-        let bytes = fs::read(folder.join(name))?;
+    for name in files_of(name).into_iter().chain([STYLE.to_owned()]) {
+        let bytes = fs::read(folder.join(&name))?;
         let mut gzip = GzEncoder::new(Vec::new(), Compression::best());
         gzip.write_all(&bytes)?;
         let gzip = gzip.finish()?;
@@ -183,11 +196,11 @@ fn compress(folder: &Path) -> Result<()> {
         fs::write(folder.join(format!("{name}.gz")), &zopfli)?;
         quick += gzip.len();
         best += zopfli.len();
-        println!("{name:16} {:>8} {:>8} {:>8}", bytes.len(), gzip.len(), zopfli.len());
+        println!("{name:20} {:>8} {:>8} {:>8}", bytes.len(), gzip.len(), zopfli.len());
     }
-    let verdict = if quick <= AIM { "within" } else { "OVER" };
+    let verdict = if quick <= aim { "within" } else { "OVER" };
     println!(
-        "{:16} {:>8} {quick:>8} {best:>8}, gzip -9 {verdict} the aim of {AIM}",
+        "{:20} {:>8} {quick:>8} {best:>8}, gzip -9 {verdict} the aim of {aim}",
         "together", ""
     );
     Ok(())

@@ -1,4 +1,5 @@
-// What the module `pin-notch.js` gives to TypeScript: its elements by their tags, and what it exports.
+// What the modules `pin-notch.js` and `pin-notch-form.js` give to TypeScript: their elements by their tags, and what they
+// export.
 
 /** What an `input` or `change` event tells of the element that it comes from. */
 export interface NotchDetail {
@@ -443,6 +444,66 @@ export interface NotchDateTime extends NotchElement {
 }
 
 // </elements>
+/** Something that is wrong with a form, or that it warns of. */
+export interface NotchProblem {
+  /** The field's name; empty for the form as a whole. */
+  name: string;
+  label: string;
+  text: string;
+  /** What to lead to. */
+  element: HTMLElement | null;
+}
+
+/** A value as it is sent: empty is `null`. */
+export type NotchValue = number | string | boolean | number[] | string[] | null;
+
+/** The form in the page, around a `<form>`: what `pin-notch-form.js` has beside the elements. */
+export interface NotchForm extends HTMLElement {
+  /** The `<form>` inside. */
+  readonly form: HTMLFormElement | null;
+  /** The values that would be sent, by the fields' names. */
+  readonly values: Record<string, NotchValue>;
+  /** The same as JSON, with every digit. */
+  readonly json: string;
+  /** All that is wrong now, whether people have been told or not. */
+  readonly problems: NotchProblem[];
+  readonly warnings: NotchProblem[];
+  /** Whether any value is another than at the start. */
+  readonly dirty: boolean;
+  /** Whether anybody has touched any field. */
+  readonly touched: boolean;
+  /** What was done so far, as moves that `pin-notch trace` and tests run. */
+  readonly moves: string;
+  /** Whether it can be sent; what is wrong is shown. */
+  checkValidity(): boolean;
+  /** Takes the last settled change back, with all that followed it; says whether there was one. */
+  undo(): boolean;
+  /** Makes it again. */
+  redo(): boolean;
+  /** Everything empty that can be; it can be undone. */
+  clear(): void;
+  /** Everything as at the start; it cannot be undone. */
+  reset(): void;
+  /** Something was wrong with what was to be sent, here or where it was received. */
+  addEventListener(
+    type: "refused",
+    listener: (this: NotchForm, event: CustomEvent<{ problems: NotchProblem[] }>) => unknown,
+    options?: boolean | AddEventListenerOptions,
+  ): void;
+  /** What was sent in place was accepted. */
+  addEventListener(
+    type: "accepted",
+    listener: (this: NotchForm, event: CustomEvent<{ values: Record<string, NotchValue>; answer: Response }>) => unknown,
+    options?: boolean | AddEventListenerOptions,
+  ): void;
+  addEventListener<K extends keyof HTMLElementEventMap>(
+    type: K,
+    listener: (this: NotchForm, event: HTMLElementEventMap[K]) => unknown,
+    options?: boolean | AddEventListenerOptions,
+  ): void;
+  addEventListener(type: string, listener: EventListenerOrEventListenerObject, options?: boolean | AddEventListenerOptions): void;
+}
+
 /**
  * Kept when the elements have come to life; broken where pin-notch.wasm did not come, and native controls stand in, or
  * where there is no document. Nothing has to wait for it: elements take all properties and methods before.
@@ -475,4 +536,7 @@ declare global {
     "notch-date-time": NotchDateTime;
   }
   // </tags>
+  interface HTMLElementTagNameMap {
+    "notch-form": NotchForm;
+  }
 }

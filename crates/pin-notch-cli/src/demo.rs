@@ -10,7 +10,7 @@ mod page;
 use crate::Failure;
 use axum::Router;
 use axum::body::{Bytes, HttpBody};
-use axum::extract::{Request, State};
+use axum::extract::Request;
 use axum::http::{HeaderMap, HeaderValue, StatusCode, header};
 use axum::response::{Html, IntoResponse, Response};
 use axum::routing::{get, post};
@@ -40,24 +40,44 @@ const POLICY: &str = "default-src 'self'; img-src 'self' data:; script-src 'self
 /// A sheet's page is read anew when its file changes.
 #[derive(Args)]
 #[command(
-    after_help = "Examples:\n  pin-notch demo\n  pin-notch demo demo/inspection.toml --port 8080"
+    after_help = "Examples:\n  pin-notch demo\n  pin-notch demo demo/inspection.toml --port 8080\n  \
+                  pin-notch demo demo/inspection.toml --record found.moves"
 )]
 pub(crate) struct Demo {
     /// A sheet, to serve its form instead of the gallery
     file: Option<PathBuf>,
+    /// Write what is done in the sheet's page into this file, as moves that `pin-notch trace` runs
+    #[arg(long, value_name = "MOVES", requires = "file")]
+    record: Option<PathBuf>,
     /// The port to listen on; 0 lets the system choose a free one
     #[arg(long, default_value_t = 0)]
     port: u16,
-    /// Serve pin-notch.js and pin-notch.wasm from this folder instead of the built-in ones
+    /// Serve the scripts and modules from this folder instead of the built-in ones
     #[arg(long, value_name = "FOLDER")]
     web_files: Option<PathBuf>,
 }
 
-/// The files that the page loads.
-struct Files {
-    script: WebFile,
-    wasm: WebFile,
+/// The files that pages load, by their names.
+type Files = Vec<(&'static str, WebFile)>;
+
+/// A file that is built in: its name, what it is, and how it is read.
+macro_rules! built_in {
+    ($($name:literal: $kind:literal),+) => {
+        [$((
+            $name,
+            $kind,
+            include_bytes!(concat!("../dist/", $name)) as &[u8],
+            include_bytes!(concat!("../dist/", $name, ".gz")) as &[u8],
+        )),+]
+    };
 }
+
+const BUILT_IN: [(&str, &str, &[u8], &[u8]); 4] = built_in! {
+    "pin-notch.js": "text/javascript",
+    "pin-notch.wasm": "application/wasm",
+    "pin-notch-form.js": "text/javascript",
+    "pin-notch-form.wasm": "application/wasm"
+};
 
 /// A file as it is, and compressed where somebody has done that.
 struct WebFile {
@@ -77,30 +97,22 @@ impl Demo {
     }
 
     fn files(&self) -> Result<Files, Failure> {
-        let (script, wasm) = ("text/javascript", "application/wasm");
-        let Some(folder) = &self.web_files else {
-            return Ok(Files {
-                script: WebFile {
-                    kind: script,
-                    plain: include_bytes!("../dist/pin-notch.js").into(),
-                    gzip: Some(include_bytes!("../dist/pin-notch.js.gz").into()),
-                },
-                wasm: WebFile {
-                    kind: wasm,
-                    plain: include_bytes!("../dist/pin-notch.wasm").into(),
-                    gzip: Some(include_bytes!("../dist/pin-notch.wasm.gz").into()),
-                },
-            });
-        };
-        let read = |name: &str| {
+        let file = |(name, kind, plain, gzip): (
+            &'static str,
+            &'static str,
+            &'static [u8],
+            &'static [u8],
+        )| {
+            let Some(folder) = &self.web_files else {
+                return Ok((name, WebFile { kind, plain: plain.into(), gzip: Some(gzip.into()) }));
+            };
             let path = folder.join(name);
             let why = |error| Failure::usage(format!("--web-files: {}: {error}", path.display()));
-            std::fs::read(&path).map(Cow::Owned).map_err(why)
+            let plain = std::fs::read(&path).map_err(why)?.into();
+            let gzip = std::fs::read(folder.join(format!("{name}.gz"))).ok().map(Cow::Owned);
+            Ok((name, WebFile { kind, plain, gzip }))
         };
-        let both = |kind, name: &str| -> Result<WebFile, Failure> {
-            Ok(WebFile { kind, plain: read(name)?, gzip: read(&format!("{name}.gz")).ok() })
-        };
-        Ok(Files { script: both(script, "pin-notch.js")?, wasm: both(wasm, "pin-notch.wasm")? })
+        BUILT_IN.into_iter().map(file).collect()
     }
 
     async fn serve(&self, files: Files) -> Result<(), Failure> {
@@ -112,7 +124,7 @@ impl Demo {
         // Whoever started us may read no further than the address.
         let (title, router) = match &self.file {
             None => ("Hive inspection".to_owned(), router(files)),
-            Some(file) => own::router(file, files)?,
+            Some(file) => own::router(file, files, self.record.as_deref())?,
         };
         let stop = stopping()?;
         let told = writeln!(out, "{title}: http://{address}/  (Ctrl-C stops)");
@@ -160,20 +172,13 @@ fn router(files: Files) -> Router {
         .merge(web_files(files))
 }
 
-/// The script and the WebAssembly that bring the controls to life.
+/// The scripts and the WebAssembly that bring the controls to life.
 fn web_files(files: Files) -> Router {
-    Router::new()
-        .route("/pin-notch.js", get(script))
-        .route("/pin-notch.wasm", get(wasm))
-        .with_state(Arc::new(files))
-}
-
-async fn script(State(files): State<Arc<Files>>, headers: HeaderMap) -> Response {
-    files.script.answer(&headers)
-}
-
-async fn wasm(State(files): State<Arc<Files>>, headers: HeaderMap) -> Response {
-    files.wasm.answer(&headers)
+    files.into_iter().fold(Router::new(), |router, (name, file)| {
+        let file = Arc::new(file);
+        let answer = async move |headers: HeaderMap| file.answer(&headers);
+        router.route(&format!("/{name}"), get(answer))
+    })
 }
 
 impl WebFile {
@@ -229,6 +234,6 @@ async fn read(request: Request) -> Result<Bytes, (StatusCode, String)> {
     }
 }
 
-fn protected(page: Html<String>) -> impl IntoResponse {
+fn protected(page: impl IntoResponse) -> impl IntoResponse {
     ([(header::CONTENT_SECURITY_POLICY, HeaderValue::from_static(POLICY))], page)
 }

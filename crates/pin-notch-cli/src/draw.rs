@@ -126,16 +126,14 @@ fn filled(sheet: &Sheet, values: &str) -> Result<Form, Failure> {
 /// A page that needs no other file: the script and the WebAssembly stand in it.
 fn page(sheet: &Sheet, form: &Form, theme: Theme) -> String {
     use base64::prelude::{BASE64_STANDARD, Engine};
-    let script = include_str!("../dist/pin-notch.js");
-    let wasm = BASE64_STANDARD.encode(include_bytes!("../dist/pin-notch.wasm"));
+    let script = include_str!("../dist/pin-notch-form.js");
+    let wasm = BASE64_STANDARD.encode(include_bytes!("../dist/pin-notch-form.wasm"));
     let script = script.replace(
-        "new URL(\"pin-notch.wasm\",import.meta.url)", // `cargo xtask web` sees to it that it is there
+        "new URL(\"pin-notch-form.wasm\",import.meta.url)", // `cargo xtask web` sees to it that it is there
         &format!("\"data:application/wasm;base64,{wasm}\""),
     );
-    let (script, links) = (script.replace("</script", "<\\/script"), sheet.script());
-    let head = format!(
-        "<script type=\"module\">{script}</script>\n<script type=\"module\">{links}</script>"
-    );
+    let script = script.replace("</script", "<\\/script");
+    let head = format!("<script type=\"module\">{script}</script>");
     let mut page = Page::default();
     (page.head, page.theme) = (&head, theme);
     sheet.page(form, &page)

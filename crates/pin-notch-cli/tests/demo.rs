@@ -87,18 +87,21 @@ fn the_web_files_come_compressed_to_whoever_can_read_that() {
         let head = String::from_utf8_lossy(&answer[..end]).to_lowercase();
         (head.contains("content-encoding: gzip"), answer[end + 4..].to_vec())
     };
-    let mut total = 0;
-    for name in ["pin-notch.js", "pin-notch.wasm"] {
-        let (compressed, short) = get(name, "br, GZIP");
-        let (as_it_is, plain) = get(name, "identity, gzip;q=0");
-        assert!(compressed && !as_it_is, "{name}");
-        let mut long = Vec::new();
-        flate2::read::GzDecoder::new(&*short).read_to_end(&mut long).expect("a gzip file");
-        assert!(long == plain, "{name} is the same either way");
-        total += short.len();
+    // What they take now and no more; the aims are 115,000 and 130,000 bytes by `gzip -9`.
+    for (of, most) in [("pin-notch", 142_000), ("pin-notch-form", 198_000)] {
+        let mut total = 0;
+        for name in ["js", "wasm"].map(|ending| format!("{of}.{ending}")) {
+            let name = name.as_str();
+            let (compressed, short) = get(name, "br, GZIP");
+            let (as_it_is, plain) = get(name, "identity, gzip;q=0");
+            assert!(compressed && !as_it_is, "{name}");
+            let mut long = Vec::new();
+            flate2::read::GzDecoder::new(&*short).read_to_end(&mut long).expect("a gzip file");
+            assert!(long == plain, "{name} is the same either way");
+            total += short.len();
+        }
+        assert!(total <= most, "all that a page with {of} loads takes {total} bytes");
     }
-    // What it takes now and no more; the aim is 115,000 bytes by `gzip -9`.
-    assert!(total <= 142_000, "all that a page loads takes {total} bytes");
 }
 
 #[test]
@@ -292,7 +295,7 @@ fn a_sheet_that_is_no_file_any_more_stalls_nobody() {
     assert!(status == 500 && page.contains("This sheet cannot be read"), "{page}");
     let made = Command::new("mkfifo").arg(&path).status();
     assert!(made.expect("mkfifo runs").success());
-    for what in ["/", "/version", "/links.js"] {
+    for what in ["/", "/version", "/reload.js"] {
         let (status, _) = demo.send(&format!("GET {what} HTTP/1.1"), b"");
         assert!([200, 500].contains(&status), "{what}: {status}");
     }

@@ -16,45 +16,20 @@ use tower_http::timeout::TimeoutLayer;
 use tower_http::validate_request::ValidateRequestHeaderLayer;
 
 /// The files that bring the controls to life, as `cargo xtask web` builds them.
-const SCRIPT: &str = include_str!("../../pin-notch-cli/dist/pin-notch.js");
-const WASM: &[u8] = include_bytes!("../../pin-notch-cli/dist/pin-notch.wasm");
+const SCRIPT: &str = include_str!("../../pin-notch-cli/dist/pin-notch-form.js");
+const WASM: &[u8] = include_bytes!("../../pin-notch-cli/dist/pin-notch-form.wasm");
 
-/// What brings the controls to life, and lets linked ones follow each other.
-fn head(sheet: &Sheet) -> String {
-    let script = sheet.script();
-    format!(
-        r#"<link rel="modulepreload" href="/pin-notch.js"><link rel="preload" href="/pin-notch.wasm" as="fetch" crossorigin>
-<script type="module" src="/pin-notch.js"></script><script type="module">{script}</script>"#
-    )
-}
-
-/// Whether whoever asks is a program that wants JSON rather than a page.
-fn wants_json(headers: &HeaderMap) -> bool {
-    let accepted = headers.get(header::ACCEPT).and_then(|value| value.to_str().ok());
-    accepted.is_some_and(|kinds| kinds.contains("json") && !kinds.contains("text/html"))
-}
+/// What brings the form to life.
+const HEAD: &str = r#"<link rel="modulepreload" href="/pin-notch-form.js"><link rel="preload" href="/pin-notch-form.wasm" as="fetch" crossorigin>
+<script type="module" src="/pin-notch-form.js"></script>"#;
 
 fn receive(sheet: &Sheet, headers: &HeaderMap, body: &[u8]) -> Response {
-    let (form, head) = (sheet.form(), head(sheet));
+    let header = |name| headers.get(name).and_then(|value| value.to_str().ok()).unwrap_or("");
     let mut page = Page::default();
-    page.head = &head;
-    let is_json = headers.get(header::CONTENT_TYPE).is_some_and(|kind| kind == "application/json");
-    let json = |kind: &'static str, text: String| ([(header::CONTENT_TYPE, kind)], text);
-    match if is_json { form.read_json(body) } else { form.read(body) } {
-        Ok(values) if wants_json(headers) => {
-            json("application/json", values.to_json()).into_response()
-        }
-        Err(problems) if wants_json(headers) => {
-            let details = json("application/problem+json", problems.to_problem_details());
-            (StatusCode::UNPROCESSABLE_ENTITY, details).into_response()
-        }
-        Ok(values) => Html(sheet.answer(&form, &values, &page)).into_response(),
-        Err(problems) => {
-            page.problems = Some(&problems);
-            let html = sheet.page(&sheet.form_with(body), &page);
-            (StatusCode::UNPROCESSABLE_ENTITY, Html(html)).into_response()
-        }
-    }
+    page.head = HEAD;
+    let reply = sheet.reply(body, header(header::CONTENT_TYPE), header(header::ACCEPT), &page);
+    let status = StatusCode::from_u16(reply.status).unwrap_or(StatusCode::INTERNAL_SERVER_ERROR);
+    (status, [(header::CONTENT_TYPE, reply.content_type)], reply.body).into_response()
 }
 
 #[tokio::main(flavor = "current_thread")]
@@ -72,8 +47,8 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
     }
     let (shown, sent) = (Arc::new(sheet.clone()), Arc::new(sheet));
     let show = async move || {
-        let (mut page, head) = (Page::default(), head(&shown));
-        page.head = &head;
+        let mut page = Page::default();
+        page.head = HEAD;
         Html(shown.page(&shown.form(), &page))
     };
     let router = Router::new()
@@ -82,9 +57,12 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
             get(show)
                 .post(async move |headers: HeaderMap, body: Bytes| receive(&sent, &headers, &body)),
         )
-        .route("/pin-notch.js", get(async || ([(header::CONTENT_TYPE, "text/javascript")], SCRIPT)))
         .route(
-            "/pin-notch.wasm",
+            "/pin-notch-form.js",
+            get(async || ([(header::CONTENT_TYPE, "text/javascript")], SCRIPT)),
+        )
+        .route(
+            "/pin-notch-form.wasm",
             get(async || ([(header::CONTENT_TYPE, "application/wasm")], WASM)),
         );
     let listener = tokio::net::TcpListener::bind("127.0.0.1:0").await?;

@@ -1,9 +1,9 @@
-//! A form as a page of HTML: drawn before any script comes, and fit to be sent without one.
+//! A form as a page of HTML: drawn before any script comes, and fit to be sent without one. With it, rules, links,
+//! conditions and outputs live in the page as well: they stand in its markup.
 
 use crate::sheet::Sheet;
-use pin_notch::{English, Field, Form, Problems, Values, number_text};
+use pin_notch::{English, Expression, Field, Form, Problems, Values, number_text};
 use pin_notch_html::{element_html, escaped};
-use serde::Serialize;
 
 /// Light, dark, or as the person prefers.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
@@ -41,15 +41,6 @@ pub struct Page<'a> {
     pub problems: Option<&'a Problems>,
 }
 
-/// A link as the script of the page knows it.
-#[derive(Serialize)]
-struct PageLink<'a> {
-    from: &'a str,
-    to: &'a str,
-    /// As texts, with every digit.
-    ranges: Option<[[String; 2]; 2]>,
-}
-
 const STYLE: &str = include_str!("page.css");
 
 impl Sheet {
@@ -74,27 +65,43 @@ impl Sheet {
             let rows: String = form.fields_in(set).map(row).collect();
             let disabled = self.fieldsets.iter().any(|own| own.name == set.name && own.disabled);
             let disabled = if disabled { " disabled" } else { "" };
+            let own = self.fieldsets.iter().find(|own| own.name == set.name);
+            let only_if = only_if(own.and_then(|own| own.only_if.as_ref()));
             let legend = escaped(&set.label);
             sets.push_str(&format!(
-                "<fieldset{disabled}><legend>{legend}</legend>\n{rows}</fieldset>\n"
+                "<fieldset{disabled}{only_if}><legend>{legend}</legend>\n{rows}</fieldset>\n"
             ));
         }
         let output = |output: &pin_notch::Output| {
             let [name, label] = [&output.name, &output.label].map(|text| escaped(text));
             let of = output.sentence.fields().join(" ");
+            let sentence = output.sentence.to_string();
+            let sentence = escaped(&sentence);
             let text = form.output_text(&output.name, &English).unwrap_or_default();
             format!(
                 "<div class=\"row\"><span><label for=\"{name}\">{label}</label></span><div><output id=\"{name}\" \
-                 for=\"{}\">{}</output></div></div>\n",
+                 for=\"{}\" data-text=\"{sentence}\">{}</output></div></div>\n",
                 escaped(&of),
                 escaped(&text)
             )
         };
         let sets = sets + &form.outputs().map(output).collect::<String>();
+        let in_place = if self.in_place { " in-place" } else { "" };
+        let keep = if self.keep { " keep" } else { "" };
+        let clear = match self.clear.as_str() {
+            "" => String::new(),
+            // Without script it does nothing.
+            text => format!(
+                " <button type=\"button\" commandfor=\"form\" command=\"--clear\">{}</button>",
+                escaped(text)
+            ),
+        };
         let content = format!(
-            "{told}<form method=\"post\" action=\"{}\" aria-labelledby=\"title\">\n{alone}{sets}\
-             <p class=\"buttons\"><button>{}</button> <button type=\"reset\">{}</button></p>\n</form>\n",
+            "<notch-form id=\"form\"{in_place}{keep}>\n{told}<form method=\"post\" action=\"{}\" aria-labelledby=\"title\">\n\
+             {alone}{sets}{}<div data-warnings role=\"status\" hidden></div>\n<div data-status role=\"status\" hidden></div>\n\
+             <p class=\"buttons\"><button>{}</button> <button type=\"reset\">{}</button>{clear}</p>\n</form>\n</notch-form>\n",
             escaped(page.action),
+            self.rules_and_links(),
             escaped(&self.send),
             escaped(&self.reset),
         );
@@ -121,28 +128,33 @@ impl Sheet {
         self.framed(&format!("{warnings}<table>\n{rows}</table>\n"), page)
     }
 
-    /// The script by which linked fields follow each other in the live page; empty where there are no links. It
-    /// may stand in the page or be served as a file.
-    ///
-    /// (Rules are checked where the form is received.)
-    pub fn script(&self) -> String {
-        let mut links = Vec::new();
+    /// Rules and links, which the form in the page reads. Without script they are nothing to be seen.
+    fn rules_and_links(&self) -> String {
+        let mut all = String::new();
+        for rule in &self.rules {
+            let field = rule.field.as_deref().map(|name| format!(" field=\"{}\"", escaped(name)));
+            all.push_str(&format!(
+                "<notch-rule hidden holds=\"{}\"{}{}>{}</notch-rule>\n",
+                escaped(&rule.holds.to_string()),
+                field.unwrap_or_default(),
+                if rule.warns { " warns" } else { "" },
+                escaped(&rule.message)
+            ));
+        }
         for link in &self.links {
-            let range = |(low, high)| [number_text(low), number_text(high)];
-            let ranges = link.ranges.map(|ranges| ranges.map(range));
-            let back = ranges.clone().map(|[from, to]| [to, from]);
-            links.push(PageLink { from: &link.from, to: &link.to, ranges });
-            if !link.one_way {
-                links.push(PageLink { from: &link.to, to: &link.from, ranges: back });
-            }
+            let range = |name, (low, high)| {
+                format!(" {name}-range=\"{},{}\"", number_text(low), number_text(high))
+            };
+            let ranges = link.ranges.map(|[from, to]| range("from", from) + &range("to", to));
+            all.push_str(&format!(
+                "<notch-link hidden from=\"{}\" to=\"{}\"{}{}></notch-link>\n",
+                escaped(&link.from),
+                escaped(&link.to),
+                ranges.unwrap_or_default(),
+                if link.one_way { " one-way" } else { "" },
+            ));
         }
-        if links.is_empty() {
-            return String::new();
-        }
-        // It is made of texts alone, which always have their JSON. No text in it may end the script element it
-        // stands in.
-        let links = serde_json::to_string(&links).unwrap_or_default().replace('<', "\\u003c");
-        format!("const LINKS = {links};\n{}", include_str!("links.js"))
+        all
     }
 
     fn framed(&self, content: &str, page: &Page) -> String {
@@ -161,8 +173,13 @@ impl Sheet {
 
     fn row(&self, field: &Field, problems: Option<&Problems>) -> String {
         let (name, label) = (escaped(&field.name), escaped(&field.label));
-        let own = [("id", field.name.as_str()), ("name", field.name.as_str())];
-        let own = if field.is_unsent() { &own[..1] } else { &own[..] };
+        let mut own = vec![("id", field.name.as_str())];
+        if !field.is_unsent() {
+            own.push(("name", field.name.as_str()));
+        }
+        if field.is_conditional() && field.control.conditions().required {
+            own.push(("data-required", ""));
+        }
         let mut looks = self.looks(&field.name).unwrap_or_default();
         let found = problems.into_iter().flat_map(|problems| &problems.0);
         let own_problems: Vec<_> = found.filter(|problem| problem.name == field.name).collect();
@@ -178,7 +195,9 @@ impl Sheet {
             control.set_fieldset_disabled(false);
             control.set_required(false);
         }
-        let element = element_html(&control, own, &looks);
+        let element = element_html(&control, &own, &looks);
+        let own = self.fields.iter().find(|own| own.name == field.name);
+        let only_if = only_if(own.and_then(|own| own.only_if.as_ref()));
         let required = match field.control.conditions().required {
             true => " <small>(required)</small>",
             false => "",
@@ -187,9 +206,15 @@ impl Sheet {
         let wrong: String =
             words.iter().map(|text| format!("<p class=\"wrong\">{}</p>", escaped(text))).collect();
         format!(
-            "<div class=\"row\"><span><label for=\"{name}\">{label}</label>{required}</span><div>{element}{wrong}</div></div>\n"
+            "<div class=\"row\"{only_if}><span><label for=\"{name}\">{label}</label>{required}</span><div>{element}{wrong}</div></div>\n"
         )
     }
+}
+
+/// The attribute by which something of the page is shown only under a condition.
+fn only_if(condition: Option<&Expression>) -> String {
+    let attribute = |one: &Expression| format!(" data-only-if=\"{}\"", escaped(&one.to_string()));
+    condition.map(attribute).unwrap_or_default()
 }
 
 /// What was wrong, each with a way to its field.
@@ -204,6 +229,6 @@ fn problems(problems: &Problems) -> String {
     let items: String = problems.0.iter().map(one).collect();
     // It takes the focus: who reads the page hears first that there is something to mend.
     format!(
-        "<div class=\"problems\" role=\"alert\" tabindex=\"-1\" autofocus><ul>\n{items}</ul></div>\n"
+        "<div class=\"problems\" data-problems role=\"alert\" tabindex=\"-1\" autofocus><ul>\n{items}</ul></div>\n"
     )
 }

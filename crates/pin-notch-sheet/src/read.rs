@@ -28,6 +28,9 @@ pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<F
         lang: "en".to_owned(),
         send: "Send".to_owned(),
         reset: "Reset".to_owned(),
+        clear: String::new(),
+        in_place: false,
+        keep: false,
         fields: Vec::new(),
         fieldsets: Vec::new(),
         links: Vec::new(),
@@ -42,6 +45,9 @@ pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<F
     sheet.lang = reader.text_of(&tree, "lang").unwrap_or(sheet.lang);
     sheet.send = reader.text_of(&tree, "send").unwrap_or(sheet.send);
     sheet.reset = reader.text_of(&tree, "reset").unwrap_or(sheet.reset);
+    sheet.clear = reader.text_of(&tree, "clear").unwrap_or_default();
+    sheet.in_place = reader.flag_of(&tree, "in-place");
+    sheet.keep = reader.flag_of(&tree, "keep");
     for node in reader.tables(&tree, "field") {
         let field = reader.field(node);
         if let Some(field) = field {

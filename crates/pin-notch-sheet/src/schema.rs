@@ -127,7 +127,7 @@ impl Sheet {
         let own = own.filter_map(|field| field.only_if.as_ref());
         let sets = self.fieldsets.iter().filter(|set| set.fields.iter().any(|field| field == name));
         let all = own.chain(sets.filter_map(|set| set.only_if.as_ref()));
-        let texts: Vec<&str> = all.map(|condition| condition.text.as_str()).collect();
+        let texts: Vec<String> = all.map(ToString::to_string).collect();
         match texts.as_slice() {
             [] => None,
             [one] => Some((*one).to_owned()),

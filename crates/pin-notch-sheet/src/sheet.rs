@@ -76,6 +76,12 @@ pub struct Sheet {
     /// What the buttons say.
     pub(crate) send: String,
     pub(crate) reset: String,
+    /// There is such a button only where it says something.
+    pub(crate) clear: String,
+    /// Whether the page sends the form without being left.
+    pub(crate) in_place: bool,
+    /// Whether the page keeps what was entered until it is accepted.
+    pub(crate) keep: bool,
     pub(crate) fields: Vec<FieldSheet>,
     pub(crate) fieldsets: Vec<FieldsetSheet>,
     pub(crate) links: Vec<Link>,
@@ -93,7 +99,7 @@ pub(crate) struct FieldSheet {
     pub label: String,
     pub definition: Definition,
     pub unsent: bool,
-    pub only_if: Option<OnlyIf>,
+    pub only_if: Option<Expression>,
     /// Where its name stands.
     pub span: Range<usize>,
 }
@@ -104,7 +110,7 @@ pub(crate) struct FieldsetSheet {
     pub legend: String,
     pub fields: Vec<String>,
     pub disabled: bool,
-    pub only_if: Option<OnlyIf>,
+    pub only_if: Option<Expression>,
 }
 
 #[derive(Clone, Debug)]
@@ -126,20 +132,13 @@ pub(crate) struct OutputSheet {
     pub sentence: Sentence,
 }
 
-/// A condition under which a field or a fieldset counts.
-#[derive(Clone, Debug)]
-pub(crate) struct OnlyIf {
-    /// As it is written.
-    pub text: String,
-    pub is: Expression,
-}
-
 /// The words of a language: by field, by fieldset, and messages by the message they stand for.
 #[derive(Clone, Debug, Default)]
 pub(crate) struct Texts {
     pub title: Option<String>,
     pub send: Option<String>,
     pub reset: Option<String>,
+    pub clear: Option<String>,
     pub fields: HashMap<String, Vec<(String, String)>>,
     pub options: HashMap<String, HashMap<String, String>>,
     pub legends: HashMap<String, String>,
@@ -224,6 +223,7 @@ impl Sheet {
         self.title = texts.title.unwrap_or(self.title);
         self.send = texts.send.unwrap_or(self.send);
         self.reset = texts.reset.unwrap_or(self.reset);
+        self.clear = texts.clear.unwrap_or(self.clear);
         for field in &mut self.fields {
             for (word, text) in texts.fields.get(&field.name).into_iter().flatten() {
                 if word == "label" {
@@ -290,12 +290,12 @@ impl Sheet {
         }
         for field in &self.fields {
             if let Some(condition) = &field.only_if {
-                form = sound(form.only_if(&field.name, condition.is.clone()));
+                form = sound(form.only_if(&field.name, condition.clone()));
             }
         }
         for fieldset in &self.fieldsets {
             if let Some(condition) = &fieldset.only_if {
-                form = sound(form.fieldset_only_if(&fieldset.name, condition.is.clone()));
+                form = sound(form.fieldset_only_if(&fieldset.name, condition.clone()));
             }
         }
         form

@@ -6,8 +6,10 @@
 use pin_notch::{Attribute, AttributeKind, ControlKind};
 
 /// What stands at the top.
-pub(crate) const TOP: [&str; 10] =
-    ["title", "lang", "send", "reset", "field", "fieldset", "link", "rule", "output", "texts"];
+pub(crate) const TOP: [&str; 13] = [
+    "title", "lang", "send", "reset", "clear", "in-place", "keep", "field", "fieldset", "link",
+    "rule", "output", "texts",
+];
 
 /// What a field has besides the attributes of its control.
 pub(crate) const FIELD: [&str; 5] = ["name", "control", "label", "unsent", ONLY_IF];
@@ -22,7 +24,8 @@ pub(crate) const FIELDSET: [&str; 5] = ["name", "legend", "fields", "disabled", 
 pub(crate) const LINK: [&str; 5] = ["from", "to", "from-range", "to-range", "one-way"];
 pub(crate) const RULE: [&str; 4] = ["holds", "message", "field", "warns"];
 pub(crate) const OUTPUT: [&str; 3] = ["name", "label", "text"];
-pub(crate) const TEXTS: [&str; 6] = ["title", "send", "reset", "fields", "fieldsets", "messages"];
+pub(crate) const TEXTS: [&str; 7] =
+    ["title", "send", "reset", "clear", "fields", "fieldsets", "messages"];
 pub(crate) const OPTION: [&str; 4] = ["value", "text", "group", "disabled"];
 
 /// What a field of this control may have.

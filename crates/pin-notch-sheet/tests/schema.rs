@@ -272,6 +272,7 @@ fn the_demo_is_a_schema_that_names_what_it_leaves_out() {
         told,
         [
             "visited: days that are closed",
+            "dose: that it is checked only if it counts",
             "the rule \"With ten mites or more, choose a treatment.\"",
             "the rule \"The next visit comes after this one.\"",
         ]

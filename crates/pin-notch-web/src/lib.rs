@@ -15,6 +15,8 @@
 #![deny(clippy::unwrap_used)]
 
 mod described;
+#[cfg(feature = "form")]
+mod form;
 mod gesture;
 mod keys;
 mod message;
@@ -23,6 +25,8 @@ mod ports;
 mod script;
 mod world;
 
+#[cfg(feature = "form")]
+pub use form::FormMachine;
 pub use ports::Ports;
 
 use described::Described;
@@ -55,6 +59,8 @@ pub fn register() {
         described.add(tag_of(*kind), &[&style_of(*kind)]);
     }
     arrive(Machine::new(ControlKind::Slider), described.text());
+    #[cfg(feature = "form")]
+    form::arrive();
 }
 
 /// What stands behind one element.
@@ -75,6 +81,15 @@ struct State {
     offered: Option<Vec<Choice>>,
     /// How many steps a button that is held has made.
     held: u32,
+    /// The program's own objection to the value, and that of the form's rules.
+    objection: String,
+    rule: String,
+    /// Whether it is disabled by itself or by a fieldset, and whether it counts in its form.
+    is_disabled: bool,
+    counts: bool,
+    /// Its last turn, until the form it stands in has heard of it: the intent in words, and what it did.
+    #[cfg(feature = "form")]
+    last: Option<(String, Turn<Value>)>,
     drawn: Drawn,
 }
 
@@ -106,12 +121,27 @@ impl Machine {
             reporting: false,
             offered: None,
             held: 0,
+            objection: String::new(),
+            rule: String::new(),
+            is_disabled: false,
+            counts: true,
+            #[cfg(feature = "form")]
+            last: None,
             drawn: Drawn::default(),
         };
         Self { kind, state: RefCell::new(state) }
     }
 
     fn receive(&self, ports: &Ports, message: Message) -> bool {
+        let is_program = message.is_program();
+        let is_used = self.carry_out(ports, message);
+        if cfg!(feature = "form") && is_program {
+            ports.changed();
+        }
+        is_used
+    }
+
+    fn carry_out(&self, ports: &Ports, message: Message) -> bool {
         match message {
             Message::Define(described) => self.define(ports, described),
             Message::Name { label, description } => self.change(ports, |state| {
@@ -162,11 +192,27 @@ impl Machine {
                 state.control.reset();
                 state.reporting = false;
             }),
-            Message::Disable(on) => {
-                self.change(ports, |state| state.control.set_fieldset_disabled(on));
-            }
+            Message::Disable(on) => self.change(ports, |state| {
+                state.is_disabled = on;
+                state.weigh();
+            }),
+            Message::Count(on) => self.change(ports, |state| {
+                state.counts = on;
+                state.weigh();
+            }),
             Message::Report => self.change(ports, |state| state.reporting = true),
-            Message::Object(why) => self.change(ports, |state| state.control.set_custom_error(why)),
+            Message::Object(why) => self.change(ports, |state| {
+                state.objection = why.to_owned();
+                state.object();
+            }),
+            Message::Rule(why) => self.change(ports, |state| {
+                state.rule = why.to_owned();
+                state.reporting |= !why.is_empty();
+                state.object();
+            }),
+            Message::Refuse(why) => {
+                self.change(ports, |state| state.looks.problem = why.to_owned())
+            }
             Message::Offer(options) => self.change(ports, |state| state.offer(options)),
             Message::Load => self.change(ports, |state| {
                 if let Control::Select(select) = &mut state.control {
@@ -197,7 +243,8 @@ impl Machine {
             // What control_of gives, a control of its kind takes.
             let _ = state.control.set_definition(control.definition());
             state.control.set_surroundings(&described.surroundings);
-            state.control.set_fieldset_disabled(described.disabled);
+            state.is_disabled = described.disabled;
+            state.weigh();
             state.looks.svg.clone_from(&described.looks.svg);
             if !state.is_defined {
                 described.looks.enter(&mut state.control);
@@ -338,8 +385,12 @@ impl Machine {
             let turn = state.control.handle(intent);
             let why = turn.refusal().map(|why| state.control.why_refused(intent, why));
             state.say(why.unwrap_or_default());
+            #[cfg(feature = "form")]
+            {
+                state.last = Some((form::moves::in_words(intent), turn.clone()));
+            }
             // What was wrong with what was sent is no longer what stands there.
-            if turn.events().any(|event| matches!(event, Event::Input(_) | Event::Change(_))) {
+            if turn.events().any(|event| matches!(event, Event::Input(_))) {
                 state.looks.problem.clear();
             }
             turn
@@ -350,6 +401,8 @@ impl Machine {
     }
 
     fn announce(&self, ports: &Ports, intent: Intent, turn: &Turn<Value>) {
+        #[cfg(feature = "form")]
+        ports.took();
         if ports.is_watched() {
             ports.turn(&intent.to_string(), &turn.to_string(), turn.refusal().is_some());
         }
@@ -389,6 +442,25 @@ impl Machine {
 }
 
 impl State {
+    /// Disables the control, or enables it, by all that is outside of it.
+    fn weigh(&mut self) {
+        self.control.set_fieldset_disabled(self.is_disabled || !self.counts);
+    }
+
+    /// Objects to the value where the program or a rule does.
+    fn object(&mut self) {
+        let why = if self.objection.is_empty() { &self.rule } else { &self.objection };
+        self.control.set_custom_error(why);
+    }
+
+    /// The control as the form has it: by itself, without what the form says of it.
+    #[cfg(feature = "form")]
+    fn alone(&self) -> Control {
+        let mut control = self.control.clone();
+        control.set_custom_error(&self.objection);
+        control
+    }
+
     /// Options that a script gives. Those that are no options of such a control it does not take.
     fn offer(&mut self, options: Vec<Choice>) {
         if let Control::Select(select) = &mut self.control {
@@ -411,6 +483,6 @@ impl State {
 
     fn operations(&mut self) -> ports::Operations {
         let face = Face::of(&self.control, &self.looks, self.reporting);
-        self.drawn.operations(face, &self.control)
+        self.drawn.operations(face, &self.control, self.counts)
     }
 }

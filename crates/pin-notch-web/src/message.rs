@@ -48,6 +48,12 @@ pub(crate) enum Message<'a> {
     Report,
     /// The program's own objection to the value; "" takes it back.
     Object(&'a str),
+    /// The same of the form's rules, shown at once.
+    Rule(&'a str),
+    /// Whoever received the form has refused the value.
+    Refuse(&'a str),
+    /// Whether it counts by the form's conditions.
+    Count(bool),
     /// A script gives it options.
     Offer(Vec<Choice>),
     /// Options are on their way.
@@ -61,11 +67,42 @@ pub(crate) enum Message<'a> {
 impl<'a> Message<'a> {
     /// The words that begin a message, without those of [`Pointer`].
     #[cfg(test)]
-    pub(crate) const WORDS: [&'static str; 22] = [
+    pub(crate) const WORDS: [&'static str; 25] = [
         "define", "name", "key", "act", "hold", "day", "type", "focus", "leave", "close", "scroll",
-        "value", "values", "check", "step", "reset", "disable", "report", "object", "offer",
-        "load", "fail",
+        "value", "values", "check", "step", "reset", "disable", "report", "object", "rule",
+        "refused", "count", "offer", "load", "fail",
     ];
+
+    /// Whether a program says it, or the page, rather than a person.
+    pub(crate) fn is_program(&self) -> bool {
+        match self {
+            Self::Define(_)
+            | Self::SetValue(_)
+            | Self::SetValues(_)
+            | Self::Check(_)
+            | Self::Step(_)
+            | Self::Reset
+            | Self::Disable(_)
+            | Self::Object(_)
+            | Self::Offer(_)
+            | Self::Load
+            | Self::Fail(_) => true,
+            // What the form says it knows.
+            Self::Rule(_) | Self::Refuse(_) | Self::Count(_) => false,
+            Self::Name { .. }
+            | Self::Key { .. }
+            | Self::Act { .. }
+            | Self::Hold { .. }
+            | Self::PointDay(_)
+            | Self::Type { .. }
+            | Self::Focus { .. }
+            | Self::Leave
+            | Self::Close
+            | Self::Scroll(_)
+            | Self::Report
+            | Self::Point { .. } => false,
+        }
+    }
 
     /// The message that is written so; `None` for what the script never says.
     pub(crate) fn read(word: &str, text: &'a str, also: &'a str, x: f64, y: f64) -> Option<Self> {
@@ -95,6 +132,9 @@ impl<'a> Message<'a> {
             "disable" => Self::Disable(x != 0.0),
             "report" => Self::Report,
             "object" => Self::Object(text),
+            "rule" => Self::Rule(text),
+            "refused" => Self::Refuse(text),
+            "count" => Self::Count(x != 0.0),
             "offer" => Self::Offer(records(text).map(|record| choice(&record[1..])).collect()),
             "load" => Self::Load,
             "fail" => Self::Fail(text),
@@ -120,12 +160,15 @@ mod tests {
 
     #[test]
     fn the_script_says_each_word_and_no_other() {
-        let script =
-            concat!(include_str!("script/elements.js"), include_str!("script/devices.js"),);
+        let script = concat!(
+            include_str!("script/elements.js"),
+            include_str!("script/devices.js"),
+            include_str!("script/form.js")
+        );
         let words = Message::WORDS.into_iter().chain(Pointer::WORDS);
         for word in words {
             assert!(Message::read(word, "", "", 0.0, 0.0).is_some(), "{word}");
-            let says = ["tell", "#tell", "#ask", "pointer"];
+            let says = ["tell", "#tell", "#ask", "#object", "pointer"];
             let is_said = says.iter().any(|call| script.contains(&format!("{call}(\"{word}\"")));
             assert!(is_said, "the script never says {word}");
         }

@@ -16,7 +16,7 @@ pub(crate) struct Drawn {
 
 impl Drawn {
     /// What has to be done to show this face of this control.
-    pub(crate) fn operations(&mut self, face: Face, control: &Control) -> Operations {
+    pub(crate) fn operations(&mut self, face: Face, control: &Control, counts: bool) -> Operations {
         let mut all = Operations::default();
         let before = self.face.take();
         match &before {
@@ -35,7 +35,7 @@ impl Drawn {
             all.add("focus", &[]);
         }
         self.face = Some(face);
-        self.send(&mut all, control);
+        self.send(&mut all, control, counts);
         self.validate(&mut all, control);
         all
     }
@@ -45,14 +45,15 @@ impl Drawn {
         self.face.as_ref()?.root.field_text(end).map(str::to_owned)
     }
 
-    fn send(&mut self, all: &mut Operations, control: &Control) {
+    fn send(&mut self, all: &mut Operations, control: &Control, counts: bool) {
         let value = control.value();
         let states = [(Value::On(true), "1"), (Value::Mixed, "mixed")];
         let checked = states.iter().find(|(state, _)| *state == value);
         let checked = checked.map_or("", |(_, written)| written);
         let empty = if value.is_empty() { "1" } else { "" };
-        let mut sent =
-            vec![checked.to_owned(), control.text(), value.attribute_text(), empty.to_owned()];
+        let sends = if counts { "1" } else { "" };
+        let told = [checked, &control.text(), &value.attribute_text(), empty, sends];
+        let mut sent = told.map(str::to_owned).to_vec();
         sent.extend(control.entries());
         if self.sent.as_ref() != Some(&sent) {
             let texts: Vec<&str> = sent.iter().map(String::as_str).collect();

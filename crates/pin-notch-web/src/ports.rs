@@ -28,6 +28,14 @@ extern "C" {
     #[wasm_bindgen(method)]
     pub fn turn(this: &Ports, intent: &str, outcome: &str, refused: bool);
 
+    /// Tells the form that the element stands in that it took a turn.
+    #[wasm_bindgen(method)]
+    pub fn took(this: &Ports);
+
+    /// Tells it that a program has changed the element.
+    #[wasm_bindgen(method)]
+    pub fn changed(this: &Ports);
+
     /// Tells the page that a value which a script gave had to be moved, and why.
     #[wasm_bindgen(method)]
     pub fn adjusted(this: &Ports, wanted: &str, why: &str);
@@ -53,21 +61,24 @@ impl Operations {
         if !self.0.is_empty() {
             self.0.push(RECORD);
         }
-        self.0.push_str(name);
+        self.push(name);
         for text in with {
             self.0.push(FIELD);
-            if text.contains([FIELD, RECORD, ESCAPE]) {
-                for c in text.chars() {
-                    match c {
-                        FIELD | RECORD | ESCAPE => {
-                            self.0.push(ESCAPE);
-                            self.0.push((c as u8 + 64) as char);
-                        }
-                        c => self.0.push(c),
-                    }
+            self.push(text);
+        }
+    }
+
+    fn push(&mut self, text: &str) {
+        if !text.contains([FIELD, RECORD, ESCAPE]) {
+            return self.0.push_str(text);
+        }
+        for c in text.chars() {
+            match c {
+                FIELD | RECORD | ESCAPE => {
+                    self.0.push(ESCAPE);
+                    self.0.push((c as u8 + 64) as char);
                 }
-            } else {
-                self.0.push_str(text);
+                c => self.0.push(c),
             }
         }
     }

@@ -23,3 +23,10 @@ carried! {
     "/src/script/stand-in.js": StandIn,
     "/src/script/values.js": written
 }
+
+#[cfg(feature = "form")]
+carried! {
+    "/src/script/fields.js": described,
+    "/src/script/kept.js": Kept,
+    "/src/script/send.js": send
+}

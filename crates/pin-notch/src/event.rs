@@ -175,7 +175,13 @@ impl<V: Clone> Turn<V> {
     }
 
     /// What typing came to: the value moved, the value settled, both, or only the text is another.
-    pub(crate) fn typed(value: V, moved: bool, settled: bool) -> Self {
+    ///
+    /// ```
+    /// use pin_notch::Turn;
+    /// assert_eq!(Turn::typed("oa", true, true).change(), Some(&"oa"));
+    /// assert_eq!(Turn::typed("o", false, false).events().count(), 1);
+    /// ```
+    pub fn typed(value: V, moved: bool, settled: bool) -> Self {
         match (moved, settled) {
             (true, true) => Self::settled(value),
             (true, false) => Self::one(Event::Input(value)),

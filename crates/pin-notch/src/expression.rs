@@ -5,16 +5,19 @@
 //! Whatever needs something that is empty comes to nothing: a comparison with an empty field says neither yes nor
 //! no (as in the check constraints of SQL). Whether a field may be empty is for `required`, or for `is empty`.
 
+mod claim;
 mod error;
 mod evaluate;
 mod outlook;
 mod parse;
 mod sentence;
 
+pub use claim::{Claim, Comparison};
 pub use error::{ExpressionError, ExpressionErrorKind};
 pub use sentence::Sentence;
 
 use crate::control::{Control, Value, ValueKind};
+use core::fmt;
 use evaluate::{Term, term};
 use rust_decimal::Decimal;
 use std::collections::HashMap;
@@ -197,6 +200,7 @@ enum Tree {
 /// let each = Expression::parse("round(honey / hives, 2)", &Scope::of(&form))?;
 /// assert_eq!(each.value(&form), Value::Number(dec!(1.88)));
 /// assert_eq!(each.fields(), ["honey", "hives"]);
+/// assert_eq!(each.to_string(), "round(honey / hives, 2)"); // as it was written
 /// let error = Expression::condition("honey > hive", &Scope::of(&form)).unwrap_err();
 /// assert_eq!(error.to_string(), "no field is named \"hive\"");
 /// assert_eq!(error.span(), 8..12);
@@ -204,9 +208,17 @@ enum Tree {
 /// ```
 #[derive(Clone, Debug, PartialEq)]
 pub struct Expression {
+    written: String,
     tree: Tree,
     kind: Type,
     names: Arc<[String]>,
+}
+
+/// As it was written.
+impl fmt::Display for Expression {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        f.write_str(&self.written)
+    }
 }
 
 impl Expression {
@@ -216,7 +228,7 @@ impl Expression {
     /// What is wrong with it, and where in the text.
     pub fn parse(text: &str, scope: &Scope) -> Result<Self, ExpressionError> {
         let (tree, kind) = parse::whole(text, scope)?;
-        Ok(Self { tree, kind, names: scope.names.clone() })
+        Ok(Self { written: text.to_owned(), tree, kind, names: scope.names.clone() })
     }
 
     /// Reads an expression that says yes or no, of at least one field.

@@ -141,9 +141,10 @@ impl fmt::Display for FormTurn {
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
 /// let mut form = Form::new().with("feeder", "Feeder", Switch::default())?;
 /// let _ = form.handle("feeder", Intent::Flip)?;
-/// let field = form.fields().next().ok_or("one")?;
+/// let field = form.field("feeder").ok_or("it is there")?;
 /// assert_eq!((field.name.as_str(), field.label.as_str()), ("feeder", "Feeder"));
 /// assert!(field.touched && field.is_dirty() && !field.is_unsent());
+/// assert!(field.problems().is_empty());
 /// # Ok(()) }
 /// ```
 #[derive(Clone, Debug)]
@@ -213,6 +214,12 @@ impl Field {
     /// Whether it is never sent.
     pub fn is_unsent(&self) -> bool {
         self.unsent
+    }
+
+    /// What is wrong with its value by itself, without the form's rules.
+    pub fn problems(&self) -> Vec<Problem> {
+        let found = self.control.validity().into_iter();
+        found.map(|invalid| Problem::of(self, None, invalid)).collect()
     }
 
     /// Whether its value is another than at the start: than its default or, where it has none and follows another
@@ -316,9 +323,14 @@ impl Form {
         self.fields.iter()
     }
 
+    /// The field of this name.
+    pub fn field(&self, name: &str) -> Option<&Field> {
+        self.place(name).map(|place| &self.fields[place])
+    }
+
     /// The control of this name.
     pub fn control(&self, name: &str) -> Option<&Control> {
-        self.place(name).map(|place| &self.fields[place].control)
+        self.field(name).map(|field| &field.control)
     }
 
     /// The control of this name, to be changed by the program.
@@ -401,7 +413,8 @@ impl Form {
             matches!(event, Event::Change(_) | Event::Released | Event::Cancelled)
         };
         // What was typed and taken back again ends without a change of its own, but others may have followed.
-        let under_way = field.control.is_drafting() || field.control.is_grabbed();
+        let inputs = turn.events().any(|event| matches!(event, Event::Input(_)));
+        let under_way = inputs || field.control.is_drafting() || field.control.is_grabbed();
         field.moving = (field.moving || moved) && under_way && !turn.events().any(ends);
         let (mut followed, mut counted) = (Vec::new(), Vec::new());
         if moved {

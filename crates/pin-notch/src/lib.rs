@@ -103,7 +103,9 @@ pub use definition::{
     Attribute, AttributeError, AttributeKind, Misread, Step, joined_list, split_list,
 };
 pub use event::{Event, Events, Shown, Turn};
-pub use expression::{Expression, ExpressionError, ExpressionErrorKind, Lookup, Scope, Sentence};
+pub use expression::{
+    Claim, Comparison, Expression, ExpressionError, ExpressionErrorKind, Lookup, Scope, Sentence,
+};
 pub use form::{
     Counted, Field, Fieldset, Followed, Form, FormError, FormRemark, FormTurn, Judged, MAX_BODY,
     MAX_REPORTED, Output, Problem, Problems, Rule, Values,

@@ -122,6 +122,21 @@ pub enum Message {
     NoMatch,
     /// One end of a span is chosen; the other is waited for.
     OtherEnd,
+    /// What was entered into a form earlier is in it again.
+    BroughtBack,
+    /// A form is being sent.
+    Sending,
+    /// A form was accepted.
+    Sent,
+    /// A form could not be sent, for there is no connection.
+    Unreachable,
+    /// Whoever was sent a form could not take it.
+    NotTaken {
+        /// What the answer said, or its status.
+        why: String,
+    },
+    /// So many things have to be mended before a form can be sent.
+    ToMend(usize),
 }
 
 /// A part of a control that people are told of by a name.

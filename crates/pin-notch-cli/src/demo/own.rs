@@ -1,6 +1,5 @@
 //! The page of somebody's own sheet, which changes when its file does.
 
-use super::page::PRELOADS;
 use super::{Files, protected, read, web_files};
 use crate::Failure;
 use crate::sheets::Source;
@@ -8,7 +7,7 @@ use axum::Router;
 use axum::extract::Request;
 use axum::http::{StatusCode, header};
 use axum::response::{Html, IntoResponse, Response};
-use axum::routing::get;
+use axum::routing::{get, post};
 use pin_notch_html::escaped;
 use pin_notch_sheet::{Page, Severity, Sheet};
 use std::hash::{DefaultHasher, Hash, Hasher};
@@ -17,11 +16,16 @@ use std::sync::Arc;
 
 /// What the page loads besides its controls, and which version of the sheet it was drawn from.
 fn head(path: &Path) -> String {
-    let module = |name: &str| format!("<script type=\"module\" src=\"/{name}.js\"></script>\n");
     let version = version(path);
-    let scripts: String = ["pin-notch", "links", "reload"].map(module).concat();
-    format!("<meta name=\"version\" content=\"{version}\">\n{PRELOADS}{scripts}")
+    format!("<meta name=\"version\" content=\"{version}\">\n{LOADS}")
 }
+
+/// Has the browser ask for script and machine at once, and not for the one after the other.
+const LOADS: &str = r#"<link rel="modulepreload" href="/pin-notch-form.js">
+<link rel="preload" href="/pin-notch-form.wasm" as="fetch" crossorigin>
+<script type="module" src="/pin-notch-form.js"></script>
+<script type="module" src="/reload.js"></script>
+"#;
 
 /// Loads the page anew when the sheet has changed.
 const RELOAD: &str = "const drawn = document.querySelector('meta[name=version]').content;
@@ -31,22 +35,55 @@ setInterval(async () => {
 }, 700);
 ";
 
-/// The title of the sheet, and what serves it. The sheet has to be sound when we begin.
-pub(super) fn router(file: &Path, files: Files) -> Result<(String, Router), Failure> {
+/// Has what was done so far written down after each turn. The last of it is sent even while the page goes.
+const RECORD: &str = "const form = document.querySelector('notch-form');
+let sent, timer;
+const send = () => {
+  clearTimeout(timer);
+  timer = undefined;
+  const { moves } = form;
+  if (!moves || moves === sent) return;
+  sent = moves;
+  fetch('/moves', { method: 'POST', body: moves, keepalive: moves.length < 60000 });
+};
+const later = () => { timer ??= setTimeout(send, 100); };
+for (const type of ['input', 'change', 'click', 'keyup', 'focusout', 'submit', 'reset', 'refused', 'accepted', 'command']) {
+  form.addEventListener(type, later, true);
+}
+addEventListener('pagehide', send);
+";
+
+/// The longest record of moves that is taken, in bytes.
+const MAX_MOVES: usize = 4 << 20;
+
+/// The title of the sheet, and what serves it. The sheet has to be sound when we begin. What is done in the page is
+/// written into `moves`, if that is named.
+pub(super) fn router(
+    file: &Path,
+    files: Files,
+    moves: Option<&Path>,
+) -> Result<(String, Router), Failure> {
+    if let Some(moves) = moves {
+        let why = |error| Failure::usage(format!("--record: {}: {error}", moves.display()));
+        std::fs::write(moves, "").map_err(why)?;
+    }
+    let moves = Arc::new(moves.map(Path::to_owned));
+    let is_recorded = moves.is_some();
     let sheet = source(file)?.sound()?;
     let title = if sheet.title().is_empty() { "Form" } else { sheet.title() };
     let path = Arc::new(file.to_owned());
-    let (shown, versioned, linked, sent) = (path.clone(), path.clone(), path.clone(), path);
+    let (shown, versioned, sent) = (path.clone(), path.clone(), path);
     let script = |text: String| ([(header::CONTENT_TYPE, "text/javascript")], text);
     let router = Router::new()
         .route(
             "/",
-            get(async move || show(&shown))
+            get(async move || show(&shown, is_recorded))
                 .post(async move |request| receive(&sent, request).await),
         )
         .route("/version", get(async move || version(&versioned)))
-        .route("/links.js", get(async move || script(links(&linked))))
         .route("/reload.js", get(async move || script(RELOAD.to_owned())))
+        .route("/record.js", get(async move || script(RECORD.to_owned())))
+        .route("/moves", post(async move |request| record(moves.as_deref(), request).await))
         .merge(web_files(files));
     Ok((title.to_owned(), router))
 }
@@ -69,14 +106,13 @@ fn version(path: &Path) -> String {
     format!("{:x}", hasher.finish())
 }
 
-fn links(path: &Path) -> String {
-    sheet(path).map(|sheet| sheet.script()).unwrap_or_default()
-}
-
-fn show(path: &Path) -> Response {
+fn show(path: &Path, is_recorded: bool) -> Response {
     match sheet(path) {
         Ok(sheet) => {
-            let (mut page, head) = (Page::default(), head(path));
+            let (mut page, mut head) = (Page::default(), head(path));
+            if is_recorded {
+                head.push_str("<script type=\"module\" src=\"/record.js\"></script>\n");
+            }
             page.head = &head;
             protected(Html(sheet.page(&sheet.form(), &page))).into_response()
         }
@@ -85,6 +121,8 @@ fn show(path: &Path) -> Response {
 }
 
 async fn receive(path: &Path, request: Request) -> Response {
+    let accept = request.headers().get(header::ACCEPT).and_then(|accept| accept.to_str().ok());
+    let accept = accept.unwrap_or_default().to_owned();
     let body = match read(request).await {
         Ok(body) => body,
         Err((status, why)) => return (status, why).into_response(),
@@ -93,15 +131,26 @@ async fn receive(path: &Path, request: Request) -> Response {
         Ok(sheet) => sheet,
         Err(answer) => return *answer,
     };
-    let (form, head) = (sheet.form(), head(path));
+    let head = head(path);
     let mut page = Page::default();
     page.head = &head;
-    match form.read(&body) {
-        Ok(values) => protected(Html(sheet.answer(&form, &values, &page))).into_response(),
-        Err(problems) => {
-            page.problems = Some(&problems);
-            let html = sheet.page(&sheet.form_with(&body), &page);
-            (StatusCode::UNPROCESSABLE_ENTITY, protected(Html(html))).into_response()
+    let reply = sheet.reply(&body, "application/x-www-form-urlencoded", &accept, &page);
+    let status = StatusCode::from_u16(reply.status).unwrap_or(StatusCode::INTERNAL_SERVER_ERROR);
+    let kind = [(header::CONTENT_TYPE, reply.content_type)];
+    (status, protected((kind, reply.body))).into_response()
+}
+
+/// What was done in the page so far, to be written down.
+async fn record(path: Option<&Path>, request: Request) -> Response {
+    let Some(path) = path else { return StatusCode::NOT_FOUND.into_response() };
+    let Ok(body) = axum::body::to_bytes(request.into_body(), MAX_MOVES).await else {
+        return StatusCode::PAYLOAD_TOO_LARGE.into_response();
+    };
+    match std::fs::write(path, body) {
+        Ok(()) => StatusCode::NO_CONTENT.into_response(),
+        Err(error) => {
+            eprintln!("pin-notch: --record: {}: {error}", path.display());
+            StatusCode::INTERNAL_SERVER_ERROR.into_response()
         }
     }
 }

@@ -157,7 +157,10 @@ fn form(form: &Form) -> String {
         let id = format!("form-{name}");
         let own = [("id", id.as_str()), ("data-name", &field.label), ("name", &field.name)];
         let own = if field.is_unsent() { &own[..2] } else { &own[..] };
-        let element = element_html(&field.control, own, &looks(&field.label));
+        let mut control = field.control.clone();
+        // Whether it counts, whoever receives it says.
+        control.set_fieldset_disabled(false);
+        let element = element_html(&control, own, &looks(&field.label));
         let required = match field.control.conditions().required {
             true => " <small>(required)</small>",
             false => "",

@@ -7,6 +7,7 @@ mod devices;
 mod drawn;
 mod embedding;
 mod every;
+mod form;
 mod heard;
 mod living;
 mod looks;
@@ -230,7 +231,7 @@ fn a_form_treats_the_elements_as_its_own() {
         assert_eq!(
             page.get(data).await,
             // What is empty is sent as HTML's own fields are: by its name and nothing.
-            "visited=&opened=&weight=18.4&outside=12.5&mites=&temper=&brood=&treatment=&colony=&stores=0&next-visit="
+            "visited=&opened=&weight=18.4&outside=12.5&mites=&temper=&brood=&treatment=&dose=&colony=&stores=0&next-visit="
         );
         assert_eq!(page.get("document.forms[0].checkValidity()").await, "false");
         assert_eq!(
@@ -254,7 +255,7 @@ fn a_form_treats_the_elements_as_its_own() {
         page.find("label[for=form-mites]").await.click().await.unwrap();
         page.write("7").await;
         page.click("#form-seen", "[part=choice]:nth-child(2)", (0.2, 0.5)).await;
-        let sent = "visited=&opened=&weight=18.5&outside=12.5&mites=7&temper=2.5&brood=&seen=eggs&feeder=on&treatment=&colony=&stores=0&next-visit=";
+        let sent = "visited=&opened=&weight=18.5&outside=12.5&mites=7&temper=2.5&brood=&seen=eggs&feeder=on&treatment=&dose=&colony=&stores=0&next-visit=";
         assert_eq!(page.get(data).await, sent);
         page.run("document.querySelector('#form-visited').value = '2026-05-14'").await;
         assert_eq!(page.get("document.forms[0].checkValidity()").await, "true");
@@ -272,7 +273,7 @@ fn a_form_treats_the_elements_as_its_own() {
         page.told().await;
         assert_eq!(
             page.get(data).await,
-            "visited=&opened=&weight=18.4&outside=12.5&mites=&temper=&brood=&treatment=&colony=&stores=0&next-visit=",
+            "visited=&opened=&weight=18.4&outside=12.5&mites=&temper=&brood=&treatment=&dose=&colony=&stores=0&next-visit=",
             "reset, and without an event"
         );
     });

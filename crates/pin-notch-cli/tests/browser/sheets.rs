@@ -33,7 +33,7 @@ fn a_served_sheet_is_alive_and_follows_its_file() {
         let (_server, url) = demo_of(&[path.to_str().expect("a name")]);
         page.client.goto(&url).await.expect("the page");
         is_alive(&page).await;
-        page.run("document.querySelector('form').noValidate = true; document.querySelector('button').click();").await;
+        page.run("document.querySelector('form').submit();").await;
         page.until("document.querySelector('.problems a')").await;
         assert_eq!(page.axe().await, "", "with what was refused");
         assert_eq!(page.value("#stores").await, "4", "what was entered is there again");
@@ -74,7 +74,7 @@ fn a_refused_form_shows_what_was_entered_and_leads_to_it() {
              for (const [name, value] of [['visited', '2026-13-45'], ['weight', '99'], ['mites', 'many'], ['temper', '']])
                form.append(Object.assign(document.createElement('input'), { name, value }));
              form.noValidate = true;
-             form.querySelector('button').click();",
+             form.submit();",
         )
         .await;
         page.until("document.querySelector('.problems a') && document.querySelector('[name]:state(ready)')").await;

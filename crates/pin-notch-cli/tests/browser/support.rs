@@ -135,6 +135,12 @@ pub async fn serve_badly(page: String, folder: PathBuf, behaviour: Behaviour) ->
         let bytes = std::fs::read(wasm).expect("the machine");
         ([(header::CONTENT_TYPE, "application/wasm")], bytes).into_response()
     };
+    let form = |ending: &str| {
+        std::fs::read(folder.join(format!("pin-notch-form.{ending}"))).expect("the form's files")
+    };
+    let (script_of_form, machine_of_form) = (form("js"), form("wasm"));
+    let form_script = async || ([(header::CONTENT_TYPE, "text/javascript")], script_of_form);
+    let form_machine = async || ([(header::CONTENT_TYPE, "application/wasm")], machine_of_form);
     let page = async move || match behaviour {
         Behaviour::Forbidden(policy) => {
             ([(header::CONTENT_SECURITY_POLICY, policy)], Html(page)).into_response()
@@ -149,7 +155,9 @@ pub async fn serve_badly(page: String, folder: PathBuf, behaviour: Behaviour) ->
         .route("/", get(page))
         .route("/pin-notch.js", get(script))
         .route("/pin-notch.css", get(async || ([(header::CONTENT_TYPE, "text/css")], style)))
-        .route("/pin-notch.wasm", get(machine));
+        .route("/pin-notch.wasm", get(machine))
+        .route("/pin-notch-form.js", get(form_script))
+        .route("/pin-notch-form.wasm", get(form_machine));
     let server = tokio::spawn(async move { axum::serve(listener, router).await });
     (Server(server), format!("http://{address}/"))
 }

@@ -152,8 +152,9 @@ fn intent(text: &str) -> Result<Written, String> {
             "high" | "to" => Ok(Written::Thumb(Thumb::High)),
             _ => Err("take low or high".to_owned()),
         },
-        "point" | "press" | "move" => {
-            let word = ["point", "press", "move"].into_iter().find(|known| *known == word);
+        "point" | "press" | "grab" | "move" => {
+            let words = ["point", "press", "grab", "move"];
+            let word = words.into_iter().find(|known| *known == word);
             let word = word.unwrap_or("point");
             if let Ok(day) = rest.parse() {
                 return Ok(Written::Day("point", day));
@@ -172,7 +173,7 @@ fn intent(text: &str) -> Result<Written, String> {
             }
         }
         _ => Err(format!(
-            "nothing is attempted by {}; there are key, choose, step, point, press, move, type, find, pick, \
+            "nothing is attempted by {}; there are key, choose, step, point, press, grab, move, type, find, pick, \
              remove, take, field, scroll, leave, release, cancel, flip, clear, settle, open, close",
             Quoted(word)
         )),
@@ -224,6 +225,7 @@ fn at(word: &str, place: Place) -> Intent<'static> {
     match word {
         "point" => Intent::Point(place),
         "press" => Intent::Press(place),
+        "grab" => Intent::Grab(place),
         _ => Intent::Move(place),
     }
 }

@@ -2,7 +2,7 @@
 
 use super::Reader;
 use crate::finding::{Finding, meant};
-use crate::sheet::{OnlyIf, OutputSheet, Sheet};
+use crate::sheet::{OutputSheet, Sheet};
 use crate::tree::Node;
 use crate::words;
 use pin_notch::{Expression, ExpressionError, ExpressionErrorKind, Quoted, Rule, Scope, Sentence};
@@ -94,7 +94,7 @@ impl Reader<'_> {
                         return;
                     }
                 }
-                *only_if = Some(OnlyIf { text, is: condition });
+                *only_if = Some(condition);
             }
         }
     }

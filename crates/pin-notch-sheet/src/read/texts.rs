@@ -18,6 +18,7 @@ impl Reader<'_> {
                 title: self.text_of(node, "title"),
                 send: self.text_of(node, "send"),
                 reset: self.text_of(node, "reset"),
+                clear: self.text_of(node, "clear"),
                 ..Texts::default()
             };
             for (key, words) in self.members(node, "fields") {

@@ -4,7 +4,7 @@
 import { directionOf, languageOf, unwatch, watch, watched } from "./around.js";
 import { listenLater } from "./devices.js";
 import { iconOf } from "./icon.js";
-import { onTurn, Ports } from "./ports.js";
+import { onTurn, Ports, ports } from "./ports.js";
 import { FIELD, RECORD, record, unescaped } from "./records.js";
 import { StandIn } from "./stand-in.js";
 import { AS_DATE, AS_NUMBER, dateOf, numberText, written } from "./values.js";
@@ -39,7 +39,8 @@ const PAGE_ATTRIBUTES = ["name", "sizing", "output-place"];
 const PROPERTIES = { "readonly": "readOnly", "checked": "defaultChecked" };
 const WRITTEN_OUT = ["value", "indeterminate"];
 const HOSTS = ["notch-slider", "notch-rating", "notch-switch", "notch-checkbox"];
-const CHECKED = ["notch-switch", "notch-checkbox"];
+export const CHECKED = ["notch-switch", "notch-checkbox"];
+export const TAGS = Object.keys(ATTRIBUTES).join();
 const WITH_TODAY = ["notch-date", "notch-date-span"];
 const SLOW = 8000;
 
@@ -120,6 +121,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
       root.append(document.createElement("slot"));
     }
     this.#ports = new Ports(this, this.#internals, root);
+    ports.set(this, this.#ports);
   }
   connectedCallback() {
     if (!this.#connected) {
@@ -181,7 +183,8 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     this.#standIn = undefined;
     const entered = standIn?.entered && (CHECKED.includes(tag) ? ["check", standIn.checked] : ["values", record("v", ...standIn.values)]);
     standIn?.end();
-    this.#machine = first.make(tag);
+    this.#machine = this.#ports.machine = first.make(tag);
+    this.#ports.tell = (...told) => this.#tell(...told);
     this.#ports.adopt(sheets.get(tag));
     this.#internals.states.add("ready");
     this.#internals.states.delete("failed");

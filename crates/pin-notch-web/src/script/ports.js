@@ -10,6 +10,9 @@ const ARIA = {
   "aria-required": "ariaRequired", "aria-invalid": "ariaInvalid", "aria-description": "ariaDescription",
 };
 
+// Those of each element, for the form that it stands in.
+export const ports = new WeakMap();
+
 const listeners = new Set();
 
 // Calls `callback({element, intent, outcome, refused})` for every attempt on every element, until the function that
@@ -100,7 +103,8 @@ export class Ports {
     if (on) this.element.tabIndex = 0;
     else this.element.removeAttribute("tabindex");
   }
-  do_submit(checked, text, value, empty, ...entries) {
+  // `sends`: whether it counts in its form, and so is sent.
+  do_submit(checked, text, value, empty, sends, ...entries) {
     const values = empty ? [] : entries;
     Object.assign(this, { checked, text, value, values });
     const { name } = this.element;
@@ -110,7 +114,7 @@ export class Ports {
       for (const entry of entries) data.append(name, entry);
       if (!name) data = null;
     }
-    this.internals.setFormValue(data, record(checked, ...values));
+    this.internals.setFormValue(sends ? data : null, record(checked, ...values));
   }
   do_validity(message, ...states) {
     const flags = Object.fromEntries(states.map((state) => [state, true]));
@@ -152,6 +156,9 @@ export class Ports {
     const { value, values, checked = false } = this.element;
     return { value, values, checked, text: this.text };
   }
+  // The form it stands in, if there is one, follows before anybody else hears of it.
+  took() { this.owner?.took(this); }
+  changed() { this.owner?.changed(this); }
   fire(type) {
     const { element } = this;
     if (type === "toggle") {

@@ -3,6 +3,7 @@
 use super::{Expression, ExpressionError, Lookup, Scope};
 use crate::control::Value;
 use crate::world::{World, show_number};
+use core::fmt;
 
 /// A text with expressions in braces, such as `{weight} kg on {frames} frames`; a brace of its own is written twice.
 ///
@@ -19,17 +20,28 @@ use crate::world::{World, show_number};
 /// let each = Sentence::parse("{round(honey / hives, 1)} kg from each", &scope)?;
 /// assert_eq!(each.text(&form, &English), None);
 /// assert_eq!(each.fields(), ["honey", "hives"]);
+/// assert_eq!(each.to_string(), "{round(honey / hives, 1)} kg from each");
 /// let error = Sentence::parse("{honey} and {hive}", &scope).unwrap_err();
 /// assert_eq!((error.to_string().as_str(), error.span()), ("no field is named \"hive\"", 13..17));
 /// # Ok(()) }
 /// ```
 #[derive(Clone, Debug, PartialEq)]
-pub struct Sentence(Vec<Piece>);
+pub struct Sentence {
+    written: String,
+    pieces: Vec<Piece>,
+}
 
 #[derive(Clone, Debug, PartialEq)]
 enum Piece {
     Text(String),
     Expression(Expression),
+}
+
+/// As it was written.
+impl fmt::Display for Sentence {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        f.write_str(&self.written)
+    }
 }
 
 impl Sentence {
@@ -69,13 +81,13 @@ impl Sentence {
         if !plain.is_empty() {
             pieces.push(Piece::Text(plain));
         }
-        Ok(Self(pieces))
+        Ok(Self { written: text.to_owned(), pieces })
     }
 
     /// The names of the fields it speaks of.
     pub fn fields(&self) -> Vec<&str> {
         let mut names = Vec::new();
-        for piece in &self.0 {
+        for piece in &self.pieces {
             if let Piece::Expression(expression) = piece {
                 let new = expression.fields().into_iter();
                 names.extend(new.filter(|name| !names.contains(name)).collect::<Vec<_>>());
@@ -88,7 +100,7 @@ impl Sentence {
     /// empty.
     pub fn text(&self, values: &impl Lookup, world: &dyn World) -> Option<String> {
         let mut text = String::new();
-        for piece in &self.0 {
+        for piece in &self.pieces {
             match piece {
                 Piece::Text(plain) => text.push_str(plain),
                 Piece::Expression(expression) => match expression.value(values) {

@@ -9,26 +9,35 @@ use crate::conversion::Conversion;
 use std::sync::Arc;
 
 impl Form {
-    /// Adds a field at the end: its name, its label, and its control, or the definition of one.
+    /// The form with a field at the end: see [`add`](Self::add).
     ///
     /// # Errors
-    /// [`FormError::NameTaken`], [`FormError::Unnamed`]; [`FormError::Control`] for a definition that makes no
-    /// control.
+    /// As there.
     pub fn with<C: TryInto<Control, Error: Into<FormError>>>(
         mut self,
         name: &str,
         label: &str,
         control: C,
     ) -> Result<Self, FormError> {
+        self.add(name, label, control.try_into().map_err(Into::into)?)?;
+        Ok(self)
+    }
+
+    /// Adds a field at the end: its name, its label, and its control, or the definition of one.
+    ///
+    /// # Errors
+    /// [`FormError::NameTaken`], [`FormError::Unnamed`]; [`FormError::Control`] for a definition that makes no
+    /// control. The form is then as it was.
+    pub fn add(&mut self, name: &str, label: &str, control: Control) -> Result<(), FormError> {
         if name.is_empty() {
             return Err(FormError::Unnamed);
         }
         // As the name comes back: all line breaks are written alike when it is sent.
         let sent = without_returns(name.into()).into_owned();
-        if self.places.insert(sent, self.fields.len()).is_some() {
+        if self.places.contains_key(&sent) {
             return Err(FormError::NameTaken(name.to_owned()));
         }
-        let control = control.try_into().map_err(Into::into)?;
+        self.places.insert(sent, self.fields.len());
         self.fields.push(Field {
             name: name.to_owned(),
             label: label.to_owned(),
@@ -43,7 +52,7 @@ impl Form {
             fieldset_disabled: false,
             moving: false,
         });
-        Ok(self)
+        Ok(())
     }
 
     /// Adds a rule over these fields: what it says is a problem, told at the first of them. It is asked
@@ -73,7 +82,7 @@ impl Form {
         fields: &[&str],
         check: impl Fn(&Values) -> Option<String> + Send + Sync + 'static,
     ) -> Result<Self, FormError> {
-        self.with_check(fields, false, Condition::Own(Arc::new(check)))
+        self.with_check(fields, false, check)
     }
 
     /// Adds a rule that only warns: see [`warnings`](Self::warnings).
@@ -85,7 +94,17 @@ impl Form {
         fields: &[&str],
         check: impl Fn(&Values) -> Option<String> + Send + Sync + 'static,
     ) -> Result<Self, FormError> {
-        self.with_check(fields, true, Condition::Own(Arc::new(check)))
+        self.with_check(fields, true, check)
+    }
+
+    fn with_check(
+        mut self,
+        fields: &[&str],
+        warns: bool,
+        check: impl Fn(&Values) -> Option<String> + Send + Sync + 'static,
+    ) -> Result<Self, FormError> {
+        self.add_check(fields, warns, Condition::Own(Arc::new(check)))?;
+        Ok(self)
     }
 
     /// Lets the field `to` follow the field `from`: whenever somebody moves that, this is set to what
@@ -149,24 +168,13 @@ impl Form {
         to: &str,
         conversion: Conversion,
     ) -> Result<Self, FormError> {
-        let numbers = |name: &str| match self.fields[self.known(name)?].control.notches() {
-            Some(notches) => Ok(*notches),
-            None => Err(FormError::NotNumbers(name.to_owned())),
-        };
-        let (here, there) = (numbers(from)?, numbers(to)?);
-        let back = conversion.reversed().map_err(|_| FormError::NotNumbers(to.to_owned()))?;
-        let (conversion, back) = (conversion.onto(there), back.onto(here));
-        let by = |conversion: Conversion| {
-            move |value: &Value| value.number().map(|number| conversion.convert(number)).into()
-        };
-        self.with_link(from, to, by(conversion))?.with_link(to, from, by(back))
+        self.link(from, to, Some(conversion), false)
     }
 
-    /// Links two fields as a sheet or a page has it: by a conversion of their numbers, or to the same value; both ways,
-    /// or so that only `to` follows.
+    /// The form with a link: see [`add_link`](Self::add_link).
     ///
     /// # Errors
-    /// As [`with_conversion`](Self::with_conversion).
+    /// As there.
     ///
     /// ```
     /// # use pin_notch::{dec, Conversion, Form, Intent, Slider};
@@ -181,26 +189,54 @@ impl Form {
     /// # Ok(()) }
     /// ```
     pub fn link(
-        self,
+        mut self,
         from: &str,
         to: &str,
         conversion: Option<Conversion>,
         one_way: bool,
     ) -> Result<Self, FormError> {
-        match (conversion, one_way) {
-            (Some(conversion), false) => self.with_conversion(from, to, conversion),
-            (Some(conversion), true) => {
-                let there = self.control(to).and_then(Control::notches).copied();
-                let there = there.map_or(conversion, |notches| conversion.onto(notches));
-                self.with_link(from, to, move |value| {
-                    value.number().map(|number| there.convert(number)).into()
-                })
+        self.add_link(from, to, conversion, one_way)?;
+        Ok(self)
+    }
+
+    /// Links two fields as a sheet or a page has it: by a conversion of their numbers, or to the same value; both ways,
+    /// or so that only `to` follows.
+    ///
+    /// # Errors
+    /// As [`with_conversion`](Self::with_conversion). The form is then as it was.
+    pub fn add_link(
+        &mut self,
+        from: &str,
+        to: &str,
+        conversion: Option<Conversion>,
+        one_way: bool,
+    ) -> Result<(), FormError> {
+        let (here, there) = (self.known(from)?, self.known(to)?);
+        let Some(conversion) = conversion else {
+            self.links.add(here, Link { to: there, convert: Arc::new(Clone::clone) });
+            if !one_way {
+                self.links.add(there, Link { to: here, convert: Arc::new(Clone::clone) });
             }
-            (None, true) => self.with_link(from, to, Clone::clone),
-            (None, false) => {
-                self.with_link(from, to, Clone::clone)?.with_link(to, from, Clone::clone)
-            }
+            return Ok(());
+        };
+        let numbers = |at: usize| {
+            let notches = self.fields[at].control.notches().copied();
+            notches.ok_or_else(|| FormError::NotNumbers(self.fields[at].name.clone()))
+        };
+        let (from_notches, to_notches) = (numbers(here)?, numbers(there)?);
+        let by = |conversion: Conversion, to| {
+            let convert =
+                move |value: &Value| value.number().map(|number| conversion.convert(number)).into();
+            Link { to, convert: Arc::new(convert) }
+        };
+        if !one_way {
+            let back = conversion.reversed().map_err(|_| FormError::NotNumbers(to.to_owned()))?;
+            self.links.add(here, by(conversion.onto(to_notches), there));
+            self.links.add(there, by(back.onto(from_notches), here));
+        } else {
+            self.links.add(here, by(conversion.onto(to_notches), there));
         }
+        Ok(())
     }
 
     /// Puts these fields into a fieldset, which can disable them together. A field may stand in several,
@@ -252,9 +288,18 @@ impl Form {
     /// # Ok(()) }
     /// ```
     pub fn unsent(mut self, name: &str) -> Result<Self, FormError> {
+        self.set_unsent(name)?;
+        Ok(self)
+    }
+
+    /// Never sends this field: see [`unsent`](Self::unsent).
+    ///
+    /// # Errors
+    /// [`FormError::NoSuchField`].
+    pub fn set_unsent(&mut self, name: &str) -> Result<(), FormError> {
         let at = self.known(name)?;
         self.fields[at].unsent = true;
-        Ok(self)
+        Ok(())
     }
 
     pub(super) fn known(&self, name: &str) -> Result<usize, FormError> {

@@ -83,7 +83,7 @@ impl Form {
         let mut moving: Vec<usize> =
             (0..self.fields.len()).filter(|at| self.fields[*at].moving).collect();
         let leads = |control: &Control| control.is_drafting() || control.is_grabbed();
-        moving.sort_by_key(|at| !leads(&self.fields[*at].control));
+        moving.sort_by_cached_key(|at| !leads(&self.fields[*at].control));
         for at in moving {
             if self.fields[at].moving {
                 self.record(at);

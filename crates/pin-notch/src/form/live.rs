@@ -54,10 +54,20 @@ impl Form {
         let field = &mut self.fields[at];
         let starts_elsewhere = field.control.default_value() != control.default_value();
         field.control = control;
+        field.weigh();
         if starts_elsewhere {
             field.start = field.control.default_value();
         }
         self.follow(name)
+    }
+
+    /// Whether something outside disables the control of this name where it lives, such as a fieldset of the page that
+    /// this form does not know.
+    pub fn set_disabled_outside(&mut self, name: &str, disabled: bool) {
+        if let Ok(at) = self.known(name) {
+            self.fields[at].fieldset_disabled = disabled;
+            self.fields[at].weigh();
+        }
     }
 
     /// Gives each field that follows another one the value it follows to as its start, and gives the names of those

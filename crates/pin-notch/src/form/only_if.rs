@@ -111,9 +111,22 @@ impl Form {
     /// # Errors
     /// [`FormError::NoSuchField`], also for the fields of the condition; [`FormError::Circle`].
     pub fn only_if(mut self, name: &str, condition: Expression) -> Result<Self, FormError> {
-        let at = self.known(name)?;
-        self.add_condition(&[at], &Arc::new(condition))?;
+        self.add_condition(&[name], condition)?;
         Ok(self)
+    }
+
+    /// Lets these fields count only if this holds.
+    ///
+    /// # Errors
+    /// As [`only_if`](Self::only_if). The form is then as it was.
+    pub fn add_condition(
+        &mut self,
+        names: &[&str],
+        condition: Expression,
+    ) -> Result<(), FormError> {
+        let fields: Vec<usize> =
+            names.iter().map(|name| self.known(name)).collect::<Result<_, _>>()?;
+        self.count_only_if(&fields, &Arc::new(condition))
     }
 
     /// Lets all fields of a fieldset count only if this holds: see [`only_if`](Self::only_if).
@@ -126,11 +139,11 @@ impl Form {
         condition: Expression,
     ) -> Result<Self, FormError> {
         let condition = Arc::new(condition);
-        let found = self.fieldsets.iter_mut().find(|fieldset| fieldset.name == name);
-        let fieldset = found.ok_or_else(|| FormError::NoSuchFieldset(name.to_owned()))?;
-        fieldset.only_if = Some(condition.clone());
-        let fields = fieldset.fields.clone();
-        self.add_condition(&fields, &condition)?;
+        let found = self.fieldsets.iter().position(|fieldset| fieldset.name == name);
+        let at = found.ok_or_else(|| FormError::NoSuchFieldset(name.to_owned()))?;
+        let fields = self.fieldsets[at].fields.clone();
+        self.count_only_if(&fields, &condition)?;
+        self.fieldsets[at].only_if = Some(condition);
         Ok(self)
     }
 
@@ -139,7 +152,7 @@ impl Form {
         fieldset.only_if.as_ref().is_none_or(|condition| condition.holds(self) == Some(true))
     }
 
-    fn add_condition(
+    fn count_only_if(
         &mut self,
         fields: &[usize],
         condition: &Arc<Expression>,
@@ -149,6 +162,10 @@ impl Form {
             .into_iter()
             .map(|name| self.known(name))
             .collect::<Result<_, _>>()?;
+        let after = self.after(fields.iter().copied());
+        if let Some(at) = read.iter().find(|at| after.contains(at)) {
+            return Err(FormError::Circle(self.fields[*at].name.clone()));
+        }
         for at in fields {
             for read in &read {
                 let readers = self.readers.entry(*read).or_default();
@@ -158,11 +175,7 @@ impl Form {
             }
             self.fields[*at].only_if.push(condition.clone());
         }
-        let after = self.after(fields.iter().copied());
-        if let Some(at) = read.iter().find(|at| after.contains(at)) {
-            return Err(FormError::Circle(self.fields[*at].name.clone()));
-        }
-        self.weigh(fields.iter().copied());
+        let _ = self.weigh(fields.iter().copied());
         Ok(())
     }
 

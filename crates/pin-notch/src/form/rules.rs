@@ -132,28 +132,34 @@ pub struct Judged {
 }
 
 impl Form {
+    /// The form with a rule.
+    ///
+    /// # Errors
+    /// As [`add_rule`](Self::add_rule).
+    pub fn rule(mut self, rule: Rule) -> Result<Self, FormError> {
+        self.add_rule(rule)?;
+        Ok(self)
+    }
+
     /// Adds a rule.
     ///
     /// # Errors
-    /// [`FormError::NoSuchField`]; [`FormError::RuleWithoutField`].
-    pub fn rule(self, rule: Rule) -> Result<Self, FormError> {
+    /// [`FormError::NoSuchField`]; [`FormError::RuleWithoutField`]. The form is then as it was.
+    pub fn add_rule(&mut self, rule: Rule) -> Result<(), FormError> {
         let Rule { holds, message, field, warns } = rule;
-        let mut fields = holds.fields();
-        if let Some(field) = field.as_deref() {
-            fields.retain(|name| *name != field);
-            fields.insert(0, field);
-        }
-        let fields: Vec<String> = fields.into_iter().map(str::to_owned).collect();
-        let names: Vec<&str> = fields.iter().map(String::as_str).collect();
-        self.with_check(&names, warns, Condition::Written(holds, message))
+        let written = holds.fields();
+        let first = field.as_deref();
+        let rest = written.iter().copied().filter(|name| Some(*name) != first);
+        let names: Vec<&str> = first.into_iter().chain(rest).collect();
+        self.add_check(&names, warns, Condition::Written(holds.clone(), message))
     }
 
-    pub(super) fn with_check(
-        mut self,
+    pub(super) fn add_check(
+        &mut self,
         fields: &[&str],
         warns: bool,
         condition: Condition,
-    ) -> Result<Self, FormError> {
+    ) -> Result<(), FormError> {
         let fields: Vec<usize> =
             fields.iter().map(|name| self.known(name)).collect::<Result<_, _>>()?;
         if fields.is_empty() {
@@ -163,7 +169,7 @@ impl Form {
             self.checkers.entry(*at).or_default().push(self.rules.len());
         }
         self.rules.push(Checked { fields, warns, condition });
-        Ok(self)
+        Ok(())
     }
 
     /// What the rules say now that check any of these fields. The cost grows with those rules, not with the form,

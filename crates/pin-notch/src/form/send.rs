@@ -20,11 +20,7 @@ impl Form {
 
     /// What is wrong with the values as they stand, in field order; empty when the form can be sent.
     pub fn problems(&self) -> Vec<Problem> {
-        let wrong = |field: &Field| -> Vec<Problem> {
-            let found = field.control.validity().into_iter();
-            found.map(|invalid| Problem::of(field, None, invalid)).collect()
-        };
-        let mut problems: Vec<Problem> = self.fields.iter().flat_map(wrong).collect();
+        let mut problems: Vec<Problem> = self.fields.iter().flat_map(Field::problems).collect();
         problems.extend(rules::found(&self.rules, &self.fields, &self.values(), false));
         self.in_field_order(problems)
     }
@@ -35,7 +31,7 @@ impl Form {
     }
 
     fn in_field_order(&self, mut problems: Vec<Problem>) -> Vec<Problem> {
-        problems.sort_by_key(|problem| self.place(&problem.name));
+        problems.sort_by_cached_key(|problem| self.place(&problem.name));
         problems
     }
 

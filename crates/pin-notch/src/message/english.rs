@@ -56,6 +56,19 @@ pub(super) fn text(message: &Message, world: &dyn World) -> String {
         Message::NoOptions => "There are no options.".to_owned(),
         Message::NoMatch => "No option matches.".to_owned(),
         Message::OtherEnd => "Now the other end.".to_owned(),
+        Message::BroughtBack => "What you entered before is here again.".to_owned(),
+        Message::Sending => "Sending …".to_owned(),
+        Message::Sent => "It has been sent.".to_owned(),
+        Message::Unreachable => {
+            "It could not be sent: there is no connection. Nothing is lost; send it again later."
+                .to_owned()
+        }
+        Message::NotTaken { why } => format!("It could not be sent: {why}. Nothing is lost."),
+        Message::ToMend(1) => "One thing is to be mended before this can be sent.".to_owned(),
+        Message::ToMend(count) => {
+            let count = number(Decimal::from(*count as u64), 0);
+            format!("{count} things are to be mended before this can be sent.")
+        }
     }
 }
 

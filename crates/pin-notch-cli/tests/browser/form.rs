@@ -1,0 +1,482 @@
+//! The form in the page, around elements and the browser's own controls, as somebody writes it by hand.
+
+use crate::support::{Page, demo_of, web_files, with_page};
+use axum::Router;
+use axum::body::Bytes;
+use axum::http::{StatusCode, header};
+use axum::response::{Html, IntoResponse};
+use axum::routing::{get, post};
+use fantoccini::key::Key;
+use std::process::Command;
+use std::sync::Arc;
+use std::sync::atomic::{AtomicUsize, Ordering};
+use std::time::Duration;
+use tokio::task::JoinHandle;
+
+const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Treatments</title>
+<script type=module src=/pin-notch-form.js></script>
+<style>[hidden] { display: none !important }</style>
+<main><h1>Treatments</h1>
+<notch-form id=f keep in-place><form method=post action=/accept aria-label=Treatments>
+<p><label for=mites>Mites</label> <notch-stepper id=mites name=mites min=0 max=300></notch-stepper></p>
+<p data-only-if="mites > 9"><label for=given>Treatment</label>
+  <notch-select id=given name=given required><option value=oa>Oxalic acid<option value=fa>Formic acid</notch-select></p>
+<fieldset data-only-if="given = 'fa'"><legend>Formic acid</legend>
+  <label>Dose <input type=number name=dose value=5 min=1 max=60 required></label>
+  <label><input type=checkbox name=net> Net</label></fieldset>
+<p><label>Celsius <input type=number name=celsius value=20></label>
+  <label for=fahrenheit>Fahrenheit</label> <notch-slider id=fahrenheit name=fahrenheit min=-40 max=300></notch-slider></p>
+<p><label>Note <input name=note></label> <label>Wishes <textarea name=wishes></textarea></label></p>
+<fieldset><legend>Temper</legend><label><input type=radio name=temper value=calm> calm</label>
+  <label><input type=radio name=temper value=wild> wild</label></fieldset>
+<p><label>Day <input type=date name=day></label> <label>Keeper <select name=keeper><option><option>Ada<option>Jon</select></label></p>
+<p><output id=says data-text="{celsius} degrees, {mites} mites"></output></p>
+<notch-rule hidden holds="note is not empty or mites <= 20" field=note>With so many mites, write a note.</notch-rule>
+<notch-rule hidden holds="temper != 'wild' or keeper is not empty">Wild bees need a keeper.</notch-rule>
+<notch-rule hidden holds="mites <= 5 or day is not empty" field=day warns>Which day was it?</notch-rule>
+<notch-link hidden from=celsius to=fahrenheit from-range="0,100" to-range="32,212"></notch-link>
+<button id=send>Send</button> <button type=reset>Reset</button>
+<button type=button id=undo commandfor=f command=--undo>Undo</button>
+<button type=button id=redo commandfor=f command=--redo>Redo</button>
+<button type=button id=clear commandfor=f command=--clear>Clear</button>
+</form></notch-form></main>"#;
+
+/// A page, the form's files, and what receives it: `/accept` takes everything, late; `/refuse` refuses two fields and
+/// the whole; `/break` fails. `/count` says how often something was received.
+async fn serve(page: &'static str) -> (JoinHandle<()>, String) {
+    let (folder, received) = (web_files(), Arc::new(AtomicUsize::new(0)));
+    let file = |ending: &str, kind: &'static str| {
+        let bytes = std::fs::read(folder.join(format!("pin-notch-form.{ending}"))).expect("built");
+        get(async move || ([(header::CONTENT_TYPE, kind)], bytes))
+    };
+    let problem = [(header::CONTENT_TYPE, "application/problem+json")];
+    let refusal = r##"{"title":"Unprocessable Content","status":422,"errors":[
+        {"detail":"Nobody treats so early.","pointer":"#/mites"},{"detail":"Not on this day.","pointer":"#/day"},
+        {"detail":"The apiary is closed."}]}"##;
+    let (count, counted) = (received.clone(), received);
+    let accept = async move |body: Bytes| {
+        count.fetch_add(1, Ordering::SeqCst);
+        tokio::time::sleep(Duration::from_millis(300)).await;
+        ([(header::CONTENT_TYPE, "application/json")], body)
+    };
+    let refuse = async move || (StatusCode::UNPROCESSABLE_ENTITY, problem, refusal).into_response();
+    let router = Router::new()
+        .route("/", get(async move || Html(page)))
+        .route("/pin-notch-form.js", file("js", "text/javascript"))
+        .route("/pin-notch-form.wasm", file("wasm", "application/wasm"))
+        .route("/accept", post(accept))
+        .route("/refuse", post(refuse))
+        .route("/break", post(async || StatusCode::SERVICE_UNAVAILABLE))
+        .route("/count", get(async move || counted.load(Ordering::SeqCst).to_string()));
+    let listener = tokio::net::TcpListener::bind("127.0.0.1:0").await.expect("a port");
+    let address = listener.local_addr().expect("an address");
+    let server =
+        tokio::spawn(async move { axum::serve(listener, router).await.expect("it serves") });
+    (server, format!("http://{address}/"))
+}
+
+/// Runs a test on the page above.
+fn with_form<F: Future<Output = ()> + Send + 'static>(
+    test: impl FnOnce(Page) -> F + Send + 'static,
+) {
+    with_page(async |page| {
+        let (server, url) = serve(PAGE).await;
+        page.client.goto(&url).await.expect("the page");
+        page.until("document.querySelector('notch-form:state(ready)')").await;
+        test(page).await;
+        server.abort();
+    });
+}
+
+async fn json(page: &Page) -> String {
+    page.get("f.json").await
+}
+
+/// The texts of what is listed as wrong, or as a warning.
+async fn listed(page: &Page, what: &str) -> String {
+    let items = format!("[...document.querySelectorAll('[data-{what}]:not([hidden]) li')]");
+    page.get(&format!("{items}.map((item) => item.textContent).join(' / ')")).await
+}
+
+async fn shows(page: &Page, css: &str) -> bool {
+    page.get(&format!("document.querySelector('{css}').checkVisibility()")).await == "true"
+}
+
+#[test]
+fn fields_follow_count_and_are_counted() {
+    with_form(async |page| {
+        // From the first moment what follows has followed, and nothing is changed by that.
+        assert_eq!(
+            json(&page).await,
+            r#"{"mites":null,"celsius":20,"fahrenheit":68,"note":null,"wishes":null,"temper":null,"day":null,"keeper":null}"#
+        );
+        assert_eq!(page.get("[f.dirty, f.touched, f.problems.length]").await, "[false,false,0]");
+        assert!(!shows(&page, "#given").await && !shows(&page, "[name=dose]").await);
+        assert_eq!(page.get("document.querySelector('[name=dose]').disabled").await, "true");
+        // A native control drives an element, and an element a native control.
+        page.focus("[name=celsius]").await;
+        page.run("document.activeElement.select()").await;
+        page.write("100").await;
+        assert_eq!(page.value("#fahrenheit").await, "212");
+        page.focus("#fahrenheit").await;
+        page.press(&[Key::Home]).await;
+        assert_eq!(page.value("[name=celsius]").await, "-40");
+        // Conditions, one hanging on the other; what does not count keeps its value.
+        page.focus("#mites").await;
+        page.write("12").await;
+        assert!(shows(&page, "#given").await && !shows(&page, "[name=dose]").await);
+        assert_eq!(page.get("says.value").await, "-40 degrees, 12 mites");
+        page.focus("#given").await;
+        page.write("f").await;
+        page.press(&[Key::Enter]).await;
+        assert!(shows(&page, "[name=dose]").await);
+        assert!(json(&page).await.contains(r#""given":"fa","dose":5,"net":false"#));
+        let sent = "new URLSearchParams(new FormData(f.form)).toString()";
+        assert!(page.get(sent).await.contains("given=fa&dose=5"));
+        page.focus("#mites").await;
+        page.run("document.querySelector('#mites').value = 3").await;
+        assert!(!shows(&page, "#given").await && !shows(&page, "[name=dose]").await);
+        assert!(!page.get(sent).await.contains("given"), "{}", page.get(sent).await);
+        page.run("document.querySelector('#mites').value = 30").await;
+        assert!(json(&page).await.contains(r#""given":"fa","dose":5"#), "it is there again");
+        // Typed: numbers, texts, booleans, nothing.
+        assert_eq!(
+            page.get("Object.values(f.values).map((value) => value === null ? 'null' : typeof value).join(' ')").await,
+            "number string number boolean number number null null null null null"
+        );
+        // States, for style sheets.
+        for (css, state) in [("#f", "dirty"), ("#f", "touched"), ("#mites", "dirty")] {
+            assert_eq!(
+                page.get(&format!("document.querySelector('{css}').matches(':state({state})')"))
+                    .await,
+                "true",
+                "{css} {state}"
+            );
+        }
+        assert_eq!(
+            page.get("document.querySelector('[name=celsius]').hasAttribute('data-dirty')").await,
+            "true"
+        );
+        assert_eq!(
+            page.get("document.querySelector('[name=note]').hasAttribute('data-dirty')").await,
+            "false"
+        );
+    });
+}
+
+#[test]
+fn problems_show_once_their_fields_are_left_and_go_once_they_are_mended() {
+    with_form(async |page| {
+        page.focus("#mites").await;
+        page.write("25").await;
+        page.focus("[name=celsius]").await;
+        let note = "document.querySelector('[name=note]')";
+        assert_eq!(
+            page.get(&format!("{note}.validity.valid")).await,
+            "true",
+            "one of two fields was left"
+        );
+        assert_eq!(listed(&page, "warnings").await, "", "nor is anything warned of");
+        assert_eq!(
+            page.get("f.problems.map(({ name }) => name).join()").await,
+            "given,note",
+            "but they are known"
+        );
+        page.focus("[name=note]").await;
+        page.focus("[name=day]").await;
+        page.focus("[name=wishes]").await;
+        assert_eq!(
+            page.get(&format!("{note}.validationMessage")).await,
+            "With so many mites, write a note."
+        );
+        assert_eq!(page.get(&format!("{note}.getAttribute('aria-invalid')")).await, "true");
+        assert_eq!(page.descriptions("[name=note]").await, ["With so many mites, write a note."]);
+        assert_eq!(listed(&page, "warnings").await, "Day: Which day was it?");
+        assert_eq!(listed(&page, "problems").await, "", "nothing was sent");
+        assert_eq!(page.axe().await, "");
+        // Sent, all is listed, heard, and leads to its field.
+        page.run("send.click()").await;
+        let all = "Treatment: A value is required. / Note: With so many mites, write a note.";
+        assert_eq!(listed(&page, "problems").await, all);
+        assert_eq!(page.get("document.activeElement.getAttribute('role')").await, "alert");
+        assert_eq!(
+            page.get("document.querySelector('[data-problems] p').textContent").await,
+            "2 things are to be mended before this can be sent."
+        );
+        assert_eq!(page.get("await fetch('/count').then((answer) => answer.text())").await, "0");
+        assert_eq!(page.axe().await, "");
+        for (at, id) in [(0, "given"), (1, "note")] {
+            page.run(&format!("document.querySelectorAll('[data-problems] a')[{at}].click()"))
+                .await;
+            assert_eq!(page.get("document.activeElement.getAttribute('name')").await, id);
+        }
+        // Mended while it is typed, without leaving.
+        page.write("x").await;
+        assert_eq!(page.get(&format!("{note}.validity.valid")).await, "true");
+        assert_eq!(listed(&page, "problems").await, "Treatment: A value is required.");
+        page.run("document.querySelector('#mites').value = 1").await;
+        assert_eq!(listed(&page, "problems").await, "", "what does not count is not asked for");
+        assert_eq!(listed(&page, "warnings").await, "");
+        // Radio buttons are one field.
+        page.run("document.querySelector('[value=wild]').click(); document.querySelector('[name=keeper]').focus(); note.focus?.()".replace("note.focus?.()", "send.focus()").as_str()).await;
+        page.run("send.click()").await;
+        assert_eq!(listed(&page, "problems").await, "Temper: Wild bees need a keeper.");
+        page.run("const { keeper } = f.form.elements; keeper.value = 'Ada'; keeper.dispatchEvent(new Event('change', { bubbles: true }))").await;
+        assert_eq!(listed(&page, "problems").await, "");
+        assert!(json(&page).await.ends_with(r#""temper":"wild","day":null,"keeper":"Ada"}"#));
+    });
+}
+
+#[test]
+fn changes_are_undone_by_keys_and_buttons() {
+    with_form(async |page| {
+        let chord = |key: &'static str| {
+            format!(
+                "document.activeElement.dispatchEvent(new KeyboardEvent('keydown', {{ key: '{key}', ctrlKey: true, shiftKey: {}, bubbles: true, composed: true, cancelable: true }}))",
+                key == "Z"
+            )
+        };
+        page.focus("#fahrenheit").await;
+        page.press(&[Key::Right]).await;
+        page.focus("#mites").await;
+        page.press(&[Key::Up, Key::Up]).await;
+        page.focus("[name=note]").await;
+        page.write("calm").await;
+        page.focus("#fahrenheit").await;
+        let of = "[f.values.mites, f.values.celsius, f.values.fahrenheit, f.values.note]";
+        let after = page.get(of).await;
+        page.run(&chord("z")).await;
+        assert_eq!(page.get("f.values.note").await, "null", "a text is one step");
+        assert_eq!(page.value("[name=note]").await, "");
+        page.run("undo.click()").await;
+        page.run(&chord("z")).await;
+        assert_eq!(page.get("f.values.mites").await, "null");
+        page.run(&chord("z")).await;
+        assert_eq!(page.get(of).await, "[null,20,68,null]", "with what followed");
+        assert_eq!(page.value("[name=celsius]").await, "20");
+        assert_eq!(page.get("f.undo()").await, "false", "there is no more");
+        for _ in 0..2 {
+            page.run(&chord("Z")).await;
+            page.run("redo.click()").await;
+        }
+        assert_eq!(page.get(of).await, after);
+        // In a text field the keys are its own.
+        page.focus("[name=note]").await;
+        page.run(&chord("z")).await;
+        assert_eq!(page.get(of).await, after);
+        // Everything empty, and back; everything as at the start, and no way back.
+        page.run("clear.click()").await;
+        assert_eq!(page.get("f.values.mites").await, "null");
+        assert_eq!(page.get("f.values.celsius").await, "null");
+        page.run("undo.click()").await;
+        assert_eq!(page.get(of).await, after);
+        page.run("f.reset(); await new Promise((done) => setTimeout(done, 50))").await;
+        assert_eq!(page.get(of).await, "[null,20,68,null]");
+        assert_eq!(page.get("[f.dirty, f.touched, f.undo()]").await, "[false,false,false]");
+    });
+}
+
+#[test]
+fn a_form_is_sent_in_place_once_and_refusals_stand_at_their_fields() {
+    with_form(async |page| {
+        page.run("window.heard = []; for (const type of ['refused', 'accepted']) f.addEventListener(type, ({ detail }) => heard.push(`${type} ${(detail.problems ?? []).map(({ name }) => name)}`))").await;
+        page.focus("#mites").await;
+        page.write("3").await;
+        page.run("send.click(); send.click(); document.querySelector('form').requestSubmit()")
+            .await;
+        assert_eq!(page.get("[f.matches(':state(sending)'), document.querySelector('[data-status]').textContent].join()").await, "true,Sending …");
+        page.until("heard.length").await;
+        assert_eq!(page.get("heard.join()").await, "accepted ");
+        assert_eq!(
+            page.get("document.querySelector('[data-status]').textContent").await,
+            "It has been sent."
+        );
+        assert_eq!(page.get("await fetch('/count').then((answer) => answer.text())").await, "1");
+        assert_eq!(page.get("sessionStorage.length").await, "0", "nothing is kept of it");
+        // Refused.
+        page.run("f.form.setAttribute('action', '/refuse'); send.click()").await;
+        page.until("heard.length === 2").await;
+        let all = "Mites: Nobody treats so early. / Day: Not on this day. / The apiary is closed.";
+        assert_eq!(listed(&page, "problems").await, all);
+        let told = page.descriptions("[name=day]").await;
+        assert_eq!(told.first().map(String::as_str), Some("Not on this day."));
+        assert_eq!(page.get("document.querySelector('#mites').shadowRoot.textContent.includes('Nobody treats so early.')").await, "true");
+        assert_eq!(page.get("document.activeElement.getAttribute('role')").await, "alert");
+        page.focus("#mites").await;
+        page.press(&[Key::Up]).await;
+        assert_eq!(
+            listed(&page, "problems").await,
+            "Day: Not on this day.",
+            "what was changed may be right now"
+        );
+        // A server that fails, and one that cannot be reached: nothing is lost.
+        for (action, says) in [
+            ("/break", "It could not be sent: 503 Service Unavailable. Nothing is lost."),
+            (
+                "http://127.0.0.1:1/",
+                "It could not be sent: there is no connection. Nothing is lost; send it again later.",
+            ),
+        ] {
+            page.run(&format!("f.form.setAttribute('action', '{action}'); send.click()")).await;
+            page.until(
+                "document.querySelector('[data-status]').textContent.startsWith('It could not')",
+            )
+            .await;
+            assert_eq!(page.get("document.querySelector('[data-status]').textContent").await, says);
+            assert_eq!(
+                page.get("[f.values.mites, f.matches(':state(sending)')]").await,
+                "[4,false]"
+            );
+        }
+    });
+}
+
+#[test]
+fn what_was_entered_survives_a_reload() {
+    with_form(async |page| {
+        let ready = "document.querySelector('notch-form:state(ready)')";
+        let status = "document.querySelector('[data-status]')?.textContent ?? ''";
+        page.focus("#mites").await;
+        page.write("12").await;
+        page.focus("#given").await;
+        page.write("f").await;
+        page.press(&[Key::Enter]).await;
+        page.focus("[name=wishes]").await;
+        page.write("two lines").await;
+        page.run("document.querySelector('[value=calm]').click(); document.querySelector('[name=net]').click()").await;
+        page.focus("#fahrenheit").await;
+        page.press(&[Key::End]).await;
+        let before = json(&page).await;
+        // Also without a word of goodbye, as in a crash.
+        page.until("Object.values(sessionStorage).join().includes('300')").await;
+        page.client.refresh().await.expect("loaded again");
+        page.until(ready).await;
+        assert_eq!(json(&page).await, before);
+        assert_eq!(page.get(status).await, "What you entered before is here again.");
+        assert!(shows(&page, "[name=dose]").await);
+        let moves = page.get("f.moves").await;
+        assert!(moves.starts_with("mites: type \"1\"\n> input 1\nmites: type \"12\"\n"), "{moves}");
+        // Reset, it is gone.
+        page.run("f.reset(); await new Promise((done) => setTimeout(done, 50))").await;
+        page.client.refresh().await.expect("loaded again");
+        page.until(ready).await;
+        assert_eq!(page.get("[f.dirty, sessionStorage.length]").await, "[false,0]");
+        assert_eq!(page.get(status).await, "");
+    });
+}
+
+#[test]
+fn a_form_may_change_while_somebody_fills_it_in() {
+    with_form(async |page| {
+        page.focus("#mites").await;
+        page.write("7").await;
+        page.focus("[name=note]").await;
+        page.focus("#mites").await;
+        page.run(
+            "document.querySelector('notch-rule').setAttribute('holds', 'mites <= 6');
+             f.form.insertAdjacentHTML('beforeend', '<label for=stings>Stings</label><notch-stepper id=stings name=stings value=2></notch-stepper><notch-link hidden from=mites to=stings></notch-link>');
+             await new Promise((done) => setTimeout(done, 50));",
+        )
+        .await;
+        assert_eq!(
+            page.get("f.problems.map(({ text }) => text).join()").await,
+            "With so many mites, write a note."
+        );
+        assert_eq!(page.get("document.activeElement.id").await, "mites");
+        page.press(&[Key::Down]).await;
+        assert_eq!(
+            page.get("[f.values.mites, f.values.stings, f.problems.length]").await,
+            "[6,6,0]"
+        );
+        page.run("f.undo()").await;
+        assert_eq!(
+            page.get("[f.values.mites, f.values.stings]").await,
+            "[7,2]",
+            "what was done before is known"
+        );
+        page.run("f.undo()").await;
+        assert_eq!(page.get("f.values.mites").await, "null");
+        // What cannot be read is told to the developer, and nothing else is lost by it.
+        page.run("window.warned = []; console.warn = (text) => warned.push(text);
+                  f.form.insertAdjacentHTML('beforeend', '<notch-rule hidden holds=\"mits > 3\">No.</notch-rule>');
+                  await new Promise((done) => setTimeout(done, 50));").await;
+        assert_eq!(
+            page.get("warned.join()").await,
+            "<notch-form id=\"f\">: \"mits > 3\": no field is named \"mits\""
+        );
+        page.run("document.querySelector('#stings').remove(); await new Promise((done) => setTimeout(done, 50))").await;
+        assert_eq!(page.get("'stings' in f.values").await, "false");
+        page.run("document.querySelector('#mites').value = 30").await;
+        assert_eq!(page.get("f.problems.map(({ name }) => name).join()").await, "given,note");
+    });
+}
+
+#[test]
+fn without_script_the_form_is_sent_all_the_same() {
+    with_form(async |page| {
+        let url = page.client.current_url().await.expect("a page");
+        page.script(false).await;
+        page.client.goto(url.as_str()).await.expect("the page");
+        page.focus("[name=note]").await;
+        page.write("calm").await;
+        page.press(&[Key::Enter]).await;
+        page.script(true).await;
+        let body = page.client.source().await.expect("an answer");
+        assert!(body.contains("note=calm") && body.contains("celsius=20"), "{body}");
+    });
+}
+
+#[test]
+fn what_is_done_in_a_sheets_page_is_recorded_and_runs_as_a_test() {
+    with_page(async |page| {
+        let path =
+            std::env::temp_dir().join(format!("pin-notch-record-{}.moves", std::process::id()));
+        let path = path.to_str().expect("a name").to_owned();
+        let (_server, url) = demo_of(&["demo/inspection.toml", "--record", &path]);
+        page.client.goto(&url).await.expect("the page");
+        page.until("document.querySelector('notch-form:state(ready)')").await;
+        page.focus("#mites").await;
+        page.write("12").await;
+        page.focus("#stores-percent").await;
+        page.press(&[Key::Right; 3]).await;
+        page.mouse("#weight", "[part=track]", &[(0.3123, 0.5), (0.7312, 0.5)], Some(0), Some(1))
+            .await;
+        page.run("document.querySelector('form button').click()").await;
+        page.focus("#treatment").await;
+        page.write("f").await;
+        page.press(&[Key::Enter]).await;
+        page.run("document.querySelector('notch-form').undo()").await;
+        page.run("document.querySelector('notch-form').redo()").await;
+        page.focus("#dose").await;
+        page.write("20").await;
+        page.focus("#temper").await;
+        page.press(&[Key::Right]).await;
+        let written = || std::fs::read_to_string(&path).unwrap_or_default();
+        for _ in 0..100 {
+            if written().contains("temper = 0.5") {
+                break;
+            }
+            tokio::time::sleep(Duration::from_millis(50)).await;
+        }
+        let moves = written();
+        for line in [
+            "send",
+            "> refused: Visited: A value is required.",
+            "undo",
+            "redo",
+            "dose = 20",
+            "stores = 1.5",
+        ] {
+            assert!(moves.contains(line), "no {line} in {moves}");
+        }
+        let run = Command::new(env!("CARGO_BIN_EXE_pin-notch"))
+            .args(["trace", "demo/inspection.toml", &path])
+            .current_dir(env!("CARGO_MANIFEST_DIR"))
+            .output()
+            .expect("the command runs");
+        let told = String::from_utf8_lossy(&run.stdout);
+        assert!(run.status.success(), "{moves}\n{told}");
+        assert!(told.contains("all met"), "{told}");
+        let _ = std::fs::remove_file(path);
+    });
+}

@@ -1,0 +1,55 @@
+//! What whoever sends a form is answered, as a page or as JSON.
+
+use crate::page::Page;
+use crate::sheet::Sheet;
+
+/// An answer, for whatever serves it.
+///
+/// ```
+/// use pin_notch_sheet::{Context, Format, Page, Sheet};
+/// let text = "[[field]]\nname = 'weight'\ncontrol = 'slider'\nlabel = 'Weight'\nmax = 40\n";
+/// let (sheet, _) = Sheet::read(text, Format::Toml, &Context::default());
+/// let form = "application/x-www-form-urlencoded";
+/// let reply = sheet.reply(b"weight=12", form, "application/json", &Page::default());
+/// assert_eq!((reply.status, reply.body.as_str()), (200, r#"{"weight":12}"#));
+/// let reply = sheet.reply(b"weight=99", form, "application/problem+json", &Page::default());
+/// assert_eq!((reply.status, reply.content_type), (422, "application/problem+json"));
+/// let reply = sheet.reply(b"weight=99", form, "text/html", &Page::default());
+/// assert!(reply.body.contains("The value must be 40 or less."));
+/// ```
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct Reply {
+    /// Its status: 200, or 422 where something is wrong with what was sent.
+    pub status: u16,
+    /// The media type of the body.
+    pub content_type: &'static str,
+    /// The body.
+    pub body: String,
+}
+
+impl Sheet {
+    /// The answer to a form that was sent: with this body of this media type, by somebody who accepts these. It is a
+    /// page; or, where JSON is accepted and pages are not, the values as JSON, or the problem details of
+    /// [RFC 9457](https://www.rfc-editor.org/rfc/rfc9457).
+    pub fn reply(&self, body: &[u8], content_type: &str, accept: &str, page: &Page) -> Reply {
+        let form = self.form();
+        let is_json = content_type.split(';').next().unwrap_or_default().trim();
+        let is_json = is_json.eq_ignore_ascii_case("application/json");
+        let wants_json = accept.contains("json") && !accept.contains("text/html");
+        let (html, json) = ("text/html; charset=utf-8", "application/json");
+        let reply = |status, content_type, body| Reply { status, content_type, body };
+        match if is_json { form.read_json(body) } else { form.read(body) } {
+            Ok(values) if wants_json => reply(200, json, values.to_json()),
+            Ok(values) => reply(200, html, self.answer(&form, &values, page)),
+            Err(problems) if wants_json => {
+                reply(422, "application/problem+json", problems.to_problem_details())
+            }
+            Err(problems) => {
+                let mut page = *page;
+                page.problems = Some(&problems);
+                reply(422, html, self.page(&self.form_with(body), &page))
+            }
+        }
+    }
+}

@@ -1,0 +1,376 @@
+//! What stands behind the form element: the core's form over the controls of the elements inside.
+//!
+//! The elements keep their controls. Each tells the form, by way of the script, what it did, and the form says what
+//! follows from that. Between the two files of the form, records go as they do between an element and its machine.
+
+mod described;
+mod draft;
+pub(crate) mod moves;
+mod native;
+mod shown;
+
+use crate::ports::{Operations, Ports, records};
+use crate::{Machine, world};
+use described::Described;
+use moves::Recorded;
+use pin_notch::{AnyWorld, Control, Event, Expression, Form, Message, Sentence, Value};
+use shown::Shown;
+use std::cell::RefCell;
+use std::collections::HashMap;
+use wasm_bindgen::prelude::*;
+
+/// What stands behind one form element.
+#[wasm_bindgen]
+pub struct FormMachine {
+    state: RefCell<State>,
+}
+
+/// Something in the page that changes with the values of fields.
+#[derive(Clone, Copy, PartialEq)]
+enum Watcher {
+    Container(usize),
+    Output(usize),
+}
+
+#[derive(Default)]
+struct State {
+    form: Form,
+    world: AnyWorld,
+    /// The controls of elements that the next definition speaks of.
+    given: described::Given,
+    /// In which order the fields stand.
+    places: HashMap<String, usize>,
+    /// What is shown only where this holds.
+    containers: Vec<Option<Expression>>,
+    outputs: Vec<Option<Sentence>>,
+    /// What has to be looked at when a field changes, by the field's place.
+    watchers: Vec<Vec<Watcher>>,
+    shown: Shown,
+    recorded: Recorded,
+}
+
+#[wasm_bindgen(module = "/src/script/form.js")]
+extern "C" {
+    /// Brings the form elements to life, each with a machine that `first` makes.
+    #[wasm_bindgen(js_name = arriveForms)]
+    fn arrive_forms(first: FormMachine);
+}
+
+/// Brings the form elements of this page to life, once the elements inside are.
+pub(crate) fn arrive() {
+    arrive_forms(FormMachine { state: RefCell::default() });
+}
+
+#[wasm_bindgen]
+impl FormMachine {
+    /// A machine for a form element.
+    pub fn make(&self) -> FormMachine {
+        Self { state: RefCell::default() }
+    }
+
+    /// The control of an element, for the definition that comes next.
+    pub fn give(&self, machine: &Machine, name: &str) {
+        let element = machine.state.borrow();
+        let given = (element.alone(), element.is_disabled);
+        self.state.borrow_mut().given.insert(name.to_owned(), given);
+    }
+
+    /// The element of this name took a turn.
+    pub fn took(&self, ports: &Ports, machine: &Machine, name: &str) {
+        let (control, turn) = {
+            let element = &mut *machine.state.borrow_mut();
+            let Some(turn) = element.last.take() else { return };
+            (element.alone(), turn)
+        };
+        self.change(ports, |state, all| state.took(all, name, control, turn));
+    }
+
+    /// A program has changed the element of this name.
+    pub fn changed(&self, ports: &Ports, machine: &Machine, name: &str) {
+        let element = machine.state.borrow();
+        let (control, is_disabled) = (element.alone(), element.is_disabled);
+        drop(element);
+        self.change(ports, |state, all| {
+            state.form.set_disabled_outside(name, is_disabled);
+            state.changed(all, name, control);
+        });
+    }
+
+    /// Tells it what else happened. What it answers depends on the word.
+    pub fn tell(&self, ports: &Ports, word: &str, text: &str) -> String {
+        let mut answer = String::new();
+        match word {
+            "define" => {
+                let described = Described::read(text);
+                let language = described.language.clone();
+                let world = world::world(ports, &language);
+                self.change(ports, |state, all| {
+                    for note in state.define(all, described, world) {
+                        ports.note(&note);
+                    }
+                });
+            }
+            "native" => self.change(ports, |state, all| state.native(all, text)),
+            "leave" => self.change(ports, |state, all| state.leave(all, text)),
+            "undo" | "redo" => {
+                self.change(ports, |state, all| answer = state.again(all, word == "undo"));
+            }
+            "clear" => self.change(ports, |state, all| state.clear(all)),
+            "reset" => self.change(ports, |state, all| state.reset(all)),
+            "send" => self.change(ports, |state, all| answer = state.send(all)),
+            "refuse" => self.change(ports, |state, all| state.refuse(all, text)),
+            "bring-back" => self.change(ports, |state, all| state.bring_back(all, text)),
+            "draft" => answer = self.state.borrow().draft(),
+            "values" => answer = self.state.borrow().values(),
+            "problems" => answer = self.state.borrow().problems(false),
+            "warnings" => answer = self.state.borrow().problems(true),
+            "recorded" => answer = self.state.borrow().recorded.text(),
+            "go-on" => self.state.borrow_mut().recorded.go_on(text),
+            "moves" => answer = self.state.borrow().moves(),
+            "say" => answer = self.state.borrow().say(text),
+            _ => {}
+        }
+        answer
+    }
+}
+
+impl FormMachine {
+    /// Changes something, and shows what is other by that. The page's own code may run while it is shown, so nothing
+    /// is borrowed then.
+    fn change(&self, ports: &Ports, change: impl FnOnce(&mut State, &mut Operations)) {
+        let mut all = Operations::default();
+        change(&mut self.state.borrow_mut(), &mut all);
+        all.carry_out(ports);
+    }
+}
+
+impl State {
+    /// Makes the form that the page describes, and gives what is wrong with the description.
+    fn define(
+        &mut self,
+        all: &mut Operations,
+        described: Described,
+        world: AnyWorld,
+    ) -> Vec<String> {
+        self.world = world;
+        let given = std::mem::take(&mut self.given);
+        let made = described.form(given, &self.form);
+        let notes = made.notes;
+        let is_first = self.places.is_empty();
+        (self.form, self.containers, self.outputs) = (made.form, made.containers, made.outputs);
+        let names: Vec<String> = self.form.fields().map(|field| field.name.clone()).collect();
+        self.places = names.iter().cloned().zip(0..).collect();
+        self.watchers = vec![Vec::new(); names.len()];
+        for (at, one) in self.containers.iter().enumerate() {
+            let fields = one.iter().flat_map(Expression::fields);
+            fields.for_each(|name| self.watchers[self.places[name]].push(Watcher::Container(at)));
+        }
+        for (at, one) in self.outputs.iter().enumerate() {
+            let fields = one.iter().flat_map(Sentence::fields);
+            fields.for_each(|name| self.watchers[self.places[name]].push(Watcher::Output(at)));
+        }
+        if is_first {
+            self.form.follow_from_the_start();
+        }
+        self.shown.define(&self.form);
+        for name in &names {
+            self.put(all, name);
+            self.tell_counts(all, name);
+        }
+        // Those that speak of no field, too.
+        let fixed = (0..self.containers.len()).map(Watcher::Container);
+        fixed
+            .chain((0..self.outputs.len()).map(Watcher::Output))
+            .for_each(|one| self.look(all, one));
+        self.update(all, &names);
+        notes
+    }
+
+    fn took(
+        &mut self,
+        all: &mut Operations,
+        name: &str,
+        control: Control,
+        (intent, turn): (String, pin_notch::Turn<Value>),
+    ) {
+        let Ok(turn) = self.form.took(name, control, turn) else { return };
+        if turn.turn.events().any(|event| matches!(event, Event::Input(_))) {
+            self.shown.mended(all, self.places[name]);
+        }
+        self.recorded.turn(name, &intent, &turn);
+        let mut names = vec![name.to_owned()];
+        for followed in turn.followed.iter().filter(|followed| followed.outcome.is_ok()) {
+            self.put(all, &followed.name);
+            names.push(followed.name.clone());
+        }
+        for counted in &turn.counted {
+            self.tell_counts(all, &counted.name);
+            names.push(counted.name.clone());
+        }
+        self.update(all, &names);
+    }
+
+    fn changed(&mut self, all: &mut Operations, name: &str, control: Control) {
+        let was =
+            |state: &Self| state.form.fields().map(pin_notch::Field::counts).collect::<Vec<_>>();
+        let before = was(self);
+        let Ok(followed) = self.form.replace(name, control) else { return };
+        let mut names = vec![name.to_owned()];
+        for followed in followed.iter().filter(|followed| followed.outcome.is_ok()) {
+            self.put(all, &followed.name);
+            names.push(followed.name.clone());
+        }
+        names.extend(self.counted_since(all, &before));
+        self.update(all, &names);
+    }
+
+    /// Tells which fields have begun or ceased to count since then, and gives their names.
+    fn counted_since(&self, all: &mut Operations, before: &[bool]) -> Vec<String> {
+        let fields = self.form.fields().zip(before);
+        let changed = fields.filter(|(field, before)| field.counts() != **before);
+        let names: Vec<String> = changed.map(|(field, _)| field.name.clone()).collect();
+        names.iter().for_each(|name| self.tell_counts(all, name));
+        names
+    }
+
+    fn leave(&mut self, all: &mut Operations, name: &str) {
+        self.form.leave(name);
+        self.update(all, &[name.to_owned()]);
+    }
+
+    /// Takes the last change back, or makes it again; gives the names of the fields, in a record.
+    fn again(&mut self, all: &mut Operations, is_undo: bool) -> String {
+        let counts: Vec<bool> = self.form.fields().map(pin_notch::Field::counts).collect();
+        let moved = if is_undo { self.form.undo() } else { self.form.redo() };
+        let moved: Option<Vec<String>> =
+            moved.map(|names| names.into_iter().map(str::to_owned).collect());
+        self.recorded.again(is_undo, moved.as_deref());
+        let mut names = moved.unwrap_or_default();
+        names.iter().for_each(|name| self.put(all, name));
+        let record = named(&names);
+        names.extend(self.counted_since(all, &counts));
+        self.update(all, &names);
+        record
+    }
+
+    fn clear(&mut self, all: &mut Operations) {
+        self.form.clear();
+        self.recorded.whole("clear", "cleared");
+        self.everything(all);
+    }
+
+    /// The page has reset its elements; the form follows.
+    fn reset(&mut self, all: &mut Operations) {
+        self.form.reset();
+        self.recorded.whole("reset", "reset");
+        self.shown.forget(all);
+        self.everything(all);
+    }
+
+    /// Puts and tells all there is.
+    fn everything(&mut self, all: &mut Operations) {
+        let names: Vec<String> = self.form.fields().map(|field| field.name.clone()).collect();
+        for name in &names {
+            self.put(all, name);
+            self.tell_counts(all, name);
+        }
+        self.update(all, &names);
+    }
+
+    /// Has an element hold the value that the form has for it.
+    fn put(&self, all: &mut Operations, name: &str) {
+        if let Some(control) = self.form.control(name) {
+            let value = control.value();
+            let mut told = vec![name.to_owned(), draft::checked(&value).to_owned()];
+            if !value.is_empty() {
+                told.extend(control.entries());
+            }
+            let told: Vec<&str> = told.iter().map(String::as_str).collect();
+            all.add("put", &told);
+        }
+    }
+
+    fn tell_counts(&self, all: &mut Operations, name: &str) {
+        if let Some(field) = self.form.field(name).filter(|field| field.is_conditional()) {
+            all.add("count", &[name, flag(field.counts())]);
+        }
+    }
+
+    /// Shows what hangs on these fields.
+    fn update(&mut self, all: &mut Operations, names: &[String]) {
+        let places = names.iter().filter_map(|name| self.places.get(name));
+        let mut watchers = Vec::new();
+        for watcher in places.flat_map(|at| &self.watchers[*at]) {
+            if !watchers.contains(watcher) {
+                watchers.push(*watcher);
+            }
+        }
+        watchers.into_iter().for_each(|watcher| self.look(all, watcher));
+        let names: Vec<&str> = names.iter().map(String::as_str).collect();
+        let place = |name: &str| self.places.get(name).copied();
+        self.shown.update(all, &self.form, &place, &self.world, &names);
+    }
+
+    fn look(&self, all: &mut Operations, watcher: Watcher) {
+        match watcher {
+            Watcher::Container(at) => {
+                let holds = |one: &Expression| one.holds(&self.form) == Some(true);
+                let shows = self.containers[at].as_ref().is_none_or(holds);
+                all.add("show", &[&at.to_string(), flag(shows)]);
+            }
+            Watcher::Output(at) => {
+                let text = |one: &Sentence| one.text(&self.form, &*self.world);
+                let text = self.outputs[at].as_ref().and_then(text).unwrap_or_default();
+                all.add("output", &[&at.to_string(), &text]);
+            }
+        }
+    }
+
+    /// Whether it can be sent: "1", or nothing where there are problems, which are shown then.
+    fn send(&mut self, all: &mut Operations) -> String {
+        let sent = self.form.submit();
+        self.recorded.sent(&sent);
+        let names: Vec<String> = self.form.fields().map(|field| field.name.clone()).collect();
+        self.shown.send();
+        self.update(all, &names);
+        flag(sent.is_ok()).to_owned()
+    }
+
+    /// Whoever received the form found this wrong: a record for each, with the field's name and the text.
+    fn refuse(&mut self, all: &mut Operations, text: &str) {
+        let mut names = Vec::new();
+        for record in records(text) {
+            let [name, why] = [0, 1].map(|at| record.get(at).cloned().unwrap_or_default());
+            all.add("refused", &[&name, &why]);
+            self.shown.refuse(self.places.get(&name).copied(), &why);
+            names.push(name);
+        }
+        self.update(all, &names);
+    }
+
+    /// A text for people.
+    fn say(&self, text: &str) -> String {
+        let (word, why) = text.split_once(' ').unwrap_or((text, ""));
+        self.world.message(&match word {
+            "brought-back" => Message::BroughtBack,
+            "sending" => Message::Sending,
+            "sent" => Message::Sent,
+            "unreachable" => Message::Unreachable,
+            "to-mend" => Message::ToMend(why.parse().unwrap_or_default()),
+            _ => Message::NotTaken { why: why.to_owned() },
+        })
+    }
+}
+
+fn flag(on: bool) -> &'static str {
+    if on { "1" } else { "" }
+}
+
+/// Names, as the fields of a record.
+fn named(names: &[String]) -> String {
+    let mut all = Operations::default();
+    if let Some((first, rest)) = names.split_first() {
+        all.add(first, &rest.iter().map(String::as_str).collect::<Vec<_>>());
+    }
+    all.text().to_owned()
+}

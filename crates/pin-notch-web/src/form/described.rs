@@ -1,0 +1,148 @@
+//! A form as the page describes it.
+
+use super::native;
+use crate::message::choice;
+use crate::ports::records;
+use pin_notch::{
+    Choice, Control, Conversion, Decimal, Expression, ExpressionError, Form, Quoted, Rule, Scope,
+    Sentence, parse_number,
+};
+use std::collections::HashMap;
+
+/// The records of a form, in the order of the page: `w`, its language; `f`, name, label and `1` if it is never sent for
+/// an element; `n`, the same and the kind for a native control, with `a`, name and value for each of its attributes, `o`
+/// for its options and `v` for its values behind it; `c`, a condition and the names of the fields that it holds for;
+/// `r`, what has to hold, message, field and `1` if it only warns; `l`, two fields, two ranges and `1` if it is one way;
+/// `u`, the sentence of an output.
+#[derive(Default)]
+pub(super) struct Described {
+    pub language: String,
+    records: Vec<Vec<String>>,
+}
+
+/// The controls of elements by the names of their fields, and whether they are disabled from outside.
+pub(super) type Given = HashMap<String, (Control, bool)>;
+
+/// What a description makes.
+pub(super) struct Made {
+    pub form: Form,
+    /// The conditions of what is shown only where they hold; none where one cannot be read.
+    pub containers: Vec<Option<Expression>>,
+    /// The sentences of outputs.
+    pub outputs: Vec<Option<Sentence>>,
+    /// What is wrong, for the developer.
+    pub notes: Vec<String>,
+}
+
+impl Described {
+    pub(super) fn read(text: &str) -> Self {
+        let records: Vec<Vec<String>> = records(text).collect();
+        let language = records.iter().find(|record| record[0] == "w").map(|record| of(record, 1));
+        Self { language: language.unwrap_or_default().to_owned(), records }
+    }
+
+    /// The form, of the controls that its elements have, and with what was done in the form before.
+    pub(super) fn form(self, mut given: Given, before: &Form) -> Made {
+        let (mut form, mut notes, mut disabled) = (Form::new(), Vec::new(), Vec::new());
+        let mut records = self.records.iter().peekable();
+        while let Some(record) = records.next() {
+            let [name, label] = [1, 2].map(|at| of(record, at));
+            let control = match record[0].as_str() {
+                "f" => given.remove(name).map(|(control, is_disabled)| {
+                    if is_disabled {
+                        disabled.push(name);
+                    }
+                    control
+                }),
+                "n" => {
+                    let mut own = native::Described::of(of(record, 4));
+                    while let Some(more) =
+                        records.next_if(|more| ["a", "o", "v"].contains(&more[0].as_str()))
+                    {
+                        match more[0].as_str() {
+                            "a" => own
+                                .attributes
+                                .push((of(more, 1).to_owned(), of(more, 2).to_owned())),
+                            "o" => own.options.push(choice(&more[1..])),
+                            _ => own.values = more[1..].to_vec(),
+                        }
+                    }
+                    Some(own.control())
+                }
+                _ => continue,
+            };
+            let Some(control) = control else { continue };
+            if let Err(error) = form.add(name, label, control) {
+                notes.push(error.to_string());
+            } else if of(record, 3) == "1" {
+                let _ = form.set_unsent(name);
+            }
+        }
+        let scope = Scope::of(&form);
+        let (mut containers, mut outputs) = (Vec::new(), Vec::new());
+        for record in &self.records {
+            let text = of(record, 1);
+            let unreadable = |error: ExpressionError| {
+                let help = error.help().map(|help| format!("; {help}")).unwrap_or_default();
+                format!("{}: {error}{help}", Quoted(text))
+            };
+            let condition = || Expression::condition(text, &scope).map_err(unreadable);
+            let done = match record[0].as_str() {
+                "c" => condition().inspect_err(|_| containers.push(None)).and_then(|condition| {
+                    containers.push(Some(condition.clone()));
+                    let fields: Vec<&str> = record[2..].iter().map(String::as_str).collect();
+                    form.add_condition(&fields, condition).map_err(|error| error.to_string())
+                }),
+                "u" => {
+                    let read = Sentence::parse(text, &scope).map_err(unreadable);
+                    outputs.push(read.as_ref().ok().cloned());
+                    read.map(drop)
+                }
+                "r" => condition().and_then(|holds| {
+                    let mut rule = Rule::new(holds, of(record, 2));
+                    rule.field = Some(of(record, 3).to_owned()).filter(|field| !field.is_empty());
+                    rule.warns = of(record, 4) == "1";
+                    form.add_rule(rule).map_err(|error| error.to_string())
+                }),
+                "l" => linked(&mut form, record),
+                _ => continue,
+            };
+            notes.extend(done.err());
+        }
+        disabled.into_iter().for_each(|name| form.set_disabled_outside(name, true));
+        form.take_over(before);
+        Made { form, containers, outputs, notes }
+    }
+}
+
+fn of(record: &[String], at: usize) -> &str {
+    record.get(at).map(String::as_str).unwrap_or_default()
+}
+
+fn linked(form: &mut Form, record: &[String]) -> Result<(), String> {
+    let [from, to] = [1, 2].map(|at| of(record, at));
+    let mut link = || {
+        let conversion = match [3, 4].map(|at| of(record, at)) {
+            ["", ""] => None,
+            [here, there] => {
+                let conversion = Conversion::between(range(here)?, range(there)?);
+                Some(conversion.map_err(|error| error.to_string())?)
+            }
+        };
+        let one_way = of(record, 5) == "1";
+        form.add_link(from, to, conversion, one_way).map_err(|error| error.to_string())
+    };
+    link().map_err(|why| format!("a link from {} to {}: {why}", Quoted(from), Quoted(to)))
+}
+
+/// Two numbers with a comma between.
+fn range(text: &str) -> Result<(Decimal, Decimal), String> {
+    let Some((low, high)) = text.split_once(',') else {
+        return Err(format!("{} is no range; write it like 0,100", Quoted(text)));
+    };
+    let end = |text: &str| parse_number(text.trim()).map_err(|error| error.to_string());
+    Ok((end(low)?, end(high)?))
+}
+
+/// Options of a native control stand as those of an element do.
+pub(super) type Options = Vec<Choice>;

@@ -1,0 +1,110 @@
+//! What is entered, to be kept or handed out.
+
+use super::State;
+use crate::ports::{Operations, records};
+use pin_notch::{Control, Value, ValueKind};
+
+/// Whether a value is on, as scripts are told: `1`, `mixed` or nothing.
+pub(super) fn checked(value: &Value) -> &'static str {
+    if *value == Value::On(true) {
+        "1"
+    } else if *value == Value::Mixed {
+        "mixed"
+    } else {
+        ""
+    }
+}
+
+/// How a value is written in JSON, in a letter: `n`, a number; `b`, yes or no; `t`, a text; `l`, texts; `p`, two
+/// numbers; `d`, two texts.
+fn letter(kind: ValueKind) -> &'static str {
+    match kind {
+        ValueKind::Number => "n",
+        ValueKind::On => "b",
+        ValueKind::Texts => "l",
+        ValueKind::Span => "p",
+        ValueKind::Dates => "d",
+        ValueKind::Text
+        | ValueKind::Date
+        | ValueKind::Month
+        | ValueKind::Week
+        | ValueKind::Time
+        | ValueKind::DateTime => "t",
+    }
+}
+
+fn texts(control: &Control) -> Vec<String> {
+    if control.value().is_empty() { Vec::new() } else { control.entries() }
+}
+
+impl State {
+    /// What has changed since the start: a record for each field, with its name and what it holds.
+    pub(super) fn draft(&self) -> String {
+        let mut all = Operations::default();
+        for field in self.form.fields().filter(|field| field.is_dirty()) {
+            let mut told = vec![checked(&field.control.value()).to_owned()];
+            told.extend(texts(&field.control));
+            all.add(&field.name, &told.iter().map(String::as_str).collect::<Vec<_>>());
+        }
+        all.text().to_owned()
+    }
+
+    /// Puts back what such records say, and lets follow what follows.
+    pub(super) fn bring_back(&mut self, all: &mut Operations, text: &str) {
+        let records: Vec<Vec<String>> = records(text).collect();
+        // Twice, for what was entered itself counts before what follows another.
+        for _ in 0..2 {
+            for record in records.iter().filter(|record| record.len() > 1) {
+                let Some(control) = self.form.control_mut(&record[0]) else { continue };
+                let value = match record[1].as_str() {
+                    "mixed" => Ok(Value::Mixed),
+                    _ => control.read(&record[2..]),
+                };
+                if let Ok(value) = value {
+                    let _ = control.set_nearest(value);
+                }
+                let _ = self.form.follow(&record[0]);
+            }
+        }
+        self.everything(all);
+    }
+
+    /// The values that would be sent: a record for each field, with its name, a letter and texts.
+    pub(super) fn values(&self) -> String {
+        let mut all = Operations::default();
+        let sent = |field: &&pin_notch::Field| {
+            !field.is_unsent() && !field.control.conditions().is_disabled()
+        };
+        for field in self.form.fields().filter(sent) {
+            let value = field.control.value();
+            let mut told = vec![letter(field.control.kind()).to_owned()];
+            match &value {
+                Value::On(on) => told.push(super::flag(*on).to_owned()),
+                Value::Mixed => {}
+                Value::Empty
+                | Value::Number(_)
+                | Value::Text(_)
+                | Value::Texts(_)
+                | Value::Span(_)
+                | Value::Date(_)
+                | Value::Dates(_)
+                | Value::Month(_)
+                | Value::Week(_)
+                | Value::Time(_)
+                | Value::DateTime(_) => told.extend(texts(&field.control)),
+            }
+            all.add(&field.name, &told.iter().map(String::as_str).collect::<Vec<_>>());
+        }
+        all.text().to_owned()
+    }
+
+    /// All problems, or all warnings: a record for each, with the field's name, its label and the text.
+    pub(super) fn problems(&self, warnings: bool) -> String {
+        let found = if warnings { self.form.warnings() } else { self.form.problems() };
+        let mut all = Operations::default();
+        for problem in &found {
+            all.add(&problem.name, &[&problem.label, &problem.invalid.to_string()]);
+        }
+        all.text().to_owned()
+    }
+}

@@ -1,0 +1,109 @@
+//! What was done so far, in the language of moves that the command runs.
+
+use super::State;
+use pin_notch::{Decimal, FormTurn, Intent, Problems, Values, number_text};
+use std::collections::VecDeque;
+
+/// The most lines that are kept: those that were written last.
+const KEPT: usize = 20_000;
+
+/// What stands before them where some were dropped.
+const CUT: &str = "# What came before this was not kept.\n";
+
+/// An intent in the words of moves. Where a pointer was, is written to a thousand millionth of the track, so that the
+/// same comes of it.
+pub(crate) fn in_words(intent: Intent) -> String {
+    let words = intent.to_string();
+    let fine = |fraction: f64| number_text(Decimal::new((fraction * 1e9).round() as i64, 9));
+    match (intent, words.split_once(' ')) {
+        (
+            Intent::Point(place) | Intent::Press(place) | Intent::Grab(place) | Intent::Move(place),
+            Some((word, _)),
+        ) => format!("{word} at {} {}", fine(place.x), fine(place.y)),
+        _ => words,
+    }
+}
+
+#[derive(Default)]
+pub(super) struct Recorded {
+    lines: VecDeque<String>,
+    /// Whether lines were dropped.
+    is_cut: bool,
+}
+
+impl Recorded {
+    fn add(&mut self, attempt: String, outcome: &str) {
+        self.lines.push_back(attempt);
+        self.lines.push_back(format!("> {outcome}"));
+        while self.lines.len() > KEPT {
+            self.lines.pop_front();
+            self.is_cut = true;
+        }
+    }
+
+    /// A field took a turn. The intents of native controls have no words.
+    pub(super) fn turn(&mut self, name: &str, intent: &str, turn: &FormTurn) {
+        let did_nothing = turn.turn.events().next().is_none() && turn.turn.refusal().is_none();
+        if !intent.is_empty() && !did_nothing {
+            self.add(format!("{name}: {intent}"), &turn.to_string());
+        }
+    }
+
+    /// The lines alone.
+    pub(super) fn text(&self) -> String {
+        let mut text = String::new();
+        if self.is_cut {
+            text.push_str(CUT);
+        }
+        for line in &self.lines {
+            text.push_str(line);
+            text.push('\n');
+        }
+        text
+    }
+
+    /// What was done before the page was loaded again comes first.
+    pub(super) fn go_on(&mut self, before: &str) {
+        self.is_cut = before.starts_with(CUT);
+        self.lines =
+            before.lines().filter(|line| !line.starts_with('#')).map(str::to_owned).collect();
+    }
+
+    pub(super) fn whole(&mut self, attempt: &str, outcome: &str) {
+        self.add(attempt.to_owned(), outcome);
+    }
+
+    pub(super) fn again(&mut self, is_undo: bool, moved: Option<&[String]>) {
+        let (attempt, nothing) = match is_undo {
+            true => ("undo", "refused: there is nothing to undo"),
+            false => ("redo", "refused: there is nothing to redo"),
+        };
+        let moved = moved.map(|names| format!("moves {}", names.join(", ")));
+        self.whole(attempt, moved.as_deref().unwrap_or(nothing));
+    }
+
+    pub(super) fn sent(&mut self, sent: &Result<Values, Problems>) {
+        let outcome = match sent {
+            Ok(values) => {
+                let warnings = values.warnings().iter().map(|one| format!("; warning: {one}"));
+                format!("accepted{}", warnings.collect::<String>())
+            }
+            Err(problems) => {
+                let all: Vec<String> = problems.0.iter().map(ToString::to_string).collect();
+                format!("refused: {}", all.join(" / "))
+            }
+        };
+        self.whole("send", &outcome);
+    }
+}
+
+impl State {
+    /// The lines, with what every field holds that was touched.
+    pub(super) fn moves(&self) -> String {
+        let mut text = self.recorded.text();
+        for field in self.form.fields().filter(|field| field.touched) {
+            text.push_str(&format!("{} = {}\n", field.name, field.control.value()));
+        }
+        text
+    }
+}

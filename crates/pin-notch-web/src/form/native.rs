@@ -1,0 +1,80 @@
+//! The browser's own controls as fields of a form.
+
+use super::State;
+use super::described::Options;
+use crate::ports::{Operations, records};
+use pin_notch::{Control, ControlKind, Turn, Value};
+use pin_notch_html::{control_of, definition_from};
+
+/// A native control as the page describes it.
+pub(super) struct Described {
+    kind: &'static str,
+    pub attributes: Vec<(String, String)>,
+    pub options: Options,
+    pub values: Vec<String>,
+}
+
+/// The `type` of HTML's controls, and the control of ours that has such values. All others hold texts.
+const KINDS: [(&str, ControlKind); 11] = [
+    ("number", ControlKind::Stepper),
+    ("range", ControlKind::Slider),
+    ("checkbox", ControlKind::Checkbox),
+    ("radio", ControlKind::RadioGroup),
+    ("select-one", ControlKind::Select),
+    ("select-multiple", ControlKind::Select),
+    ("date", ControlKind::Date),
+    ("month", ControlKind::Month),
+    ("week", ControlKind::Week),
+    ("time", ControlKind::Time),
+    ("datetime-local", ControlKind::DateTime),
+];
+
+impl Described {
+    pub(super) fn of(kind: &str) -> Self {
+        let known = KINDS.iter().find(|(known, _)| *known == kind);
+        let kind = known.map_or("", |(kind, _)| *kind);
+        let (attributes, options, values) = Default::default();
+        Self { kind, attributes, options, values }
+    }
+
+    /// A control that holds what the native one does.
+    pub(super) fn control(self) -> Control {
+        let kind = KINDS.iter().find(|(known, _)| *known == self.kind).map(|(_, kind)| *kind);
+        let read = definition_from(kind.unwrap_or(ControlKind::Select), &self.options, |name| {
+            if name == "multiple" {
+                return (self.kind == "select-multiple").then(String::new);
+            }
+            let found = self.attributes.iter().find(|(found, _)| found == name);
+            found.map(|(_, value)| value.clone())
+        });
+        let (mut control, _) = control_of(read.definition);
+        if let (None, Control::Select(select)) = (kind, &mut control) {
+            // Free text: a choice among options that never come, each of which is given the benefit of the doubt.
+            select.set_loading();
+        }
+        hold(&mut control, &self.values);
+        control
+    }
+}
+
+/// Has a control hold what stands in the native one, as far as it can.
+fn hold(control: &mut Control, texts: &[String]) -> bool {
+    let read = control.read(texts);
+    read.is_ok_and(|value| control.set_nearest(value).is_ok())
+}
+
+impl State {
+    /// Somebody changed a native control: its name, `input` or `change`, and its values, in a record.
+    pub(super) fn native(&mut self, all: &mut Operations, text: &str) {
+        let Some(record) = records(text).next().filter(|record| record.len() > 1) else { return };
+        let (name, is_settled) = (&record[0], record[1] == "change");
+        let Some(control) = self.form.control(name) else { return };
+        let mut control = control.clone();
+        let before = control.value();
+        hold(&mut control, &record[2..]);
+        let value: Value = control.value();
+        let moved = value != before;
+        let turn = Turn::typed(value, moved, is_settled);
+        self.took(all, name, control, (String::new(), turn));
+    }
+}

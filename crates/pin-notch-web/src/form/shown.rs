@@ -1,0 +1,208 @@
+//! What people are told of a form: what is wrong, what it warns of, and what of it was touched.
+
+use super::flag;
+use crate::ports::Operations;
+use pin_notch::{AnyWorld, Field, Form, Judged, Message};
+
+/// What was told last.
+#[derive(Default)]
+pub(super) struct Shown {
+    /// Whether somebody has tried to send it: then all that is wrong is listed.
+    sent: bool,
+    /// The fields, in the order of the form.
+    fields: Vec<Told>,
+    /// How many fields are dirty, and how many touched.
+    counts: [usize; 2],
+    /// The rules that are broken and due, in the order of the rules.
+    broken: Vec<Judged>,
+    /// What whoever received the form found wrong with it as a whole.
+    refused: Option<String>,
+    /// The problems and the warnings that are listed, each with name, label and text.
+    listed: [Vec<[String; 3]>; 2],
+}
+
+/// What was told of a field.
+#[derive(Clone, Default)]
+struct Told {
+    name: String,
+    /// Whether it is dirty, and whether it was touched.
+    states: [bool; 2],
+    /// What is wrong with it by itself, once that is listed.
+    own: Option<String>,
+    /// What whoever received the form found wrong with it.
+    refused: Option<String>,
+    /// What the rules say at it.
+    rules: String,
+}
+
+const STATES: [&str; 2] = ["dirty", "touched"];
+const LISTS: [&str; 2] = ["problems", "warnings"];
+
+impl Shown {
+    /// These are the fields from now on; what was told of one by the same name still stands.
+    pub(super) fn define(&mut self, form: &Form) {
+        let mut before = std::mem::take(&mut self.fields);
+        before.sort_unstable_by(|a, b| a.name.cmp(&b.name));
+        for field in form.fields() {
+            let known = before.binary_search_by(|told| told.name.cmp(&field.name));
+            let told = known.map_or_else(|_| Told::default(), |at| before[at].clone());
+            self.fields.push(Told { name: field.name.clone(), ..told });
+        }
+        self.counts = [0, 1].map(|at| self.fields.iter().filter(|told| told.states[at]).count());
+        self.broken.clear();
+    }
+
+    /// Nothing has been sent any more, and whoever received it has said nothing.
+    pub(super) fn forget(&mut self, all: &mut Operations) {
+        (self.sent, self.refused) = (false, None);
+        self.broken.clear();
+        for told in &mut self.fields {
+            for (word, text) in [("own", told.own.take()), ("refused", told.refused.take())] {
+                if text.is_some() {
+                    all.add(word, &[&told.name, ""]);
+                }
+            }
+        }
+    }
+
+    pub(super) fn send(&mut self) {
+        (self.sent, self.refused) = (true, None);
+        self.fields.iter_mut().for_each(|told| told.refused = None);
+    }
+
+    /// Whoever received the form found this wrong with a field, or with the form as a whole.
+    pub(super) fn refuse(&mut self, at: Option<usize>, why: &str) {
+        self.sent = true;
+        let place = match at {
+            Some(at) => &mut self.fields[at].refused,
+            None => &mut self.refused,
+        };
+        *place = Some(why.to_owned());
+    }
+
+    /// Whoever received it need not be right any more: somebody has changed the field.
+    pub(super) fn mended(&mut self, all: &mut Operations, at: usize) {
+        if self.fields[at].refused.take().is_some() {
+            all.add("refused", &[&self.fields[at].name, ""]);
+        }
+        self.refused = None;
+    }
+
+    /// These fields have changed, or were left.
+    pub(super) fn update(
+        &mut self,
+        all: &mut Operations,
+        form: &Form,
+        place: &dyn Fn(&str) -> Option<usize>,
+        world: &AnyWorld,
+        names: &[&str],
+    ) {
+        // Where what a rule finds stood before, and where it stands now.
+        let mut concerned = Vec::new();
+        for judged in form.judged(names) {
+            concerned.extend(place(&judged.field));
+            let at = self.broken.binary_search_by_key(&judged.rule, |one| one.rule);
+            let is_told = judged.problem.is_some() && judged.is_due;
+            match at {
+                Ok(at) if is_told => self.broken[at] = judged,
+                Ok(at) => drop(self.broken.remove(at)),
+                Err(at) if is_told => self.broken.insert(at, judged),
+                Err(_) => {}
+            }
+        }
+        for name in names {
+            let (Some(field), Some(at)) = (form.field(name), place(name)) else { continue };
+            concerned.push(at);
+            self.tell_states(all, field, at);
+            let own = if self.sent { field.problems() } else { Vec::new() };
+            let text =
+                |one: &pin_notch::Problem| world.message(&Message::Invalid(one.invalid.clone()));
+            let (told, own) = (&mut self.fields[at], own.first().map(text));
+            if told.own != own {
+                all.add("own", &[name, own.as_deref().unwrap_or_default()]);
+                told.own = own;
+            }
+        }
+        for at in concerned {
+            let of_it = self.broken.iter();
+            let of_it = of_it.filter(|one| !one.warns && one.field == self.fields[at].name);
+            let texts: Vec<String> = of_it.filter_map(text).collect();
+            let text = texts.join(" ");
+            let told = &mut self.fields[at];
+            if told.rules != text {
+                all.add("problem", &[&told.name, &text]);
+                told.rules = text;
+            }
+        }
+        for at in [0, 1] {
+            self.list(all, form, place, world, at);
+        }
+    }
+
+    /// Lists the problems in the order of the fields, once somebody has tried to send them; or the warnings.
+    fn list(
+        &mut self,
+        all: &mut Operations,
+        form: &Form,
+        place: &dyn Fn(&str) -> Option<usize>,
+        world: &AnyWorld,
+        which: usize,
+    ) {
+        let warns = which == 1;
+        let mut listed: Vec<(usize, &str, String)> = Vec::new();
+        if self.sent && !warns {
+            for (at, told) in self.fields.iter().enumerate() {
+                let texts = told.own.iter().chain(&told.refused);
+                listed.extend(texts.map(|text| (at, told.name.as_str(), text.clone())));
+            }
+            listed.extend(self.refused.iter().map(|text| (usize::MAX, "", text.clone())));
+        }
+        if self.sent || warns {
+            let of_kind = self.broken.iter().filter(|one| one.warns == warns);
+            listed.extend(
+                of_kind
+                    .filter_map(|one| Some((place(&one.field)?, one.field.as_str(), text(one)?))),
+            );
+        }
+        listed.sort_by_cached_key(|(at, ..)| *at);
+        let label =
+            |name: &str| form.field(name).map(|field| field.label.clone()).unwrap_or_default();
+        let listed: Vec<[String; 3]> = listed
+            .into_iter()
+            .map(|(_, name, text)| [name.to_owned(), label(name), text])
+            .collect();
+        if listed != self.listed[which] {
+            let title = match listed.len() {
+                count if warns || count == 0 => String::new(),
+                count => world.message(&Message::ToMend(count)),
+            };
+            let mut told = vec![title.as_str()];
+            told.extend(listed.iter().flatten().map(String::as_str));
+            all.add(LISTS[which], &told);
+            self.listed[which] = listed;
+        }
+    }
+
+    /// Whether it is dirty or touched, of a field and of the form.
+    fn tell_states(&mut self, all: &mut Operations, field: &Field, at: usize) {
+        let told = &mut self.fields[at];
+        let now = [field.is_dirty(), field.touched];
+        for state in [0, 1] {
+            if told.states[state] == now[state] {
+                continue;
+            }
+            told.states[state] = now[state];
+            all.add("state", &[&field.name, STATES[state], flag(now[state])]);
+            let count = &mut self.counts[state];
+            let was_any = *count > 0;
+            *count = if now[state] { *count + 1 } else { *count - 1 };
+            if was_any != (*count > 0) {
+                all.add("state", &["", STATES[state], flag(now[state])]);
+            }
+        }
+    }
+}
+
+fn text(judged: &Judged) -> Option<String> {
+    Some(judged.problem.as_ref()?.invalid.to_string())
+}

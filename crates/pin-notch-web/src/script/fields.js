@@ -1,0 +1,81 @@
+// What a form in the page consists of, in the records that `form/described.rs` reads.
+
+import { TAGS } from "./elements.js";
+import { ports } from "./ports.js";
+import { record } from "./records.js";
+
+// What has no value that a person enters.
+const OTHERS = ["submit", "button", "image", "reset", "file", "output", "fieldset", "object"];
+const KNOWN = ["number", "range", "checkbox", "radio", "select-one", "select-multiple", "date", "month", "week", "time", "datetime-local"];
+const ATTRIBUTES = ["min", "max", "step", "value", "checked"];
+
+// Whether any text can be entered.
+export const isFree = (element) => !KNOWN.includes(element.type);
+
+// The texts that these native controls of one name hold.
+export function textsOf(elements) {
+  const [one] = elements;
+  if (one.type === "checkbox" || one.type === "radio") return elements.filter(({ checked }) => checked).map(({ value }) => value);
+  if (one.localName === "select") return [...one.selectedOptions].map(({ value }) => value).filter(Boolean);
+  return one.value === "" ? [] : [one.value];
+}
+
+const textOf = (node, without) => [...node.childNodes].filter((child) => !child.contains(without)).map((child) => child.textContent).join(" ").trim().replace(/\s+/g, " ");
+
+function labelOf(element) {
+  const legend = element.type === "radio" && element.closest("fieldset")?.querySelector("legend");
+  if (legend) return legend.textContent.trim();
+  const own = element.getAttribute("aria-label")?.trim();
+  return own || [...element.labels ?? []].map((label) => textOf(label, element)).join(" ") || element.name || element.id;
+}
+
+// The fields by their names, what is shown only under a condition, outputs, and the records of all that.
+export function described(root, form) {
+  const fields = new Map(), records = [];
+  for (const element of form.elements) {
+    const isOurs = ports.has(element);
+    if (isOurs ? !ports.get(element).machine : OTHERS.includes(element.type) || element.closest(TAGS)) continue;
+    const name = element.getAttribute("name") || element.id;
+    if (!name) continue;
+    const known = fields.get(name);
+    // Of one name there are several radio buttons; several of anything else cannot be told apart.
+    if (known) { if (element.type === "radio") known.elements.push(element); }
+    else fields.set(name, { elements: [element], isNative: !isOurs });
+  }
+  for (const [name, { elements, isNative }] of fields) {
+    const [element] = elements;
+    const own = [name, labelOf(element), element.hasAttribute("name") ? "" : 1];
+    records.push(isNative ? record("n", ...own, element.type) : record("f", ...own));
+    if (isNative) records.push(...native(elements));
+  }
+  const containers = [...root.querySelectorAll("[data-only-if]")];
+  for (const container of containers) {
+    const inside = [...fields].filter(([, { elements }]) => container.contains(elements[0])).map(([name]) => name);
+    records.push(record("c", container.dataset.onlyIf, ...inside));
+  }
+  const outputs = [...root.querySelectorAll("output[data-text]")];
+  for (const output of outputs) records.push(record("u", output.dataset.text));
+  const of = (element, names) => names.map((name) => element.getAttribute(name) ?? "");
+  for (const rule of root.querySelectorAll("notch-rule")) {
+    const [holds, field] = of(rule, ["holds", "field"]);
+    records.push(record("r", holds, rule.textContent.trim(), field, rule.hasAttribute("warns") ? 1 : ""));
+  }
+  for (const link of root.querySelectorAll("notch-link")) {
+    records.push(record("l", ...of(link, ["from", "to", "from-range", "to-range"]), link.hasAttribute("one-way") ? 1 : ""));
+  }
+  return { fields, containers, outputs, records };
+}
+
+function native(elements) {
+  const [one] = elements, records = [];
+  for (const name of ATTRIBUTES) if (one.hasAttribute(name)) records.push(record("a", name, one.getAttribute(name)));
+  if (elements.some(({ required }) => required)) records.push(record("a", "required", ""));
+  if (one.readOnly) records.push(record("a", "readonly", ""));
+  const options = one.localName === "select" ? [...one.options] : one.type === "radio" ? elements : [];
+  for (const option of options) records.push(record("o", option.value, option.text ?? labelOf(option), "", option.disabled ? 1 : ""));
+  const start = one.type === "radio" ? elements.filter(({ defaultChecked }) => defaultChecked) : options.filter(({ defaultSelected }) => defaultSelected);
+  if (options.length > 0 && start.length > 0) records.push(record("a", "value", start[0].value));
+  if (one.localName === "textarea") records.push(record("a", "value", one.defaultValue));
+  records.push(record("v", ...textsOf(elements)));
+  return records;
+}

@@ -1,0 +1,397 @@
+// The class behind <notch-form>: the form in the page. It stands around a real <form>, which works without it; rules,
+// links, conditions and what follows from them a machine decides (Rust, `form.rs`).
+
+import { CHECKED, TAGS } from "./elements.js";
+import { languageOf } from "./around.js";
+import { Kept } from "./kept.js";
+import { described, isFree, textsOf } from "./fields.js";
+import { FIELD, RECORD, record, unescaped } from "./records.js";
+import { ports } from "./ports.js";
+import { send } from "./send.js";
+import { world } from "./world.js";
+
+// What makes machines, once it is there.
+let first;
+const waiting = new Set();
+
+// The module is there, and the elements have come to life.
+export function arriveForms(machine) {
+  if (first) return;
+  first = machine;
+  for (const form of waiting) form.arrive();
+  waiting.clear();
+}
+
+const records = (text) => text === "" ? [] : text.split(RECORD).map((one) => one.split(FIELD).map(unescaped));
+// A change of these may make it another form. (`value` and the like are for the controls themselves.)
+const WATCHED = {
+  subtree: true, childList: true, characterData: true,
+  attributeFilter: ["name", "id", "type", "min", "max", "step", "required", "for", "data-only-if", "data-text", "holds", "field", "warns", "from", "to", "from-range", "to-range", "one-way"],
+};
+// What the form writes into the page itself, or an element has inside.
+const BOXES = "[data-problems], [data-warnings], [data-status], [data-problem]";
+const OWN = `output, ${BOXES}, ${TAGS}`;
+const TYPED = "input:not([type=checkbox], [type=radio], [type=range], [type=button], [type=submit], [type=reset]), textarea";
+
+class NotchForm extends (globalThis.HTMLElement ?? class {}) {
+  #machine;
+  #internals = this.attachInternals();
+  #form;
+  // By name: the elements of each field, of which radio buttons have several, and whether they are the browser's own.
+  #fields = new Map();
+  #names = new Map();
+  #containers = [];
+  #outputs = [];
+  // What is wrong with native controls, by name, and where it stands.
+  #told = new Map();
+  #kept = new Kept(this);
+  #putting = false;
+  #sending = false;
+  #observer = globalThis.MutationObserver && new MutationObserver((changes) => {
+    const isOwn = (node) => node.matches?.(BOXES);
+    const concerns = ({ type, target, addedNodes, removedNodes }) => {
+      const element = target.nodeType === Node.ELEMENT_NODE ? target : target.parentElement;
+      if (type === "attributes") return !element.parentElement.closest(OWN);
+      const moved = [...addedNodes, ...removedNodes];
+      return !element?.closest(OWN) && !(moved.length > 0 && moved.every(isOwn));
+    };
+    if (changes.some(concerns)) this.#define();
+  });
+
+  connectedCallback() {
+    if (first) this.arrive();
+    else waiting.add(this);
+  }
+  disconnectedCallback() {
+    waiting.delete(this);
+    this.#observer.disconnect();
+    this.#kept.save();
+    for (const { elements } of this.#fields.values()) for (const element of elements) this.#disown(element);
+    this.#fields.clear();
+  }
+
+  // The machine is there.
+  arrive() {
+    const isNew = !this.#machine;
+    this.#machine ??= first.make();
+    this.#form = this.querySelector("form");
+    this.#define();
+    this.#observer.observe(this, WATCHED);
+    if (isNew) {
+      this.#listen();
+      const { draft, moves } = this.#kept.found();
+      if (draft) {
+        this.#tell("go-on", moves);
+        this.#tell("bring-back", draft);
+        this.say("brought-back");
+      }
+    }
+    this.#internals.states.add("ready");
+  }
+
+  // Tells the machine what the form is now.
+  #define() {
+    this.#form = this.querySelector("form");
+    if (!this.#form) return;
+    // What is required only under a condition was not to be asked for without script, which knows none.
+    for (const element of this.querySelectorAll("[data-required]")) element.required = true;
+    // The summary says what the browser's own messages would.
+    this.#form.noValidate = true;
+    for (const { elements } of this.#fields.values()) for (const element of elements) this.#disown(element);
+    const found = described(this, this.#form);
+    [this.#fields, this.#containers, this.#outputs] = [found.fields, found.containers, found.outputs];
+    this.#names = new Map();
+    for (const [name, { elements, isNative }] of this.#fields) {
+      for (const element of elements) {
+        this.#names.set(element, name);
+        if (isNative) continue;
+        const own = ports.get(element);
+        own.owner = this.#owner;
+        this.#machine.give(own.machine, name);
+      }
+    }
+    this.#tell("define", [record("w", languageOf(this)), ...found.records].join(RECORD));
+  }
+  #disown(element) {
+    const own = ports.get(element);
+    if (own?.owner === this.#owner) own.owner = undefined;
+  }
+  // What elements inside tell.
+  #owner = {
+    took: (own) => this.#machine.took(this.#ports, own.machine, this.#names.get(own.element)),
+    changed: (own) => {
+      if (!this.#putting) this.#machine.changed(this.#ports, own.machine, this.#names.get(own.element));
+    },
+  };
+  #tell(word, text = "") { return this.#machine?.tell(this.#ports, word, text) ?? ""; }
+
+  #listen() {
+    const on = (type, listener, options) => this.addEventListener(type, listener, options);
+    // Before anybody else hears of it, so that what follows has followed.
+    for (const type of ["input", "change"]) {
+      on(type, ({ target }) => {
+        const name = this.#names.get(target), field = this.#fields.get(name);
+        if (field?.isNative) this.#tell("native", record(name, type, ...textsOf(field.elements)));
+        this.#kept.saveSoon();
+      }, true);
+    }
+    on("focusout", ({ target, relatedTarget }) => {
+      const name = this.#names.get(target);
+      if (name !== undefined && this.#names.get(relatedTarget) !== name) this.#tell("leave", name);
+    });
+    on("reset", (event) => {
+      // The controls are reset once everybody has heard of it.
+      setTimeout(() => { if (!event.defaultPrevented) { this.#tell("reset"); this.#kept.forget(); this.say(""); } });
+    });
+    on("submit", (event) => this.#check(event), true);
+    on("submit", (event) => { if (event.target === this.#form && !event.defaultPrevented) this.#go(event); });
+    on("keydown", (event) => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey || event.composedPath()[0].matches(TYPED)) return;
+      const key = event.key.toLowerCase();
+      const isRedo = key === "y" || (key === "z" && event.shiftKey);
+      if (key !== "z" && key !== "y") return;
+      if (isRedo ? this.redo() : this.undo()) event.preventDefault();
+    });
+    // Buttons with commandfor: https://html.spec.whatwg.org/multipage/form-elements.html#attr-button-commandfor
+    on("command", ({ command }) => {
+      const done = { "--undo": () => this.undo(), "--redo": () => this.redo(), "--clear": () => this.clear() };
+      done[command]?.();
+    });
+    addEventListener("pagehide", () => this.#kept.save());
+  }
+
+  // Nothing is sent that is not right, nor twice.
+  #check(event) {
+    if (event.target !== this.#form) return;
+    if (!this.#sending && (event.submitter?.formNoValidate || this.checkValidity())) return;
+    event.preventDefault();
+    event.stopImmediatePropagation();
+    if (!this.#sending) this.#refused();
+  }
+  #refused() {
+    this.say("");
+    const box = this.#box("problems");
+    box.setAttribute("tabindex", "-1");
+    box.focus();
+    this.dispatchEvent(new CustomEvent("refused", { detail: { problems: this.problems } }));
+  }
+  #go(event) {
+    if (!this.hasAttribute("in-place")) { this.#kept.sent(); return; }
+    event.preventDefault();
+    this.#sendNow(event.submitter);
+  }
+  async #sendNow(submitter) {
+    this.#sending = true;
+    this.#internals.states.add("sending");
+    this.say("sending");
+    const { values } = this;
+    const { answer, errors, why } = await send(this.#form, submitter);
+    this.#sending = false;
+    this.#internals.states.delete("sending");
+    if (errors) {
+      this.#tell("refuse", errors.map(([name, text]) => record(name, text)).join(RECORD));
+      this.#refused();
+    } else if (why) this.say(why);
+    else {
+      this.#kept.forget();
+      this.say("sent");
+      this.dispatchEvent(new CustomEvent("accepted", { detail: { values, answer } }));
+    }
+  }
+
+  // The values that would be sent: numbers, texts, true and false, lists; what is empty is null.
+  get values() { return JSON.parse(this.json); }
+  // The same as JSON, with every digit.
+  get json() {
+    const one = (letter, texts) => {
+      const all = texts.map((text) => letter === "n" || letter === "p" ? text : JSON.stringify(text));
+      if (letter === "b") return texts.length ? String(texts[0] === "1") : "null";
+      if (letter === "l") return `[${all}]`;
+      if (texts.length === 0) return "null";
+      return letter === "p" || letter === "d" ? `[${all}]` : all[0];
+    };
+    const all = records(this.#tell("values")).map(([name, letter, ...texts]) => `${JSON.stringify(name)}:${one(letter, texts)}`);
+    return `{${all}}`;
+  }
+  #listed(word) {
+    return records(this.#tell(word)).map(([name, label, text]) => ({ name, label, text, element: this.#fields.get(name)?.elements[0] ?? null }));
+  }
+  // All that is wrong now, and all that is warned of, whether people have been told or not.
+  get problems() { return this.#listed("problems"); }
+  get warnings() { return this.#listed("warnings"); }
+  get form() { return this.#form; }
+  // Whether any value is another than at the start; whether anybody has touched any field.
+  get dirty() { return this.matches(":state(dirty)"); }
+  get touched() { return this.matches(":state(touched)"); }
+  // What was done so far, as moves that `pin-notch trace` and tests can run.
+  get moves() { return this.#tell("moves"); }
+  // Whether it can be sent; what is wrong is shown.
+  checkValidity() {
+    let isRight = this.#tell("send") === "1";
+    const wrong = [...this.#fields].filter(([, { elements, isNative }]) => isNative && isFree(elements[0]) && !elements[0].validity.valid && !elements[0].validity.customError && !elements[0].validity.valueMissing);
+    if (wrong.length > 0) {
+      this.#tell("refuse", wrong.map(([name, { elements }]) => record(name, elements[0].validationMessage)).join(RECORD));
+      isRight = false;
+    }
+    return isRight;
+  }
+  undo() { return this.#again("undo"); }
+  redo() { return this.#again("redo"); }
+  #again(word) {
+    const names = records(this.#tell(word))[0] ?? [];
+    this.#kept.saveSoon();
+    return names.length > 0;
+  }
+  // Everything empty that can be; it can be undone.
+  clear() { this.#tell("clear"); this.#kept.saveSoon(); }
+  // Everything as at the start; it cannot be undone.
+  reset() { this.#form?.reset(); }
+  // What to keep of it.
+  kept() { return { draft: this.#tell("draft"), moves: this.#tell("recorded") }; }
+
+  // What the machine can do to the page.
+  #ports = {
+    isWatched: false,
+    world: (language) => { try { return world(language || "en-u-nu-latn"); } catch { return world("en"); } },
+    note: (text) => console.warn(`<notch-form${this.id && ` id="${this.id}"`}>: ${text}`),
+    apply: (operations) => {
+      for (const [name, ...fields] of records(operations)) this.#do[name](...fields);
+    },
+  };
+  #do = {
+    put: (name, checked, ...values) => {
+      const { elements, isNative } = this.#fields.get(name);
+      if (isNative) { putNatives(elements, values); return; }
+      const own = ports.get(elements[0]);
+      if (own.checked === checked && String(own.values) === String(values)) return;
+      this.#putting = true;
+      if (CHECKED.includes(elements[0].localName)) own.tell("check", checked);
+      else own.tell("values", record("v", ...values));
+      this.#putting = false;
+    },
+    count: (name, on) => {
+      const { elements, isNative } = this.#fields.get(name);
+      for (const element of elements) {
+        if (isNative) element.disabled = !on;
+        else ports.get(element).tell("count", "", "", Number(on));
+      }
+    },
+    show: (at, on) => {
+      const container = this.#containers[at];
+      for (const one of [container, ...container.labels ?? []]) one.hidden = !on;
+    },
+    output: (at, text) => { this.#outputs[at].value = text; },
+    own: (name, text) => this.#object("own", name, text),
+    problem: (name, text) => this.#object("rule", name, text),
+    refused: (name, text) => this.#object("refused", name, text),
+    state: (name, state, on) => {
+      if (name === "") { this.#internals.states[on ? "add" : "delete"](state); return; }
+      const { elements, isNative } = this.#fields.get(name);
+      for (const element of elements) {
+        if (isNative) element.toggleAttribute(`data-${state}`, Boolean(on));
+        else ports.get(element).do_state(state, on);
+      }
+    },
+    problems: (title, ...entries) => this.#list("problems", title, entries),
+    warnings: (title, ...entries) => this.#list("warnings", title, entries),
+  };
+  // Something is wrong with a field, or no more: by itself, by a rule, or for whoever received it.
+  #object(word, name, text) {
+    const field = this.#fields.get(name);
+    if (!field) return;
+    if (field.isNative) { this.#explain(name, field, word, text); return; }
+    const { tell } = ports.get(field.elements[0]);
+    if (word !== "own") tell(word, text);
+    else if (text) tell("report");
+  }
+  // What is wrong with a native control, told behind it.
+  #explain(name, { elements }, word, text) {
+    let told = this.#told.get(name);
+    if (!told) {
+      const note = document.createElement("p"), last = elements.at(-1);
+      note.id = `notch-problem-${name}`;
+      note.dataset.problem = "";
+      this.#told.set(name, told = { note, texts: {} });
+      (last.closest("label") ?? last).after(note);
+    }
+    const { note, texts } = told;
+    texts[word] = text;
+    const all = Object.values(texts).filter(Boolean);
+    note.textContent = all.join(" ");
+    note.hidden = all.length === 0;
+    for (const element of elements) {
+      element.setCustomValidity([texts.rule, texts.refused].filter(Boolean).join(" "));
+      const others = (element.getAttribute("aria-describedby") ?? "").split(/\s+/).filter((id) => id && id !== note.id);
+      const described = all.length > 0 ? [...others, note.id] : others;
+      for (const [attribute, value] of [["aria-invalid", all.length > 0 ? "true" : ""], ["aria-describedby", described.join(" ")]]) {
+        if (value) element.setAttribute(attribute, value);
+        else element.removeAttribute(attribute);
+      }
+    }
+  }
+
+  // The places for what people are told; the page may have its own.
+  #box(what) {
+    let box = this.querySelector(`[data-${what}]`);
+    if (!box) {
+      box = document.createElement("div");
+      box.setAttribute(`data-${what}`, "");
+      if (what === "problems") this.prepend(box);
+      else this.append(box);
+    }
+    box.setAttribute("role", what === "problems" ? "alert" : "status");
+    return box;
+  }
+  #list(what, title, entries) {
+    const box = this.#box(what);
+    box.hidden = entries.length === 0;
+    let [head, list] = box.children;
+    if (list?.localName !== "ul") {
+      [head, list] = [document.createElement("p"), document.createElement("ul")];
+      box.replaceChildren(head, list);
+    }
+    head.hidden = title === "";
+    if (head.textContent !== title) head.textContent = title;
+    const before = new Map([...list.children].map((item) => [item.dataset.key, item]));
+    const items = [];
+    for (let at = 0; at < entries.length; at += 3) {
+      const [name, label, text] = entries.slice(at, at + 3), key = record(name, text);
+      items.push(before.get(key) ?? this.#item(key, name, label, text));
+      before.delete(key);
+    }
+    // Only what is new is put in, so that only that is heard.
+    for (const gone of before.values()) gone.remove();
+    items.forEach((item, at) => { if (list.children[at] !== item) list.insertBefore(item, list.children[at] ?? null); });
+  }
+  #item(key, name, label, text) {
+    const item = document.createElement("li");
+    item.dataset.key = key;
+    const words = label ? `${label}: ${text}` : text, element = this.#fields.get(name)?.elements[0];
+    if (!element) { item.textContent = words; return item; }
+    const link = document.createElement("a");
+    link.href = `#${element.id}`;
+    link.textContent = words;
+    link.addEventListener("click", (event) => { event.preventDefault(); element.focus(); });
+    item.append(link);
+    return item;
+  }
+  // Says something where it is heard, or nothing.
+  say(what) {
+    const box = this.#box("status");
+    const text = what && this.#tell("say", what);
+    box.hidden = text === "";
+    box.textContent = text;
+  }
+}
+
+function putNatives(elements, values) {
+  for (const element of elements) {
+    if (element.type === "checkbox" || element.type === "radio") element.checked = values.includes(element.value);
+    else if (element.localName === "select") {
+      if (element.multiple) for (const option of element.options) option.selected = values.includes(option.value);
+      else if (element.value !== (values[0] ?? "")) element.value = values[0] ?? "";
+    } else if (element.value !== (values[0] ?? "")) element.value = values[0] ?? "";
+  }
+}
+
+if (globalThis.customElements && !customElements.get("notch-form")) customElements.define("notch-form", NotchForm);

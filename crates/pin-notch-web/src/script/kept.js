@@ -1,0 +1,48 @@
+// What was entered, kept for as long as the tab is open: so that a page that is loaded again has it.
+
+export class Kept {
+  #form;
+  #timer;
+  constructor(form) { this.#form = form; }
+  get #isOn() { return this.#form.hasAttribute("keep"); }
+  get #key() { return `notch-form ${location.pathname} ${this.#form.id}`; }
+  get #stored() { try { return JSON.parse(sessionStorage.getItem(this.#key)); } catch { return null; } }
+  #store(value) {
+    try {
+      if (value) sessionStorage.setItem(this.#key, JSON.stringify(value));
+      else sessionStorage.removeItem(this.#key);
+    } catch { /* a browser that stores nothing keeps nothing */ }
+  }
+  // The draft that there was. One that was sent has served, unless the page was loaded again to find it.
+  found() {
+    const found = this.#isOn && this.#stored, [{ type } = {}] = performance.getEntriesByType("navigation");
+    if (found && (!found.sent || type === "reload" || type === "back_forward")) return found;
+    this.forget();
+    return {};
+  }
+  saveSoon() {
+    if (this.#isOn) this.#timer ??= setTimeout(() => this.save(), 250);
+  }
+  save() {
+    if (this.#timer === undefined) return;
+    clearTimeout(this.#timer);
+    this.#timer = undefined;
+    this.#keep();
+  }
+  #keep(sent) {
+    const kept = this.#form.kept();
+    this.#store(kept.draft && { ...kept, sent });
+  }
+  // It is on its way by the browser, which does not tell what comes of that.
+  sent() {
+    if (!this.#isOn) return;
+    this.#keep(true);
+    clearTimeout(this.#timer);
+    this.#timer = undefined;
+  }
+  forget() {
+    clearTimeout(this.#timer);
+    this.#timer = undefined;
+    if (this.#isOn) this.#store(null);
+  }
+}

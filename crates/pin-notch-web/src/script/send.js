@@ -1,0 +1,35 @@
+// Sending a form without leaving the page.
+
+// How long an answer is waited for, in milliseconds.
+const PATIENCE = 60_000;
+
+// Sends what the browser would. Gives the answer; or `errors`, names and texts of what was refused; or in `why` what to
+// say of a failure.
+export async function send(form, submitter) {
+  const of = (name) => submitter?.getAttribute(`form${name}`) ?? form.getAttribute(name) ?? "";
+  const url = new URL(of("action") || location.href, document.baseURI);
+  const data = new FormData(form, submitter), isPost = of("method").toLowerCase() === "post";
+  const body = of("enctype") === "multipart/form-data" ? data : new URLSearchParams(data);
+  if (!isPost) url.search = new URLSearchParams(data);
+  let answer;
+  try {
+    const headers = { Accept: "application/problem+json, application/json" };
+    answer = await fetch(url, { headers, signal: AbortSignal.timeout(PATIENCE), ...isPost && { method: "POST", body } });
+    if (answer.ok) return { answer };
+    if (answer.headers.get("Content-Type")?.includes("problem+json")) return { errors: errorsOf(await answer.json()) };
+  } catch {
+    return { why: "unreachable" };
+  }
+  return { why: `not-taken ${answer.status} ${answer.statusText}`.trim() };
+}
+
+// Problem details, https://www.rfc-editor.org/rfc/rfc9457: each error with a pointer to its member.
+function errorsOf({ errors, detail, title }) {
+  if (!errors?.length) return [["", detail ?? title ?? ""]];
+  return errors.map(({ pointer = "", detail }) => [decoded(pointer), detail ?? ""]);
+}
+
+function decoded(pointer) {
+  const [, token = ""] = pointer.split("/");
+  return decodeURIComponent(token).replaceAll("~1", "/").replaceAll("~0", "~");
+}
