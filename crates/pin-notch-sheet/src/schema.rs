@@ -4,6 +4,7 @@
 #![warn(clippy::wildcard_enum_match_arm)]
 
 mod back;
+mod claims;
 mod sound;
 
 pub use back::from_schema;
@@ -68,6 +69,8 @@ impl Sheet {
         let form = self.form();
         let mut lost = Vec::new();
         let (mut properties, mut required) = (Table::default(), Vec::new());
+        let mut conditions: Vec<Node> = Vec::new();
+        let mut claims = claims::Claims::new(self, &form);
         for field in form.fields() {
             let Some(defined) = self.fields.iter().find(|other| other.name == field.name) else {
                 continue;
@@ -81,7 +84,22 @@ impl Sheet {
             let mut schema = one.schema(&field.label);
             if let Some(condition) = self.only_if(&field.name) {
                 // What is received for a field that does not count is not checked at all.
-                one.lose("that it is checked only if it counts", true);
+                match claims.counts(&field.name) {
+                    Some(counts) => {
+                        let own =
+                            format!("#/properties/{}/anyOf/0", claims::in_pointer(&field.name));
+                        let own = Table::default().with("$ref", own);
+                        let properties = Table::default().with(&field.name, own);
+                        let mut then = Table::default().with("properties", properties);
+                        if field.control.check_value(field.control.empty_value()).is_err() {
+                            then.put("required", vec![Node::from(field.name.as_str())]);
+                        }
+                        let counts = claims::every("allOf", counts);
+                        conditions
+                            .push(Table::default().with("if", counts).with("then", then).into());
+                    }
+                    None => one.lose("that it is checked only if it counts", true),
+                }
                 let anything = Node::from(true);
                 let own = Node::from(schema);
                 schema =
@@ -92,6 +110,16 @@ impl Sheet {
             properties.put(&field.name, schema);
         }
         for rule in self.rules.iter().filter(|rule| !rule.warns) {
+            let mut fields = rule.holds.fields();
+            fields.extend(rule.field.as_deref());
+            let sent =
+                |name: &&str| form.field(name).is_some_and(pin_notch::Field::may_be_received);
+            let broken = claims.broken(&rule.holds, &fields);
+            if let Some(broken) = broken.filter(|_| fields.iter().all(sent)) {
+                let rule = Table::default().with("$comment", rule.message.as_str());
+                conditions.push(rule.with("not", broken).into());
+                continue;
+            }
             let what = format!("the rule \"{}\"", rule.message);
             lost.push(Loss { name: String::new(), what, accepts: true });
         }
@@ -115,6 +143,12 @@ impl Sheet {
         schema.put("properties", properties);
         if !required.is_empty() {
             schema.put("required", required);
+        }
+        if !conditions.is_empty() {
+            if !claims.definitions.0.is_empty() {
+                schema.put("$defs", claims.definitions);
+            }
+            schema.put("allOf", conditions);
         }
         (to_json(&schema.into()) + "\n", lost)
     }

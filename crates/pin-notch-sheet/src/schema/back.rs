@@ -56,8 +56,14 @@ pub fn from_schema(schema: &str) -> Result<(String, Vec<Loss>), String> {
         lost.push(Loss { name: name.to_owned(), what, accepts: true });
     };
     let known = ["$schema", "$id", "$defs", "title", "type", "properties", "required", "$comment"];
-    for (key, _) in schema.members().iter().filter(|(key, _)| !known.contains(&key.name.as_str())) {
-        lose("", format!("the keyword {}", key.name));
+    for (key, node) in schema.members() {
+        let is_known = match key.name.as_str() {
+            "allOf" => says_when_they_count(node, properties),
+            name => known.contains(&name),
+        };
+        if !is_known {
+            lose("", format!("the keyword {}", key.name));
+        }
     }
     let required = schema.get("required").map_or(Some(&[][..]), Node::as_list);
     let required: Option<BTreeSet<&str>> =
@@ -107,6 +113,20 @@ pub fn from_schema(schema: &str) -> Result<(String, Vec<Loss>), String> {
     }
     let text = sound::without_errors(sheet, fields, &mut lost)?;
     Ok((text, lost))
+}
+
+/// Whether these schemas say no more than the conditions that the properties carry with them.
+fn says_when_they_count(all: &Node, properties: &Node) -> bool {
+    let says = |one: &Node| {
+        let is_condition =
+            one.members().iter().all(|(key, _)| ["if", "then"].contains(&key.name.as_str()));
+        let then = one.get("then").and_then(|then| then.get("properties"));
+        let names = then.map(Node::members).unwrap_or_default();
+        let carries =
+            |name: &str| properties.get(name).is_some_and(|own| own.get(ONLY_IF).is_some());
+        is_condition && !names.is_empty() && names.iter().all(|(key, _)| carries(&key.name))
+    };
+    all.as_list().is_some_and(|all| all.iter().all(says))
 }
 
 fn text_of<'s>(schema: &'s Node, name: &str) -> Option<&'s str> {

@@ -16,6 +16,8 @@ use rust_decimal::Decimal;
 /// let mites = Claim::Number { field: "mites".into(), is: Comparison::Greater, than: dec!(9) };
 /// let calm = Claim::On { field: "calm".into(), on: false };
 /// assert_eq!(claim, Some(Claim::All(vec![mites, calm])));
+/// let holds = Expression::condition("mites <= 9 or calm", &scope)?;
+/// assert_eq!(holds.counterclaim(), claim);
 /// // What two fields are to each other is no claim of one.
 /// assert_eq!(Expression::condition("mites > mites + 1", &scope)?.claim(), None);
 /// # Ok(()) }
@@ -85,6 +87,11 @@ impl Expression {
     /// What has to be so for this condition to hold; `None` where it says something that is not said of single fields.
     pub fn claim(&self) -> Option<Claim> {
         self.claimed(&self.tree, true)
+    }
+
+    /// What has to be so for it plainly not to hold, as a rule is broken; `None` as for [`claim`](Self::claim).
+    pub fn counterclaim(&self) -> Option<Claim> {
+        self.claimed(&self.tree, false)
     }
 
     /// When the tree is plainly true, or plainly false.

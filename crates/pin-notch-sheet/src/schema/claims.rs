@@ -1,0 +1,161 @@
+//! Conditions and rules in JSON Schema: what a document says of single fields, where that is all they speak of.
+
+use crate::sheet::Sheet;
+use crate::tree::{Is, Node, Table};
+use pin_notch::{Claim, Comparison, Expression, Form, ValueKind};
+use std::collections::HashMap;
+
+/// What the conditions and rules of a sheet come to.
+pub(super) struct Claims<'a> {
+    sheet: &'a Sheet,
+    form: &'a Form,
+    /// Of fields that do not always count, whether it can be said when they do.
+    known: HashMap<String, bool>,
+    /// When they do, by their names.
+    pub definitions: Table,
+}
+
+impl<'a> Claims<'a> {
+    pub(super) fn new(sheet: &'a Sheet, form: &'a Form) -> Self {
+        Self { sheet, form, known: HashMap::new(), definitions: Table::default() }
+    }
+
+    /// What has to be so for a field to count, in a list of one schema, or of none where it always does.
+    pub(super) fn counts(&mut self, name: &str) -> Option<Vec<Node>> {
+        let own = self.sheet.fields.iter().filter(|field| field.name == name);
+        let sets = self.sheet.fieldsets.iter();
+        let sets = sets.filter(|set| set.fields.iter().any(|field| field == name));
+        let all: Vec<&Expression> = own
+            .filter_map(|field| field.only_if.as_ref())
+            .chain(sets.filter_map(|set| set.only_if.as_ref()))
+            .collect();
+        if all.is_empty() {
+            return Some(Vec::new());
+        }
+        if !self.known.contains_key(name) {
+            // Conditions do not run in circles.
+            let said = all.into_iter().map(|condition| self.said(&condition.claim()?));
+            let said: Option<Vec<Node>> = said.collect();
+            self.known.insert(name.to_owned(), said.is_some());
+            if let Some(said) = said {
+                self.definitions.put(name, every("allOf", said));
+            }
+        }
+        let definition = format!("#/$defs/{}", in_pointer(name));
+        self.known[name].then(|| vec![Table::default().with("$ref", definition).into()])
+    }
+
+    /// The schema of the documents that break a rule, if it can be said: in which it is plainly not so, and all of its
+    /// fields count.
+    pub(super) fn broken(&mut self, rule: &Expression, fields: &[&str]) -> Option<Node> {
+        let mut all = vec![self.said(&rule.counterclaim()?)?];
+        for name in fields {
+            all.extend(self.counts(name)?);
+        }
+        Some(every("allOf", all))
+    }
+
+    fn said(&mut self, claim: &Claim) -> Option<Node> {
+        let form = self.form;
+        let is_of =
+            |name: &str, kind| form.field(name).is_some_and(|field| field.control.kind() == kind);
+        let no = |schema: Table| Table::default().with("not", schema);
+        match claim {
+            Claim::All(claims) => Some(every("allOf", self.all(claims)?)),
+            Claim::Any(claims) => Some(every("anyOf", self.all(claims)?)),
+            // One end of a span, or a time that can be written in several ways, is no value of the document.
+            Claim::Number { field, .. } if !is_of(field, ValueKind::Number) => None,
+            Claim::Text { field, .. } if !is_of(field, ValueKind::Text) => None,
+            Claim::Number { field, is, than } => {
+                let than = Node::from(*than);
+                let (keyword, negated) = match is {
+                    Comparison::Equal => ("const", false),
+                    Comparison::Unequal => ("const", true),
+                    Comparison::Less => ("exclusiveMaximum", false),
+                    Comparison::LessOrEqual => ("maximum", false),
+                    Comparison::Greater => ("exclusiveMinimum", false),
+                    Comparison::GreaterOrEqual => ("minimum", false),
+                };
+                let compared = Table::default().with(keyword, than);
+                let schema = if negated { no(compared) } else { compared };
+                self.of(field, schema.with("type", "number"))
+            }
+            Claim::Text { field, equal, to } => {
+                let same = Table::default().with("const", to.as_str());
+                let schema = match (equal, to.as_str()) {
+                    // The empty text is no text, which is equal to nothing.
+                    (true, "") => Table::default().with("not", true),
+                    (true, _) => same,
+                    (false, _) => {
+                        no(Table::default().with("enum", vec![Node::from(to.as_str()), "".into()]))
+                    }
+                };
+                self.of(field, schema.with("type", "string"))
+            }
+            // What is not there is off.
+            Claim::On { field, on: true } => self.of(field, Table::default().with("const", true)),
+            Claim::On { field, on: false } => {
+                let mut all = self.counts(field)?;
+                if !form.field(field)?.may_be_received() {
+                    return None;
+                }
+                let on = Table::default().with("const", true);
+                let properties = Table::default().with(field, no(on));
+                all.push(Table::default().with("properties", properties).into());
+                Some(every("allOf", all))
+            }
+            Claim::Empty { field, .. } if is_of(field, ValueKind::On) => None,
+            Claim::Empty { field, empty } => {
+                let nothing = vec![Node::from(Is::Nothing), "".into(), Vec::<Node>::new().into()];
+                let some = self.of(field, no(Table::default().with("enum", nothing)))?;
+                Some(if *empty { Table::default().with("not", some).into() } else { some })
+            }
+            Claim::Chosen { field, text, chosen } => {
+                let contains = Table::default().with("const", text.as_str());
+                let chosen_one = Table::default().with("contains", contains);
+                if !*chosen {
+                    // A list that is not there is an empty one, in which nothing is chosen: as far as it counts.
+                    let mut all = self.counts(field)?;
+                    let some = self.of(field, chosen_one.with("type", "array"))?;
+                    all.push(Table::default().with("not", some).into());
+                    return Some(every("allOf", all));
+                }
+                self.of(field, chosen_one.with("type", "array"))
+            }
+        }
+    }
+
+    fn all(&mut self, claims: &[Claim]) -> Option<Vec<Node>> {
+        claims.iter().map(|claim| self.said(claim)).collect()
+    }
+
+    /// Of a field that counts, is there, and holds something like this.
+    fn of(&mut self, name: &str, schema: Table) -> Option<Node> {
+        // What nothing is received for, the document does not say.
+        self.form.field(name).filter(|field| field.may_be_received())?;
+        let mut all = self.counts(name)?;
+        let properties = Table::default().with(name, schema);
+        let required = vec![Node::from(name)];
+        all.push(Table::default().with("properties", properties).with("required", required).into());
+        Some(every("allOf", all))
+    }
+}
+
+/// A name as a token of a pointer, in the fragment of a URI (RFC 6901, section 6).
+pub(super) fn in_pointer(name: &str) -> String {
+    let token = name.replace('~', "~0").replace('/', "~1");
+    let plain = |byte: &u8| byte.is_ascii_alphanumeric() || b"-._~".contains(byte);
+    let encoded = token.bytes().map(|byte| match plain(&byte) {
+        true => char::from(byte).to_string(),
+        false => format!("%{byte:02X}"),
+    });
+    encoded.collect()
+}
+
+/// One of these alone, or all of them under a keyword.
+pub(super) fn every(keyword: &str, mut schemas: Vec<Node>) -> Node {
+    match schemas.len() {
+        1 => schemas.remove(0),
+        _ => Table::default().with(keyword, schemas).into(),
+    }
+}
