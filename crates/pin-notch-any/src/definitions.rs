@@ -3,6 +3,7 @@
 use pin_notch::{AttributeKind, Choice, Control, ControlKind, Definition, Weekday, joined_list};
 use proptest::prelude::*;
 use proptest::sample::select;
+use std::collections::HashSet;
 
 pub(crate) fn number() -> BoxedStrategy<String> {
     prop_oneof![
@@ -168,6 +169,45 @@ pub fn definition(kind: ControlKind) -> BoxedStrategy<Definition> {
             definition
         })
         .boxed()
+}
+
+/// A definition as a field of a sheet in JSON, of this name and with this label.
+pub fn as_field(name: &str, label: &str, definition: &Definition) -> String {
+    let text = |text: &str| serde_json::Value::from(text).to_string();
+    let is_flag = |name: &str| {
+        let kind = definition.kind().attributes().iter().find(|one| one.name == name);
+        kind.is_some_and(|one| one.kind == AttributeKind::Flag)
+    };
+    let mut members = vec![
+        format!("\"name\":{},\"label\":{}", text(name), text(label)),
+        format!("\"control\":{}", text(definition.kind().name())),
+    ];
+    for (name, value) in definition.attributes() {
+        let value = if is_flag(name) { "true".to_owned() } else { text(&value) };
+        members.push(format!("\"{name}\":{value}"));
+    }
+    let option = |option: &Choice| {
+        let group = option.group.as_ref().map(|group| format!(",\"group\":{}", text(group)));
+        let disabled = if option.disabled { ",\"disabled\":true" } else { "" };
+        let (value, shown) = (text(&option.value), text(&option.text));
+        format!("{{\"value\":{value},\"text\":{shown}{}{disabled}}}", group.unwrap_or_default())
+    };
+    let options: Vec<String> = definition.options().iter().map(option).collect();
+    if !options.is_empty() {
+        members.push(format!("\"options\":[{}]", options.join(",")));
+    }
+    format!("{{{}}}", members.join(","))
+}
+
+/// What a definition makes once what is wrong with it is mended, and each option stands there once, as sheets have it.
+pub fn fit_for_a_sheet(definition: Definition) -> Definition {
+    let mut definition = mended(definition).definition();
+    let mut seen = HashSet::new();
+    let once = |one: &Choice| seen.insert(one.value.clone());
+    let options: Vec<Choice> = definition.options().into_iter().filter(once).collect();
+    // They were options of it before.
+    let _ = definition.set_options(&options);
+    mended(definition).definition()
 }
 
 /// The control that a definition makes once what is wrong with it is mended.

@@ -10,6 +10,6 @@ mod keeps;
 mod reached;
 
 pub use attempts::{Attempt, attempt, attempt_on};
-pub use definitions::{Said, definition, kind, mended, options, said};
+pub use definitions::{Said, as_field, definition, fit_for_a_sheet, kind, mended, options, said};
 pub use keeps::{attempted, check, end};
 pub use reached::{Looked, reached};

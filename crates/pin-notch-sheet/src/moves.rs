@@ -130,14 +130,20 @@ impl Moves {
                     each(form, Step::Moved(last.clone()));
                     continue;
                 }
-                Line::Outcome(expected) => (expected.clone(), last.outcome.clone()),
-                Line::Holds(name, expected) => {
-                    (format!("{name} = {expected}"), format!("{name} = {}", held(form, name)))
-                }
+                Line::Outcome(expected) => (expected.clone(), in_a_line(&last.outcome)),
+                Line::Holds(name, expected) => (
+                    format!("{name} = {expected}"),
+                    format!("{name} = {}", in_a_line(&held(form, name))),
+                ),
             };
             each(form, Step::Expected(Expected { line, expected, found }));
         }
     }
+}
+
+/// A text as a line of moves has it: without blanks around it, and with blanks for its line breaks.
+fn in_a_line(text: &str) -> String {
+    text.replace(['\n', '\r'], " ").trim().to_owned()
 }
 
 fn held(form: &Form, name: &str) -> String {

@@ -80,7 +80,8 @@ impl Sheet {
                 lost.push(Loss { name: field.name.clone(), what: what.to_owned(), accepts: false });
                 continue;
             }
-            let mut one = Writer { defined, control: &field.control, lost: &mut lost };
+            let follows = form.is_follower(&field.name);
+            let mut one = Writer { defined, control: &field.control, follows, lost: &mut lost };
             let mut schema = one.schema(&field.label);
             if let Some(condition) = self.only_if(&field.name) {
                 // What is received for a field that does not count is not checked at all.
@@ -173,6 +174,8 @@ impl Sheet {
 struct Writer<'a> {
     defined: &'a FieldSheet,
     control: &'a Control,
+    /// Whether it follows another field.
+    follows: bool,
     lost: &'a mut Vec<Loss>,
 }
 
@@ -203,7 +206,8 @@ impl Writer<'_> {
             true => schema.put("type", vec![kind, "null"]),
             false => schema.put("type", kind),
         }
-        for (key, mut node) in self.own().0 {
+        let own = if self.control.conditions().readonly { self.kept() } else { self.own() };
+        for (key, mut node) in own.0 {
             // What lists its values has to list null as well.
             if let (Is::List(all), true) = (&mut node.is, may_be_null) {
                 match key.name.as_str() {
@@ -219,6 +223,35 @@ impl Writer<'_> {
         }
         self.words_lost();
         schema
+    }
+
+    /// What is read-only can only stay as it is.
+    fn kept(&mut self) -> Table {
+        if self.follows {
+            self.lose("that it is what it follows to", true);
+            return Table::default();
+        }
+        match self.control.value() {
+            Value::Number(number) => Table::default().with("const", number),
+            Value::Text(text) => Table::default().with("enum", vec![Node::from(text.as_str())]),
+            Value::On(true) => Table::default().with("const", true),
+            // The control is empty or off, and null is among its types.
+            Value::On(false) | Value::Mixed => {
+                Table::default().with("enum", vec![Node::from(false)])
+            }
+            Value::Empty => Table::default().with("enum", Vec::<Node>::new()),
+            Value::Texts(_)
+            | Value::Span(_)
+            | Value::Date(_)
+            | Value::Dates(_)
+            | Value::Month(_)
+            | Value::Week(_)
+            | Value::Time(_)
+            | Value::DateTime(_) => {
+                self.lose("that it is read-only", true);
+                Table::default()
+            }
+        }
     }
 
     /// Words of the sheet that a schema has none for.

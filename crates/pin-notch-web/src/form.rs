@@ -282,9 +282,7 @@ impl State {
         if let Some(control) = self.form.control(name) {
             let value = control.value();
             let mut told = vec![name.to_owned(), draft::checked(&value).to_owned()];
-            if !value.is_empty() {
-                told.extend(control.entries());
-            }
+            told.extend(draft::texts(control, value));
             let told: Vec<&str> = told.iter().map(String::as_str).collect();
             all.add("put", &told);
         }

@@ -822,12 +822,47 @@ impl Control {
         self.read(&texts)
     }
 
+    /// The value as whoever receives it sees it: a checkbox in neither state is sent as one that is off, and an option
+    /// that is disabled is not sent.
+    ///
+    /// ```
+    /// use pin_notch::{Checkbox, Control, Value};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let queen = Control::from(Checkbox::builder().indeterminate(true).build()?);
+    /// assert_eq!((queen.value(), queen.sent_value()), (Value::Mixed, Value::On(false)));
+    /// # Ok(()) }
+    /// ```
+    pub fn sent_value(&self) -> Value {
+        match self.value() {
+            Value::Mixed => Value::On(false),
+            Value::Text(text) => match self.entries().is_empty() {
+                true => Value::Empty,
+                false => Value::Text(text),
+            },
+            Value::Texts(_) => Value::Texts(self.entries()),
+            value @ (Value::Empty
+            | Value::Number(_)
+            | Value::On(_)
+            | Value::Span(_)
+            | Value::Date(_)
+            | Value::Dates(_)
+            | Value::Month(_)
+            | Value::Week(_)
+            | Value::Time(_)
+            | Value::DateTime(_)) => value,
+        }
+    }
+
     /// What somebody claims this control's value to be, by the texts that were sent for it, re-checked by
     /// the control's own rules. Nothing is changed.
     ///
     /// # Errors
     /// All that is wrong with it. A read-only control accepts only the value it has.
     pub fn check(&self, sent: &[String]) -> Result<Value, Vec<Invalid>> {
+        // What it sends itself need not say all that it holds: nothing is sent for an option that is disabled.
+        if self.conditions().readonly && sent == self.entries() {
+            return Ok(self.sent_value());
+        }
         self.check_value(self.read(sent).map_err(|wrong| vec![wrong])?)
     }
 
@@ -844,9 +879,10 @@ impl Control {
         let value = if is_unchosen { Value::Empty } else { value };
         // What is read-only is barred from every other check, and can only stay.
         if conditions.readonly {
-            return match value == control.value() {
-                true => Ok(value),
-                false => Err(vec![BadInput::Readonly(control.value().to_string()).into()]),
+            let held = control.value();
+            return match value == held || value == self.sent_value() {
+                true => Ok(self.sent_value()),
+                false => Err(vec![BadInput::Readonly(held.to_string()).into()]),
             };
         }
         let nothing = value.is_empty() || matches!(value, Value::Mixed | Value::On(false));

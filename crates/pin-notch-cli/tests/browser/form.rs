@@ -43,7 +43,7 @@ const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Tr
 
 /// A page, the form's files, and what receives it: `/accept` takes everything, late; `/refuse` refuses two fields and
 /// the whole; `/break` fails. `/count` says how often something was received.
-async fn serve(page: &'static str) -> (JoinHandle<()>, String) {
+pub(crate) async fn serve(page: &'static str) -> (JoinHandle<()>, String) {
     let (folder, received) = (web_files(), Arc::new(AtomicUsize::new(0)));
     let file = |ending: &str, kind: &'static str| {
         let bytes = std::fs::read(folder.join(format!("pin-notch-form.{ending}"))).expect("built");

@@ -1,6 +1,7 @@
 //! The controls in a real browser: what a person does by pointer and keyboard, what a page's script does,
 //! and what a form sends.
 
+mod agree;
 mod choosing;
 mod dates;
 mod devices;

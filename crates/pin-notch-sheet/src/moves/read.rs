@@ -78,7 +78,9 @@ fn one(line: &str, form: &Form) -> Result<Line, String> {
         Some(_) => Ok(name.to_owned()),
         None => Err(format!("no field is named {}", Quoted(name))),
     };
-    if let Some((name, value)) = line.split_once(" = ") {
+    // Nothing stands behind it where a field holds an empty text.
+    let holds = line.split_once(" = ").or_else(|| Some((line.strip_suffix(" =")?, "")));
+    if let Some((name, value)) = holds {
         let name = match name.trim() {
             name if is_output(name) => name.to_owned(),
             name => known(name)?,

@@ -2,7 +2,7 @@
 
 use super::State;
 use crate::ports::{Operations, records};
-use pin_notch::{Control, Value, ValueKind};
+use pin_notch::{Control, Value, ValueKind, number_text};
 
 /// Whether a value is on, as scripts are told: `1`, `mixed` or nothing.
 pub(super) fn checked(value: &Value) -> &'static str {
@@ -33,8 +33,22 @@ fn letter(kind: ValueKind) -> &'static str {
     }
 }
 
-fn texts(control: &Control) -> Vec<String> {
-    if control.value().is_empty() { Vec::new() } else { control.entries() }
+/// A value in as many texts as it has parts, as [`Control::read`] takes them.
+pub(super) fn texts(control: &Control, value: Value) -> Vec<String> {
+    match value {
+        Value::Empty | Value::Mixed | Value::On(false) => Vec::new(),
+        Value::On(true) => control.entries(),
+        Value::Texts(texts) => texts,
+        Value::Span(span) => vec![number_text(span.low), number_text(span.high)],
+        Value::Dates(span) => vec![span.first.to_string(), span.last.to_string()],
+        value @ (Value::Number(_)
+        | Value::Text(_)
+        | Value::Date(_)
+        | Value::Month(_)
+        | Value::Week(_)
+        | Value::Time(_)
+        | Value::DateTime(_)) => vec![value.attribute_text()],
+    }
 }
 
 impl State {
@@ -43,7 +57,7 @@ impl State {
         let mut all = Operations::default();
         for field in self.form.fields().filter(|field| field.is_dirty()) {
             let mut told = vec![checked(&field.control.value()).to_owned()];
-            told.extend(texts(&field.control));
+            told.extend(texts(&field.control, field.control.value()));
             all.add(&field.name, &told.iter().map(String::as_str).collect::<Vec<_>>());
         }
         all.text().to_owned()
@@ -76,22 +90,11 @@ impl State {
             !field.is_unsent() && !field.control.conditions().is_disabled()
         };
         for field in self.form.fields().filter(sent) {
-            let value = field.control.value();
+            let value = field.control.sent_value();
             let mut told = vec![letter(field.control.kind()).to_owned()];
-            match &value {
-                Value::On(on) => told.push(super::flag(*on).to_owned()),
-                Value::Mixed => {}
-                Value::Empty
-                | Value::Number(_)
-                | Value::Text(_)
-                | Value::Texts(_)
-                | Value::Span(_)
-                | Value::Date(_)
-                | Value::Dates(_)
-                | Value::Month(_)
-                | Value::Week(_)
-                | Value::Time(_)
-                | Value::DateTime(_) => told.extend(texts(&field.control)),
+            match value.is_on() {
+                Some(on) => told.push(super::flag(on).to_owned()),
+                None => told.extend(texts(&field.control, value)),
             }
             all.add(&field.name, &told.iter().map(String::as_str).collect::<Vec<_>>());
         }

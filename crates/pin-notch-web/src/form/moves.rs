@@ -31,10 +31,15 @@ pub(super) struct Recorded {
     is_cut: bool,
 }
 
+/// Line breaks in values and texts are blanks in moves.
+fn in_a_line(text: &str) -> String {
+    text.replace(['\n', '\r'], " ")
+}
+
 impl Recorded {
     fn add(&mut self, attempt: String, outcome: &str) {
-        self.lines.push_back(attempt);
-        self.lines.push_back(format!("> {outcome}"));
+        self.lines.push_back(in_a_line(&attempt));
+        self.lines.push_back(in_a_line(&format!("> {outcome}")));
         while self.lines.len() > KEPT {
             self.lines.pop_front();
             self.is_cut = true;
@@ -102,7 +107,8 @@ impl State {
     pub(super) fn moves(&self) -> String {
         let mut text = self.recorded.text();
         for field in self.form.fields().filter(|field| field.touched) {
-            text.push_str(&format!("{} = {}\n", field.name, field.control.value()));
+            text.push_str(&in_a_line(&format!("{} = {}", field.name, field.control.value())));
+            text.push('\n');
         }
         text
     }

@@ -59,7 +59,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   });
 
   connectedCallback() {
-    if (first) this.arrive();
+    // The elements inside come to life after it.
+    if (first) queueMicrotask(() => { if (this.isConnected) this.arrive(); });
     else waiting.add(this);
   }
   disconnectedCallback() {

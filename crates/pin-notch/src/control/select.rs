@@ -408,13 +408,19 @@ impl Select {
     fn against(&self, chosen: &[String]) -> Vec<Invalid> {
         let mut wrong = twice(chosen);
         if *self.listing() == Listing::Loaded {
-            let closed = |value: &&String| self.list.find(value).is_none_or(|one| one.disabled);
+            // Of one, the option without a value is none.
+            let is_none = |value: &String| !self.definition.multiple && value.is_empty();
+            let closed = |value: &&String| {
+                !is_none(value) && self.list.find(value).is_none_or(|one| one.disabled)
+            };
             if let Some(value) = chosen.iter().find(closed) {
                 wrong.push(BadInput::NotOffered(value.clone()).into());
             }
         }
-        let most = self.definition.most.filter(|_| self.definition.multiple);
-        wrong.extend(counted(chosen.len(), self.definition.least, most));
+        // Of one, `required` says whether there has to be any.
+        if self.definition.multiple {
+            wrong.extend(counted(chosen.len(), self.definition.least, self.definition.most));
+        }
         wrong
     }
 }

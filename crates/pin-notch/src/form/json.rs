@@ -167,7 +167,7 @@ impl Form {
     pub fn to_json(&self) -> String {
         let sent = self.fields.iter().filter(|field| field.is_read());
         let all: Vec<(&str, Value)> =
-            sent.map(|field| (field.name.as_str(), field.control.value())).collect();
+            sent.map(|field| (field.name.as_str(), field.control.sent_value())).collect();
         object(all.iter().map(|(name, value)| (*name, value)))
     }
 

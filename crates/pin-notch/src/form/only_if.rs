@@ -48,22 +48,16 @@ impl Scope {
     }
 }
 
-/// A value as expressions see it. A checkbox in neither state is sent as one that is off, and has to count alike
-/// before it is sent and after.
-fn as_sent(value: Value) -> Value {
-    if value == Value::Mixed { Value::On(false) } else { value }
-}
-
 impl Lookup for Values {
     fn value(&self, name: &str) -> Option<Value> {
-        self.get(name).cloned().map(as_sent)
+        self.get(name).cloned()
     }
 }
 
 impl Lookup for Form {
     fn value(&self, name: &str) -> Option<Value> {
         let field = &self.fields[self.place(name)?];
-        field.counts.then(|| as_sent(field.control.value()))
+        field.counts.then(|| field.control.sent_value())
     }
 }
 
@@ -239,7 +233,7 @@ impl Form {
         impl Lookup for Received<'_> {
             fn value(&self, name: &str) -> Option<Value> {
                 let at = self.form.place(name)?;
-                self.values[at].clone().filter(|_| self.counts[at]).map(as_sent)
+                self.values[at].clone().filter(|_| self.counts[at])
             }
         }
         let mut received = Received { form: self, values, counts: vec![true; values.len()] };

@@ -1,8 +1,9 @@
 //! What a form sends, and the same controls re-checking what comes back.
 
+use super::links::Link;
 use super::{Field, Form, MAX_BODY, MAX_REPORTED, Problem, Problems, Values, rules};
-use crate::control::Value;
 use crate::control::uniform::without_returns;
+use crate::control::{Control, Value};
 use crate::validity::{BadInput, Invalid};
 use std::borrow::Cow;
 
@@ -14,7 +15,7 @@ impl Form {
     pub fn values(&self) -> Values {
         let is_sound = |field: &&Field| field.counts && field.control.validity().is_empty();
         let sound = self.fields.iter().filter(is_sound);
-        let values = sound.map(|field| (field.name.clone(), field.control.value()));
+        let values = sound.map(|field| (field.name.clone(), field.control.sent_value()));
         Values::new(values.collect(), Vec::new())
     }
 
@@ -142,9 +143,10 @@ impl Form {
         for (at, field) in self.fields.iter().enumerate() {
             taken.push(match field.may_be_received() {
                 true => take(at, field),
-                false => (Ok(field.control.value()), None),
+                false => (Ok(field.control.sent_value()), None),
             });
         }
+        self.follow_received(&mut taken, &mut take);
         // Whether a field counts is for what was received to say, not for what this form holds.
         let counts = match self.readers.is_empty() {
             true => vec![true; taken.len()],
@@ -176,6 +178,37 @@ impl Form {
         }
         let warnings = rules::found(&self.rules, &self.fields, &values, true);
         Ok(values.with_warnings(self.in_field_order(warnings)))
+    }
+}
+
+impl Form {
+    /// What is read-only can only stay as it is, and nothing is received for what is disabled or not sent; but where
+    /// such a field follows another one, it holds what that makes of it.
+    fn follow_received(
+        &self,
+        taken: &mut [Received],
+        take: &mut impl FnMut(usize, &Field) -> Received,
+    ) {
+        for (from, to) in &self.links.ways {
+            let field = &self.fields[*to];
+            let is_kept = field.control.conditions().readonly || !field.may_be_received();
+            let Ok(source) = &taken[*from].0 else { continue };
+            if !is_kept || *source == self.fields[*from].control.sent_value() {
+                continue;
+            }
+            let mut followed = field.clone();
+            let mut links = self.links.of(*from).filter(|link| link.to == *to);
+            let moves = |control: &mut Control, link: &Link| {
+                control.restore((link.convert)(source)).is_ok()
+            };
+            if !links.any(|link| moves(&mut followed.control, link)) {
+                continue;
+            }
+            taken[*to] = match field.may_be_received() {
+                true => take(*to, &followed),
+                false => (Ok(followed.control.sent_value()), None),
+            };
+        }
     }
 }
 

@@ -1,0 +1,243 @@
+//! The page, and all who receive what it sends, say the same of the same values: random sheets, filled in by random
+//! moves in a real browser.
+
+use crate::form::serve;
+use crate::support::{Page, with_page};
+use pin_notch::{Definition, Form, ValueKind};
+use pin_notch_any::{as_field, definition, fit_for_a_sheet, kind};
+use pin_notch_sheet::{Context, Format, Moves, Page as Drawn, Severity, Sheet, Step};
+use proptest::prelude::*;
+use proptest::sample::select;
+use proptest::strategy::ValueTree;
+use proptest::test_runner::TestRunner;
+use serde_json::{Value as Json, json};
+use std::process::Command;
+
+/// How many sheets are filled in. About one in ten moves nothing at all.
+const SHEETS: usize = 400;
+
+const KEYS: [&str; 12] = [
+    "ArrowUp",
+    "ArrowRight",
+    "ArrowLeft",
+    "ArrowDown",
+    "Home",
+    "End",
+    "PageUp",
+    "Enter",
+    " ",
+    "Delete",
+    "Escape",
+    "o",
+];
+const TYPED: [&str; 8] = ["7", "12.5", "-3", "2026-05-14", "x", "", "2026-05", "08:30"];
+
+/// A sheet, and what is done in its page: the field's place, `key` or `type`, and which.
+type Case = (String, Vec<(usize, &'static str, &'static str)>);
+
+/// Something to say of a field in a condition.
+fn term(name: &str, definition: &Definition) -> String {
+    match definition.clone().build_or_mend().0.kind() {
+        ValueKind::Number => format!("{name} > 3"),
+        ValueKind::On => name.to_owned(),
+        ValueKind::Texts => format!("count({name}) > 0"),
+        ValueKind::Text
+        | ValueKind::Span
+        | ValueKind::Date
+        | ValueKind::Dates
+        | ValueKind::Month
+        | ValueKind::Week
+        | ValueKind::Time
+        | ValueKind::DateTime => format!("{name} is not empty"),
+    }
+}
+
+fn sheet(definitions: &[Definition], words: &[bool; 4]) -> String {
+    let definitions: Vec<Definition> = definitions.iter().cloned().map(fit_for_a_sheet).collect();
+    let name = |at: usize| format!("f{at}");
+    let last = definitions.len() - 1;
+    let mut fields: Vec<String> = definitions
+        .iter()
+        .enumerate()
+        .map(|(at, definition)| as_field(&name(at), &format!("Field {at}"), definition))
+        .collect();
+    let [is_conditional, has_rule, warns, has_link] = *words;
+    if is_conditional {
+        let condition = format!(",\"only-if\":\"{}\"}}", term(&name(0), &definitions[0]));
+        fields[last] = fields[last].trim_end_matches('}').to_owned() + &condition;
+    }
+    let (one, other) = (term(&name(0), &definitions[0]), term(&name(1), &definitions[1]));
+    let rule = format!(
+        "{{\"holds\":\"{one} or {other}\",\"message\":\"One of both.\",\"warns\":{warns}}}"
+    );
+    let rules = if has_rule { rule } else { String::new() };
+    let kinds = [0, 1].map(|at| definitions[at].clone().build_or_mend().0.kind());
+    let links = match has_link && kinds[0] == kinds[1] {
+        true => "{\"from\":\"f0\",\"to\":\"f1\"}",
+        false => "",
+    };
+    let output = "{\"name\":\"out\",\"text\":\"{f0 is empty}\"}";
+    format!(
+        "{{\"field\":[{}],\"rule\":[{rules}],\"link\":[{links}],\"output\":[{output}]}}",
+        fields.join(",")
+    )
+}
+
+/// The sheet, if there is nothing wrong with it.
+fn read(text: &str, today: &str) -> Option<Sheet> {
+    let mut context = Context::default();
+    context.today = today.parse().ok();
+    let (sheet, found) = Sheet::read(text, Format::Json, &context);
+    found.iter().all(|one| one.severity != Severity::Error).then_some(sheet)
+}
+
+fn case() -> impl Strategy<Value = Case> {
+    let definitions = prop::collection::vec(kind().prop_flat_map(definition), 2..5);
+    let move_ = prop_oneof![
+        3 => (0..5_usize, select(&KEYS[..])).prop_map(|(at, key)| (at, "key", key)),
+        1 => (0..5_usize, select(&TYPED[..])).prop_map(|(at, text)| (at, "type", text)),
+    ];
+    (definitions, any::<[bool; 4]>(), prop::collection::vec(move_, 2..16)).prop_map(
+        |(definitions, words, moves)| {
+            let fields = definitions.len();
+            let moves = moves.into_iter().map(|(at, what, which)| (at % fields, what, which));
+            (sheet(&definitions, &words), moves.collect())
+        },
+    )
+}
+
+/// What a page says once somebody has done all that in it.
+struct Said {
+    json: String,
+    body: String,
+    problems: Vec<(String, String)>,
+    moves: String,
+}
+
+async fn filled(page: &Page, html: &str, moves: &Json) -> Said {
+    let script = format!(
+        "document.body.setHTMLUnsafe({});
+         const form = document.querySelector('notch-form');
+         form.addEventListener('submit', (event) => event.preventDefault()); // Enter sends
+         for (let turns = 0; turns < 50 && !form.matches(':state(ready)'); turns++) await new Promise((done) => setTimeout(done));
+         for (const [at, what, text] of {moves}) {{
+           const element = document.getElementById(`f${{at}}`);
+           element.focus();
+           const target = element.shadowRoot.activeElement ?? element;
+           if (what === 'key') target.dispatchEvent(new KeyboardEvent('keydown', {{ key: text, bubbles: true, composed: true, cancelable: true }}));
+           else if (target.localName === 'input' && !target.readOnly) {{
+             target.value = text;
+             target.dispatchEvent(new InputEvent('input', {{ bubbles: true, composed: true }}));
+           }}
+         }}
+         document.activeElement?.blur();
+         await new Promise((done) => setTimeout(done));
+         const {{ json, moves, problems }} = form;
+         return [json, new URLSearchParams(new FormData(form.form)).toString(), problems.map(({{ name, text }}) => [name, text]), moves];",
+        json!(html)
+    );
+    let said = page.run(&script).await;
+    let text = |at: usize| said[at].as_str().expect("a text").to_owned();
+    let problems = serde_json::from_value(said[2].clone()).expect("names and texts");
+    Said { json: text(0), body: text(1), problems, moves: text(3) }
+}
+
+/// The form, filled in by the same moves, which have to go as they went in the page.
+fn replayed(mut form: Form, moves: &str, sheet: &str) -> Form {
+    let read = Moves::read(moves, &form).unwrap_or_else(|wrong| panic!("{wrong:?}\n{moves}"));
+    read.run(&mut form, |_, step| match step {
+        Step::Moved(_) => {}
+        Step::Expected(one) => assert!(one.is_met(), "{one}\n{moves}\n{sheet}"),
+    });
+    form
+}
+
+/// What the command says of these lines.
+fn accepts(sheet: &str, lines: &[&str], at: usize) -> Vec<bool> {
+    let folder = std::path::Path::new(env!("CARGO_TARGET_TMPDIR"));
+    let [path, data] = ["json", "txt"].map(|ending| folder.join(format!("agree-{at}.{ending}")));
+    std::fs::write(&path, sheet).expect("a sheet");
+    std::fs::write(&data, lines.join("\n") + "\n").expect("lines");
+    let run =
+        Command::new(env!("CARGO_BIN_EXE_pin-notch")).arg("accept").args([&path, &data]).output();
+    let told = String::from_utf8_lossy(&run.expect("it runs").stdout).into_owned();
+    let said =
+        |number: usize| told.lines().any(|line| line.starts_with(&format!("{number} accepted")));
+    (1..=lines.len()).map(said).collect()
+}
+
+#[test]
+fn the_page_and_all_who_receive_it_say_the_same() {
+    with_page(async |page| {
+        let html = "<!doctype html><html lang=en><title>Any</title><script type=module src=/pin-notch-form.js></script><body>";
+        let (server, url) = serve(html).await;
+        page.client.goto(&url).await.expect("the page");
+        page.run("await (await import('/pin-notch-form.js')).ready").await;
+        let today = page.get("new Date(Date.now() - new Date().getTimezoneOffset() * 60000).toISOString().slice(0, 10)").await;
+        let mut runner = TestRunner::deterministic();
+        let cases: Vec<Case> =
+            (0..SHEETS).map(|_| case().new_tree(&mut runner).expect("a case").current()).collect();
+        let [mut sound, mut right, mut unread, mut by_schema] = [0; 4];
+        for (at, (text, moves)) in cases.into_iter().enumerate() {
+            let Some(sheet) = read(&text, &today) else { continue };
+            sound += 1;
+            let drawn = sheet.page(&sheet.form(), &Drawn::default());
+            let main = drawn.split_once("<main>").and_then(|(_, rest)| rest.split_once("</main>"));
+            let said = filled(&page, main.expect("the page's main").0, &json!(moves)).await;
+            // The page and `trace`.
+            let mut form = replayed(sheet.form(), &said.moves, &text);
+            // The page and the form itself.
+            assert_eq!(said.json, form.to_json(), "{}\n{text}", said.moves);
+            // A script's URLSearchParams leaves line breaks as they are.
+            let sent = form.urlencoded().replace("%0D%0A", "%0A");
+            assert_eq!(said.body, sent, "{}\n{text}", said.moves);
+            let problems = form.problems().into_iter();
+            let problems: Vec<_> =
+                problems.map(|one| (one.name, one.invalid.to_string())).collect();
+            assert_eq!(said.problems, problems, "{}\n{text}", said.moves);
+            let sent = form.submit();
+            assert_eq!(sent.is_ok(), said.problems.is_empty());
+            // Whoever receives it. What is typed and cannot be read is not sent, so only the page knows of it.
+            let drafts = form.fields().any(|field| field.control.is_drafting());
+            if drafts {
+                unread += 1;
+                continue;
+            }
+            let received = sheet.form().read(said.body.as_bytes());
+            let as_json = sheet.form().read_json(said.json.as_bytes());
+            assert_eq!(sent.is_ok(), received.is_ok(), "{} {received:?}\n{text}", said.body);
+            assert_eq!(received.is_ok(), as_json.is_ok(), "{} {as_json:?}\n{text}", said.json);
+            if let (Ok(sent), Ok(received), Ok(as_json)) = (&sent, &received, &as_json) {
+                assert_eq!(received, as_json, "{text}");
+                assert_eq!(sent, received, "{text}");
+                right += 1;
+            }
+            let lines = [said.body.as_str(), said.json.as_str()];
+            // An empty line is nothing that was received.
+            if !said.body.is_empty() {
+                let told = accepts(&text, &lines, at);
+                assert_eq!(told, [received.is_ok(); 2], "{lines:?}\n{text}");
+            }
+            let (schema, lost) = sheet.to_schema();
+            if lost.iter().all(|loss| !loss.accepts) {
+                by_schema += 1;
+                let schema: Json = serde_json::from_str(&schema).expect("JSON");
+                let options = jsonschema::options().should_validate_formats(true).build(&schema);
+                let document: Json = serde_json::from_str(&said.json).expect("JSON");
+                assert_eq!(
+                    options.expect("a schema").is_valid(&document),
+                    as_json.is_ok(),
+                    "{document}\n{schema}\n{text}"
+                );
+            }
+        }
+        println!(
+            "of {sound} sheets {right} were right in the end, {by_schema} said by a schema, {unread} with a draft"
+        );
+        assert!(
+            sound > SHEETS / 2 && right > SHEETS / 4 && by_schema > SHEETS / 10,
+            "{sound} {right} {by_schema}"
+        );
+        server.abort();
+    });
+}
