@@ -395,9 +395,9 @@ impl Select {
     /// Why the choice is not acceptable; empty when it is. What counts is what would be sent. What is pending
     /// while the list is on its way is given the benefit of the doubt.
     pub fn validity(&self) -> Vec<Invalid> {
-        let sent = self.value();
-        let is_empty = shared_value(self.definition.multiple, sent.clone()).is_empty();
-        self.conditions.validity(is_empty, self.against(&sent))
+        // Of one, the option without a value is none.
+        let sent = shared_value(self.definition.multiple, self.value());
+        self.conditions.validity(sent.is_empty(), self.against(sent.texts()))
     }
 
     /// Whether it has an option to choose whose value is an empty text.
@@ -408,11 +408,7 @@ impl Select {
     fn against(&self, chosen: &[String]) -> Vec<Invalid> {
         let mut wrong = twice(chosen);
         if *self.listing() == Listing::Loaded {
-            // Of one, the option without a value is none.
-            let is_none = |value: &String| !self.definition.multiple && value.is_empty();
-            let closed = |value: &&String| {
-                !is_none(value) && self.list.find(value).is_none_or(|one| one.disabled)
-            };
+            let closed = |value: &&String| self.list.find(value).is_none_or(|one| one.disabled);
             if let Some(value) = chosen.iter().find(closed) {
                 wrong.push(BadInput::NotOffered(value.clone()).into());
             }
