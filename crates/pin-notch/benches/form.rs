@@ -4,7 +4,7 @@
 #![allow(missing_docs, reason = "criterion's macros write public items")]
 
 use criterion::{BenchmarkId, Criterion, criterion_group, criterion_main};
-use pin_notch::{Form, Intent, Key, Slider, dec};
+use pin_notch::{Expression, Form, Intent, Key, Rule, Scope, Slider, dec};
 use std::hint::black_box;
 
 fn slider() -> Slider {
@@ -51,6 +51,43 @@ fn turn(c: &mut Criterion) {
     group.finish();
 }
 
+/// A form of so many fields, with a rule and a link for each five, up to 200 of both.
+fn with_rules(fields: usize) -> Form {
+    let mut form = Form::new();
+    for at in 0..fields {
+        form = form.with(&format!("hive-{at}"), "Hive", slider()).expect("a name of its own");
+    }
+    let scope = Scope::of(&form);
+    for at in (0..fields - 4).step_by(5) {
+        let condition = format!("hive-{at} + hive-{} < 70", at + 1);
+        let holds = Expression::condition(&condition, &scope).expect("a condition");
+        form.add_rule(Rule::new(holds, "Too heavy.")).expect("its fields are there");
+        let (one, other) = (format!("hive-{}", at + 2), format!("hive-{}", at + 3));
+        form.add_link(&one, &other, None, false).expect("both are there");
+    }
+    form
+}
+
+/// A key and what a page asks the form then: what followed, what the rules over it say, whether it is dirty.
+fn rules(c: &mut Criterion) {
+    let mut group = c.benchmark_group("a key, there and back, with its rules");
+    for (fields, what) in
+        [(10, "baseline: in a form of 10"), (1000, "in one of 1,000 with 200 rules and links")]
+    {
+        let mut form = with_rules(fields);
+        let name = format!("hive-{}", fields / 2);
+        group.bench_function(what, |b| {
+            b.iter(|| {
+                let _ = black_box(form.handle(&name, Intent::Key(Key::Right)));
+                let judged = form.judged(&[&name]).len();
+                let _ = black_box(form.handle(&name, Intent::Key(Key::Left)));
+                (judged, form.field(&name).map(pin_notch::Field::is_dirty))
+            });
+        });
+    }
+    group.finish();
+}
+
 fn reading(c: &mut Criterion) {
     let form = form(10_000);
     let body: String =
@@ -77,5 +114,5 @@ fn reading(c: &mut Criterion) {
     group.finish();
 }
 
-criterion_group!(benches, turn, reading);
+criterion_group!(benches, turn, rules, reading);
 criterion_main!(benches);

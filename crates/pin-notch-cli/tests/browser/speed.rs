@@ -1,8 +1,49 @@
 //! What the elements cost beside the browser's own, measured in one page in one run and printed as ratios.
 //! Times are told, not tested: `cargo test -p pin-notch-cli --test browser speed -- --nocapture`.
 
+use crate::form::serve;
 use crate::support::{Page, with_page};
 use serde_json::json;
+
+#[test]
+fn the_cost_of_a_key_in_a_large_form_is_told() {
+    with_page(async |page| {
+        let html = "<!doctype html><html lang=en><title>Many</title><script type=module src=/pin-notch-form.js></script><body>";
+        let (server, url) = serve(html).await;
+        page.client.goto(&url).await.expect("the page");
+        page.run("await (await import('/pin-notch-form.js')).ready").await;
+        // Both forms in turn, so that whatever else the machine does weighs on both alike.
+        let times = page
+            .run(
+                "const html = (fields) => `<notch-form><form>` + Array.from({ length: fields }, (_, at) =>
+                   `<notch-slider id=h${at} name=h${at} max=40 value=20></notch-slider>` + (at % 5 ? '' :
+                   `<notch-rule hidden holds='h${at} + h${at + 1} < 70'>No.</notch-rule><notch-link hidden from=h${at + 2} to=h${at + 3}></notch-link>`)
+                 ).join('') + `</form></notch-form>`;
+                 const key = (of, at) => of.dispatchEvent(new KeyboardEvent('keydown', { key: at % 2 ? 'ArrowLeft' : 'ArrowRight', bubbles: true, composed: true, cancelable: true }));
+                 document.body.innerHTML = `<div></div><div></div>`;
+                 const forms = [10, 1000].map((fields, at) => { document.body.children[at].innerHTML = html(fields); return document.body.children[at].firstChild; });
+                 await new Promise((done) => setTimeout(done, 500));
+                 const sliders = forms.map((form) => form.querySelectorAll('notch-slider')).map((all) => all[all.length / 2]);
+                 const times = [[], []];
+                 for (let round = 0; round < 60; round++) for (const at of [0, 1]) {
+                   sliders[at].focus();
+                   const start = performance.now();
+                   for (let n = 0; n < 50; n++) key(sliders[at], n);
+                   times[at].push((performance.now() - start) / 50);
+                 }
+                 return [...times.map((all) => all.sort((a, b) => a - b)[30]), forms.every((form) => form.touched)];",
+            )
+            .await;
+        assert_eq!(times[2], true, "the keys did something");
+        let [small, large] = [0, 1].map(|at| times[at].as_f64().expect("a time"));
+        println!(
+            "a key in a form of 10 fields: {:.0} µs; in one of 1,000 with 200 rules and 200 links {:.2} times that",
+            small * 1000.0,
+            large / small
+        );
+        server.abort();
+    });
+}
 
 #[test]
 fn the_cost_beside_the_browsers_own_controls_is_told() {
