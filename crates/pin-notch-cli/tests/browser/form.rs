@@ -412,6 +412,37 @@ fn a_form_may_change_while_somebody_fills_it_in() {
 }
 
 #[test]
+fn what_a_native_control_cannot_hold_stays_as_it_was_typed() {
+    with_form(async |page| {
+        page.run("f.form.insertAdjacentHTML('beforeend', '<label>Half <input type=number name=half step=0.5 min=1></label><label>Mail <input type=email name=mail></label><label>Word <input type=password name=word></label><fieldset disabled><input name=off value=x></fieldset>'); await new Promise((done) => setTimeout(done, 50))").await;
+        page.focus("[name=half]").await;
+        page.write("2.7").await;
+        page.focus("[name=mail]").await;
+        page.write("nobody").await;
+        page.focus("[name=word]").await;
+        page.write("secret").await;
+        page.run("send.click()").await;
+        assert_eq!(page.value("[name=half]").await, "2.7");
+        let told = listed(&page, "problems").await;
+        assert!(
+            told.starts_with("Half: ") && told.contains("2.5 and 3") && told.contains(" / Mail: "),
+            "{told}"
+        );
+        assert_eq!(page.get("'off' in f.values").await, "false", "what is disabled is not sent");
+        page.until("sessionStorage.length").await;
+        let kept = page.get("Object.values(sessionStorage).join()").await;
+        assert!(kept.contains("nobody") && !kept.contains("secret"), "{kept}");
+        // Mended.
+        page.run("for (const [name, text] of [['half', '2.5'], ['mail', 'ada@apiary.example']]) { const one = f.form.elements[name]; one.value = text; for (const type of ['input', 'change']) one.dispatchEvent(new Event(type, { bubbles: true })); }").await;
+        assert_eq!(listed(&page, "problems").await, "");
+        assert_eq!(
+            page.get("[f.values.half, f.values.mail, f.checkValidity()]").await,
+            r#"[2.5,"ada@apiary.example",true]"#
+        );
+    });
+}
+
+#[test]
 fn without_script_the_form_is_sent_all_the_same() {
     with_form(async |page| {
         let url = page.client.current_url().await.expect("a page");

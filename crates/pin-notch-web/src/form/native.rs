@@ -3,7 +3,7 @@
 use super::State;
 use super::described::Options;
 use crate::ports::{Operations, records};
-use pin_notch::{Control, ControlKind, Turn, Value};
+use pin_notch::{Control, ControlKind, Intent, Turn, Value};
 use pin_notch_html::{control_of, definition_from};
 
 /// A native control as the page describes it.
@@ -52,15 +52,22 @@ impl Described {
             // Free text: a choice among options that never come, each of which is given the benefit of the doubt.
             select.set_loading();
         }
-        hold(&mut control, &self.values);
+        hold(&mut control, &self.values, true);
         control
     }
 }
 
-/// Has a control hold what stands in the native one, as far as it can.
-fn hold(control: &mut Control, texts: &[String]) -> bool {
-    let read = control.read(texts);
-    read.is_ok_and(|value| control.set_nearest(value).is_ok())
+/// Has a control hold what stands in the native one. A number that it cannot hold stays what is typed, as it does there.
+fn hold(control: &mut Control, texts: &[String], is_settled: bool) {
+    if let Control::Stepper(_) = control {
+        let text = texts.first().map_or("", String::as_str);
+        let _ = control.handle(Intent::Type(text));
+        if is_settled && control.validity().is_empty() {
+            let _ = control.handle(Intent::Settle);
+        }
+    } else if let Ok(value) = control.read(texts) {
+        let _ = control.set_nearest(value);
+    }
 }
 
 impl State {
@@ -71,7 +78,7 @@ impl State {
         let Some(control) = self.form.control(name) else { return };
         let mut control = control.clone();
         let before = control.value();
-        hold(&mut control, &record[2..]);
+        hold(&mut control, &record[2..], is_settled);
         let value: Value = control.value();
         let moved = value != before;
         let turn = Turn::typed(value, moved, is_settled);

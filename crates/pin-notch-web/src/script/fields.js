@@ -6,11 +6,8 @@ import { record } from "./records.js";
 
 // What has no value that a person enters.
 const OTHERS = ["submit", "button", "image", "reset", "file", "output", "fieldset", "object"];
-const KNOWN = ["number", "range", "checkbox", "radio", "select-one", "select-multiple", "date", "month", "week", "time", "datetime-local"];
-const ATTRIBUTES = ["min", "max", "step", "value", "checked"];
-
-// Whether any text can be entered.
-export const isFree = (element) => !KNOWN.includes(element.type);
+// Native controls that do not count by the form's conditions, and are disabled for that.
+export const uncounted = new WeakSet();
 
 // The texts that these native controls of one name hold.
 export function textsOf(elements) {
@@ -68,7 +65,10 @@ export function described(root, form) {
 
 function native(elements) {
   const [one] = elements, records = [];
-  for (const name of ATTRIBUTES) if (one.hasAttribute(name)) records.push(record("a", name, one.getAttribute(name)));
+  // What else a day or a text has to be, the browser says.
+  const known = ["number", "range"].includes(one.type) ? ["min", "max", "step"] : [];
+  for (const name of ["value", "checked", ...known]) if (one.hasAttribute(name)) records.push(record("a", name, one.getAttribute(name)));
+  if (one.matches(":disabled") && !uncounted.has(one)) records.push(record("a", "disabled", ""));
   if (elements.some(({ required }) => required)) records.push(record("a", "required", ""));
   if (one.readOnly) records.push(record("a", "readonly", ""));
   const options = one.localName === "select" ? [...one.options] : one.type === "radio" ? elements : [];

@@ -4,7 +4,7 @@
 import { CHECKED, TAGS } from "./elements.js";
 import { languageOf } from "./around.js";
 import { Kept } from "./kept.js";
-import { described, isFree, textsOf } from "./fields.js";
+import { described, textsOf, uncounted } from "./fields.js";
 import { FIELD, RECORD, record, unescaped } from "./records.js";
 import { ports } from "./ports.js";
 import { send } from "./send.js";
@@ -13,6 +13,9 @@ import { world } from "./world.js";
 // What makes machines, once it is there.
 let first;
 const waiting = new Set();
+// The forms of the page. What is to be kept of them is, whatever becomes of the page.
+const living = new Set();
+globalThis.addEventListener?.("pagehide", () => { for (const form of living) form.save(); });
 
 // The module is there, and the elements have come to life.
 export function arriveForms(machine) {
@@ -26,11 +29,13 @@ const records = (text) => text === "" ? [] : text.split(RECORD).map((one) => one
 // A change of these may make it another form. (`value` and the like are for the controls themselves.)
 const WATCHED = {
   subtree: true, childList: true, characterData: true,
-  attributeFilter: ["name", "id", "type", "min", "max", "step", "required", "for", "data-only-if", "data-text", "holds", "field", "warns", "from", "to", "from-range", "to-range", "one-way"],
+  attributeFilter: ["disabled", "name", "id", "type", "min", "max", "step", "required", "for", "data-only-if", "data-text", "holds", "field", "warns", "from", "to", "from-range", "to-range", "one-way"],
 };
 // What the form writes into the page itself, or an element has inside.
 const BOXES = "[data-problems], [data-warnings], [data-status], [data-problem]";
 const OWN = `output, ${BOXES}, ${TAGS}`;
+const PARTS = `input, select, textarea, option, label, legend, fieldset, notch-rule, notch-link, output, [data-only-if], ${TAGS}`;
+const NAMING = "label, legend, select, notch-rule";
 const TYPED = "input:not([type=checkbox], [type=radio], [type=range], [type=button], [type=submit], [type=reset]), textarea";
 
 class NotchForm extends (globalThis.HTMLElement ?? class {}) {
@@ -52,8 +57,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     const concerns = ({ type, target, addedNodes, removedNodes }) => {
       const element = target.nodeType === Node.ELEMENT_NODE ? target : target.parentElement;
       if (type === "attributes") return !element.parentElement.closest(OWN);
-      const moved = [...addedNodes, ...removedNodes];
-      return !element?.closest(OWN) && !(moved.length > 0 && moved.every(isOwn));
+      if (!element || element.closest(OWN)) return false;
+      const isPart = (node) => !isOwn(node) && (node.matches?.(PARTS) || node.querySelector?.(PARTS));
+      return element.closest(NAMING) || [...addedNodes, ...removedNodes].some(isPart);
     };
     if (changes.some(concerns)) this.#define();
   });
@@ -65,8 +71,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   }
   disconnectedCallback() {
     waiting.delete(this);
+    living.delete(this);
     this.#observer.disconnect();
-    this.#kept.save();
+    this.save();
     for (const { elements } of this.#fields.values()) for (const element of elements) this.#disown(element);
     this.#fields.clear();
   }
@@ -74,6 +81,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // The machine is there.
   arrive() {
     const isNew = !this.#machine;
+    living.add(this);
     this.#machine ??= first.make();
     this.#form = this.querySelector("form");
     this.#define();
@@ -147,7 +155,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     on("submit", (event) => this.#check(event), true);
     on("submit", (event) => { if (event.target === this.#form && !event.defaultPrevented) this.#go(event); });
     on("keydown", (event) => {
-      if (!(event.ctrlKey || event.metaKey) || event.altKey || event.composedPath()[0].matches(TYPED)) return;
+      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+      const [target] = event.composedPath();
+      if (target.matches(TYPED) || target.isContentEditable) return;
       const key = event.key.toLowerCase();
       const isRedo = key === "y" || (key === "z" && event.shiftKey);
       if (key !== "z" && key !== "y") return;
@@ -158,7 +168,6 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       const done = { "--undo": () => this.undo(), "--redo": () => this.redo(), "--clear": () => this.clear() };
       done[command]?.();
     });
-    addEventListener("pagehide", () => this.#kept.save());
   }
 
   // Nothing is sent that is not right, nor twice.
@@ -229,7 +238,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // Whether it can be sent; what is wrong is shown.
   checkValidity() {
     let isRight = this.#tell("send") === "1";
-    const wrong = [...this.#fields].filter(([, { elements, isNative }]) => isNative && isFree(elements[0]) && !elements[0].validity.valid && !elements[0].validity.customError && !elements[0].validity.valueMissing);
+    // What the browser knows of its own controls and the machine does not.
+    const isWrong = ({ type, validity }) => type !== "number" && !validity.valid && !validity.customError && !validity.valueMissing;
+    const wrong = [...this.#fields].filter(([, { elements, isNative }]) => isNative && isWrong(elements[0]));
     if (wrong.length > 0) {
       this.#tell("refuse", wrong.map(([name, { elements }]) => record(name, elements[0].validationMessage)).join(RECORD));
       isRight = false;
@@ -247,8 +258,13 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   clear() { this.#tell("clear"); this.#kept.saveSoon(); }
   // Everything as at the start; it cannot be undone.
   reset() { this.#form?.reset(); }
-  // What to keep of it.
-  kept() { return { draft: this.#tell("draft"), moves: this.#tell("recorded") }; }
+  save() { this.#kept.save(); }
+  // What to keep of it: never a password.
+  kept() {
+    const isSecret = (one) => this.#fields.get(unescaped(one.split(FIELD)[0]))?.elements[0].type === "password";
+    const draft = this.#tell("draft").split(RECORD).filter((one) => !isSecret(one)).join(RECORD);
+    return { draft, moves: this.#tell("recorded") };
+  }
 
   // What the machine can do to the page.
   #ports = {
@@ -273,8 +289,10 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     count: (name, on) => {
       const { elements, isNative } = this.#fields.get(name);
       for (const element of elements) {
-        if (isNative) element.disabled = !on;
-        else ports.get(element).tell("count", "", "", Number(on));
+        if (isNative) {
+          uncounted[on ? "delete" : "add"](element);
+          if (element.disabled === Boolean(on)) element.disabled = !on;
+        } else ports.get(element).tell("count", "", "", Number(on));
       }
     },
     show: (at, on) => {
