@@ -139,7 +139,7 @@ fn intent(text: &str) -> Result<Written, String> {
         let text = rest.trim_matches('"').to_owned();
         return match (word, text.parse()) {
             ("pick", Ok(day)) => Ok(Written::Day("pick", day)),
-            ("pick" | "remove" | "find", _) if text.is_empty() => Err(format!("{word} what?")),
+            ("pick" | "remove" | "find", _) if rest.is_empty() => Err(format!("{word} what?")),
             _ => Ok(Written::Text(word, text)),
         };
     }
