@@ -55,6 +55,12 @@ fn a_native_control_inside_sends_the_same_without_script() {
         native(Switch::builder().checked(true).value("fed").build().unwrap().into()),
         "<input type=\"checkbox\" name=\"it\" aria-label=\"it\" checked value=\"fed\">"
     );
+    // In neither state it sends nothing, whatever it starts with; all else is as it was said.
+    let mixed = Checkbox::builder().checked(true).indeterminate(true).required(true).value("fed");
+    assert_eq!(
+        native(mixed.build().unwrap().into()),
+        "<input type=\"checkbox\" name=\"it\" aria-label=\"it\" required value=\"fed\">"
+    );
     let acids =
         [Choice::new("oa", "Oxalic & co").in_group("Acids"), Choice::new("bb", "Break").disabled()];
     assert_eq!(
