@@ -460,6 +460,11 @@ fn what_a_sheet_cannot_say_of_a_schema_is_listed() {
             &["none of its properties has a control: hive: its listed numbers do not lie evenly"],
         ),
         (
+            r#"{"type":"array","items":{"type":"integer","minimum":0,"maximum":9}}"#,
+            "",
+            &["none of its properties has a control: hive: a list of such things has no control"],
+        ),
+        (
             r#"{"enum":["a",1]}"#,
             "",
             &["none of its properties has a control: hive: it is not of one type"],

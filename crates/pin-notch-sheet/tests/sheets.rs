@@ -726,3 +726,25 @@ fn a_given_value_is_followed_before_one_that_is_not() {
     assert_eq!(held(free.clone() + &link("a", "b")), "a=50&b=50&c=7");
     assert_eq!(held(free + &link("a", "b") + &link("c", "b")), "a=50&b=7&c=7");
 }
+
+#[test]
+fn a_span_is_pointed_at_by_value() {
+    let (sheet, _) = read(&field("span-slider", "max = 40\nvalue = [10, 30]\n"), Format::Toml);
+    let moves = "a: press 16\n> grab, input 16 to 30\na: move 17\na: release\na = 17 to 30\n";
+    let mut form = sheet.form();
+    let moves = pin_notch_sheet::Moves::read(moves, &form).unwrap();
+    moves.run(&mut form, |_, step| {
+        if let pin_notch_sheet::Step::Expected(one) = step {
+            assert!(one.is_met(), "{one}");
+        }
+    });
+}
+
+#[test]
+fn what_is_missing_from_an_expression_is_missed_at_its_place() {
+    let text = field("slider", "[[rule]]\nmessage = 'No.'\nholds = 'a > '\n");
+    let (_, found) = read(&text, Format::Toml);
+    let [one] = found.as_slice() else { panic!("{found:?}") };
+    let end = text.rfind("'").expect("the end of the rule");
+    assert!(one.span.start > end - 3 && one.span.end <= end, "{one:?} {end}");
+}
