@@ -1,8 +1,8 @@
 //! Fields that count only under a condition: entered, sent, read and taken back.
 
 use pin_notch::{
-    Checkbox, CheckboxGroup, Expression, Form, FormError, Intent, Scope, Select, Stepper, Switch,
-    Value, dec,
+    Checkbox, CheckboxGroup, Expression, Form, FormError, Intent, Rule, Scope, Select, Stepper,
+    Switch, Value, dec,
 };
 use pin_notch_any::reached;
 use proptest::prelude::*;
@@ -202,4 +202,50 @@ fn a_form_with_conditions_keeps_its_word() {
         prop_assert_eq!(counting(&form), "mites");
         Ok(sent.is_ok())
     });
+}
+
+/// One rule asked alone says what all rules say together, whatever its fields hold.
+#[test]
+fn a_rule_says_the_same_alone_as_with_all_others() {
+    let number = || Stepper::builder().min(0).max(99);
+    let plain = Form::new()
+        .with("mites", "Mites", number())
+        .and_then(|form| form.with("days", "Days", number()))
+        .and_then(|form| form.with("calm", "Calm", Switch::default()))
+        .expect("a form");
+    let scope = Scope::of(&plain);
+    let condition = |text| Expression::condition(text, &scope).expect("a condition");
+    let mut form = plain.clone();
+    form.add_rule(Rule::new(condition("mites < days"), "Too many.").at("days")).expect("a rule");
+    form.add_rule(Rule::new(condition("calm or mites < 50"), "Wild.").warning()).expect("a rule");
+    let mut seen = Vec::new();
+    for (name, intent) in [
+        ("mites", Intent::Choose(dec!(3))), // the days are empty, so neither yes nor no
+        ("days", Intent::Choose(dec!(2))),
+        ("days", Intent::Choose(dec!(9))),
+        ("mites", Intent::Choose(dec!(70))),
+        ("calm", Intent::Flip),
+        ("days", Intent::Type("x")), // a field that is wrong itself comes first
+    ] {
+        let _ = form.handle(name, intent).expect("it is there");
+        let judged = form.judged(&["mites", "days", "calm"]);
+        let alone = |warns: bool| -> Vec<String> {
+            let of_kind = judged.iter().filter(|one| one.warns == warns);
+            of_kind.filter_map(|one| Some(one.problem.as_ref()?.to_string())).collect()
+        };
+        let told = |all: Vec<pin_notch::Problem>| -> Vec<String> {
+            let rules = all.into_iter().filter(|one| one.invalid.state() == "customError");
+            rules.map(|one| one.to_string()).collect()
+        };
+        assert_eq!(alone(false), told(form.problems()), "{name}");
+        assert_eq!(alone(true), told(form.warnings()), "{name}");
+        assert!(judged.iter().all(|one| !one.is_due), "nobody has left anything");
+        seen.push(alone(false).len() * 10 + alone(true).len());
+    }
+    assert_eq!(seen, [0, 10, 0, 11, 10, 0]);
+    form.leave("mites");
+    form.leave("days");
+    let due: Vec<bool> = form.judged(&["mites"]).iter().map(|one| one.is_due).collect();
+    assert_eq!(due, [true, false]);
+    assert!(form.judged(&["calm"]).len() == 1 && form.judged(&["nobody"]).is_empty());
 }
