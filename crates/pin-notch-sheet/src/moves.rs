@@ -182,14 +182,8 @@ fn carry_out(form: &mut Form, name: &str, attempt: &Move) -> Moved {
             Moved::event("cleared")
         }
         Move::Send => match form.submit() {
-            Ok(values) => {
-                let warnings = values.warnings().iter().map(|one| format!("; warning: {one}"));
-                Moved::event(format!("accepted{}", warnings.collect::<String>()))
-            }
-            Err(problems) => {
-                let all: Vec<String> = problems.0.iter().map(ToString::to_string).collect();
-                Moved::refused(all.join(" / "))
-            }
+            Ok(values) => Moved::event(values.accepted()),
+            Err(problems) => Moved::refused(problems.in_a_line()),
         },
         Move::Intents(intents) => {
             let mut done = Moved::default();

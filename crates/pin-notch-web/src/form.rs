@@ -5,6 +5,7 @@
 
 mod described;
 mod draft;
+mod message;
 pub(crate) mod moves;
 mod native;
 mod shown;
@@ -12,8 +13,9 @@ mod shown;
 use crate::ports::{Operations, Ports, records};
 use crate::{Machine, world};
 use described::Described;
+use message::Message;
 use moves::Recorded;
-use pin_notch::{AnyWorld, Control, Event, Expression, Form, Message, Sentence, Value};
+use pin_notch::{AnyWorld, Control, Event, Expression, Form, Message as Words, Sentence, Value};
 use shown::Shown;
 use std::cell::RefCell;
 use std::collections::HashMap;
@@ -96,40 +98,12 @@ impl FormMachine {
         });
     }
 
-    /// Tells it what else happened. What it answers depends on the word.
+    /// Tells it what else happened, or asks it something: see `form/message.rs`.
     pub fn tell(&self, ports: &Ports, word: &str, text: &str) -> String {
-        let mut answer = String::new();
-        match word {
-            "define" => {
-                let described = Described::read(text);
-                let language = described.language.clone();
-                let world = world::world(ports, &language);
-                self.change(ports, |state, all| {
-                    for note in state.define(all, described, world) {
-                        ports.note(&note);
-                    }
-                });
-            }
-            "native" => self.change(ports, |state, all| state.native(all, text)),
-            "leave" => self.change(ports, |state, all| state.leave(all, text)),
-            "undo" | "redo" => {
-                self.change(ports, |state, all| answer = state.again(all, word == "undo"));
-            }
-            "clear" => self.change(ports, |state, all| state.clear(all)),
-            "reset" => self.change(ports, |state, all| state.reset(all)),
-            "send" => self.change(ports, |state, all| answer = state.send(all)),
-            "refuse" => self.change(ports, |state, all| state.refuse(all, text)),
-            "bring-back" => self.change(ports, |state, all| state.bring_back(all, text)),
-            "draft" => answer = self.state.borrow().draft(),
-            "values" => answer = self.state.borrow().values(),
-            "problems" => answer = self.state.borrow().problems(false),
-            "warnings" => answer = self.state.borrow().problems(true),
-            "recorded" => answer = self.state.borrow().recorded.text(),
-            "go-on" => self.state.borrow_mut().recorded.go_on(text),
-            "moves" => answer = self.state.borrow().moves(),
-            "say" => answer = self.state.borrow().say(text),
-            _ => {}
-        }
+        let Some(message) = Message::read(word, text) else { return String::new() };
+        let mut all = Operations::default();
+        let answer = self.state.borrow_mut().told(&mut all, ports, message);
+        all.carry_out(ports);
         answer
     }
 }
@@ -145,6 +119,37 @@ impl FormMachine {
 }
 
 impl State {
+    /// Does what a message says, and gives the answer, if it has one.
+    fn told(&mut self, all: &mut Operations, ports: &Ports, message: Message) -> String {
+        match message {
+            Message::Define(text) => {
+                let described = Described::read(text);
+                let world = world::world(ports, &described.language);
+                for note in self.define(all, described, world) {
+                    all.add("note", &[&note]);
+                }
+            }
+            Message::Native(text) => self.native(all, text),
+            Message::Leave(name) => self.leave(all, name),
+            Message::Undo => return self.again(all, true),
+            Message::Redo => return self.again(all, false),
+            Message::Clear => self.clear(all),
+            Message::Reset => self.reset(all),
+            Message::Send => return self.send(all),
+            Message::Refuse(text) => self.refuse(all, text),
+            Message::BringBack(text) => self.bring_back(all, text),
+            Message::Draft => return self.draft(),
+            Message::Values => return self.values(),
+            Message::Problems => return self.problems(false),
+            Message::Warnings => return self.problems(true),
+            Message::Moves => return self.moves(),
+            Message::Recorded => return self.recorded.text(),
+            Message::GoOn(text) => self.recorded.go_on(text),
+            Message::Say(text) => return self.say(text),
+        }
+        String::new()
+    }
+
     /// Makes the form that the page describes, and gives what is wrong with the description.
     fn define(
         &mut self,
@@ -350,12 +355,12 @@ impl State {
     fn say(&self, text: &str) -> String {
         let (word, why) = text.split_once(' ').unwrap_or((text, ""));
         self.world.message(&match word {
-            "brought-back" => Message::BroughtBack,
-            "sending" => Message::Sending,
-            "sent" => Message::Sent,
-            "unreachable" => Message::Unreachable,
-            "to-mend" => Message::ToMend(why.parse().unwrap_or_default()),
-            _ => Message::NotTaken { why: why.to_owned() },
+            "brought-back" => Words::BroughtBack,
+            "sending" => Words::Sending,
+            "sent" => Words::Sent,
+            "unreachable" => Words::Unreachable,
+            "not-taken" => Words::NotTaken { why: why.to_owned() },
+            _ => return String::new(),
         })
     }
 }

@@ -89,14 +89,8 @@ impl Recorded {
 
     pub(super) fn sent(&mut self, sent: &Result<Values, Problems>) {
         let outcome = match sent {
-            Ok(values) => {
-                let warnings = values.warnings().iter().map(|one| format!("; warning: {one}"));
-                format!("accepted{}", warnings.collect::<String>())
-            }
-            Err(problems) => {
-                let all: Vec<String> = problems.0.iter().map(ToString::to_string).collect();
-                format!("refused: {}", all.join(" / "))
-            }
+            Ok(values) => values.accepted(),
+            Err(problems) => format!("refused: {}", problems.in_a_line()),
         };
         self.whole("send", &outcome);
     }

@@ -268,14 +268,13 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
 
   // What the machine can do to the page.
   #ports = {
-    isWatched: false,
     world: (language) => { try { return world(language || "en-u-nu-latn"); } catch { return world("en"); } },
-    note: (text) => console.warn(`<notch-form${this.id && ` id="${this.id}"`}>: ${text}`),
     apply: (operations) => {
       for (const [name, ...fields] of records(operations)) this.#do[name](...fields);
     },
   };
   #do = {
+    note: (text) => console.warn(`<notch-form${this.id && ` id="${this.id}"`}>: ${text}`),
     put: (name, checked, ...values) => {
       const { elements, isNative } = this.#fields.get(name);
       if (isNative) { putNatives(elements, values); return; }

@@ -122,6 +122,20 @@ impl Values {
         self.values.iter().map(|(name, value)| (name.as_str(), value))
     }
 
+    /// That they were accepted, and with which warnings, in one line, as moves tell it.
+    ///
+    /// ```
+    /// # use pin_notch::{Form, Switch};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let form = Form::new().with("feeder", "Feeder", Switch::default())?;
+    /// assert_eq!(form.read(b"")?.accepted(), "accepted");
+    /// # Ok(()) }
+    /// ```
+    pub fn accepted(&self) -> String {
+        let warnings = self.warnings().iter().map(|one| format!("; warning: {one}"));
+        format!("accepted{}", warnings.collect::<String>())
+    }
+
     /// Names that were received and ignored, because no enabled control has them: the beginning of each of
     /// the first [`MAX_REPORTED`].
     pub fn unknown(&self) -> &[String] {
@@ -199,6 +213,20 @@ impl fmt::Display for Problem {
 pub struct Problems(pub Vec<Problem>);
 
 impl Problems {
+    /// All of them in one line, as moves tell it.
+    ///
+    /// ```
+    /// use pin_notch::{Form, Rating};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let form = Form::new().with("temper", "Temper", Rating::builder().required(true))?;
+    /// let problems = form.read(b"").unwrap_err();
+    /// assert_eq!(problems.in_a_line(), "Temper: A value is required.");
+    /// # Ok(()) }
+    /// ```
+    pub fn in_a_line(&self) -> String {
+        self.0.iter().map(ToString::to_string).collect::<Vec<_>>().join(" / ")
+    }
+
     /// The name of the field to lead the person to: the first that has a problem.
     pub fn first(&self) -> Option<&str> {
         self.0.iter().map(|problem| problem.name.as_str()).find(|name| !name.is_empty())
