@@ -4,8 +4,8 @@ use super::native;
 use crate::message::choice;
 use crate::ports::records;
 use pin_notch::{
-    Choice, Control, Conversion, Decimal, Expression, ExpressionError, Form, Quoted, Rule, Scope,
-    Sentence, parse_number,
+    Control, Conversion, Decimal, Expression, ExpressionError, Form, Quoted, Rule, Scope, Sentence,
+    parse_number,
 };
 use std::collections::HashMap;
 
@@ -143,6 +143,3 @@ fn range(text: &str) -> Result<(Decimal, Decimal), String> {
     let end = |text: &str| parse_number(text.trim()).map_err(|error| error.to_string());
     Ok((end(low)?, end(high)?))
 }
-
-/// Options of a native control stand as those of an element do.
-pub(super) type Options = Vec<Choice>;

@@ -1,16 +1,15 @@
 //! The browser's own controls as fields of a form.
 
 use super::State;
-use super::described::Options;
 use crate::ports::{Operations, records};
-use pin_notch::{Control, ControlKind, Intent, Turn, Value};
+use pin_notch::{Choice, Control, ControlKind, Intent, Turn, Value};
 use pin_notch_html::{control_of, definition_from};
 
 /// A native control as the page describes it.
 pub(super) struct Described {
     kind: &'static str,
     pub attributes: Vec<(String, String)>,
-    pub options: Options,
+    pub options: Vec<Choice>,
     pub values: Vec<String>,
 }
 
