@@ -192,6 +192,7 @@ fn value_types(kind: ControlKind) -> &'static str {
         ControlKind::SpanSlider
         | ControlKind::CheckboxGroup
         | ControlKind::RadioGroup
+        | ControlKind::Text
         | ControlKind::ItemStepper
         | ControlKind::Select
         | ControlKind::DateSpan => "",

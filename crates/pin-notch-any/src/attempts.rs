@@ -118,6 +118,10 @@ fn fitting(kind: ControlKind) -> BoxedStrategy<Attempt> {
         ControlKind::CheckboxGroup => prop_oneof![4 => pick(), 1 => flip()].boxed(),
         ControlKind::RadioGroup => prop_oneof![2 => pick(), 2 => key(), 1 => step()].boxed(),
         ControlKind::ItemStepper => prop_oneof![2 => step(), 1 => key()].boxed(),
+        ControlKind::Text => {
+            let text = prop_oneof![3 => word(), 1 => "[a-f]{1,3}@[a-f]{0,2} ?", 1 => "[a-f]{0,9}(\r\n|\n)?"];
+            prop_oneof![4 => typed(text.boxed()), 1 => key()].boxed()
+        }
         ControlKind::Stepper => {
             prop_oneof![3 => typed(number()), 2 => step(), 1 => key(), 1 => choose()].boxed()
         }
@@ -126,7 +130,7 @@ fn fitting(kind: ControlKind) -> BoxedStrategy<Attempt> {
                 .prop_map(|(typed, at)| Intent::Find { typed: typed.chars().next().unwrap(), at });
             let remove = word().prop_map(Attempt::Remove);
             prop_oneof![
-                2 => list(), 3 => key(), 3 => pick(), 1 => plain(find), 1 => remove,
+                2 => list(), 3 => key(), 4 => pick(), 1 => plain(find), 1 => remove,
                 2 => typed("[a-f]?".boxed()),
             ]
             .boxed()

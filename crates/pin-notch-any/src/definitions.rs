@@ -44,6 +44,13 @@ pub(crate) fn pair(one: BoxedStrategy<String>, between: &'static str) -> BoxedSt
     (one.clone(), one).prop_map(move |(one, other)| format!("{one}{between}{other}")).boxed()
 }
 
+/// A regular expression; now and then none that a text field takes.
+fn pattern() -> BoxedStrategy<String> {
+    select(&["[a-f]*", "[a-c]{1,3}", ".+", "(?:a|b).*", r"\w\s?@?.*", "(?=a)a", "a("][..])
+        .prop_map(str::to_owned)
+        .boxed()
+}
+
 /// A text of an attribute of this kind.
 fn text(kind: AttributeKind) -> BoxedStrategy<String> {
     match kind {
@@ -128,6 +135,7 @@ pub fn options(kind: ControlKind) -> BoxedStrategy<Vec<Choice>> {
         | ControlKind::Checkbox
         | ControlKind::CheckboxGroup
         | ControlKind::RadioGroup
+        | ControlKind::Text
         | ControlKind::Stepper
         | ControlKind::ItemStepper
         | ControlKind::Select
@@ -149,6 +157,9 @@ pub fn options(kind: ControlKind) -> BoxedStrategy<Vec<Choice>> {
 pub fn said(kind: ControlKind) -> BoxedStrategy<Said> {
     let attribute =
         select(kind.attributes()).prop_flat_map(move |attribute| match attribute.kind {
+            _ if attribute.name == "pattern" => {
+                pattern().prop_map(|pattern| Said::Attribute("pattern", Some(pattern))).boxed()
+            }
             AttributeKind::Options => options(kind).prop_map(Said::Options).boxed(),
             of => prop_oneof![
                 4 => text(of).prop_map(Some),

@@ -115,6 +115,7 @@ pub fn check(control: &Control) {
             assert!(active <= 1 && (active == 1 || !free || view.semantics.disabled));
             assert!(view.radios.iter().filter(|radio| radio.chosen).count() <= 1);
         }
+        View::Text(view) => assert_eq!(view.semantics.multiline, view.rows > 1),
         View::Switch(_)
         | View::Checkbox(_)
         | View::Stepper(_)
@@ -140,6 +141,9 @@ pub fn check(control: &Control) {
         Control::Week(week) => is_allowed(week.notches(), week.value()),
         Control::Time(time) => is_allowed(time.notches(), time.value()),
         Control::DateTime(moment) => is_allowed(moment.notches(), moment.value()),
+        Control::Text(text) => {
+            text.is_multiline() || !text.value().unwrap_or_default().contains('\n')
+        }
         Control::Switch(_)
         | Control::Checkbox(_)
         | Control::CheckboxGroup(_)

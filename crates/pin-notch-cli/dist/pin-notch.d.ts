@@ -236,6 +236,36 @@ export interface NotchRadioGroup extends NotchElement {
   set orientation(value: "horizontal" | "vertical" | "" | null | undefined);
 }
 
+/** `<notch-text>`: Text of one line or several. */
+export interface NotchText extends NotchElement {
+  /** What kind of text it is: any, an e-mail address, a URL or a telephone number. */
+  get type(): "text" | "email" | "url" | "tel" | "";
+  set type(value: "text" | "email" | "url" | "tel" | "" | null | undefined);
+  /** How many lines are in sight; with more than one, the text may have several lines. */
+  get rows(): string;
+  set rows(value: number | string | null | undefined);
+  /** The fewest characters of a text that is not empty, counted in UTF-16 code units as HTML counts. */
+  get minlength(): string;
+  set minlength(value: number | string | null | undefined);
+  /** The most characters, counted alike. More can be typed, and are a problem of the field. */
+  get maxlength(): string;
+  set maxlength(value: number | string | null | undefined);
+  /** The regular expression that the whole of a text that is not empty has to match: HTML's `pattern`. */
+  get pattern(): string;
+  set pattern(value: string | null | undefined);
+  /** What a text is written like that matches the pattern, for whoever wrote another. */
+  get example(): string;
+  set example(value: string | null | undefined);
+  /** What stands in the field while it is empty. */
+  get placeholder(): string;
+  set placeholder(value: string | null | undefined);
+  /** What a browser may fill in: HTML's `autocomplete`. */
+  get autocomplete(): string;
+  set autocomplete(value: string | null | undefined);
+  /** The number of characters stands beside the field. */
+  counter: boolean;
+}
+
 /** `<notch-stepper>`: A number, typed or stepped. */
 export interface NotchStepper extends NotchElement {
   /** The smallest value. */
@@ -525,6 +555,7 @@ declare global {
     "notch-checkbox": NotchCheckbox;
     "notch-checkbox-group": NotchCheckboxGroup;
     "notch-radio-group": NotchRadioGroup;
+    "notch-text": NotchText;
     "notch-stepper": NotchStepper;
     "notch-item-stepper": NotchItemStepper;
     "notch-select": NotchSelect;

@@ -24,6 +24,7 @@ pub fn tag_of(kind: ControlKind) -> &'static str {
         ControlKind::Checkbox => "notch-checkbox",
         ControlKind::CheckboxGroup => "notch-checkbox-group",
         ControlKind::RadioGroup => "notch-radio-group",
+        ControlKind::Text => "notch-text",
         ControlKind::Stepper => "notch-stepper",
         ControlKind::ItemStepper => "notch-item-stepper",
         ControlKind::Select => "notch-select",
@@ -51,6 +52,7 @@ pub fn is_focusable(kind: ControlKind) -> bool {
         ControlKind::SpanSlider
         | ControlKind::CheckboxGroup
         | ControlKind::RadioGroup
+        | ControlKind::Text
         | ControlKind::Stepper
         | ControlKind::ItemStepper
         | ControlKind::Select

@@ -5,7 +5,7 @@
 
 use crate::attributes::{Looks, is_focusable, tag_of};
 use crate::face::Face;
-use crate::markup::escaped;
+use crate::markup::{escaped, push_lines};
 use pin_notch::{Choice, Control, ControlKind, Definition, Value, number_text};
 use std::fmt::Write;
 
@@ -40,7 +40,8 @@ pub fn style_of(kind: ControlKind) -> String {
         | ControlKind::RadioGroup => &[TOGGLES],
         ControlKind::Select => &[FIELD, LIST],
         ControlKind::Date | ControlKind::DateSpan => &[FIELD, CALENDAR],
-        ControlKind::Stepper
+        ControlKind::Text
+        | ControlKind::Stepper
         | ControlKind::ItemStepper
         | ControlKind::Month
         | ControlKind::Week
@@ -121,6 +122,7 @@ impl Native<'_> {
                 self.choices(html, "radio", &options);
                 datalist(html, &options);
             }
+            ControlKind::Text => self.text(html),
             ControlKind::Select | ControlKind::ItemStepper => self.select(html, &options),
             ControlKind::Slider => self.input(html, "range", first, &options),
             ControlKind::Rating | ControlKind::Stepper => {
@@ -157,6 +159,49 @@ impl Native<'_> {
         self.tie(html);
         html.push('>');
         datalist(html, options);
+    }
+
+    /// A field for text, of one line or several.
+    fn text(&self, html: &mut String) {
+        let of = |name| self.definition.attribute(name);
+        let rows = of("rows");
+        let tag = if rows.is_some() { "textarea" } else { "input" };
+        let _ = write!(html, "<{tag}");
+        put(html, "name", self.name);
+        put(html, "aria-label", self.label);
+        let (one_line, several) = (["type", "pattern"], ["rows"]);
+        let own = if rows.is_some() { several.as_slice() } else { one_line.as_slice() };
+        let shared = [
+            "minlength",
+            "maxlength",
+            "placeholder",
+            "autocomplete",
+            "required",
+            "disabled",
+            "readonly",
+        ];
+        for name in own.iter().chain(&shared) {
+            if let Some(value) = of(name) {
+                put(html, name, &value);
+            }
+        }
+        // HTML's own word for what a pattern asks for.
+        if let Some(example) = of("example") {
+            put(html, "title", &example);
+        }
+        let text = match self.looks.entered.as_str() {
+            "" => of("value").unwrap_or_default(),
+            entered => entered.to_owned(),
+        };
+        if rows.is_none() && !text.is_empty() {
+            put(html, "value", &text);
+        }
+        self.tie(html);
+        html.push('>');
+        if rows.is_some() {
+            push_lines(html, &text);
+            html.push_str("</textarea>");
+        }
     }
 
     /// Ties what was wrong with what was sent to the native control.

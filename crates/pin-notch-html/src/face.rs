@@ -220,6 +220,7 @@ fn about(view: &View, semantics: &Semantics, looks: &Looks, world: &AnyWorld) ->
         | View::SpanSlider(_)
         | View::CheckboxGroup(_)
         | View::RadioGroup(_)
+        | View::Text(_)
         | View::Stepper(_)
         | View::ItemStepper(_)
         | View::Date(_)
@@ -267,6 +268,10 @@ fn kind(view: &View) -> (&'static str, Vec<(&'static str, bool)>) {
             let chosen = view.radios.iter().any(|radio| radio.chosen);
             (stands, vec![("empty", !chosen)])
         }
+        View::Text(view) => {
+            let lines = if view.semantics.multiline { "text lines" } else { "text" };
+            (lines, vec![("empty", view.text.is_empty())])
+        }
         View::Stepper(view) => ("stepper", vec![("empty", view.text.is_empty())]),
         View::ItemStepper(_) => ("items", Vec::new()),
         View::Select(view) => ("select", vec![("open", view.open), ("empty", view.prompting)]),
@@ -293,6 +298,7 @@ fn body(to: &mut Markup, view: &View, semantics: &Semantics, told: &Told) {
         View::SpanSlider(view) => slider::span_body(to, view, told),
         View::CheckboxGroup(view) => checks::group_body(to, view, semantics, told),
         View::RadioGroup(view) => checks::radios_body(to, view, semantics, told),
+        View::Text(view) => field::text_body(to, view, semantics, told),
         View::Stepper(view) => field::stepper_body(to, view, semantics, told),
         View::ItemStepper(view) => field::items_body(to, view, semantics, told),
         View::Select(view) => select::body(to, view, semantics, told),

@@ -148,6 +148,8 @@ impl Markup {
     pub(crate) fn html_of(&self, at: usize) -> String {
         let mut html = String::new();
         let mut tags = Vec::new();
+        // What the field holds that is open, where it stands between its tags.
+        let mut held = None;
         // A start tag is open until something else than an attribute comes.
         let mut in_tag = false;
         for node in &self.nodes[at..] {
@@ -155,6 +157,9 @@ impl Markup {
             if in_tag && closes {
                 html.push('>');
                 in_tag = false;
+                if let Some(held) = held.take() {
+                    push_lines(&mut html, held);
+                }
             }
             match node {
                 Node::Open(tag, _) => {
@@ -162,6 +167,9 @@ impl Markup {
                     html.push_str(tag);
                     tags.push(*tag);
                     in_tag = true;
+                }
+                Node::Attribute("value", value) if tags.last() == Some(&"textarea") => {
+                    held = Some(&self.texts[value.clone()]);
                 }
                 Node::Attribute(name, value) => {
                     html.push(' ');
@@ -230,7 +238,7 @@ impl Markup {
     /// What the field with this end of a span holds; of a control with one field, the end is "".
     pub fn field_text(&self, end: &str) -> Option<&str> {
         let is_it = |at: &usize| {
-            matches!(self.node(*at), Node::Open("input", _))
+            matches!(self.node(*at), Node::Open("input" | "textarea", _))
                 && self.attribute(*at, "data-end").unwrap_or_default() == end
         };
         let field = (0..self.nodes.len()).find(is_it)?;
@@ -258,6 +266,14 @@ impl Markup {
         }
         None
     }
+}
+
+/// Writes the text that a `<textarea>` holds: of two line feeds at its beginning, HTML takes the first away.
+pub(crate) fn push_lines(html: &mut String, text: &str) {
+    if text.starts_with('\n') {
+        html.push('\n');
+    }
+    html.push_str(&escaped(text));
 }
 
 /// `text` so that it means itself in HTML, as content and inside a quoted attribute.

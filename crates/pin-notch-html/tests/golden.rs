@@ -28,6 +28,17 @@ fn filled(kind: ControlKind) -> (&'static [(&'static str, &'static str)], Vec<In
         ControlKind::Checkbox => (&[("value", "seen"), ("required", "")], vec![]),
         ControlKind::CheckboxGroup => (&[("value", "oa"), ("all", "All"), ("least", "2")], vec![]),
         ControlKind::RadioGroup => (&[("value", "fa")], vec![]),
+        ControlKind::Text => (
+            &[
+                ("rows", "3"),
+                ("minlength", "5"),
+                ("maxlength", "80"),
+                ("counter", ""),
+                ("value", "calm"),
+                ("placeholder", "What you saw"),
+            ],
+            vec![Intent::Type("calm,\n<no queen>")],
+        ),
         ControlKind::Stepper => (
             &[("min", "0"), ("max", "300"), ("value", "12"), ("unit", "mites")],
             vec![Intent::Type("1x")],
@@ -69,6 +80,7 @@ fn options(kind: ControlKind) -> Vec<Choice> {
         | ControlKind::Rating
         | ControlKind::Switch
         | ControlKind::Checkbox
+        | ControlKind::Text
         | ControlKind::Stepper
         | ControlKind::Month
         | ControlKind::Week

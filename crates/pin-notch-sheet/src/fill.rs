@@ -1,7 +1,7 @@
 //! A form with values that somebody gave, as far as they fit.
 
 use crate::sheet::{FieldSheet, Sheet};
-use pin_notch::{Form, Value};
+use pin_notch::{ControlKind, Form, Value, joined_list};
 use serde_json::value::RawValue;
 use std::collections::{HashMap, HashSet};
 
@@ -100,7 +100,11 @@ fn from_body(shape: &Form, body: &[u8]) -> Given {
 
 /// Has the field start with this value, so that its element holds it from the first moment.
 fn hold(field: &mut FieldSheet, value: &Value) {
-    let text = value.attribute_text();
+    // A select's attribute is a list, also where only one is chosen.
+    let text = match field.definition.kind() {
+        ControlKind::Select => joined_list(&value.entries()),
+        _ => value.attribute_text(),
+    };
     let own = ["checked", "indeterminate", "value"];
     let starts = match value {
         Value::On(on) => [on.then_some(""), None, None],

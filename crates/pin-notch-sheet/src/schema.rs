@@ -6,6 +6,7 @@
 mod back;
 mod claims;
 mod sound;
+mod written;
 
 pub use back::from_schema;
 
@@ -256,10 +257,12 @@ impl Writer<'_> {
 
     /// Words of the sheet that a schema has none for.
     fn words_lost(&mut self) {
-        let carried =
-            ["min", "max", "step", "value", "required", "checked", "multiple", "least", "most"];
+        let carried = [
+            "min", "max", "step", "value", "required", "checked", "multiple", "least", "most",
+            "example",
+        ];
         for (word, _) in self.defined.definition.attributes() {
-            if !carried.contains(&word) {
+            if !carried.contains(&word) && !written::TEXT_WORDS.contains(&word) {
                 self.lose(format!("the word {word}"), false);
             }
         }
@@ -282,6 +285,7 @@ impl Writer<'_> {
             | ControlKind::SpanSlider
             | ControlKind::Switch
             | ControlKind::Checkbox
+            | ControlKind::Text
             | ControlKind::Stepper
             | ControlKind::Month
             | ControlKind::Week
@@ -328,6 +332,7 @@ impl Writer<'_> {
                     false => one_of(&open),
                 }
             }
+            Control::Text(field) => self.written(field),
             Control::RadioGroup(group) => one_of(&open(&group.definition().options)),
             Control::ItemStepper(items) => one_of(&items.definition().options),
             Control::Date(date) => {

@@ -5,7 +5,7 @@
 
 use crate::page::Theme;
 use crate::sheet::Sheet;
-use pin_notch::{Checked, English, Field, Form, View};
+use pin_notch::{Checked, English, Field, Form, TextView, View};
 use pin_notch_html::shapes::{BAR, CELL, CHECKBOX, TICK, colour};
 use std::fmt::Write;
 
@@ -166,6 +166,7 @@ impl Picture<'_> {
                     self.text(LEFT + 30.0, &radio.text, "", ink);
                 }
             }
+            View::Text(view) => self.lines(view),
             View::Stepper(view) => {
                 let text = if view.text.is_empty() { &view.placeholder } else { &view.text };
                 self.field(&format!("{text} {}", view.unit), view.text.is_empty(), "−  +");
@@ -277,6 +278,18 @@ impl Picture<'_> {
         if chosen {
             self.put(&format!("<circle cx=\"{x}\" cy=\"{y}\" r=\"4.5\" fill=\"{accent}\"/>"));
         }
+    }
+
+    /// A field for text, with as many lines as are in sight.
+    fn lines(&mut self, view: &TextView) {
+        let text = if view.text.is_empty() { &view.placeholder } else { &view.text };
+        let mut lines = text.lines();
+        self.field(lines.next().unwrap_or_default(), view.text.is_empty(), "");
+        for _ in 1..view.rows.min(12) {
+            self.y += LINE;
+            self.field(lines.next().unwrap_or_default(), view.text.is_empty(), "");
+        }
+        self.text(LEFT + 250.0, &view.counter, "", self.colours.quiet);
     }
 
     fn field(&mut self, text: &str, empty: bool, at_end: &str) {

@@ -92,6 +92,17 @@ fn drawn(view: &View) -> Vec<String> {
             let one = |radio: &RadioView| format!("{} {}", mark(radio.chosen), radio.text);
             return view.radios.iter().map(one).collect();
         }
+        View::Text(view) => {
+            let lines: Vec<String> = view.text.lines().map(|line| field(line, "")).collect();
+            let mut lines = match lines.is_empty() {
+                true => vec![field("", &view.placeholder)],
+                false => lines,
+            };
+            if let Some(last) = lines.last_mut().filter(|_| !view.counter.is_empty()) {
+                *last = format!("{last} {}", view.counter);
+            }
+            return lines;
+        }
         View::Stepper(view) => format!("{} {}", field(&view.text, &view.placeholder), view.unit),
         View::ItemStepper(view) => format!("< {} >", view.text),
         View::Select(view) if !view.tokens.is_empty() => {

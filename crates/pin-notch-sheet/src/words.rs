@@ -54,7 +54,9 @@ pub(crate) fn read_words(kind: ControlKind) -> Vec<&'static str> {
 
 fn is_read(attribute: &Attribute) -> bool {
     match attribute.kind {
-        AttributeKind::Text => !["value", "icon"].contains(&attribute.name),
+        AttributeKind::Text => {
+            !["value", "icon", "pattern", "autocomplete"].contains(&attribute.name)
+        }
         AttributeKind::Wording | AttributeKind::Names | AttributeKind::Options => true,
         AttributeKind::Number
         | AttributeKind::Count
@@ -86,6 +88,7 @@ pub(crate) fn chooses(kind: ControlKind) -> bool {
         | ControlKind::Rating
         | ControlKind::Switch
         | ControlKind::Checkbox
+        | ControlKind::Text
         | ControlKind::Stepper
         | ControlKind::Date
         | ControlKind::DateSpan

@@ -57,6 +57,7 @@ pub(crate) fn intent(
         }
         Control::CheckboxGroup(_)
         | Control::RadioGroup(_)
+        | Control::Text(_)
         | Control::Stepper(_)
         | Control::ItemStepper(_)
         | Control::Select(_)

@@ -26,6 +26,7 @@ pub(crate) fn intent(control: &Control, part: &str, key: &str, at: u64) -> Optio
         | Control::Checkbox(_)
         | Control::CheckboxGroup(_)
         | Control::RadioGroup(_)
+        | Control::Text(_)
         | Control::Stepper(_)
         | Control::ItemStepper(_)
         | Control::Date(_)
@@ -40,6 +41,7 @@ fn belongs(control: &Control, part: &str, key: Key) -> bool {
         return true;
     }
     match control {
+        Control::Text(text) => key == Enter && !text.is_multiline(),
         Control::Stepper(_) => matches!(key, Up | Down | PageUp | PageDown | Enter | Escape),
         Control::Select(select) if select.definition().filter => {
             let takes_back = key == Backspace || (key == Delete && !select.definition().multiple);

@@ -9,6 +9,10 @@ use wasm_bindgen::prelude::*;
 extern "C" {
     /// A text without case and accents, line feeds kept.
     fn folded(text: &str) -> String;
+    /// Whether a text matches a pattern of HTML; nothing where that is none.
+    fn matches(pattern: &str, text: &str) -> Option<bool>;
+    #[wasm_bindgen(js_name = isUrl)]
+    fn is_url(text: &str) -> bool;
 }
 
 /// The words of a language, as the page told them: digits; decimal and group separator; minus; names of
@@ -76,6 +80,14 @@ impl World for Words {
 
     fn folded(&self, text: &str) -> String {
         folded(text)
+    }
+
+    fn matches(&self, pattern: &str, text: &str) -> Option<bool> {
+        matches(pattern, text)
+    }
+
+    fn is_url(&self, text: &str) -> Option<bool> {
+        Some(is_url(text))
     }
 }
 

@@ -25,6 +25,7 @@ mod slider;
 mod span_slider;
 mod stepper;
 mod switch;
+mod text;
 mod track;
 pub(crate) mod uniform;
 mod value;
@@ -57,6 +58,7 @@ pub use slider::{MarkView, Slider, SliderBuilder, SliderDefinition, SliderView};
 pub use span_slider::{Span, SpanSlider, SpanSliderBuilder, SpanSliderDefinition, SpanSliderView};
 pub use stepper::{Stepper, StepperBuilder, StepperDefinition, StepperView, steps_held};
 pub use switch::{Switch, SwitchBuilder, SwitchDefinition, SwitchView};
+pub use text::{TextBuilder, TextDefinition, TextField, TextKind, TextPatternError, TextView};
 pub use value::{Value, ValueKind};
 pub use wording::{Wording, WordingError};
 
@@ -321,6 +323,8 @@ controls! {
     CheckboxGroup "checkbox-group"(CheckboxGroup, CheckboxGroupView, CheckboxGroupDefinition),
     /// One out of a few options, all in sight.
     RadioGroup "radio-group"(RadioGroup, RadioGroupView, RadioGroupDefinition),
+    /// Text of one line or several.
+    Text "text"(TextField, TextView, TextDefinition),
     /// A number, typed or stepped.
     Stepper "stepper"(Stepper, StepperView, StepperDefinition),
     /// Back and next over a list.
@@ -766,6 +770,7 @@ impl Control {
             | Self::Checkbox(_)
             | Self::CheckboxGroup(_)
             | Self::RadioGroup(_)
+            | Self::Text(_)
             | Self::ItemStepper(_)
             | Self::Select(_)
             | Self::Date(_)
@@ -873,10 +878,7 @@ impl Control {
     pub fn check_value(&self, value: Value) -> Result<Value, Vec<Invalid>> {
         let control = self.shared();
         let conditions = control.conditions();
-        // As a body has it, in which the option without a value cannot be told from none.
-        let is_unchosen = value == Value::Text(String::new())
-            && matches!(self, Self::Select(select) if select.offers_none());
-        let value = if is_unchosen { Value::Empty } else { value };
+        let value = control.normal(value);
         // What is read-only is barred from every other check, and can only stay.
         if conditions.readonly {
             let held = control.value();

@@ -21,7 +21,7 @@
 //!
 //! | type | what it is |
 //! |---|---|
-//! | [`Slider`], [`SpanSlider`], [`Rating`], [`Switch`], [`Checkbox`], [`CheckboxGroup`], [`RadioGroup`], [`Stepper`], [`ItemStepper`], [`Select`], [`DatePicker`], [`DateSpanPicker`], [`FieldStepper`] | the controls; each has a `builder()` and a definition, plain data that can be changed while the control lives |
+//! | [`Slider`], [`SpanSlider`], [`Rating`], [`Switch`], [`Checkbox`], [`CheckboxGroup`], [`RadioGroup`], [`TextField`], [`Stepper`], [`ItemStepper`], [`Select`], [`DatePicker`], [`DateSpanPicker`], [`FieldStepper`] | the controls; each has a `builder()` and a definition, plain data that can be changed while the control lives |
 //! | [`Control`], [`Definition`], [`Value`], [`View`] | any of them, for code that does not know which it has |
 //! | [`Form`] | named controls together: what they send, and re-checking what comes back |
 //! | [`Intent`], [`Turn`] | what somebody tried, and what came of it |
@@ -36,8 +36,9 @@
 //! |---|---|---|
 //! | `json` | yes | serde for definitions and values, JSON in and out, [`Values::typed`] |
 //! | `unicode` | yes | case and accents by Unicode's tables, where texts are compared |
+//! | `text` | yes | patterns and URLs of text fields are checked here; without it, by what the [`World`] brings |
 //!
-//! Neither changes what other crates in the same build do.
+//! None changes what other crates in the same build do.
 //!
 //! # What grows with what
 //!
@@ -95,8 +96,9 @@ pub use control::{
     RatingView, Row, RowView, Scale, Select, SelectBuilder, SelectDefinition, SelectView, Slider,
     SliderBuilder, SliderDefinition, SliderView, Span, SpanSlider, SpanSliderBuilder,
     SpanSliderDefinition, SpanSliderView, Stepper, StepperBuilder, StepperDefinition, StepperView,
-    Switch, SwitchBuilder, SwitchDefinition, SwitchView, Token, TokenView, Value, ValueKind, View,
-    Wording, WordingError, steps_held,
+    Switch, SwitchBuilder, SwitchDefinition, SwitchView, TextBuilder, TextDefinition, TextField,
+    TextKind, TextPatternError, TextView, Token, TokenView, Value, ValueKind, View, Wording,
+    WordingError, steps_held,
 };
 pub use conversion::{Conversion, NoRange};
 pub use definition::{

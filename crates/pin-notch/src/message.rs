@@ -109,6 +109,10 @@ pub enum Message {
     Chosen(Vec<String>),
     /// How many options there are to choose from.
     OptionCount(usize),
+    /// So many characters.
+    Characters(usize),
+    /// So many characters are left until a text has as many as it may have.
+    CharactersLeft(u64),
     /// The options are on their way.
     Loading,
     /// The options could not be had.

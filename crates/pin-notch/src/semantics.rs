@@ -28,6 +28,8 @@ pub struct Semantics {
     pub orientation: Option<Orientation>,
     /// Whether what opens from it is open, for roles that have such.
     pub expanded: Option<bool>,
+    /// A text may have several lines, for fields of text.
+    pub multiline: bool,
     /// It cannot be used now.
     pub disabled: bool,
     /// It can be read and focused but not changed.
@@ -195,6 +197,7 @@ impl Semantics {
             checked: None,
             orientation: None,
             expanded: None,
+            multiline: false,
             disabled: false,
             readonly: false,
             required: false,
@@ -239,6 +242,7 @@ impl Semantics {
             all.push(("aria-expanded", expanded.to_string()));
         }
         let flags = [
+            ("aria-multiline", self.multiline),
             ("aria-disabled", self.disabled),
             ("aria-readonly", self.readonly && self.role.has_conditions()),
             ("aria-required", self.required && self.role.has_required()),

@@ -3,7 +3,7 @@
 //! [states]: https://html.spec.whatwg.org/multipage/form-control-infrastructure.html#validity-states
 
 use crate::calendar::CalendarError;
-use crate::control::ValueKind;
+use crate::control::{TextKind, ValueKind};
 use crate::limit::Limit;
 use crate::message::{FieldName, Message};
 use crate::notches::Notches;
@@ -20,6 +20,30 @@ pub enum Invalid {
     ValueMissing,
     /// What was received or typed cannot be understood as a value (`badInput`).
     BadInput(BadInput),
+    /// The text is not of the kind asked for (`typeMismatch`).
+    TypeMismatch {
+        /// The kind.
+        r#type: TextKind,
+    },
+    /// The text does not match the pattern (`patternMismatch`).
+    PatternMismatch {
+        /// What one is written like; empty where nobody said.
+        example: String,
+    },
+    /// The text has too many characters (`tooLong`).
+    TooLong {
+        /// How many it has.
+        length: usize,
+        /// How many it may have.
+        maxlength: u32,
+    },
+    /// The text has too few characters (`tooShort`).
+    TooShort {
+        /// How many it has.
+        length: usize,
+        /// How many it has to have.
+        minlength: u32,
+    },
     /// The value is below the minimum (`rangeUnderflow`).
     RangeUnderflow {
         /// The smallest value allowed.
@@ -96,6 +120,11 @@ pub enum BadInput {
     NotOffered(String),
     /// The option with this value is disabled.
     NotOpen(String),
+    /// A text has line breaks or blanks at its ends that such a field does not hold, so that none has sent it.
+    NotSanitized {
+        /// Whether the field has several lines, and only carriage returns are wrong.
+        lines: bool,
+    },
     /// This value was sent twice.
     Twice(String),
     /// The control is read-only and has this value.
@@ -130,6 +159,10 @@ impl Invalid {
             }
             Self::ValueMissing
             | Self::BadInput(_)
+            | Self::TypeMismatch { .. }
+            | Self::PatternMismatch { .. }
+            | Self::TooLong { .. }
+            | Self::TooShort { .. }
             | Self::TooFew { .. }
             | Self::TooMany { .. }
             | Self::Closed { .. }
@@ -147,6 +180,10 @@ impl Invalid {
         match self {
             Self::ValueMissing => "valueMissing",
             Self::BadInput(_) => "badInput",
+            Self::TypeMismatch { .. } => "typeMismatch",
+            Self::PatternMismatch { .. } => "patternMismatch",
+            Self::TooLong { .. } => "tooLong",
+            Self::TooShort { .. } => "tooShort",
             Self::RangeUnderflow { .. } => "rangeUnderflow",
             Self::RangeOverflow { .. } => "rangeOverflow",
             Self::StepMismatch { .. } => "stepMismatch",

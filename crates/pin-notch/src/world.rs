@@ -101,6 +101,18 @@ pub trait World {
         Direction::LeftToRight
     }
 
+    /// Whether the whole of a text matches a pattern of HTML; `None` where the world has nothing that matches, or the
+    /// pattern is none. Asked only without the crate's feature `text`.
+    fn matches(&self, _pattern: &str, _text: &str) -> Option<bool> {
+        None
+    }
+
+    /// Whether a text is an absolute URL; `None` where the world cannot tell. Asked only without the crate's feature
+    /// `text`.
+    fn is_url(&self, _text: &str) -> Option<bool> {
+        None
+    }
+
     /// A text for people, in words; `None` for those that are said in English.
     fn message(&self, _message: &Message) -> Option<String> {
         None

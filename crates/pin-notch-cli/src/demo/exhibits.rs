@@ -5,7 +5,7 @@ use pin_notch::{
     Checkbox, CheckboxGroup, Choice, Closed, Control, ControlError, DatePicker, DateSpan,
     DateSpanPicker, DateTime, Direction, FieldStepper, ItemStepper, Lit, Mark, Month, Orientation,
     RadioGroup, Rating, Scale, Select, Slider, Span, SpanSlider, Step, Stepper, Surroundings,
-    Switch, Time, Week, Weekday, dec,
+    Switch, TextField, TextKind, Time, Week, Weekday, dec,
 };
 use std::error::Error;
 
@@ -42,6 +42,7 @@ pub(super) fn exhibits() -> Vec<(&'static str, Vec<Exhibit>)> {
         ("Sliders", sliders()),
         ("Ratings", ratings()),
         ("Switches, checkboxes and radio buttons", toggles()),
+        ("Texts", texts()),
         ("Steppers", steppers()),
         ("Selects", selects()),
         ("Dates", dates()),
@@ -179,6 +180,31 @@ fn toggles() -> Built {
         exhibit("treated", "Treated with", "one or two of them", treated)?,
         exhibit("queen", "Queen", "radio buttons; required", queen)?,
         exhibit("honey-colour", "Honey", "radio buttons in a row", honey.value("light"))?,
+    ])
+}
+
+fn texts() -> Built {
+    let mark = TextField::builder().pattern("[A-Z]-[0-9]{1,3}").example("H-12").placeholder("H-12");
+    let note = TextField::builder().rows(3).maxlength(200).counter(true);
+    let mail = TextField::builder().r#type(TextKind::Email).autocomplete("email");
+    let page = TextField::builder().r#type(TextKind::Url).placeholder("https://");
+    Ok(vec![
+        exhibit("mark", "Mark on the hive", "a letter and a number: a pattern", mark)?,
+        exhibit("note", "Note", "several lines, counted, at most 200 characters", note)?,
+        exhibit("mail", "E-mail", "an address that a browser may fill in", mail)?,
+        exhibit("page", "Page of the apiary", "a URL", page)?,
+        exhibit(
+            "found-by",
+            "Found by",
+            "readonly",
+            TextField::builder().value("Ida").readonly(true),
+        )?,
+        exhibit(
+            "code",
+            "Code of the scale",
+            "disabled",
+            TextField::builder().value("A-7").disabled(true),
+        )?,
     ])
 }
 

@@ -9,7 +9,7 @@ const OPTIONS: &str = "<option value=oa>Oxalic</option><option value=fa>Formic</
 
 /// An element, what it starts with, the keys that change it, and what it holds then. `>` and `<` are the arrow
 /// keys along the line of writing and against it, `^` and `v` those up and down, `!` is Enter.
-pub const EVERY: [(&str, &str, &str, &str); 17] = [
+pub const EVERY: [(&str, &str, &str, &str); 19] = [
     ("notch-slider max=40 value=18", "18", ">", "19"),
     ("notch-span-slider value=10,30", "10,30", ">", "11,30"),
     ("notch-rating value=4", "4", ">", "5"),
@@ -32,6 +32,8 @@ pub const EVERY: [(&str, &str, &str, &str); 17] = [
     ("notch-week value=2026-W20", "2026-W20", "^", "2027-W20"),
     ("notch-time value=07:30", "07:30", "^", "08:30"),
     ("notch-date-time value=2026-05-14T07:30", "2026-05-14T07:30", "^", "2027-05-14T07:30"),
+    ("notch-text", "", "calm!", "calm"),
+    ("notch-text rows=3", "", "calm!b", "calm\nb"),
 ];
 
 /// A form with each of them.

@@ -15,6 +15,7 @@ mod looks;
 mod sheets;
 mod speed;
 mod support;
+mod texts;
 mod tree;
 mod typing;
 

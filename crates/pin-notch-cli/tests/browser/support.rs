@@ -458,7 +458,7 @@ impl Page {
 
     /// The controls that assistive technology finds in an element: role, name and value of each, in order.
     pub async fn tree(&self, css: &str) -> Vec<String> {
-        const ROLES: [&str; 8] = [
+        const ROLES: [&str; 9] = [
             "slider",
             "switch",
             "checkbox",
@@ -467,6 +467,7 @@ impl Page {
             "combobox",
             "button",
             "listbox",
+            "textbox",
         ];
         let document =
             self.devtools("DOM.getDocument", json!({ "depth": -1, "pierce": true })).await;
@@ -485,7 +486,7 @@ impl Page {
                 let mut found = all.filter(|property| property["name"] == name);
                 found.next().map(|property| text(&property["value"]["value"])).unwrap_or_default()
             };
-            let value = [text(&node["value"]["value"]), property("valuetext"), property("checked")];
+            let value = [text(&node["value"]["value"]), property("checked")];
             let value = value.into_iter().rfind(|value| !value.is_empty()).unwrap_or_default();
             let name = text(&node["name"]["value"]);
             ROLES

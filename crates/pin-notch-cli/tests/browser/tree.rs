@@ -4,7 +4,7 @@ use crate::support::with_page;
 
 /// Each element with the roles, names and values that its part of the tree holds. (The protocol tells no value
 /// in words; that those are there is checked below.)
-const TOLD: [(&str, &str, &[&str]); 15] = [
+const TOLD: [(&str, &str, &[&str]); 17] = [
     ("notch-slider", "max=40 value=18 unit=kg", &["slider \"It\" 18"]),
     ("notch-span-slider", "value=10,30", &["slider \"It, from\" 10", "slider \"It, to\" 30"]),
     ("notch-rating", "value=4", &["slider \"It\" 4"]),
@@ -20,6 +20,8 @@ const TOLD: [(&str, &str, &[&str]); 15] = [
             "checkbox \"Formic\" false",
         ],
     ),
+    ("notch-text", "value=calm", &["textbox \"It\" calm"]),
+    ("notch-text", "value=calm rows=3", &["textbox \"It\" calm"]),
     (
         "notch-stepper",
         "value=3 unit=mites",

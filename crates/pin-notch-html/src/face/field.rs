@@ -1,9 +1,9 @@
-//! Controls with a field and a button on either side: numbers, and items of a list.
+//! Controls with a field: texts, and with a button on either side numbers and items of a list.
 
 use super::{BACK, Button, LESS, MORE, NEXT, Told};
 use crate::action::Action;
 use crate::markup::Markup;
-use pin_notch::{ItemStepperView, Part, Semantics, StepperView};
+use pin_notch::{ItemStepperView, Part, Semantics, StepperView, TextKind, TextView};
 
 /// Begins a field to type into.
 pub(super) fn input(to: &mut Markup, text: &str, placeholder: &str, semantics: &Semantics) {
@@ -15,6 +15,39 @@ pub(super) fn input(to: &mut Markup, text: &str, placeholder: &str, semantics: &
     to.flag("disabled", semantics.disabled);
     to.flag("readonly", semantics.readonly);
     to.set("value", text);
+}
+
+pub(super) fn text_body(to: &mut Markup, view: &TextView, semantics: &Semantics, told: &Told) {
+    to.open("div", "field");
+    if semantics.multiline {
+        to.open("textarea", "input");
+        to.set("rows", &view.rows.to_string());
+    } else {
+        to.open("input", "input");
+        to.set("type", "text");
+    }
+    match view.kind {
+        TextKind::Text => {}
+        kind @ (TextKind::Email | TextKind::Url | TextKind::Tel) => {
+            to.set("inputmode", kind.name());
+            to.set("spellcheck", "false");
+            to.set("autocapitalize", "off");
+        }
+    }
+    if !view.autocomplete.is_empty() {
+        to.set("autocomplete", &view.autocomplete);
+    }
+    to.set("placeholder", &view.placeholder);
+    to.flag("disabled", semantics.disabled);
+    to.flag("readonly", semantics.readonly);
+    to.flag("data-focus", true);
+    told.name(to, semantics);
+    to.set("value", &view.text);
+    to.close();
+    to.close();
+    to.open("span", "counter");
+    to.set("aria-hidden", "true");
+    to.say(&view.counter);
 }
 
 const LESS_BUTTON: Button =

@@ -47,6 +47,12 @@ impl Live {
             }
         }
         *rest = &rest[end.len()..];
+        if tag == "textarea" {
+            // What it holds is its value; a line feed at the beginning of its text is left out.
+            let text = std::mem::take(&mut live.text);
+            let value = text.strip_prefix('\n').unwrap_or(&text).to_owned();
+            live.attributes.insert("value".into(), value);
+        }
         assert!(live.text.is_empty() || live.children.is_empty(), "both in <{head}>");
         live
     }

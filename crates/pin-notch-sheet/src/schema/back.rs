@@ -1,5 +1,6 @@
 //! A sheet from JSON Schema: a control for each property that one can be made of.
 
+mod free;
 mod keywords;
 mod number;
 mod text;
@@ -24,13 +25,13 @@ use text::{options, written};
 ///     "type": "object",
 ///     "properties": {
 ///         "mites": { "type": "integer", "minimum": 0, "title": "Mites per 300 bees" },
-///         "note": { "type": "string" }
+///         "note": { "type": "object" }
 ///     },
 ///     "required": ["mites"]
 /// }"#;
 /// let (sheet, lost) = pin_notch_sheet::from_schema(schema)?;
 /// assert!(sheet.contains("control = \"stepper\"") && sheet.contains("required = true"));
-/// assert_eq!(lost[0].to_string(), "note: free text has no control");
+/// assert_eq!(lost[0].to_string(), "note: no control holds \"object\"");
 /// # Ok::<(), String>(())
 /// ```
 pub fn from_schema(schema: &str) -> Result<(String, Vec<Loss>), String> {

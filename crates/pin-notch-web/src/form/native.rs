@@ -13,7 +13,8 @@ pub(super) struct Described {
     pub values: Vec<String>,
 }
 
-/// The `type` of HTML's controls, and the control of ours that has such values. All others hold texts.
+/// The `type` of HTML's controls, and the control of ours that has such values. All others hold texts, which the browser
+/// checks itself.
 const KINDS: [(&str, ControlKind); 11] = [
     ("number", ControlKind::Stepper),
     ("range", ControlKind::Slider),
@@ -31,7 +32,8 @@ const KINDS: [(&str, ControlKind); 11] = [
 impl Described {
     pub(super) fn of(kind: &str) -> Self {
         let known = KINDS.iter().find(|(known, _)| *known == kind);
-        let kind = known.map_or("", |(kind, _)| *kind);
+        let kind =
+            known.map_or(if kind == "textarea" { "textarea" } else { "" }, |(kind, _)| *kind);
         let (attributes, options, values) = Default::default();
         Self { kind, attributes, options, values }
     }
@@ -39,18 +41,16 @@ impl Described {
     /// A control that holds what the native one does.
     pub(super) fn control(self) -> Control {
         let kind = KINDS.iter().find(|(known, _)| *known == self.kind).map(|(_, kind)| *kind);
-        let read = definition_from(kind.unwrap_or(ControlKind::Select), &self.options, |name| {
-            if name == "multiple" {
-                return (self.kind == "select-multiple").then(String::new);
+        let read = definition_from(kind.unwrap_or(ControlKind::Text), &self.options, |name| {
+            match name {
+                "multiple" => return (self.kind == "select-multiple").then(String::new),
+                "rows" => return (self.kind == "textarea").then(|| "2".to_owned()),
+                _ => {}
             }
             let found = self.attributes.iter().find(|(found, _)| found == name);
             found.map(|(_, value)| value.clone())
         });
         let (mut control, _) = control_of(read.definition);
-        if let (None, Control::Select(select)) = (kind, &mut control) {
-            // Free text: a choice among options that never come, each of which is given the benefit of the doubt.
-            select.set_loading();
-        }
         hold(&mut control, &self.values, true);
         control
     }

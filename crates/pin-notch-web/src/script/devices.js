@@ -9,8 +9,7 @@ const HOLD = 400;
 
 // The fields of which a form may have one at most to be sent by Enter without a button:
 // https://html.spec.whatwg.org/multipage/form-control-infrastructure.html#implicit-submission
-const BLOCKING = "input:is(:not([type]),[type=text],[type=search],[type=tel],[type=url],[type=email],[type=password],[type=date],[type=month],[type=week],[type=time],[type=datetime-local],[type=number])";
-const BLOCKING_TAGS = ["notch-stepper", "notch-date", "notch-date-span", "notch-month", "notch-week", "notch-time", "notch-date-time"];
+const BLOCKING = "input:is(:not([type]),[type=text],[type=search],[type=tel],[type=url],[type=email],[type=password],[type=date],[type=month],[type=week],[type=time],[type=datetime-local],[type=number]), notch-text:is(:not([rows]),[rows='1']), notch-stepper, notch-date, notch-date-span, notch-month, notch-week, notch-time, notch-date-time";
 
 const inside = (event) => event.composedPath()[0];
 
@@ -79,7 +78,7 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
   });
   on("mousedown", (event) => {
     // What is pressed beside a field must not take the focus from it, but give it to it.
-    if (isHost || inside(event).closest?.("input, button, [tabindex='0']")) return;
+    if (isHost || inside(event).closest?.("input, textarea, button, [tabindex='0']")) return;
     event.preventDefault();
     if (!root.activeElement) root.querySelector("[data-focus]")?.focus({ preventScroll: true });
   });
@@ -119,12 +118,13 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
     if (target.localName === "button" && key !== "Escape") return;
     if (event.altKey && !(key === "ArrowDown" || key === "ArrowUp")) return;
     const part = target === element ? "" : (target.getAttribute?.("part") ?? "").split(" ")[0];
-    const kept = target.localName === "input" ? "input" : part === "input" ? "" : part;
+    const isField = target.localName === "input" || target.localName === "textarea";
+    const kept = isField ? "input" : part === "input" ? "" : part;
     const wasOpen = element.open;
     const paged = event.shiftKey && key.startsWith("Page") ? `Shift+${key}` : key;
     const used = tell("key", kept, paged, Date.now());
     // Enter settles what is typed in a field, and sends the form besides.
-    const isSending = key === "Enter" && !element.open && !wasOpen && (kept === "input" || kept === "number" || !used);
+    const isSending = key === "Enter" && target.localName !== "textarea" && !element.open && !wasOpen && (kept === "input" || kept === "number" || !used);
     if (used && !isSending) event.preventDefault();
     ports.reveal();
     if (isSending) sendImplicitly(element.form);
@@ -167,6 +167,6 @@ function sendImplicitly(form) {
   if (!form) return;
   const button = [...form.elements].find((element) => element.type === "submit" || element.type === "image");
   if (button) { button.click(); return; }
-  const fields = [...form.elements].filter((element) => BLOCKING_TAGS.includes(element.localName) || element.matches(BLOCKING));
+  const fields = [...form.elements].filter((element) => element.matches(BLOCKING));
   if (fields.length <= 1) form.requestSubmit();
 }

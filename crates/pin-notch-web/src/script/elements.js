@@ -23,6 +23,7 @@ const ATTRIBUTES = {
   "notch-checkbox": "checked? indeterminate? value description required? readonly? disabled?",
   "notch-checkbox-group": "value, all least# most# required? readonly? disabled?",
   "notch-radio-group": "value orientation required? readonly? disabled?",
+  "notch-text": "value type rows# minlength# maxlength# pattern example placeholder autocomplete counter? required? readonly? disabled?",
   "notch-stepper": "min# max# step# step-base# value# unit placeholder loop? required? readonly? disabled?",
   "notch-item-stepper": "value loop? required? readonly? disabled?",
   "notch-select": "value, multiple? filter? placeholder least# most# required? readonly? disabled?",
@@ -36,7 +37,7 @@ const ATTRIBUTES = {
 // </attributes>
 const PAGE_ATTRIBUTES = ["name", "sizing", "output-place"];
 // Properties that have another name than their attribute, as in HTML, and those that are written out below.
-const PROPERTIES = { "readonly": "readOnly", "checked": "defaultChecked" };
+const PROPERTIES = { "readonly": "readOnly", "checked": "defaultChecked", "minlength": "minLength", "maxlength": "maxLength" };
 const WRITTEN_OUT = ["value", "indeterminate"];
 const HOSTS = ["notch-slider", "notch-rating", "notch-switch", "notch-checkbox"];
 export const CHECKED = ["notch-switch", "notch-checkbox"];

@@ -57,7 +57,7 @@ export class Ports {
     for (const name of Object.keys(ARIA)) if (name !== "aria-description") this.element.removeAttribute(name);
     // That of 0 is what we set ourselves, also where the element is a copy of another.
     this.ownTabIndex = (this.element.getAttribute("tabindex") ?? "0") !== "0";
-    for (const native of this.element.querySelectorAll("input, select")) native.disabled = true;
+    for (const native of this.element.querySelectorAll("input, textarea, select")) native.disabled = true;
   }
   get root() { return this.shadow.firstElementChild; }
   get isWatched() { return listeners.size > 0; }
@@ -88,7 +88,7 @@ export class Ports {
     const node = this.at(path);
     if (!node) return;
     if (name === "style") node.style.cssText = value; // set so, a page's policy lets it pass
-    else if (name === "value" && node.localName === "input") { if (node.value !== value) node.value = value; }
+    else if (name === "value" && "value" in node) { if (node.value !== value) node.value = value; }
     else node.setAttribute(name, value);
   }
   do_unset(path, name) { this.at(path)?.removeAttribute(name); }

@@ -30,7 +30,7 @@ export class StandIn {
     };
   }
 
-  get #natives() { return [...this.#element.querySelectorAll("input, select")]; }
+  get #natives() { return [...this.#element.querySelectorAll("input, textarea, select")]; }
 
   tell(...told) {
     const [what, text] = told;

@@ -7,6 +7,16 @@ export function folded(text) {
   return text.normalize("NFD").replace(/\p{M}/gu, "").toUpperCase().toLowerCase();
 }
 
+// Whether the whole of a text matches a pattern as HTML has it; undefined where the pattern is none.
+export function matches(pattern, text) {
+  try {
+    new RegExp(pattern, "v"); // by itself first: an open parenthesis must not find its end in the frame
+    return new RegExp(`^(?:${pattern})$`, "v").test(text);
+  } catch { return undefined; }
+}
+
+export const isUrl = (text) => URL.canParse(text);
+
 // The words of a language, in the records that `world.rs` reads.
 export function world(language) {
   const numbers = new Intl.NumberFormat(language, { useGrouping: true });

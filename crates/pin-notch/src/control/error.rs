@@ -1,6 +1,6 @@
 //! Why a definition makes no control.
 
-use super::{ControlKind, MAX_ICONS, Value};
+use super::{ControlKind, MAX_ICONS, TextKind, TextPatternError, Value};
 use crate::notches::NotchesError;
 use crate::number::Plain;
 use crate::refusal::Refusal;
@@ -69,6 +69,22 @@ pub enum ControlError {
         /// The number of icons.
         icons: u32,
     },
+    /// Texts have to be longer than they may be.
+    Lengths {
+        /// The fewest characters.
+        minlength: u32,
+        /// The most.
+        maxlength: u32,
+    },
+    /// A text field has no line in sight.
+    NoRows,
+    /// Texts of this kind have one line.
+    OneLine {
+        /// The kind.
+        r#type: TextKind,
+    },
+    /// The pattern of a text field cannot be used.
+    Pattern(TextPatternError),
     /// The definition is of another kind than the control.
     Kind {
         /// The kind of the definition.
@@ -88,6 +104,9 @@ impl ControlError {
             Self::Mark { .. } | Self::Name { .. } => "options",
             Self::Scale(_) => "scale",
             Self::Icons { .. } => "max",
+            Self::Lengths { .. } => "maxlength",
+            Self::NoRows | Self::OneLine { .. } => "rows",
+            Self::Pattern(_) => "pattern",
             Self::Kind { .. } => "control",
         }
     }
@@ -129,6 +148,15 @@ impl fmt::Display for ControlError {
                 "min {} is not allowed: the minimum of a rating with {icons} icons lies from 0 to {icons}",
                 Plain(*min)
             ),
+            Self::Lengths { minlength, maxlength } => write!(
+                f,
+                "maxlength {maxlength} is not possible: a text has at least {minlength} characters"
+            ),
+            Self::NoRows => f.write_str("rows 0 is not allowed: at least one line is in sight"),
+            Self::OneLine { r#type } => {
+                write!(f, "more than one row is not possible for the type {}", r#type.name())
+            }
+            Self::Pattern(why) => write!(f, "pattern is not allowed: {why}"),
             Self::Kind { kind } => {
                 write!(f, "the definition of a {} makes no other control", kind.name())
             }
@@ -141,6 +169,7 @@ impl std::error::Error for ControlError {
         match self {
             Self::Notches(error) => Some(error),
             Self::Default { why, .. } => Some(why),
+            Self::Pattern(why) => Some(why),
             Self::NoNotch
             | Self::Distance { .. }
             | Self::LeastAboveMost { .. }
@@ -149,6 +178,9 @@ impl std::error::Error for ControlError {
             | Self::Scale(_)
             | Self::Icons { .. }
             | Self::RatingMin { .. }
+            | Self::Lengths { .. }
+            | Self::NoRows
+            | Self::OneLine { .. }
             | Self::Kind { .. } => None,
         }
     }

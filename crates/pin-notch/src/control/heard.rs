@@ -65,6 +65,7 @@ impl View {
             Self::Select(view) if view.status.is_empty() => &view.count,
             Self::Select(view) => &view.status,
             Self::DateSpan(view) => &view.status,
+            Self::Text(view) => &view.status,
             Self::Slider(_)
             | Self::SpanSlider(_)
             | Self::Rating(_)

@@ -401,7 +401,7 @@ impl Select {
     }
 
     /// Whether it has an option to choose whose value is an empty text.
-    pub(crate) fn offers_none(&self) -> bool {
+    fn offers_none(&self) -> bool {
         self.list.find("").is_some_and(|option| !option.disabled)
     }
 
@@ -462,6 +462,13 @@ uniform! {
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         Select::against(self, value.texts())
+    }
+    fn normal(&self, value: Value) -> Value {
+        // As a body has it, in which the option without a value cannot be told from none.
+        match value.text() == Some("") && self.offers_none() {
+            true => Value::Empty,
+            false => value,
+        }
     }
     fn offered(&self, sent: &str) -> Option<&str> {
         // Where none is chosen an empty text is sent, which is then not an option.

@@ -109,6 +109,12 @@ pub(crate) trait Uniform {
         None
     }
 
+    /// The value that stands for this one, as the control itself would hold it: empty where an empty text means
+    /// that.
+    fn normal(&self, value: Value) -> Value {
+        value
+    }
+
     /// The most texts that can reasonably be sent for it; more are counted and not kept.
     fn most_sent(&self) -> usize {
         match self.kind() {
@@ -228,7 +234,10 @@ pub(super) fn read(control: &dyn Uniform, sent: &[String]) -> Result<Value, Inva
         (ValueKind::Text, [text, ..]) if text.is_empty() && control.offered(text).is_none() => {
             Ok(Value::Empty)
         }
-        (ValueKind::Text, [text, ..]) => Ok(Value::Text(offered(text))),
+        (ValueKind::Text, [text, ..]) => {
+            let offered = control.offered(text).map(str::to_owned);
+            Ok(Value::Text(offered.unwrap_or_else(|| without_returns(text.into()).into_owned())))
+        }
         (_, all) if all.iter().all(String::is_empty) => Ok(control.unsent()),
         (ValueKind::Span, [low, high]) => {
             let [low, high] = [low, high].map(|text| parse_number(text).map_err(BadInput::from));

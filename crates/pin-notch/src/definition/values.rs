@@ -3,7 +3,7 @@
 use super::attribute::{AttributeKind, AttributeType, AttributeValue, Misread};
 use super::{joined_list, split_list};
 use crate::calendar::{Date, Weekday};
-use crate::control::{DateSpan, Fielded, Lit, Scale, Span, Wording};
+use crate::control::{DateSpan, Fielded, Lit, Scale, Span, TextKind, Wording};
 use crate::number::{number_text, parse_number};
 use crate::semantics::Orientation;
 use crate::world::DatePattern;
@@ -229,6 +229,12 @@ tokens! {
     Orientation, Orientation {
         Self::Horizontal => "horizontal" = Self::Horizontal,
         Self::Vertical => "vertical" = Self::Vertical,
+    }
+    TextKind, TextKind {
+        Self::Text => "text" = Self::Text,
+        Self::Email => "email" = Self::Email,
+        Self::Url => "url" = Self::Url,
+        Self::Tel => "tel" = Self::Tel,
     }
     Lit, Lit {
         Self::UpTo => "up-to" = Self::UpTo,

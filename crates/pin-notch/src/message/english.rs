@@ -1,7 +1,7 @@
 //! Every built-in text for people, in English.
 
 use super::{FieldName, Message, Part};
-use crate::control::ValueKind;
+use crate::control::{TextKind, ValueKind};
 use crate::definition::Misread;
 use crate::limit::Limit;
 use crate::notches::Remark;
@@ -51,6 +51,9 @@ pub(super) fn text(message: &Message, world: &dyn World) -> String {
         Message::OptionCount(count) => {
             format!("{} options", number(Decimal::from(*count as u64), 0))
         }
+        Message::Characters(count) => characters(*count as u64, world),
+        Message::CharactersLeft(0) => "No characters are left.".to_owned(),
+        Message::CharactersLeft(count) => format!("{} left.", characters(*count, world)),
         Message::Loading => "The options are on their way …".to_owned(),
         Message::LoadingFailed { why } => format!("The options could not be loaded: {why}"),
         Message::NoOptions => "There are no options.".to_owned(),
@@ -91,6 +94,13 @@ fn digits(world: &dyn World, number: u32) -> String {
 
 fn measured(number: String, unit: &str) -> String {
     if unit.is_empty() { number } else { format!("{number} {unit}") }
+}
+
+fn characters(count: u64, world: &dyn World) -> String {
+    match count {
+        1 => "1 character".to_owned(),
+        count => format!("{} characters", show_number(world, count.into(), 0)),
+    }
 }
 
 /// A bound, or an allowed value.
@@ -150,6 +160,27 @@ fn invalid(invalid: &Invalid, world: &dyn World) -> String {
     match invalid {
         Invalid::ValueMissing => "A value is required.".to_owned(),
         Invalid::BadInput(why) => bad_input(why, world),
+        Invalid::TypeMismatch { r#type } => match r#type {
+            TextKind::Text | TextKind::Tel => "This is not such a text.",
+            TextKind::Email => "This is no e-mail address; write one like name@apiary.example.",
+            TextKind::Url => "This is no address of a page; write one like https://apiary.example.",
+        }
+        .to_owned(),
+        Invalid::PatternMismatch { example } => match example.as_str() {
+            "" => "This is not written as it has to be.".to_owned(),
+            example => format!("This is not written as it has to be; write it like {example}."),
+        },
+        Invalid::TooLong { length, maxlength } => format!(
+            "Write at most {}; there are {}.",
+            characters((*maxlength).into(), world),
+            show_number(world, (*length as u64).into(), 0)
+        ),
+        Invalid::TooShort { length, minlength } => {
+            let are = if *length == 1 { "is" } else { "are" };
+            let length = show_number(world, (*length as u64).into(), 0);
+            let least = characters((*minlength).into(), world);
+            format!("Write at least {least}; there {are} {length}.")
+        }
         Invalid::RangeUnderflow { min } => {
             let way = if min.is_number() { "more" } else { "later" };
             format!("The {} must be {} or {way}.", nouns(min).0, limit(min))
@@ -201,6 +232,12 @@ fn bad_input(why: &BadInput, world: &dyn World) -> String {
         }
         BadInput::NotOffered(text) => format!("{} is not offered.", Quoted(text)),
         BadInput::NotOpen(text) => format!("{} cannot be chosen.", Quoted(text)),
+        BadInput::NotSanitized { lines: true } => {
+            "Lines end with a line feed alone; send no carriage returns.".to_owned()
+        }
+        BadInput::NotSanitized { lines: false } => {
+            "This is one line of text; send no line breaks, and no blanks around it.".to_owned()
+        }
         BadInput::Twice(text) => format!("{} was sent twice; send it once.", Quoted(text)),
         BadInput::Readonly(value) => format!("The value is read-only and has to stay {value}."),
         BadInput::Missing(field) => {
@@ -357,6 +394,9 @@ fn remark(remark: &Remark, world: &dyn World) -> String {
         }
         Remark::DefaultOffNotches { default, taken } => {
             format!("the default {} is on no notch: a control starts on {}", n(default), n(taken))
+        }
+        Remark::DefaultInvalid { state } => {
+            format!("the default is not acceptable as it is ({state}): it has to be changed first")
         }
         Remark::DefaultOutOfBounds { default, nearest } => format!(
             "the default {} is out of bounds: the nearest value is {}",

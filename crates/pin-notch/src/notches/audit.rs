@@ -75,6 +75,11 @@ pub enum Remark {
         /// The notch a control starts on instead.
         taken: Decimal,
     },
+    /// The text that a field starts with is not acceptable.
+    DefaultInvalid {
+        /// HTML's name for what is wrong with it.
+        state: &'static str,
+    },
     /// The default value is outside the bounds.
     DefaultOutOfBounds {
         /// The default value as given.
@@ -103,6 +108,7 @@ impl Remark {
             Self::StepWiderThanRange { .. } => "step-wider-than-range",
             Self::OneValue { .. } => "one-value",
             Self::DefaultOffNotches { .. } => "default-off-notches",
+            Self::DefaultInvalid { .. } => "default-invalid",
             Self::DefaultOutOfBounds { .. } => "default-out-of-bounds",
         }
     }

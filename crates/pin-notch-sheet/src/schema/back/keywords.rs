@@ -46,7 +46,18 @@ pub(super) fn carried(kind: &str) -> &'static [&'static str] {
             "enum",
             "const",
         ],
-        "string" => &["enum", "const", "oneOf", "format", "pattern"],
+        "string" => &[
+            "enum",
+            "const",
+            "oneOf",
+            "format",
+            "pattern",
+            "minLength",
+            "maxLength",
+            "examples",
+            "anyOf",
+            "allOf",
+        ],
         "array" => &["items", "uniqueItems", "minItems", "maxItems"],
         "boolean" => &["const", "enum"],
         _ => &[],
@@ -113,6 +124,7 @@ pub(super) fn default_of(kind: ControlKind, default: &Node) -> Option<(&'static 
         }
         ControlKind::Select => is_text(default) || default.as_list()?.iter().all(is_text),
         ControlKind::RadioGroup
+        | ControlKind::Text
         | ControlKind::ItemStepper
         | ControlKind::Date
         | ControlKind::Month

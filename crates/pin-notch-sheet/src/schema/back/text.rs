@@ -62,14 +62,10 @@ impl Property<'_> {
         }
         let is_free = listed(schema).is_none() && schema.get("oneOf").is_none();
         let Some(all) = all else {
-            self.lose(
-                match (is_free, schema.get("format").is_some() || pattern.is_some()) {
-                    (true, true) => "its format or pattern has no control",
-                    (true, false) => "free text has no control",
-                    (false, _) => "not all of its listed values are texts",
-                },
-                true,
-            );
+            if is_free {
+                return self.free(schema);
+            }
+            self.lose("not all of its listed values are texts", true);
             return None;
         };
         for name in ["format", "pattern"].iter().filter(|name| schema.get(name).is_some()) {
@@ -97,6 +93,7 @@ impl Property<'_> {
             | ControlKind::Rating
             | ControlKind::Switch
             | ControlKind::Checkbox
+            | ControlKind::Text
             | ControlKind::CheckboxGroup
             | ControlKind::RadioGroup
             | ControlKind::Stepper
