@@ -133,7 +133,10 @@ fn page(sheet: &Sheet, form: &Form, theme: Theme) -> String {
         &format!("\"data:application/wasm;base64,{wasm}\""),
     );
     let script = script.replace("</script", "<\\/script");
-    let head = format!("<script type=\"module\">{script}</script>");
+    let save = include_str!("draw/save.js");
+    let head = format!(
+        "<script type=\"module\">{script}</script>\n<script type=\"module\">{save}</script>"
+    );
     let mut page = Page::default();
     (page.head, page.theme) = (&head, theme);
     sheet.page(form, &page)

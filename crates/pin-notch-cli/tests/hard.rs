@@ -219,13 +219,13 @@ fn who_waits_for_more_lines_sees_what_came_of_those_before_and_may_stop() {
 fn a_schema_that_nothing_can_be_made_of_is_refused_with_the_reasons() {
     let path = scratch(
         "free.json",
-        br#"{"properties":{"note":{"type":"string"},"odd":{"enum":[1,2,4]}}}"#,
+        br#"{"properties":{"note":{"type":"object"},"odd":{"enum":[1,2,4]}}}"#,
     );
     let output = run(&["schema", "--from", path.to_str().expect("a path")]);
     assert_eq!((output.status.code(), output.stdout.len()), (Some(2), 0));
     let told = error(&output);
     assert!(
-        told.contains("note: free text has no control; odd: its listed numbers do not lie evenly"),
+        told.contains("note: no control holds \"object\"; odd: its listed numbers do not lie evenly"),
         "{told}"
     );
     assert_eq!(told.lines().count(), 1, "{told}");

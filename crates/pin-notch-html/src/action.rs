@@ -1,7 +1,7 @@
 //! What a press on a part of a control means. The markup says it in `data-do` and `data-with`; whatever
 //! listens in the page hands both back, and decides nothing.
 
-use pin_notch::{Control, Date, Intent, Key};
+use pin_notch::{Control, Date, Intent, Key, Value, parse_number};
 
 /// What a part does when it is pressed.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
@@ -9,6 +9,8 @@ use pin_notch::{Control, Date, Intent, Key};
 pub enum Action {
     /// Chooses the option with this value.
     Pick,
+    /// Chooses this number; makes empty what has it already.
+    Choose,
     /// Takes this value out of those that are chosen.
     Remove,
     /// Chooses this day; pointing at it previews it.
@@ -27,7 +29,8 @@ pub enum Action {
     Field,
 }
 
-const NAMES: [(&str, Action); 9] = [
+const NAMES: [(&str, Action); 10] = [
+    ("choose", Action::Choose),
     ("pick", Action::Pick),
     ("remove", Action::Remove),
     ("day", Action::Day),
@@ -57,6 +60,10 @@ impl Action {
     pub fn intent<'a>(name: &str, with: &'a str, control: &Control) -> Option<Intent<'a>> {
         let (_, action) = NAMES.iter().find(|(known, _)| *known == name)?;
         Some(match action {
+            Self::Choose => match parse_number(with).ok()? {
+                number if control.value() == Value::Number(number) => Intent::Clear,
+                number => Intent::Choose(number),
+            },
             Self::Pick => Intent::Pick(with),
             Self::Remove => Intent::Remove(with),
             Self::Day => Intent::PickDay(with.parse::<Date>().ok()?),

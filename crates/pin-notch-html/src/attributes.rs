@@ -79,19 +79,28 @@ pub struct Looks {
     pub said: String,
     /// What was wrong with what was sent, shown until somebody changes the value; it keeps nobody from sending again.
     pub problem: String,
-    /// The text that was sent and could not be taken, to stand in the field of a control that is typed into.
-    pub entered: String,
+    /// What was entered and sent, as [`Value::attribute_text`](pin_notch::Value::attribute_text) or as it was typed: the
+    /// element holds it from the first moment, and goes back to its definition when it is reset. `None` where it is as
+    /// its definition has it.
+    pub entered: Option<String>,
 }
 
 impl Looks {
     /// The attributes that carry to the page what was wrong with what was sent.
     pub const REFUSED: [&str; 2] = ["problem", "entered"];
 
-    /// Puts into the field what was sent and could not be taken.
+    /// Has the control hold what was entered: as its value, as the text in its field where that cannot be taken, or as the
+    /// value nearest to it where nothing is typed.
     pub fn enter(&self, control: &mut Control) {
-        if !self.entered.is_empty() {
-            // Where nothing is typed there is no field for it either.
-            let _ = control.handle(Intent::Type(&self.entered));
+        let Some(entered) = &self.entered else { return };
+        let value = control.parse(entered);
+        let taken = value.as_ref().is_ok_and(|value| control.set_value(value.clone()).is_ok());
+        if taken || control.handle(Intent::Type(entered)).refusal().is_none() {
+            return;
+        }
+        if let Ok(value) = value {
+            // What it cannot hold, it does not.
+            let _ = control.set_nearest(value);
         }
     }
 }

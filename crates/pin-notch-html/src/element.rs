@@ -66,10 +66,11 @@ pub fn element_html(control: &Control, own: &[(&str, &str)], looks: &Looks) -> S
     let mut html = format!("<{tag}");
     own.iter().for_each(|(name, value)| put(&mut html, name, value));
     definition.attributes().iter().for_each(|(name, value)| put(&mut html, name, value));
-    let refused = [looks.problem.as_str(), looks.entered.as_str()];
-    for (name, text) in Looks::REFUSED.into_iter().zip(refused).filter(|(_, text)| !text.is_empty())
-    {
-        put(&mut html, name, text);
+    let problem = Some(looks.problem.as_str()).filter(|text| !text.is_empty());
+    for (name, text) in Looks::REFUSED.into_iter().zip([problem, looks.entered.as_deref()]) {
+        if let Some(text) = text {
+            put(&mut html, name, text);
+        }
     }
     face.aria.iter().for_each(|(name, value)| put(&mut html, name, value));
     if !looks.label.is_empty() && !own.iter().any(|(name, _)| *name == "id") {
@@ -84,7 +85,7 @@ pub fn element_html(control: &Control, own: &[(&str, &str)], looks: &Looks) -> S
     );
     let name = own.iter().find(|(name, _)| *name == "name").map_or("", |(_, value)| *value);
     let label = if looks.label.is_empty() { name } else { &looks.label };
-    Native { control, definition: &definition, name, label, looks }.write(&mut html);
+    Native { control: entered, definition: &definition, name, label, looks }.write(&mut html);
     let _ = write!(html, "</{tag}>");
     html
 }
@@ -152,8 +153,9 @@ impl Native<'_> {
         for (name, value) in self.limits() {
             put(html, name, &value);
         }
-        let entered = Some(self.looks.entered.as_str()).filter(|text| !text.is_empty());
-        if let Some(value) = entered.or(value).filter(|value| !value.is_empty()) {
+        // What cannot be taken stands in the field as it was typed.
+        let typed = self.looks.entered.as_deref().filter(|_| self.control.is_drafting());
+        if let Some(value) = typed.or(value).filter(|value| !value.is_empty()) {
             put(html, "value", value);
         }
         self.tie(html);
@@ -189,17 +191,17 @@ impl Native<'_> {
         if let Some(example) = of("example") {
             put(html, "title", &example);
         }
-        let text = match self.looks.entered.as_str() {
-            "" => of("value").unwrap_or_default(),
-            entered => entered.to_owned(),
+        let text = match self.control {
+            Control::Text(field) => field.text(),
+            _ => "",
         };
         if rows.is_none() && !text.is_empty() {
-            put(html, "value", &text);
+            put(html, "value", text);
         }
         self.tie(html);
         html.push('>');
         if rows.is_some() {
-            push_lines(html, &text);
+            push_lines(html, text);
             html.push_str("</textarea>");
         }
     }
@@ -218,9 +220,10 @@ impl Native<'_> {
             ["min", "max", "step", "checked", "required", "disabled", "readonly"];
         let given = self.definition.attributes().into_iter();
         let mut limits: Vec<_> = given.filter(|(name, _)| SHARED.contains(name)).collect();
+        limits.retain(|(name, _)| *name != "checked");
         // Mixed, a checkbox sends nothing.
-        if self.control.value() == Value::Mixed {
-            limits.retain(|(name, _)| *name != "checked");
+        if self.control.value() == Value::On(true) {
+            limits.insert(0, ("checked", String::new()));
         }
         // HTML counts steps from the minimum alone.
         if self.definition.attribute("step-base").is_some() {

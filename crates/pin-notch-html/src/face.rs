@@ -169,6 +169,10 @@ impl Face {
         root.say(problem);
         // There from the beginning, so that what comes into it is heard.
         root.open("div", "said");
+        // Why something was refused is for everybody; what else is said, those who see have seen.
+        if !looks.said.is_empty() {
+            root.set("class", "refused");
+        }
         root.set("role", "status");
         root.say(&said(&view, &told));
         // There from the beginning as well, so that nothing else is drawn anew when something comes into it.
@@ -334,6 +338,7 @@ const DOWN: &str = icon!("M3.5 6 8 10.5 12.5 6");
 const BACK: &str = icon!("M10 3.5 5.5 8 10 12.5");
 const NEXT: &str = icon!("M6 3.5 10.5 8 6 12.5");
 const CROSS: &str = icon!("M4 4l8 8M12 4l-8 8");
+const NONE: &str = icon!("M8 3.5a4.5 4.5 0 1 0 0 9a4.5 4.5 0 0 0 0-9M4.5 11.5l7-7");
 const PAGE: &str = icon!("M2.5 3.5h11v10h-11zM2.5 6.5h11M5.5 1.5v3M10.5 1.5v3");
 
 /// A fraction as a CSS percentage, to a hundredth of a percent: a fifth of a pixel on a wide screen.

@@ -282,7 +282,7 @@ fn icons_of_the_page_are_exchanged_only_when_they_are_others() {
 #[test]
 fn what_was_sent_and_could_not_be_taken_stands_in_its_field() {
     let mut looks = Looks::default();
-    looks.entered = "99x".to_owned();
+    looks.entered = Some("99x".to_owned());
     let mut mites: Control = Stepper::builder().max(9).build().unwrap().into();
     looks.enter(&mut mites);
     assert_eq!(face(&mites).root.field_text(""), Some("99x"));

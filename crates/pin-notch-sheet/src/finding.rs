@@ -95,11 +95,39 @@ pub fn place(text: &str, byte: usize) -> (usize, usize) {
     (before.matches('\n').count() + 1, before[start..].chars().count() + 1)
 }
 
-/// The word of these that was meant by this one, as far as one can tell.
+/// Words that come to mind, and those that a sheet has in their place.
+const INSTEAD: [(&str, &str); 16] = [
+    ("help", "description"),
+    ("hint", "description"),
+    ("default", "value"),
+    ("initial", "value"),
+    ("if", "only-if"),
+    ("if", "holds"),
+    ("when", "only-if"),
+    ("condition", "only-if"),
+    ("condition", "holds"),
+    ("text", "message"),
+    ("legend", "label"),
+    ("title", "label"),
+    ("title", "legend"),
+    ("values", "options"),
+    ("lines", "rows"),
+    ("length", "maxlength"),
+];
+
+/// The word of these that was meant by this key of a sheet, as far as one can tell.
+pub(crate) fn meant_key<'a>(key: &str, words: &[&'a str]) -> Option<&'a str> {
+    let instead = INSTEAD.iter().filter(|(other, _)| *other == key);
+    let known = |meant: &str| words.iter().copied().find(|known| *known == meant);
+    instead.map(|(_, meant)| *meant).find_map(known).or_else(|| meant(key, words.iter().copied()))
+}
+
+/// The word of these that was meant by this one, as far as its letters tell.
 pub(crate) fn meant<'a>(word: &str, words: impl IntoIterator<Item = &'a str>) -> Option<&'a str> {
     let near = words.into_iter().map(|known| (strsim::damerau_levenshtein(word, known), known));
     let (distance, known) = near.min_by_key(|(distance, _)| *distance)?;
-    // Of a word with hardly a letter right, nobody can tell.
+    // Of a word with hardly a letter right, nobody can tell; of a short one, a letter may be missing or too many.
     let letters = word.chars().count();
-    (distance <= 1 + letters / 4 && distance < letters).then_some(known)
+    let most = if letters == known.chars().count() { letters / 3 } else { (letters / 3).max(1) };
+    (distance <= most && distance < letters).then_some(known)
 }

@@ -2,7 +2,7 @@
 //! conditions and outputs live in the page as well: they stand in its markup.
 
 use crate::sheet::Sheet;
-use pin_notch::{English, Expression, Field, Form, Problems, Values, number_text};
+use pin_notch::{Block, English, Expression, Field, Form, Problems, Value, Values, number_text};
 use pin_notch_html::{element_html, escaped};
 
 /// Light, dark, or as the person prefers.
@@ -59,16 +59,22 @@ impl Sheet {
     pub fn page(&self, form: &Form, page: &Page) -> String {
         let told = page.problems.map(problems).unwrap_or_default();
         let row = |field: &Field| self.row(field, page.problems);
-        let alone: String = form.fields_outside().map(row).collect();
-        let mut sets = String::new();
-        for set in form.fieldsets() {
+        let mut fields = String::new();
+        for block in form.layout() {
+            let set = match block {
+                Block::Field(field) => {
+                    fields.push_str(&row(field));
+                    continue;
+                }
+                Block::Fieldset(set) => set,
+            };
             let rows: String = form.fields_in(set).map(row).collect();
             let disabled = self.fieldsets.iter().any(|own| own.name == set.name && own.disabled);
             let disabled = if disabled { " disabled" } else { "" };
             let own = self.fieldsets.iter().find(|own| own.name == set.name);
             let only_if = only_if(own.and_then(|own| own.only_if.as_ref()));
             let legend = escaped(&set.label);
-            sets.push_str(&format!(
+            fields.push_str(&format!(
                 "<fieldset{disabled}{only_if}><legend>{legend}</legend>\n{rows}</fieldset>\n"
             ));
         }
@@ -85,7 +91,7 @@ impl Sheet {
                 escaped(&text)
             )
         };
-        let sets = sets + &form.outputs().map(output).collect::<String>();
+        let fields = fields + &form.outputs().map(output).collect::<String>();
         let in_place = if self.in_place { " in-place" } else { "" };
         let keep = if self.keep { " keep" } else { "" };
         let clear = match self.clear.as_str() {
@@ -98,7 +104,7 @@ impl Sheet {
         };
         let content = format!(
             "<notch-form id=\"form\"{in_place}{keep}>\n{told}<form method=\"post\" action=\"{}\" aria-labelledby=\"title\">\n\
-             {alone}{sets}{}<div data-warnings role=\"status\" hidden></div>\n<div data-status role=\"status\" hidden></div>\n\
+             {fields}{}<div data-warnings role=\"status\" hidden></div>\n<div data-status role=\"status\" hidden></div>\n\
              <p class=\"buttons\"><button>{}</button> <button type=\"reset\">{}</button>{clear}</p>\n</form>\n</notch-form>\n",
             escaped(page.action),
             self.rules_and_links(),
@@ -186,10 +192,23 @@ impl Sheet {
         let words: Vec<String> =
             own_problems.iter().map(|problem| problem.invalid.to_string()).collect();
         looks.problem = words.join(" ");
-        if let Some(received) = own_problems.iter().find_map(|problem| problem.received.as_ref()) {
-            looks.entered = received.clone();
-        }
         let mut control = field.control.clone();
+        let own_sheet = self.fields.iter().find(|own| own.name == field.name);
+        if let (Some(own), Some(_)) = (own_sheet, problems) {
+            // Back to what the sheet says leads a reset, not to what was refused.
+            let (start, _) = own.control(self.today, &control.surroundings().world);
+            if start.default_value() != control.default_value() {
+                looks.entered = Some(match control.value() {
+                    Value::On(true) => control.on_text().to_owned(),
+                    value => value.attribute_text(),
+                });
+                let disabled = control.conditions().fieldset_disabled;
+                control = start;
+                control.set_fieldset_disabled(disabled);
+            }
+            let received = own_problems.iter().find_map(|problem| problem.received.as_ref());
+            looks.entered = received.cloned().or(looks.entered);
+        }
         if field.is_conditional() {
             // Without script it is there to be filled in, and only whoever receives it can say whether it counts.
             control.set_fieldset_disabled(false);

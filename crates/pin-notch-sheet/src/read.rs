@@ -4,7 +4,7 @@ mod expressions;
 mod field;
 mod texts;
 
-use crate::finding::{Finding, meant};
+use crate::finding::{Finding, meant, meant_key};
 use crate::sheet::{Context, FieldsetSheet, Link, Sheet};
 use crate::tree::{Is, Node};
 use crate::words;
@@ -93,7 +93,7 @@ impl Reader<'_> {
             }
             let message = format!("{what} has no {}", Quoted(&key.name));
             let mut error = Finding::error("unknown-key", key.span.clone(), message);
-            error = match meant(&key.name, words.iter().copied()) {
+            error = match meant_key(&key.name, words) {
                 Some(meant) => error.with_help(format!("did you mean {}?", Quoted(meant))),
                 None => error.with_help(format!("it may have {}", words.join(", "))),
             };
@@ -192,6 +192,7 @@ impl Reader<'_> {
 
     fn fieldsets(&mut self, tree: &Node, sheet: &mut Sheet) {
         let mut names = HashSet::new();
+        let mut taken: HashMap<String, String> = HashMap::new();
         for node in self.tables(tree, "fieldset") {
             self.words(node, "a fieldset", &words::FIELDSET);
             let Some((name, span)) = self.needed(node, "name", "a fieldset") else { continue };
@@ -211,7 +212,17 @@ impl Reader<'_> {
                     for item in items {
                         match &item.is {
                             Is::Text(field) if self.named(sheet, field, item.span.clone()) => {
-                                fields.push(field.clone());
+                                match taken.insert(field.clone(), name.clone()) {
+                                    None => fields.push(field.clone()),
+                                    Some(other) => {
+                                        let [field, other] =
+                                            [field, &other].map(|text| Quoted(text));
+                                        let message = format!(
+                                            "{field} stands in the fieldset {other} already"
+                                        );
+                                        self.error("in-two-fieldsets", item.span.clone(), message);
+                                    }
+                                }
                             }
                             Is::Text(_) => {}
                             _ => self.wrong_kind(item, "a field's name", "a text"),

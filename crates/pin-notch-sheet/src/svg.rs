@@ -5,7 +5,7 @@
 
 use crate::page::Theme;
 use crate::sheet::Sheet;
-use pin_notch::{Checked, English, Field, Form, TextView, View};
+use pin_notch::{Block, Checked, English, Field, Form, TextView, View};
 use pin_notch_html::shapes::{BAR, CELL, CHECKBOX, TICK, colour};
 use std::fmt::Write;
 
@@ -58,8 +58,15 @@ impl Sheet {
         picture.y += 22.0;
         picture.text(MARGIN, title, "font-size=\"22\" font-weight=\"600\"", colours.ink);
         picture.y += 18.0;
-        form.fields_outside().for_each(|field| self.drawn(&mut picture, field));
-        for set in form.fieldsets().filter(|set| form.fieldset_counts(set)) {
+        for block in form.layout() {
+            let set = match block {
+                Block::Field(field) => {
+                    self.drawn(&mut picture, field);
+                    continue;
+                }
+                Block::Fieldset(set) if form.fieldset_counts(set) => set,
+                Block::Fieldset(_) => continue,
+            };
             picture.y += 26.0;
             picture.text(MARGIN, &set.label, "letter-spacing=\"1\"", colours.quiet);
             let (y, line) = (picture.y + 8.0, colours.line);

@@ -4,7 +4,7 @@
 #![warn(clippy::wildcard_enum_match_arm)]
 
 use crate::sheet::Sheet;
-use pin_notch::{Checked, English, Field, Form, RadioView, View};
+use pin_notch::{Block, Checked, English, Field, Form, RadioView, View};
 
 /// How wide tracks are, in characters.
 const TRACK: usize = 24;
@@ -26,13 +26,20 @@ impl Sheet {
         if !self.title.is_empty() {
             blocks.push(format!("{}\n", self.title));
         }
-        let alone = rows(form.fields_outside(), wide);
-        if !alone.is_empty() {
-            blocks.push(alone);
+        let mut alone = String::new();
+        for block in form.layout() {
+            match block {
+                Block::Field(field) => alone.push_str(&rows([field].into_iter(), wide)),
+                Block::Fieldset(set) => {
+                    blocks.push(std::mem::take(&mut alone));
+                    if form.fieldset_counts(set) {
+                        blocks.push(format!("{}\n{}", set.label, rows(form.fields_in(set), wide)));
+                    }
+                }
+            }
         }
-        for set in form.fieldsets().filter(|set| form.fieldset_counts(set)) {
-            blocks.push(format!("{}\n{}", set.label, rows(form.fields_in(set), wide)));
-        }
+        blocks.push(alone);
+        blocks.retain(|block| !block.is_empty());
         let outputs = form.outputs().map(|output| {
             let text = form.output_text(&output.name, &English).unwrap_or_default();
             format!("  {:wide$}  {text}", output.label).trim_end().to_owned() + "\n"

@@ -49,7 +49,7 @@ impl Described {
         let [problem, entered] = Looks::REFUSED.map(|name| {
             attributes.iter().find(|(known, _)| known == name).map(|(_, text)| text.clone())
         });
-        (looks.problem, looks.entered) = (problem.unwrap_or_default(), entered.unwrap_or_default());
+        (looks.problem, looks.entered) = (problem.unwrap_or_default(), entered);
         Self { surroundings, looks, disabled, attributes, options }
     }
 

@@ -358,6 +358,7 @@ impl State {
             "brought-back" => Words::BroughtBack,
             "sending" => Words::Sending,
             "sent" => Words::Sent,
+            "saved" => Words::Saved,
             "unreachable" => Words::Unreachable,
             "not-taken" => Words::NotTaken { why: why.to_owned() },
             _ => return String::new(),

@@ -894,7 +894,7 @@ impl Control {
         // How many are chosen counts also where none are.
         let counted = matches!(value, Value::Texts(_));
         let wrong = if nothing && !counted { Vec::new() } else { control.against(&value) };
-        if wrong.is_empty() { Ok(value) } else { Err(wrong) }
+        if wrong.is_empty() { Ok(value) } else { Err(Invalid::told(wrong)) }
     }
 
     /// A text for people in the words of its surroundings.

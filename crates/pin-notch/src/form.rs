@@ -35,6 +35,7 @@ use crate::event::{Event, Turn};
 use crate::expression::Expression;
 use crate::intent::Intent;
 use crate::quoted::Quoted;
+use crate::validity::Invalid;
 use core::fmt;
 use history::{Change, History};
 use links::Links;
@@ -219,6 +220,7 @@ impl Field {
     /// What is wrong with its value by itself, without the form's rules.
     pub fn problems(&self) -> Vec<Problem> {
         let found = self.control.validity().into_iter();
+        let found = Invalid::told(found.collect()).into_iter();
         found.map(|invalid| Problem::of(self, None, invalid)).collect()
     }
 
@@ -227,6 +229,15 @@ impl Field {
     pub fn is_dirty(&self) -> bool {
         self.control.value() != self.start
     }
+}
+
+/// What a form is laid out in: see [`Form::layout`].
+#[derive(Clone, Copy, Debug)]
+pub enum Block<'a> {
+    /// A field in no fieldset.
+    Field(&'a Field),
+    /// A fieldset with its fields.
+    Fieldset(&'a Fieldset),
 }
 
 /// What cannot be done with a form.
@@ -250,6 +261,13 @@ pub enum FormError {
     NoSuchField(String),
     /// A definition makes no control.
     Control(ControlError),
+    /// A field cannot follow another one, for they hold values of different kinds.
+    OtherKind {
+        /// The name of the field that is followed.
+        from: String,
+        /// The name of the one that would follow.
+        to: String,
+    },
     /// A field has no numbers, or a conversion no way back to it.
     NotNumbers(String),
     /// There is no fieldset of this name.
@@ -276,6 +294,12 @@ impl fmt::Display for FormError {
                     Quoted(name)
                 )
             }
+            Self::OtherKind { from, to } => write!(
+                f,
+                "{} cannot follow {}: they hold values of different kinds",
+                Quoted(to),
+                Quoted(from)
+            ),
             Self::Circle(name) => {
                 write!(f, "whether {} counts hangs on its own value", Quoted(name))
             }
@@ -292,6 +316,7 @@ impl std::error::Error for FormError {
             Self::NameTaken(_)
             | Self::Unnamed
             | Self::NoSuchField(_)
+            | Self::OtherKind { .. }
             | Self::NotNumbers(_)
             | Self::NoSuchFieldset(_)
             | Self::RuleWithoutField
@@ -353,12 +378,37 @@ impl Form {
         fieldset.fields.iter().filter_map(|at| self.fields.get(*at))
     }
 
-    /// The fields that stand in no fieldset, in order.
-    pub fn fields_outside(&self) -> impl Iterator<Item = &Field> {
-        let inside: HashSet<usize> =
-            self.fieldsets.iter().flat_map(|set| set.fields.iter().copied()).collect();
-        let fields = self.fields.iter().enumerate();
-        fields.filter(move |(at, _)| !inside.contains(at)).map(|(_, field)| field)
+    /// The form as it is laid out: fields that stand in no fieldset, and fieldsets, each where its first field stands.
+    ///
+    /// ```
+    /// use pin_notch::{Block, Form, Switch};
+    /// # fn main() -> Result<(), pin_notch::FormError> {
+    /// let form = Form::new()
+    ///     .with("a", "A", Switch::default())?
+    ///     .with("b", "B", Switch::default())?
+    ///     .with("c", "C", Switch::default())?
+    ///     .with_fieldset("set", "Set", &["b"])?;
+    /// let names = form.layout().into_iter().map(|block| match block {
+    ///     Block::Field(field) => field.name.as_str(),
+    ///     Block::Fieldset(set) => set.name.as_str(),
+    /// });
+    /// assert_eq!(names.collect::<Vec<_>>(), ["a", "set", "c"]);
+    /// # Ok(()) }
+    /// ```
+    pub fn layout(&self) -> Vec<Block<'_>> {
+        let mut inside = HashSet::new();
+        let mut begins: HashMap<usize, Vec<Block>> = HashMap::new();
+        for set in &self.fieldsets {
+            let first = set.fields.iter().min().copied().unwrap_or(self.fields.len());
+            begins.entry(first).or_default().push(Block::Fieldset(set));
+            inside.extend(set.fields.iter().copied());
+        }
+        let mut all = Vec::new();
+        for at in 0..=self.fields.len() {
+            all.extend(begins.remove(&at).unwrap_or_default());
+            all.extend(self.fields.get(at).filter(|_| !inside.contains(&at)).map(Block::Field));
+        }
+        all
     }
 
     /// Disables a fieldset, and with it all fields that stand in it, or enables it again.

@@ -109,8 +109,8 @@ pub use expression::{
     Claim, Comparison, Expression, ExpressionError, ExpressionErrorKind, Lookup, Scope, Sentence,
 };
 pub use form::{
-    Counted, Field, Fieldset, Followed, Form, FormError, FormRemark, FormTurn, Judged, MAX_BODY,
-    MAX_REPORTED, Output, Problem, Problems, Rule, Values,
+    Block, Counted, Field, Fieldset, Followed, Form, FormError, FormRemark, FormTurn, Judged,
+    MAX_BODY, MAX_REPORTED, Output, Problem, Problems, Rule, Values,
 };
 pub use intent::{Intent, Key, Place, Thumb};
 pub use limit::Limit;

@@ -132,6 +132,8 @@ pub enum Message {
     Sending,
     /// A form was accepted.
     Sent,
+    /// What was entered is in a file, for there is nobody to send it to.
+    Saved,
     /// A form could not be sent, for there is no connection.
     Unreachable,
     /// Whoever was sent a form could not take it.

@@ -147,6 +147,16 @@ pub enum BadInput {
 }
 
 impl Invalid {
+    /// What of all this is told: between which steps a value lies that is out of bounds is of no use to anybody.
+    pub(crate) fn told(mut all: Vec<Self>) -> Vec<Self> {
+        let is_out =
+            |one: &Self| matches!(one, Self::RangeUnderflow { .. } | Self::RangeOverflow { .. });
+        if all.iter().any(is_out) {
+            all.retain(|one| !matches!(one, Self::StepMismatch { .. }));
+        }
+        all
+    }
+
     /// Writes the limits that it speaks of in another way.
     pub(crate) fn put_limits(&mut self, put: impl Fn(Limit) -> Limit) {
         match self {

@@ -274,7 +274,6 @@ fn json_that_is_not_right_says_where_and_what_would_be() {
         "Hive weight: This has to be a number, or null. (received \"\\\"12\\\"\")\n\
          Flying weather: This has to be an array of two numbers, or null. (received \"[1]\")\n\
          Temper: The value must be 0.5 or more. (received \"0.3\")\n\
-         Temper: The value is on no step: the nearest is 0.5. (received \"0.3\")\n\
          Feeder: This has to be true or false, or null. (received \"1\")\n\
          Seen: This has to be an array of strings, or null. (received \"\\\"eggs\\\"\")\n\
          Mites: This was sent 2 times; send it once. (received \"1.5\")\n\

@@ -221,3 +221,40 @@ fn items_go_back_and_next() {
         assert_eq!(page.told().await, ["key ArrowLeft -> refused: already at the lowest value"]);
     });
 }
+
+#[test]
+fn a_search_is_over_once_it_has_found_and_a_choice_too_many_is_refused_in_sight() {
+    with_page(async |page| {
+        let many = TREATMENTS.replace("placeholder=none", "multiple filter most=1");
+        page.show(&many).await;
+        let field = Page::part("#it", "[part=input]");
+        page.focus("#it").await;
+        page.write("form").await;
+        page.press(&[Key::Enter]).await;
+        assert_eq!(page.value("#it").await, "fa");
+        assert_eq!(page.get(&format!("{field}.value")).await, "");
+        let rows =
+            "document.querySelector('#it').shadowRoot.querySelectorAll('[part=option]').length";
+        assert_eq!(page.get(rows).await, "4", "all are there again");
+        page.press(&[Key::Down, Key::Down, Key::Enter]).await;
+        assert_eq!(page.value("#it").await, "fa");
+        let said = Page::part("#it", "[part=said]");
+        assert_eq!(page.get(&format!("{said}.textContent")).await, "no more than 1 can be chosen");
+        assert_eq!(page.get(&format!("{said}.getBoundingClientRect().height > 10")).await, "true");
+        page.press(&[Key::Up]).await;
+        assert_eq!(page.get(&format!("{said}.getBoundingClientRect().height > 10")).await, "false");
+    });
+}
+
+#[test]
+fn zero_can_be_chosen_of_a_rating_that_has_it() {
+    with_page(async |page| {
+        page.show("<notch-rating id=it min=0 value=3></notch-rating><notch-rating id=other></notch-rating>").await;
+        page.click("#it", "[part=zero]", (0.5, 0.5)).await;
+        assert_eq!(page.value("#it").await, "0");
+        page.click("#it", "[part=zero]", (0.5, 0.5)).await;
+        assert_eq!(page.value("#it").await, "", "again, it is empty");
+        let other = "document.querySelector('#other').shadowRoot.querySelector('[part=zero]')";
+        assert_eq!(page.get(other).await, "null");
+    });
+}

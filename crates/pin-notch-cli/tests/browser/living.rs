@@ -460,7 +460,7 @@ fn nothing_moves_when_the_elements_come_to_life() {
         for behaviour in [Behaviour::ScriptLate(1500), Behaviour::Late(1500)] {
             let (_server, url) = serve_badly(html.clone(), web_files(), behaviour).await;
             page.client.goto(&url).await.expect("the page");
-            page.until("document.querySelectorAll(':state(ready)').length === 17").await;
+            page.until("document.querySelectorAll(':state(ready)').length === 19").await;
             page.run("await new Promise((done) => setTimeout(done, 300))").await;
             let moved: f64 = page.get("moved").await.parse().expect("a figure");
             assert!(moved < 0.01, "cumulative layout shift {moved}");
@@ -486,7 +486,7 @@ fn strict_policies_find_nothing_to_report() {
         let policy = "default-src 'none'; connect-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self'; require-trusted-types-for 'script'; trusted-types pin-notch";
         let (_server, url) = serve_badly(html, web_files(), Behaviour::Forbidden(policy)).await;
         page.client.goto(&url).await.expect("the page");
-        page.until("document.querySelectorAll(':state(ready)').length === 17").await;
+        page.until("document.querySelectorAll(':state(ready)').length === 19").await;
         page.run("for (const element of document.querySelectorAll(':state(ready)')) { element.required = true; element.reportValidity(); element.showPicker(); element.value = element.value; }").await;
         for tag in ["notch-slider", "notch-rating"] {
             page.mouse(tag, "[data-place]", &[(0.2, 0.5), (0.6, 0.5)], Some(0), Some(1)).await;

@@ -315,7 +315,7 @@ fn a_sent_form_is_answered_with_typed_values_or_problems() {
         page.until("document.title === 'Inspection not accepted'").await;
         assert_eq!(
             page.get("document.querySelector('.problems').innerText").await,
-            "Hive weight: \"<b>400\" is not a number; write it like 12, -0.5 or 2.5e3. (received \"<b>400\")"
+            "Hive weight: \"<b>400\" is not a number; write it like 12 or -0.5. (received \"<b>400\")"
         );
     });
 }

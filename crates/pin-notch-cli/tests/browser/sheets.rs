@@ -57,6 +57,23 @@ fn a_page_in_a_file_needs_no_other() {
         assert!(drawn.expect("the command runs").success());
         page.client.goto(&format!("file://{}", path.display())).await.expect("the page");
         is_alive(&page).await;
+        // With nobody to send to, the answers become a file.
+        page.run(
+            "window.files = [];
+             HTMLAnchorElement.prototype.click = async function () { window.files.push(this.download, await (await fetch(this.href)).text()); };
+             document.querySelector('#visited').value = '2026-05-14';
+             document.querySelector('#temper').value = 4;
+             document.querySelector('form').requestSubmit();",
+        )
+        .await;
+        page.until("window.files.length > 1").await;
+        assert_eq!(page.get("window.files[0]").await, "Hive-inspection.json");
+        assert_eq!(page.get("JSON.parse(window.files[1]).visited").await, "2026-05-14");
+        assert!(
+            page.get("document.querySelector('[data-status]').textContent")
+                .await
+                .contains("among your downloads")
+        );
         let _ = std::fs::remove_file(path);
     });
 }
@@ -106,6 +123,13 @@ fn a_refused_form_shows_what_was_entered_and_leads_to_it() {
         }
         assert_eq!(page.axe().await, "");
         assert_eq!(page.get("[...document.querySelectorAll('.wrong')].filter((one) => one.checkVisibility()).length").await, "0");
+        // A reset leads back to the sheet, not to what was refused.
+        let held = "['visited', 'weight', 'mites', 'temper'].map((id) => document.getElementById(id).value).join()";
+        assert_eq!(page.get(held).await, ",40,,");
+        page.run("document.querySelector('form').reset();").await;
+        assert_eq!(page.get(held).await, ",18.4,,");
+        page.client.refresh().await.expect("the page again");
+        page.until("document.querySelector('.problems a') && document.querySelector('[name]:state(ready)')").await;
         // Each link leads into its field.
         let links = page.get("[...document.querySelectorAll('.problems a')].map((link) => link.hash.slice(1)).join()").await;
         assert!(

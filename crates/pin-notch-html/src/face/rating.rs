@@ -1,10 +1,11 @@
 //! A rating: a row of icons, each drawn twice, the lit one clipped to its share.
 
-use super::readout;
+use super::{NONE, readout};
+use crate::action::Action;
 use crate::attributes::Looks;
 use crate::markup::Markup;
 use crate::shapes::outline;
-use pin_notch::{Direction, RatingView, number_text};
+use pin_notch::{Decimal, Direction, RatingView, number_text};
 
 /// A cell of a comb, written as a browser writes it, so that what a server drew compares equal.
 const CELL: &str = concat!(
@@ -15,6 +16,13 @@ const CELL: &str = concat!(
 );
 
 pub(super) fn body(to: &mut Markup, view: &RatingView, looks: &Looks) {
+    if view.zero {
+        to.open("span", "zero");
+        to.set("aria-hidden", "true");
+        to.class("zero", &[("on", view.shown == Some(Decimal::ZERO))]);
+        to.doing(Action::Choose, "0");
+        to.draw(NONE);
+    }
     to.open("div", "icons");
     to.set("dir", if view.direction == Direction::RightToLeft { "rtl" } else { "ltr" });
     to.set("aria-hidden", "true");

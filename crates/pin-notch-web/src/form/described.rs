@@ -74,7 +74,12 @@ impl Described {
             let Some(control) = control else { continue };
             if let Err(error) = form.add(name, label, control) {
                 notes.push(error.to_string());
-            } else if of(record, 3) == "1" {
+                continue;
+            }
+            if record[0] == "f" {
+                form.start_at_default(name);
+            }
+            if of(record, 3) == "1" {
                 let _ = form.set_unsent(name);
             }
         }

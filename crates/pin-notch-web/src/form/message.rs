@@ -36,7 +36,7 @@ pub(super) enum Message<'a> {
     Recorded,
     /// What was done before the page was loaded again.
     GoOn(&'a str),
-    /// What to say to people: `brought-back`, `sending`, `sent`, `unreachable`, or `not-taken` and why.
+    /// What to say to people: `brought-back`, `sending`, `sent`, `saved`, `unreachable`, or `not-taken` and why.
     Say(&'a str),
 }
 

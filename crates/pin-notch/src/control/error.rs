@@ -3,6 +3,7 @@
 use super::{ControlKind, MAX_ICONS, TextKind, TextPatternError, Value};
 use crate::notches::NotchesError;
 use crate::number::Plain;
+use crate::quoted::Quoted;
 use crate::refusal::Refusal;
 use core::fmt;
 use rust_decimal::Decimal;
@@ -55,6 +56,11 @@ pub enum ControlError {
         /// What it is given to.
         value: Decimal,
     },
+    /// A name is given to something that is no number.
+    NotNamed {
+        /// What it is given to.
+        value: String,
+    },
     /// A track's scale does not fit its bounds; holds what is wrong, and what would be right.
     Scale(&'static str),
     /// A rating has no icons, or more than [`MAX_ICONS`].
@@ -101,7 +107,7 @@ impl ControlError {
             Self::NoNotch | Self::RatingMin { .. } => "min",
             Self::Distance { most: None, .. } => "least",
             Self::Distance { most: Some(_), .. } | Self::LeastAboveMost { .. } => "most",
-            Self::Mark { .. } | Self::Name { .. } => "options",
+            Self::Mark { .. } | Self::Name { .. } | Self::NotNamed { .. } => "options",
             Self::Scale(_) => "scale",
             Self::Icons { .. } => "max",
             Self::Lengths { .. } => "maxlength",
@@ -139,6 +145,11 @@ impl fmt::Display for ControlError {
             Self::Name { value } => {
                 write!(f, "{} has a name, and is no value that can be chosen", Plain(*value))
             }
+            Self::NotNamed { value } => write!(
+                f,
+                "{} has a name, and is no number; give a name the value that it is for",
+                Quoted(value)
+            ),
             Self::Scale(what) => f.write_str(what),
             Self::Icons { icons } => {
                 write!(f, "{icons} icons are not allowed: a rating has 1 to {MAX_ICONS}")
@@ -175,6 +186,7 @@ impl std::error::Error for ControlError {
             | Self::LeastAboveMost { .. }
             | Self::Mark { .. }
             | Self::Name { .. }
+            | Self::NotNamed { .. }
             | Self::Scale(_)
             | Self::Icons { .. }
             | Self::RatingMin { .. }

@@ -176,7 +176,7 @@ fn checked(definition: &RatingDefinition) -> Result<Checked, ControlError> {
     }
     let notches = Notches::builder().min(min.unwrap_or(step)).max(most).step(step);
     let notches = notches.step_base(Decimal::ZERO).build()?;
-    let names = names(&definition.options);
+    let names = names(&definition.options)?;
     let named = |value: &Decimal| value.is_zero() || notches.contains(*value);
     if let Some((value, _)) = names.iter().find(|(value, _)| !named(value)) {
         return Err(ControlError::Name { value: *value });
@@ -185,11 +185,16 @@ fn checked(definition: &RatingDefinition) -> Result<Checked, ControlError> {
     Ok(Checked { notches, names, start })
 }
 
-/// The names that options give: to the number that is their value, else to 1, 2, 3 and so on by their place.
-fn names(options: &[Choice]) -> Vec<(Decimal, String)> {
+/// The names that options give: to the number that is their value or, where they have none of their own, to 1, 2, 3
+/// and so on by their place.
+fn names(options: &[Choice]) -> Result<Vec<(Decimal, String)>, ControlError> {
     let one = |(at, option): (usize, &Choice)| {
-        let own = parse_number(&option.value).ok().filter(|_| option.value != option.text);
-        (own.unwrap_or_else(|| Decimal::from(at as u64 + 1)), option.text.clone())
+        let value = match option.value == option.text {
+            true => Decimal::from(at as u64 + 1),
+            false => parse_number(&option.value)
+                .map_err(|_| ControlError::NotNamed { value: option.value.clone() })?,
+        };
+        Ok((value, option.text.clone()))
     };
     options.iter().enumerate().map(one).collect()
 }

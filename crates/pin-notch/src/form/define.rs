@@ -160,7 +160,8 @@ impl Form {
     /// ```
     ///
     /// # Errors
-    /// [`FormError::NoSuchField`]; [`FormError::NotNumbers`] where either has no numbers, or the conversion
+    /// [`FormError::NoSuchField`]; [`FormError::OtherKind`] where there is no conversion and one cannot hold the values of
+    /// the other; [`FormError::NotNumbers`] where either has no numbers, or the conversion
     /// has no way back.
     pub fn with_conversion(
         self,
@@ -213,6 +214,10 @@ impl Form {
     ) -> Result<(), FormError> {
         let (here, there) = (self.known(from)?, self.known(to)?);
         let Some(conversion) = conversion else {
+            let kind = |at: usize| self.fields[at].control.kind();
+            if kind(here) != kind(there) {
+                return Err(FormError::OtherKind { from: from.to_owned(), to: to.to_owned() });
+            }
             self.links.add(here, Link { to: there, convert: Arc::new(Clone::clone) });
             if !one_way {
                 self.links.add(there, Link { to: here, convert: Arc::new(Clone::clone) });

@@ -70,6 +70,26 @@ impl Form {
         }
     }
 
+    /// Has a field start at its control's default, whatever it holds by now: that is what was entered since.
+    ///
+    /// ```
+    /// use pin_notch::{Form, Switch, Value};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let mut feeder = Switch::default();
+    /// feeder.set_value(true);
+    /// let mut form = Form::new().with("feeder", "Feeder", feeder)?;
+    /// assert!(!form.is_dirty());
+    /// form.start_at_default("feeder");
+    /// assert!(form.is_dirty());
+    /// # Ok(()) }
+    /// ```
+    pub fn start_at_default(&mut self, name: &str) {
+        if let Some(place) = self.place(name) {
+            let field = &mut self.fields[place];
+            field.start = field.control.default_value();
+        }
+    }
+
     /// Gives each field that follows another one the value it follows to as its start, and gives the names of those
     /// that have another value by that. A field with a value of its own in its definition keeps that.
     ///

@@ -62,6 +62,10 @@ pub(super) fn text(message: &Message, world: &dyn World) -> String {
         Message::BroughtBack => "What you entered before is here again.".to_owned(),
         Message::Sending => "Sending …".to_owned(),
         Message::Sent => "It has been sent.".to_owned(),
+        Message::Saved => {
+            "What you entered is in a file among your downloads. It has not been sent to anybody."
+                .to_owned()
+        }
         Message::Unreachable => {
             "It could not be sent: there is no connection. Nothing is lost; send it again later."
                 .to_owned()
@@ -213,7 +217,13 @@ fn invalid(invalid: &Invalid, world: &dyn World) -> String {
 
 fn bad_input(why: &BadInput, world: &dyn World) -> String {
     match why {
-        BadInput::Number(error) => format!("{}.", number_error(error)),
+        BadInput::Number(NumberError::NotANumber(text)) => {
+            let like = show_number(world, Decimal::new(-5, 1), 1);
+            format!("{} is not a number; write it like 12 or {like}.", Quoted(text))
+        }
+        BadInput::Number(error @ NumberError::TooManyDigits(_)) => {
+            format!("{}.", number_error(error))
+        }
         BadInput::Calendar(error) => format!("{error}."),
         BadInput::NotADate { text, like } => {
             format!("{} is no date; write it like {like}.", Quoted(text))

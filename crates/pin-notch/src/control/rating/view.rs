@@ -31,6 +31,8 @@ pub struct RatingView {
     pub previewed: bool,
     /// Whether a pointer is over it, so that its leaving means something.
     pub pointed: bool,
+    /// Whether zero can be chosen, which no icon stands for.
+    pub zero: bool,
     /// How many icons there are.
     pub icons: u32,
     /// The icon as text; empty where it has none of its own.
@@ -86,6 +88,7 @@ impl Rating {
             shown,
             previewed: self.preview.is_some(),
             pointed: self.preview.or(self.pressed).is_some(),
+            zero: self.notches.contains(Decimal::ZERO),
             icons,
             icon: self.definition.icon.clone(),
             lit: self.definition.lit,

@@ -223,6 +223,11 @@ impl Select {
         }
         let mut chosen = self.chosen.clone();
         chosen.push(value.to_owned());
+        if !self.filter().is_empty() {
+            // What was searched for is found: keys stay on it, among all others.
+            self.list.set_filter("");
+            self.activate(self.list.row_of(value).filter(|_| self.open));
+        }
         Ok(self.settle(chosen))
     }
 
