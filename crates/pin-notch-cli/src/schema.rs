@@ -9,8 +9,8 @@ use std::path::PathBuf;
 
 /// Print the JSON Schema (2020-12) of what a sheet's form accepts; or, with --from, a sheet for a schema.
 ///
-/// What cannot be carried over is told on standard error, a line for each: "(accepts)" stands before what
-/// changes which documents are accepted.
+/// What cannot be carried over is told on standard error, a line for each kind of loss with the fields that have it:
+/// "(accepts)" stands before what changes which documents are accepted.
 #[derive(Args)]
 #[command(
     after_help = "Examples:\n  pin-notch schema demo/inspection.toml > inspection.schema.json\n  \
@@ -33,12 +33,34 @@ impl Schema {
                 .map_err(|why| Failure::usage(format!("{}: {why}", self.file.display())))?,
         };
         say(&text)?;
-        lost.iter().for_each(tell);
+        tell(&lost);
         Ok(())
     }
 }
 
-fn tell(loss: &Loss) {
-    let accepts = if loss.accepts { " (accepts)" } else { "" };
-    eprintln!("not carried over{accepts}: {}", visible(&loss.to_string()));
+/// So many fields are named with what they lose.
+const MOST_NAMED: usize = 6;
+
+/// Each kind of loss once, with the fields that have it.
+fn tell(lost: &[Loss]) {
+    let mut kinds: Vec<(bool, &str, Vec<&str>)> = Vec::new();
+    for loss in lost {
+        let known = kinds
+            .iter_mut()
+            .find(|(accepts, what, _)| (*accepts, *what) == (loss.accepts, loss.what.as_str()));
+        match known {
+            Some((.., names)) => names.push(&loss.name),
+            None => kinds.push((loss.accepts, &loss.what, vec![&loss.name])),
+        }
+    }
+    for (accepts, what, names) in kinds {
+        let accepts = if accepts { " (accepts)" } else { "" };
+        let more = match names.len().saturating_sub(MOST_NAMED) {
+            0 => String::new(),
+            more => format!(" and {more} more"),
+        };
+        let named = names[..names.len().min(MOST_NAMED)].join(", ");
+        let of = if named.is_empty() { String::new() } else { format!("{named}{more}: ") };
+        eprintln!("not carried over{accepts}: {}", visible(&format!("{of}{what}")));
+    }
 }

@@ -225,7 +225,9 @@ fn a_schema_that_nothing_can_be_made_of_is_refused_with_the_reasons() {
     assert_eq!((output.status.code(), output.stdout.len()), (Some(2), 0));
     let told = error(&output);
     assert!(
-        told.contains("note: no control holds \"object\"; odd: its listed numbers do not lie evenly"),
+        told.contains(
+            "note: no control holds \"object\"; odd: its listed numbers do not lie evenly"
+        ),
         "{told}"
     );
     assert_eq!(told.lines().count(), 1, "{told}");

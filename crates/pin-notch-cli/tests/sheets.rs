@@ -152,7 +152,7 @@ fn memory_does_not_grow_with_the_data() {
     let mut child = start("accept --only refused demo/inspection.toml -");
     let mut stdin = child.stdin.take().expect("a piped input");
     let mut line =
-        b"visited=2026-05-14&weight=1&outside=0&temper=1&stores=0&feeder=on&note=".to_vec();
+        b"visited=2026-05-14&weight=1&outside=0&temper=1&stores=0&feeder=on&odd=".to_vec();
     line.extend_from_slice(&[b'x'; 20_000]);
     line.push(b'\n');
     for _ in 0..(100 << 20) / line.len() {

@@ -6,7 +6,7 @@
 use crate::attributes::{Looks, is_focusable, tag_of};
 use crate::face::Face;
 use crate::markup::{escaped, push_lines};
-use pin_notch::{Choice, Control, ControlKind, Definition, Value, number_text};
+use pin_notch::{Choice, Control, ControlKind, Definition, Message, Value, number_text};
 use std::fmt::Write;
 
 /// A style sheet as `build.rs` leaves it.
@@ -71,6 +71,9 @@ pub fn element_html(control: &Control, own: &[(&str, &str)], looks: &Looks) -> S
         if let Some(text) = text {
             put(&mut html, name, text);
         }
+    }
+    if !looks.description.is_empty() {
+        put(&mut html, "data-description", &looks.description);
     }
     face.aria.iter().for_each(|(name, value)| put(&mut html, name, value));
     if !looks.label.is_empty() && !own.iter().any(|(name, _)| *name == "id") {
@@ -191,10 +194,8 @@ impl Native<'_> {
         if let Some(example) = of("example") {
             put(html, "title", &example);
         }
-        let text = match self.control {
-            Control::Text(field) => field.text(),
-            _ => "",
-        };
+        let Control::Text(field) = self.control else { return };
+        let text = field.text();
         if rows.is_none() && !text.is_empty() {
             put(html, "value", text);
         }
@@ -206,11 +207,16 @@ impl Native<'_> {
         }
     }
 
-    /// Ties what was wrong with what was sent to the native control.
+    /// Ties to the native control what describes it, and what was wrong with what was sent.
     fn tie(&self, html: &mut String) {
         if !self.looks.problem.is_empty() {
             put(html, "aria-invalid", "true");
-            put(html, "aria-description", &self.looks.problem);
+        }
+        let told = [&self.looks.description, &self.looks.problem];
+        let told: Vec<String> = told.into_iter().filter(|text| !text.is_empty()).cloned().collect();
+        if !told.is_empty() {
+            let world = &self.control.surroundings().world;
+            put(html, "aria-description", &world.message(&Message::List(told)));
         }
     }
 

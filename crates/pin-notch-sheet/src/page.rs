@@ -74,8 +74,10 @@ impl Sheet {
             let own = self.fieldsets.iter().find(|own| own.name == set.name);
             let only_if = only_if(own.and_then(|own| own.only_if.as_ref()));
             let legend = escaped(&set.label);
+            let description =
+                own.map(|own| paragraphs("hint", &own.description)).unwrap_or_default();
             fields.push_str(&format!(
-                "<fieldset{disabled}{only_if}><legend>{legend}</legend>\n{rows}</fieldset>\n"
+                "<fieldset{disabled}{only_if}><legend>{legend}</legend>\n{description}{rows}</fieldset>\n"
             ));
         }
         let output = |output: &pin_notch::Output| {
@@ -102,10 +104,12 @@ impl Sheet {
                 escaped(text)
             ),
         };
+        let introduction = paragraphs("text", &self.introduction);
+        let closing = paragraphs("text", &self.closing);
         let content = format!(
-            "<notch-form id=\"form\"{in_place}{keep}>\n{told}<form method=\"post\" action=\"{}\" aria-labelledby=\"title\">\n\
+            "{introduction}<notch-form id=\"form\"{in_place}{keep}>\n{told}<form method=\"post\" action=\"{}\" aria-labelledby=\"title\">\n\
              {fields}{}<div data-warnings role=\"status\" hidden></div>\n<div data-status role=\"status\" hidden></div>\n\
-             <p class=\"buttons\"><button>{}</button> <button type=\"reset\">{}</button>{clear}</p>\n</form>\n</notch-form>\n",
+             {closing}<p class=\"buttons\"><button>{}</button> <button type=\"reset\">{}</button>{clear}</p>\n</form>\n</notch-form>\n",
             escaped(page.action),
             self.rules_and_links(),
             escaped(&self.send),
@@ -215,6 +219,11 @@ impl Sheet {
             control.set_required(false);
         }
         let element = element_html(&control, &own, &looks);
+        // Heard as the element's own description.
+        let hint = match looks.description.as_str() {
+            "" => String::new(),
+            text => format!("<p class=\"hint\" aria-hidden=\"true\">{}</p>", escaped(text)),
+        };
         let own = self.fields.iter().find(|own| own.name == field.name);
         let only_if = only_if(own.and_then(|own| own.only_if.as_ref()));
         let required = match field.control.conditions().required {
@@ -225,7 +234,7 @@ impl Sheet {
         let wrong: String =
             words.iter().map(|text| format!("<p class=\"wrong\">{}</p>", escaped(text))).collect();
         format!(
-            "<div class=\"row\"{only_if}><span><label for=\"{name}\">{label}</label>{required}</span><div>{element}{wrong}</div></div>\n"
+            "<div class=\"row\"{only_if}><span><label for=\"{name}\">{label}</label>{required}</span><div>{element}{hint}{wrong}</div></div>\n"
         )
     }
 }
@@ -234,6 +243,13 @@ impl Sheet {
 fn only_if(condition: Option<&Expression>) -> String {
     let attribute = |one: &Expression| format!(" data-only-if=\"{}\"", escaped(&one.to_string()));
     condition.map(attribute).unwrap_or_default()
+}
+
+/// A text of several paragraphs, as blank lines part them.
+fn paragraphs(class: &str, text: &str) -> String {
+    let all = text.split("\n\n").map(str::trim).filter(|paragraph| !paragraph.is_empty());
+    let one = |text: &str| format!("<p class=\"{class}\">{}</p>\n", escaped(text));
+    all.map(one).collect()
 }
 
 /// What was wrong, each with a way to its field.

@@ -2,13 +2,14 @@
 
 mod expressions;
 mod field;
+mod lists;
 mod texts;
 
 use crate::finding::{Finding, meant, meant_key};
 use crate::sheet::{Context, FieldsetSheet, Link, Sheet};
 use crate::tree::{Is, Node};
 use crate::words;
-use pin_notch::{AnyWorld, Conversion, Decimal, Form, FormError, Quoted, parse_number};
+use pin_notch::{AnyWorld, Choice, Conversion, Decimal, Form, FormError, Quoted, parse_number};
 use std::collections::{HashMap, HashSet};
 use std::ops::Range;
 
@@ -19,12 +20,17 @@ pub(super) struct Reader<'a> {
     found: &'a mut Vec<Finding>,
     /// Where the fields that are read so far stand in the sheet, by their names.
     places: HashMap<String, usize>,
+    /// The lists of options that have a name.
+    lists: HashMap<String, Vec<Choice>>,
 }
 
 pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<Finding>) -> Sheet {
-    let mut reader = Reader { text, context, found, places: HashMap::new() };
+    let (places, lists) = Default::default();
+    let mut reader = Reader { text, context, found, places, lists };
     let mut sheet = Sheet {
         title: String::new(),
+        introduction: String::new(),
+        closing: String::new(),
         lang: "en".to_owned(),
         send: "Send".to_owned(),
         reset: "Reset".to_owned(),
@@ -42,12 +48,15 @@ pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<F
     };
     reader.words(&tree, "a sheet", &words::TOP);
     sheet.title = reader.text_of(&tree, "title").unwrap_or_default();
+    sheet.introduction = reader.text_of(&tree, "introduction").unwrap_or_default();
+    sheet.closing = reader.text_of(&tree, "closing").unwrap_or_default();
     sheet.lang = reader.text_of(&tree, "lang").unwrap_or(sheet.lang);
     sheet.send = reader.text_of(&tree, "send").unwrap_or(sheet.send);
     sheet.reset = reader.text_of(&tree, "reset").unwrap_or(sheet.reset);
     sheet.clear = reader.text_of(&tree, "clear").unwrap_or_default();
     sheet.in_place = reader.flag_of(&tree, "in-place");
     sheet.keep = reader.flag_of(&tree, "keep");
+    reader.lists(&tree);
     for node in reader.tables(&tree, "field") {
         let field = reader.field(node);
         if let Some(field) = field {
@@ -75,6 +84,7 @@ pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<F
     reader.conditions(&tree, &mut sheet);
     reader.outputs(&tree, &mut sheet);
     reader.texts(&tree, &mut sheet);
+    reader.unused_lists(&tree, &sheet);
     reader.audit(&tree, &sheet);
     sheet
 }
@@ -204,7 +214,8 @@ impl Reader<'_> {
                 );
                 continue;
             }
-            let legend = self.text_of(node, "legend").unwrap_or_default();
+            let [legend, description] =
+                words::FIELDSET_TEXTS.map(|word| self.text_of(node, word).unwrap_or_default());
             let disabled = self.flag_of(node, "disabled");
             let mut fields = Vec::new();
             match node.get("fields").map(|list| (list, &list.is)) {
@@ -232,7 +243,14 @@ impl Reader<'_> {
                 Some((list, _)) => self.wrong_kind(list, "fields", "a list of names"),
                 None => self.error("missing", self.head(node), "a fieldset has no fields"),
             }
-            sheet.fieldsets.push(FieldsetSheet { name, legend, fields, disabled, only_if: None });
+            sheet.fieldsets.push(FieldsetSheet {
+                name,
+                legend,
+                description,
+                fields,
+                disabled,
+                only_if: None,
+            });
         }
     }
 

@@ -25,6 +25,9 @@ const CONTROL: &str = "x-control";
 /// The keyword that keeps the condition under which a field counts.
 const ONLY_IF: &str = "x-only-if";
 
+/// The words of a sheet as a whole that a schema keeps for the way back, each behind `x-`.
+const SHEET_WORDS: [&str; 7] = ["lang", "closing", "send", "reset", "clear", "in-place", "keep"];
+
 /// What a schema cannot say of a sheet, or a sheet of a schema: which field (none for the whole), and what.
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
@@ -126,6 +129,7 @@ impl Sheet {
             lost.push(Loss { name: String::new(), what, accepts: true });
         }
         let apart = [
+            ("outputs", self.outputs.is_empty()),
             ("links", self.links.is_empty()),
             ("warnings", self.rules.iter().all(|rule| !rule.warns)),
             ("fieldsets", self.fieldsets.is_empty()),
@@ -140,6 +144,14 @@ impl Sheet {
             Table::default().with("$schema", "https://json-schema.org/draft/2020-12/schema");
         if !self.title.is_empty() {
             schema.put("title", self.title.as_str());
+        }
+        if !self.introduction.is_empty() {
+            schema.put("description", self.introduction.as_str());
+        }
+        for word in SHEET_WORDS {
+            if let Some(said) = self.tree.get(word) {
+                schema.put(&format!("x-{word}"), said.clone());
+            }
         }
         schema.put("type", "object");
         schema.put("properties", properties);
@@ -190,6 +202,12 @@ impl Writer<'_> {
         if !label.is_empty() {
             schema.put("title", label);
         }
+        // Of a checkbox it is an attribute.
+        let own = self.defined.definition.attribute("description");
+        let description = own.unwrap_or_else(|| self.defined.description.clone());
+        if !description.is_empty() {
+            schema.put("description", description);
+        }
         schema.put(CONTROL, self.control.control_kind().name());
         let may_be_null = self.control.check_value(self.control.empty_value()).is_ok();
         let kind = match self.control.kind() {
@@ -222,7 +240,7 @@ impl Writer<'_> {
         if let Some(default) = default_of(&self.control.default_value()) {
             schema.put("default", default);
         }
-        self.words_lost();
+        self.keep_words(&mut schema);
         schema
     }
 
@@ -255,15 +273,33 @@ impl Writer<'_> {
         }
     }
 
-    /// Words of the sheet that a schema has none for.
-    fn words_lost(&mut self) {
+    /// Keeps the words that a schema has no keyword for, for the way back.
+    fn keep_words(&mut self, schema: &mut Table) {
         let carried = [
-            "min", "max", "step", "value", "required", "checked", "multiple", "least", "most",
+            "min",
+            "max",
+            "step",
+            "value",
+            "required",
+            "checked",
+            "multiple",
+            "least",
+            "most",
             "example",
+            "description",
         ];
-        for (word, _) in self.defined.definition.attributes() {
-            if !carried.contains(&word) && !written::TEXT_WORDS.contains(&word) {
-                self.lose(format!("the word {word}"), false);
+        // Steps that count from 0 need no base.
+        let items = schema.get("items").unwrap_or(&Node::from(true)).get("multipleOf").is_some();
+        let counts_from_0 = schema.has("multipleOf") || items;
+        for (word, text) in self.defined.definition.attributes() {
+            let key = format!("x-{word}");
+            match word {
+                "step-base" if counts_from_0 => {}
+                // What is read-only or disabled is said by what it accepts.
+                "readonly" | "disabled" => self.lose(format!("the word {word}"), false),
+                _ if carried.contains(&word) || schema.has(&key) => {}
+                _ if text.is_empty() => schema.put(&key, true),
+                _ => schema.put(&key, text),
             }
         }
         let options = self.defined.definition.options();

@@ -3,6 +3,7 @@
 use crate::finding::Finding;
 use crate::read;
 use crate::tree::{self, Format, Node};
+use crate::words;
 use pin_notch::{
     AnyWorld, Control, Conversion, Date, Decimal, Definition, Expression, Form, Rule, Sentence,
     Surroundings,
@@ -72,6 +73,9 @@ impl fmt::Debug for Context<'_> {
 #[derive(Clone, Debug)]
 pub struct Sheet {
     pub(crate) title: String,
+    /// What stands above the fields and below them.
+    pub(crate) introduction: String,
+    pub(crate) closing: String,
     pub(crate) lang: String,
     /// What the buttons say.
     pub(crate) send: String,
@@ -97,7 +101,11 @@ pub struct Sheet {
 pub(crate) struct FieldSheet {
     pub name: String,
     pub label: String,
+    /// What explains it beside its label; of a checkbox, its own attribute does.
+    pub description: String,
     pub definition: Definition,
+    /// The list that its options are from, where they are from one that has a name.
+    pub list: Option<String>,
     pub unsent: bool,
     pub only_if: Option<Expression>,
     /// Where its name stands.
@@ -108,6 +116,8 @@ pub(crate) struct FieldSheet {
 pub(crate) struct FieldsetSheet {
     pub name: String,
     pub legend: String,
+    /// What stands below the legend.
+    pub description: String,
     pub fields: Vec<String>,
     pub disabled: bool,
     pub only_if: Option<Expression>,
@@ -136,12 +146,17 @@ pub(crate) struct OutputSheet {
 #[derive(Clone, Debug, Default)]
 pub(crate) struct Texts {
     pub title: Option<String>,
+    pub introduction: Option<String>,
+    pub closing: Option<String>,
     pub send: Option<String>,
     pub reset: Option<String>,
     pub clear: Option<String>,
     pub fields: HashMap<String, Vec<(String, String)>>,
+    /// Of options: by the field, and by the list with a name.
     pub options: HashMap<String, HashMap<String, String>>,
-    pub legends: HashMap<String, String>,
+    pub lists: HashMap<String, HashMap<String, String>>,
+    /// Legends and descriptions of fieldsets.
+    pub fieldsets: HashMap<String, [Option<String>; 2]>,
     pub messages: HashMap<String, String>,
 }
 
@@ -160,6 +175,7 @@ impl FieldSheet {
     pub(crate) fn looks(&self) -> Looks {
         let mut looks = Looks::default();
         looks.label.clone_from(&self.label);
+        looks.description.clone_from(&self.description);
         looks
     }
 }
@@ -221,30 +237,44 @@ impl Sheet {
         let texts = self.texts[lang].clone();
         self.lang = lang.to_owned();
         self.title = texts.title.unwrap_or(self.title);
+        self.introduction = texts.introduction.unwrap_or(self.introduction);
+        self.closing = texts.closing.unwrap_or(self.closing);
         self.send = texts.send.unwrap_or(self.send);
         self.reset = texts.reset.unwrap_or(self.reset);
         self.clear = texts.clear.unwrap_or(self.clear);
         for field in &mut self.fields {
             for (word, text) in texts.fields.get(&field.name).into_iter().flatten() {
-                if word == "label" {
-                    field.label.clone_from(text);
-                } else {
-                    sound(field.definition.set_attribute(word, Some(text)));
-                }
-            }
-            if let Some(texts) = texts.options.get(&field.name) {
-                let mut options = field.definition.options();
-                for option in &mut options {
-                    if let Some(text) = texts.get(&option.value) {
-                        option.text.clone_from(text);
+                match word.as_str() {
+                    "label" => field.label.clone_from(text),
+                    words::DESCRIPTION if !words::has_description(field.definition.kind()) => {
+                        field.description.clone_from(text);
                     }
+                    _ => sound(field.definition.set_attribute(word, Some(text))),
                 }
-                sound(field.definition.set_options(&options));
             }
+            let of_list = field.list.as_ref().and_then(|list| texts.lists.get(list));
+            let own = texts.options.get(&field.name);
+            if of_list.or(own).is_none() {
+                continue;
+            }
+            let mut options = field.definition.options();
+            for option in &mut options {
+                let text =
+                    [own, of_list].into_iter().flatten().find_map(|all| all.get(&option.value));
+                if let Some(text) = text {
+                    option.text.clone_from(text);
+                }
+            }
+            sound(field.definition.set_options(&options));
         }
         for fieldset in &mut self.fieldsets {
-            if let Some(legend) = texts.legends.get(&fieldset.name) {
-                fieldset.legend.clone_from(legend);
+            let own = [&mut fieldset.legend, &mut fieldset.description];
+            for (own, text) in
+                own.into_iter().zip(texts.fieldsets.get(&fieldset.name).into_iter().flatten())
+            {
+                if let Some(text) = text {
+                    own.clone_from(text);
+                }
             }
         }
         for rule in &mut self.rules {

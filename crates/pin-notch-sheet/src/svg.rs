@@ -14,6 +14,8 @@ const MARGIN: f64 = 24.0;
 /// Where controls begin.
 const LEFT: f64 = 240.0;
 const LINE: f64 = 30.0;
+/// How far the lines of a text lie apart.
+const TEXT_LINE: f64 = 21.0;
 
 struct Colours {
     /// The page's own, around the form.
@@ -58,6 +60,7 @@ impl Sheet {
         picture.y += 22.0;
         picture.text(MARGIN, title, "font-size=\"22\" font-weight=\"600\"", colours.ink);
         picture.y += 18.0;
+        picture.small(MARGIN, &self.introduction);
         for block in form.layout() {
             let set = match block {
                 Block::Field(field) => {
@@ -73,6 +76,8 @@ impl Sheet {
             picture
                 .put(&format!("<path d=\"M{MARGIN} {y}H{}\" stroke=\"{line}\"/>", WIDTH - MARGIN));
             picture.y += 12.0;
+            let own = self.fieldsets.iter().find(|own| own.name == set.name);
+            picture.small(MARGIN, own.map_or("", |own| &own.description));
             form.fields_in(set).for_each(|field| self.drawn(&mut picture, field));
         }
         for output in form.outputs() {
@@ -83,6 +88,7 @@ impl Sheet {
             picture.text(LEFT, &text, "", ink);
             picture.y += 10.0;
         }
+        picture.small(MARGIN, &self.closing);
         let height = picture.y + MARGIN;
         format!(
             "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{WIDTH}\" height=\"{height}\" viewBox=\"0 0 {WIDTH} {height}\" \
@@ -104,6 +110,8 @@ impl Sheet {
         let ink = picture.colours.ink;
         picture.text(MARGIN, &label, "font-weight=\"600\"", ink);
         picture.control(&field.control.view());
+        let own = self.fields.iter().find(|own| own.name == field.name);
+        picture.small(LEFT, own.map_or("", |own| &own.description));
         picture.y += 10.0;
     }
 }
@@ -126,6 +134,36 @@ impl Picture<'_> {
         let text = escaped(text);
         let _ =
             writeln!(self.body, "<text x=\"{x}\" y=\"{y}\" {how} fill=\"{fill}\">{text}</text>");
+    }
+
+    /// A text in small letters, as many lines as it needs.
+    fn small(&mut self, x: f64, text: &str) {
+        // A letter is about half as wide as it is high.
+        let wide = ((WIDTH - MARGIN - x) / 6.5) as usize;
+        let mut lines: Vec<String> = Vec::new();
+        for line in text.lines() {
+            lines.push(String::new());
+            for word in line.split_whitespace() {
+                let last = lines.last_mut().filter(|last| {
+                    last.is_empty() || last.chars().count() + 1 + word.chars().count() <= wide
+                });
+                match last {
+                    Some(last) if last.is_empty() => last.push_str(word),
+                    Some(last) => {
+                        last.push(' ');
+                        last.push_str(word);
+                    }
+                    None => lines.push(word.to_owned()),
+                }
+            }
+        }
+        if !lines.is_empty() {
+            self.y += 5.0;
+        }
+        for line in lines {
+            self.y += 19.0;
+            self.text(x, &line, "font-size=\"13\"", self.colours.quiet);
+        }
     }
 
     fn control(&mut self, view: &View) {
@@ -290,27 +328,44 @@ impl Picture<'_> {
     /// A field for text, with as many lines as are in sight.
     fn lines(&mut self, view: &TextView) {
         let text = if view.text.is_empty() { &view.placeholder } else { &view.text };
-        let mut lines = text.lines();
-        self.field(lines.next().unwrap_or_default(), view.text.is_empty(), "");
-        for _ in 1..view.rows.min(12) {
-            self.y += LINE;
-            self.field(lines.next().unwrap_or_default(), view.text.is_empty(), "");
+        let more = f64::from(view.rows.clamp(1, 12) - 1) * TEXT_LINE;
+        self.frame(29.0 + more);
+        let fill = if view.text.is_empty() { self.colours.quiet } else { self.colours.ink };
+        let top = self.y;
+        for line in text.lines().take(view.rows as usize) {
+            self.text(LEFT + 10.0, &cut(line), "", fill);
+            self.y += TEXT_LINE;
         }
-        self.text(LEFT + 250.0, &view.counter, "", self.colours.quiet);
+        self.y = top + more;
+        self.text(LEFT + 250.0, &view.counter, "font-size=\"13\"", self.colours.quiet);
     }
 
-    fn field(&mut self, text: &str, empty: bool, at_end: &str) {
-        let (paper, ink, quiet) = (self.colours.paper, self.colours.ink, self.colours.quiet);
+    /// The frame of a field, with the line below by which fields are known.
+    fn frame(&mut self, height: f64) {
+        let (paper, quiet) = (self.colours.paper, self.colours.quiet);
         let y = self.y - 20.0;
-        self.put(&format!("<rect x=\"{LEFT}\" y=\"{y}\" width=\"240\" height=\"29\" rx=\"6\" fill=\"{paper}\" stroke=\"{quiet}\"/>"));
-        // The line below, by which fields are known.
-        let (y, end) = (y + 27.5, LEFT + 236.0);
+        self.put(&format!("<rect x=\"{LEFT}\" y=\"{y}\" width=\"240\" height=\"{height}\" rx=\"6\" fill=\"{paper}\" stroke=\"{quiet}\"/>"));
+        let (y, end) = (y + height - 1.5, LEFT + 236.0);
         self.put(&format!(
             "<path d=\"M{} {y}H{end}\" stroke=\"{quiet}\" stroke-width=\"3\"/>",
             LEFT + 4.0
         ));
+    }
+
+    fn field(&mut self, text: &str, empty: bool, at_end: &str) {
+        let (ink, quiet) = (self.colours.ink, self.colours.quiet);
+        self.frame(29.0);
         self.text(LEFT + 10.0, text.trim_end(), "", if empty { quiet } else { ink });
         self.text(LEFT + 228.0, at_end, "text-anchor=\"end\"", ink);
+    }
+}
+
+/// As much of a line as a field shows.
+fn cut(line: &str) -> String {
+    const MOST: usize = 26;
+    match line.char_indices().nth(MOST) {
+        Some((at, _)) => format!("{}…", &line[..at]),
+        None => line.to_owned(),
     }
 }
 

@@ -23,23 +23,26 @@ impl Sheet {
         let wide = wide.chain(form.outputs().map(|output| output.label.chars().count()));
         let wide = wide.max().unwrap_or(0);
         let mut blocks = Vec::new();
-        if !self.title.is_empty() {
-            blocks.push(format!("{}\n", self.title));
+        for text in [&self.title, &self.introduction] {
+            blocks.push(format!("{text}\n"));
         }
         let mut alone = String::new();
         for block in form.layout() {
             match block {
-                Block::Field(field) => alone.push_str(&rows([field].into_iter(), wide)),
+                Block::Field(field) => alone.push_str(&self.rows([field].into_iter(), wide)),
                 Block::Fieldset(set) => {
                     blocks.push(std::mem::take(&mut alone));
                     if form.fieldset_counts(set) {
-                        blocks.push(format!("{}\n{}", set.label, rows(form.fields_in(set), wide)));
+                        let own = self.fieldsets.iter().find(|own| own.name == set.name);
+                        let described =
+                            own.map(|own| indented(&own.description)).unwrap_or_default();
+                        let rows = self.rows(form.fields_in(set), wide);
+                        blocks.push(format!("{}\n{described}{rows}", set.label));
                     }
                 }
             }
         }
         blocks.push(alone);
-        blocks.retain(|block| !block.is_empty());
         let outputs = form.outputs().map(|output| {
             let text = form.output_text(&output.name, &English).unwrap_or_default();
             format!("  {:wide$}  {text}", output.label).trim_end().to_owned() + "\n"
@@ -48,25 +51,36 @@ impl Sheet {
         if !outputs.is_empty() {
             blocks.push(outputs);
         }
+        blocks.push(format!("{}\n", self.closing));
+        blocks.retain(|block| !block.trim().is_empty());
         blocks.join("\n")
     }
+
+    fn rows<'a>(&self, fields: impl Iterator<Item = &'a Field>, wide: usize) -> String {
+        let mut text = String::new();
+        for field in fields.filter(|field| field.counts()) {
+            for (at, line) in drawn(&field.control.view()).iter().enumerate() {
+                let label = if at == 0 { label(field) } else { String::new() };
+                text.push_str(format!("  {label:wide$}  {line}").trim_end());
+                text.push('\n');
+            }
+            let own = self.fields.iter().find(|own| own.name == field.name);
+            for line in own.into_iter().flat_map(|own| own.description.lines()) {
+                text.push_str(&format!("  {:wide$}  {line}\n", ""));
+            }
+        }
+        text
+    }
+}
+
+/// A text of its own lines, two blanks from the edge.
+fn indented(text: &str) -> String {
+    text.lines().map(|line| format!("  {line}\n")).collect()
 }
 
 fn label(field: &Field) -> String {
     let star = if field.control.conditions().required { " *" } else { "" };
     format!("{}{star}", field.label)
-}
-
-fn rows<'a>(fields: impl Iterator<Item = &'a Field>, wide: usize) -> String {
-    let mut text = String::new();
-    for field in fields.filter(|field| field.counts()) {
-        for (at, line) in drawn(&field.control.view()).iter().enumerate() {
-            let label = if at == 0 { label(field) } else { String::new() };
-            text.push_str(format!("  {label:wide$}  {line}").trim_end());
-            text.push('\n');
-        }
-    }
-    text
 }
 
 /// A control in a line, or several.

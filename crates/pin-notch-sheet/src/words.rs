@@ -6,13 +6,30 @@
 use pin_notch::{Attribute, AttributeKind, ControlKind};
 
 /// What stands at the top.
-pub(crate) const TOP: [&str; 13] = [
-    "title", "lang", "send", "reset", "clear", "in-place", "keep", "field", "fieldset", "link",
-    "rule", "output", "texts",
+pub(crate) const TOP: [&str; 16] = [
+    "title",
+    "introduction",
+    "closing",
+    "lang",
+    "send",
+    "reset",
+    "clear",
+    "in-place",
+    "keep",
+    "options",
+    "field",
+    "fieldset",
+    "link",
+    "rule",
+    "output",
+    "texts",
 ];
 
 /// What a field has besides the attributes of its control.
-pub(crate) const FIELD: [&str; 5] = ["name", "control", "label", "unsent", ONLY_IF];
+pub(crate) const FIELD: [&str; 6] = ["name", "control", "label", DESCRIPTION, "unsent", ONLY_IF];
+
+/// What explains a field or a fieldset.
+pub(crate) const DESCRIPTION: &str = "description";
 
 /// The condition under which a field or a fieldset counts.
 pub(crate) const ONLY_IF: &str = "only-if";
@@ -20,17 +37,31 @@ pub(crate) const ONLY_IF: &str = "only-if";
 /// The name of a file with options.
 pub(crate) const OPTIONS_FROM: &str = "options-from";
 
-pub(crate) const FIELDSET: [&str; 5] = ["name", "legend", "fields", "disabled", ONLY_IF];
+pub(crate) const FIELDSET: [&str; 6] =
+    ["name", "legend", DESCRIPTION, "fields", "disabled", ONLY_IF];
+/// What of a fieldset people read.
+pub(crate) const FIELDSET_TEXTS: [&str; 2] = ["legend", DESCRIPTION];
 pub(crate) const LINK: [&str; 5] = ["from", "to", "from-range", "to-range", "one-way"];
 pub(crate) const RULE: [&str; 4] = ["holds", "message", "field", "warns"];
 pub(crate) const OUTPUT: [&str; 3] = ["name", "label", "text"];
-pub(crate) const TEXTS: [&str; 7] =
-    ["title", "send", "reset", "clear", "fields", "fieldsets", "messages"];
+pub(crate) const TEXTS: [&str; 10] = [
+    "title",
+    "introduction",
+    "closing",
+    "send",
+    "reset",
+    "clear",
+    "options",
+    "fields",
+    "fieldsets",
+    "messages",
+];
 pub(crate) const OPTION: [&str; 4] = ["value", "text", "group", "disabled"];
 
 /// What a field of this control may have.
 pub(crate) fn field_words(kind: ControlKind) -> Vec<&'static str> {
     let attributes = kind.attributes().iter().map(|attribute| attribute.name);
+    let attributes = attributes.filter(|name| *name != DESCRIPTION);
     let mut words: Vec<&str> = FIELD.into_iter().chain(attributes).collect();
     if chooses(kind) {
         words.push(OPTIONS_FROM);
@@ -49,7 +80,13 @@ pub(crate) fn any_field_words() -> Vec<&'static str> {
 /// What of a field's words people read, so that a language may have its own.
 pub(crate) fn read_words(kind: ControlKind) -> Vec<&'static str> {
     let attributes = kind.attributes().iter().filter(|attribute| is_read(attribute));
-    ["label"].into_iter().chain(attributes.map(|attribute| attribute.name)).collect()
+    let own = attributes.map(|attribute| attribute.name).filter(|name| *name != DESCRIPTION);
+    ["label", DESCRIPTION].into_iter().chain(own).collect()
+}
+
+/// Whether a description is an attribute of such a control.
+pub(crate) fn has_description(kind: ControlKind) -> bool {
+    kind.attribute_names().contains(&DESCRIPTION)
 }
 
 fn is_read(attribute: &Attribute) -> bool {

@@ -748,3 +748,109 @@ fn what_is_missing_from_an_expression_is_missed_at_its_place() {
     let end = text.rfind("'").expect("the end of the rule");
     assert!(one.span.start > end - 3 && one.span.end <= end, "{one:?} {end}");
 }
+
+#[test]
+fn what_explains_a_form_stands_wherever_it_is_shown() {
+    let text = r#"
+introduction = "One sheet for each hive."
+closing = "Thank you.\n\nHang it up."
+[[field]]
+name = "mites"
+control = "stepper"
+label = "Mites"
+description = "Half a cup of <bees>."
+[[field]]
+name = "clipped"
+control = "checkbox"
+label = "Clipped"
+description = "so that she stays"
+[[fieldset]]
+name = "kept"
+legend = "Kept"
+description = "For next year."
+fields = ["clipped"]
+[texts.de]
+introduction = "Ein Blatt für jedes Volk."
+fields.mites.description = "Eine halbe Tasse Bienen."
+fields.clipped.description = "damit sie bleibt"
+fieldsets.kept.description = "Fürs nächste Jahr."
+"#;
+    let (sheet, found) = Sheet::read(text, Format::Toml, &Context::default());
+    assert!(found.is_empty(), "{found:?}");
+    let told = [
+        "One sheet for each hive.",
+        "Half a cup of",
+        "so that she stays",
+        "For next year.",
+        "Hang it up.",
+    ];
+    let (schema, _) = sheet.to_schema();
+    let (toml, _) = from_schema(&schema).expect("a sheet");
+    let page = sheet.page(&sheet.form(), &Page::default());
+    let svg = sheet.to_svg(&sheet.form(), Theme::Light);
+    for text in told {
+        assert!(page.contains(text) && svg.contains(text), "{text}");
+        assert!(sheet.to_text(&sheet.form()).contains(text), "{text}");
+        // A schema has no fieldsets.
+        assert_eq!(toml.contains(text), text != "For next year.", "{text} {toml}");
+    }
+    assert!(page.contains("data-description=\"Half a cup of &lt;bees&gt;.\""), "{page}");
+    assert!(page.contains("aria-description=\"Half a cup of &lt;bees&gt;.\""), "without script");
+    let german = sheet.clone().in_language("de");
+    let page = german.to_text(&german.form());
+    for text in ["Ein Blatt", "Eine halbe Tasse", "damit sie bleibt", "Fürs nächste Jahr."] {
+        assert!(page.contains(text), "{text}: {page}");
+    }
+}
+
+#[test]
+fn a_list_with_a_name_serves_many_fields() {
+    let text = r#"
+[options]
+acids = ["oa", { value = "fa", text = "Formic acid" }]
+odd = ["a"]
+[options.agreement]
+no = "I disagree"
+yes = "I agree"
+[[field]]
+name = "calm"
+control = "radio-group"
+label = "They were calm"
+options = "agreement"
+[[field]]
+name = "strong"
+control = "select"
+label = "They were strong"
+options = "agreement"
+[[field]]
+name = "given"
+control = "checkbox-group"
+label = "Given"
+options = "acids"
+[[field]]
+name = "temper"
+control = "rating"
+label = "Temper"
+options = "agremeent"
+[texts.de.options.agreement]
+yes = "Ich stimme zu"
+maybe = "Vielleicht"
+[texts.de.fields.strong.options]
+yes = "Stark"
+"#;
+    let (sheet, found) = read(text, Format::Toml);
+    let told: Vec<String> = found.iter().map(ToString::to_string).collect();
+    let expected = [
+        "no field has the options \"odd\"",
+        "no list of options is named \"agremeent\"",
+        "agreement has no option \"maybe\"",
+    ];
+    assert_eq!(told, expected);
+    assert_eq!(found[1].help.as_deref(), Some("did you mean \"agreement\"?"));
+    let german = sheet.in_language("de");
+    let shown = german.to_text(&german.form());
+    assert!(shown.contains("( ) Ich stimme zu") && shown.contains("( ) I disagree"), "{shown}");
+    assert!(german.form().read(b"calm=yes&strong=no&given=fa").is_ok());
+    let page = german.page(&german.form(), &Page::default());
+    assert!(page.contains(">Stark</option>"), "a field's own text counts before that of its list");
+}

@@ -41,6 +41,10 @@ impl Reader<'_> {
         self.words(node, &format!("a {}", kind.name()), &words::field_words(kind));
         let (name, span) = name?;
         let label = self.text_of(node, "label").unwrap_or_default();
+        let description = match words::has_description(kind) {
+            true => String::new(),
+            false => self.text_of(node, words::DESCRIPTION).unwrap_or_default(),
+        };
         let unsent = self.flag_of(node, "unsent");
         let mut definition = Definition::new(kind);
         for attribute in kind.attributes() {
@@ -56,8 +60,9 @@ impl Reader<'_> {
                 self.not_allowed(attribute.name, value.span.clone(), &error);
             }
         }
-        self.all_options(node, &mut definition);
-        let field = FieldSheet { name, label, definition, unsent, only_if: None, span };
+        let list = self.all_options(node, &mut definition);
+        let field =
+            FieldSheet { name, label, description, definition, list, unsent, only_if: None, span };
         self.control(node, &field);
         Some(field)
     }
@@ -98,12 +103,19 @@ impl Reader<'_> {
         }
     }
 
-    /// The options of a field, from the sheet itself and from a file.
-    fn all_options(&mut self, node: &Node, definition: &mut Definition) {
-        let mut options = Vec::new();
+    /// The options of a field, from the sheet itself and from a file. Gives the name of the list that they are from, if
+    /// it has one.
+    fn all_options(&mut self, node: &Node, definition: &mut Definition) -> Option<String> {
+        let (mut options, mut name) = (Vec::new(), None);
         let (listed, file) = (node.get("options"), node.get(words::OPTIONS_FROM));
         if let Some(list) = listed {
-            self.options(list, &mut options);
+            match &list.is {
+                Is::Text(list_name) => {
+                    self.listed(list_name, list, &mut options);
+                    name = Some(list_name.clone());
+                }
+                _ => self.options(list, &mut options),
+            }
         }
         if let Some(at) = file
             && let Some(name) = self.text_of(node, words::OPTIONS_FROM)
@@ -117,11 +129,12 @@ impl Reader<'_> {
         if let Err(error) = definition.set_options(&options) {
             self.not_allowed("options", span, &error);
         }
+        name
     }
 
-    fn options(&mut self, list: &Node, options: &mut Vec<Choice>) {
+    pub(super) fn options(&mut self, list: &Node, options: &mut Vec<Choice>) {
         let Is::List(items) = &list.is else {
-            return self.wrong_kind(list, "options", "a list");
+            return self.wrong_kind(list, "options", "a list, or the name of one");
         };
         for item in items {
             match &item.is {
@@ -161,7 +174,8 @@ impl Reader<'_> {
             let mut found = Vec::new();
             let list = tree::read(&text, Format::Json, &mut found);
             let (context, places) = (self.context, HashMap::new());
-            let mut reader = Reader { text: &text, context, found: &mut found, places };
+            let lists = HashMap::new();
+            let mut reader = Reader { text: &text, context, found: &mut found, places, lists };
             reader.options(&list, options);
             if let Some(first) = found.first() {
                 let (line, column) = crate::finding::place(&text, first.span.start);

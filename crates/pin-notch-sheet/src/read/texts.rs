@@ -16,22 +16,54 @@ impl Reader<'_> {
             self.words(node, "a language", &words::TEXTS);
             let mut texts = Texts {
                 title: self.text_of(node, "title"),
+                introduction: self.text_of(node, "introduction"),
+                closing: self.text_of(node, "closing"),
                 send: self.text_of(node, "send"),
                 reset: self.text_of(node, "reset"),
                 clear: self.text_of(node, "clear"),
                 ..Texts::default()
             };
+            for (key, words) in self.members(node, "options") {
+                let Some(list) = self.lists.get(&key.name).cloned() else {
+                    let missing = format!("no list of options is named {}", Quoted(&key.name));
+                    self.error("no-such-text", key.span.clone(), missing);
+                    continue;
+                };
+                for (value, _) in self.members(node.get("options").unwrap_or(node), &key.name) {
+                    let known = list.iter().any(|option| option.value == value.name);
+                    let missing = format!("{} has no option {}", key.name, Quoted(&value.name));
+                    if !known {
+                        self.error("no-such-text", value.span.clone(), missing);
+                    } else if let Some(text) = self.text_of(words, &value.name) {
+                        let options = texts.lists.entry(key.name.clone()).or_default();
+                        options.insert(value.name.clone(), text);
+                    }
+                }
+            }
             for (key, words) in self.members(node, "fields") {
                 if self.named(sheet, &key.name, key.span.clone()) {
                     self.field_texts(&key.name, words, sheet, &mut texts);
                 }
             }
-            for (key, _) in self.members(node, "fieldsets") {
-                let known = sheet.fieldsets.iter().any(|set| set.name == key.name);
-                let missing = format!("no fieldset is named {}", Quoted(&key.name));
-                if let Some(text) = self.known(node, "fieldsets", key, known, missing) {
-                    texts.legends.insert(key.name.clone(), text);
+            for (key, words) in self.members(node, "fieldsets") {
+                if !sheet.fieldsets.iter().any(|set| set.name == key.name) {
+                    let missing = format!("no fieldset is named {}", Quoted(&key.name));
+                    self.error("no-such-text", key.span.clone(), missing);
+                    continue;
                 }
+                // A text alone is the legend.
+                let own = match &words.is {
+                    Is::Table(_) => {
+                        self.words(words, "the text of a fieldset", &words::FIELDSET_TEXTS);
+                        words::FIELDSET_TEXTS.map(|word| self.text_of(words, word))
+                    }
+                    Is::Text(legend) => [Some(legend.clone()), None],
+                    Is::Nothing | Is::On(_) | Is::Number(_) | Is::List(_) => {
+                        self.wrong_kind(words, &key.name, "a legend, or a table of texts");
+                        continue;
+                    }
+                };
+                texts.fieldsets.insert(key.name.clone(), own);
             }
             for (key, _) in self.members(node, "messages") {
                 let known = sheet.rules.iter().any(|rule| rule.message == key.name);
@@ -45,7 +77,7 @@ impl Reader<'_> {
     }
 
     /// The members of a table that stands under this name; none where there is no such table.
-    fn members<'n>(&mut self, node: &'n Node, name: &str) -> &'n [(Key, Node)] {
+    pub(super) fn members<'n>(&mut self, node: &'n Node, name: &str) -> &'n [(Key, Node)] {
         match node.get(name).map(|table| (table, &table.is)) {
             Some((_, Is::Table(members))) => members,
             Some((table, _)) => {
@@ -86,7 +118,8 @@ impl Reader<'_> {
             if !allowed.contains(&word) {
                 continue;
             }
-            if word != "label"
+            let is_attribute = field.definition.kind().attribute_names().contains(&word);
+            if is_attribute
                 && let Err(error) = field.definition.clone().set_attribute(word, Some(&read))
             {
                 self.not_allowed(word, text.span.clone(), &error);

@@ -5,7 +5,7 @@ mod keywords;
 mod number;
 mod text;
 
-use super::{CONTROL, Loss, ONLY_IF, sound};
+use super::{CONTROL, Loss, ONLY_IF, SHEET_WORDS, sound};
 use crate::tree::{self, Format, Is, Node, Table};
 use crate::words;
 use keywords::{carried, default_of, listed, lists_null, resolved, types};
@@ -56,11 +56,22 @@ pub fn from_schema(schema: &str) -> Result<(String, Vec<Loss>), String> {
     let mut lose = |name: &str, what: String| {
         lost.push(Loss { name: name.to_owned(), what, accepts: true });
     };
-    let known = ["$schema", "$id", "$defs", "title", "type", "properties", "required", "$comment"];
+    let known = [
+        "$schema",
+        "$id",
+        "$defs",
+        "title",
+        "description",
+        "type",
+        "properties",
+        "required",
+        "$comment",
+    ];
+    let own = |name: &str| name.strip_prefix("x-").is_some_and(|word| SHEET_WORDS.contains(&word));
     for (key, node) in schema.members() {
         let is_known = match key.name.as_str() {
             "allOf" => says_when_they_count(node, properties),
-            name => known.contains(&name),
+            name => known.contains(&name) || own(name),
         };
         if !is_known {
             lose("", format!("the keyword {}", key.name));
@@ -110,6 +121,21 @@ pub fn from_schema(schema: &str) -> Result<(String, Vec<Loss>), String> {
         Some(_) => {
             let what = "its title, which is no text".to_owned();
             lost.push(Loss { name: String::new(), what, accepts: false });
+        }
+    }
+    match schema.get("description").map(|node| &node.is) {
+        None => {}
+        Some(Is::Text(text)) => sheet.put("introduction", text.as_str()),
+        Some(_) => {
+            let what = "its description, which is no text".to_owned();
+            lost.push(Loss { name: String::new(), what, accepts: false });
+        }
+    }
+    for word in SHEET_WORDS {
+        match schema.get(&format!("x-{word}")).map(|node| &node.is) {
+            Some(Is::Text(text)) => sheet.put(word, text.as_str()),
+            Some(Is::On(true)) => sheet.put(word, true),
+            _ => {}
         }
     }
     let text = sound::without_errors(sheet, fields, &mut lost)?;
@@ -179,6 +205,11 @@ impl Property<'_> {
             Some(Is::Text(title)) => field.put("label", title.as_str()),
             Some(_) => self.lose("its title, which is no text", false),
         }
+        match beside("description").map(|node| &node.is) {
+            None => {}
+            Some(Is::Text(text)) => field.put("description", text.as_str()),
+            Some(_) => self.lose("its description, which is no text", false),
+        }
         field.0.extend(own.0);
         use ControlKind::{ItemStepper, Slider, SpanSlider};
         let is_never_empty = [Slider, SpanSlider, ItemStepper].contains(&kind);
@@ -193,7 +224,18 @@ impl Property<'_> {
             }
         }
         // Where the empty value is one of the type's own, and is sent as such.
-        let has_own_empty = ["boolean", "array"].contains(&value_type);
+        let is_list = [ControlKind::CheckboxGroup, ControlKind::Select].contains(&kind);
+        let has_own_empty = value_type == "boolean" || (value_type == "array" && is_list);
+        // The words that no keyword says.
+        if self.named(schema, &[kind]).is_some() {
+            for word in kind.attribute_names().iter().filter(|word| **word != "value") {
+                let kept = schema.get(&format!("x-{word}")).map(|node| &node.is);
+                if let Some(kept @ (Is::Text(_) | Is::On(true))) = kept.filter(|_| !field.has(word))
+                {
+                    field.put(word, Node::from(kept.clone()));
+                }
+            }
+        }
         if required && !may_be_null && !is_never_empty && !has_own_empty {
             field.put("required", true);
         }
@@ -221,14 +263,21 @@ impl Property<'_> {
     /// Lists the keywords that nothing has been made of, for a type of value or for what stands beside a
     /// reference.
     fn keywords_lost(&mut self, schema: &Node, value_type: Option<&str>) {
-        let known = ["title", "default", "$comment", "$ref"];
-        let own = ["type", CONTROL, "x-min", "x-max", "x-step"];
-        let notes = ["description", "examples", "deprecated", "readOnly", "writeOnly"];
+        let known = ["title", "description", "default", "$comment", "$ref"];
+        let own = ["type", CONTROL];
+        let control = text_of(schema, CONTROL).and_then(ControlKind::from_name);
+        let kept = |name: &str| {
+            let word = name.strip_prefix("x-");
+            word.is_some_and(|word| {
+                control.is_some_and(|kind| kind.attribute_names().contains(&word))
+            })
+        };
+        let notes = ["examples", "deprecated", "readOnly", "writeOnly"];
         for (key, _) in schema.members() {
             let name = key.name.as_str();
             let is_carried =
                 value_type.is_some_and(|kind| own.contains(&name) || carried(kind).contains(&name));
-            if !known.contains(&name) && !is_carried {
+            if !known.contains(&name) && !is_carried && !kept(name) {
                 self.lose(format!("the keyword {name}"), !notes.contains(&name));
             }
         }

@@ -11,7 +11,7 @@ const pointedTo = new Set();
 
 const WATCHED = {
   subtree: true, childList: true, characterData: true,
-  attributeFilter: ["lang", "dir", "id", "for", "alt", "hidden", "title", "aria-hidden", "aria-label", "aria-labelledby", "aria-description", "aria-describedby"],
+  attributeFilter: ["lang", "dir", "id", "for", "alt", "hidden", "title", "aria-hidden", "aria-label", "aria-labelledby", "aria-description", "aria-describedby", "data-description"],
 };
 
 const observer = globalThis.MutationObserver && new MutationObserver((records) => {
@@ -78,7 +78,8 @@ function nameSoon(root) {
 }
 
 // By the steps of https://www.w3.org/TR/accname-1.2/#mapping_additional_nd_te: what `aria-labelledby` points to,
-// `aria-label`, labels, `title`; and what `aria-describedby` points to, `aria-description`, `title`.
+// `aria-label`, labels, `title`; and what `aria-describedby` points to, `aria-description`, `title`. What a server
+// has drawn says the description in `data-description`, for an ARIA attribute would hide what is wrong.
 function nameAndDescription(element, labels) {
   const pointed = (attribute) => {
     const ids = element.getAttribute(attribute)?.split(/\s+/).filter(Boolean) ?? [];
@@ -87,7 +88,7 @@ function nameAndDescription(element, labels) {
   };
   const own = (attribute) => element.getAttribute(attribute)?.trim() ?? "";
   const name = pointed("aria-labelledby") || own("aria-label") || wordsOf(labels, element);
-  const description = pointed("aria-describedby") || own("aria-description");
+  const description = pointed("aria-describedby") || own("aria-description") || own("data-description");
   const title = own("title");
   return [name || title, description || (name ? title : "")];
 }

@@ -51,10 +51,12 @@ export class Ports {
   }
   // Takes over from whatever the server wrote on the element itself and inside it.
   adopt(sheet) {
-    this.shadow.querySelector("style")?.remove();
+    const drawn = this.shadow.querySelector("style");
+    drawn?.remove();
     this.shadow.querySelector("slot")?.remove();
     this.shadow.adoptedStyleSheets = [sheet];
-    for (const name of Object.keys(ARIA)) if (name !== "aria-description") this.element.removeAttribute(name);
+    // A description may be the page's own, where no server has drawn the element.
+    for (const name of Object.keys(ARIA)) if (drawn || name !== "aria-description") this.element.removeAttribute(name);
     // That of 0 is what we set ourselves, also where the element is a copy of another.
     this.ownTabIndex = (this.element.getAttribute("tabindex") ?? "0") !== "0";
     for (const native of this.element.querySelectorAll("input, textarea, select")) native.disabled = true;
