@@ -1,11 +1,13 @@
 //! `pin-notch accept`: received data against a sheet, a line at a time.
 
+mod table;
+
 use crate::sheets::Source;
 use crate::visible::visible;
 use crate::{Failure, json};
 use clap::{Args, ValueEnum};
 use indicatif::{ProgressBar, ProgressStyle};
-use pin_notch::{Form, Problems, Value, Values};
+use pin_notch::{Date, Form, Problems, Value, Values};
 use serde::Serialize;
 use serde_json::value::RawValue;
 use std::fs::File;
@@ -27,7 +29,8 @@ const BYTE_ORDER_MARK: &[u8] = "\u{feff}".as_bytes();
 #[derive(Args)]
 #[command(after_help = "Examples:\n  pin-notch accept demo/inspection.toml demo/bodies.txt\n  \
                         We changed the form; which of last year's answers no longer fit?\n    \
-                        pin-notch accept --only refused new.toml < answers.jsonl")]
+                        pin-notch accept --only refused new.toml < answers.jsonl\n  \
+                        pin-notch accept --csv demo/inspection.toml demo/bodies.txt > inspections.csv")]
 pub(crate) struct Accept {
     /// The sheet
     file: PathBuf,
@@ -39,9 +42,19 @@ pub(crate) struct Accept {
     /// Print these lines only
     #[arg(long, value_name = "OUTCOME")]
     only: Option<Outcome>,
+    /// The language of its texts, where the sheet has them
+    #[arg(long, value_name = "LANG")]
+    lang: Option<String>,
+    /// The day that a sheet counts from; by default, the day it is
+    #[arg(long, value_name = "DATE")]
+    today: Option<Date>,
     /// Print a line of JSON for each
-    #[arg(long)]
+    #[arg(long, conflicts_with = "csv")]
     json: bool,
+    /// Print what is accepted as a table of comma-separated values (RFC 4180), and what is refused on standard error:
+    /// the number of the line, then the fields in the order of the sheet, a span as two columns NAME-from and NAME-to
+    #[arg(long)]
+    csv: bool,
 }
 
 #[derive(Clone, Copy, PartialEq, Eq, ValueEnum)]
@@ -75,7 +88,7 @@ struct Counted {
 
 impl Accept {
     pub(crate) fn run(&self) -> Result<(), Failure> {
-        let sheet = Source::read(&self.file)?.sound()?;
+        let sheet = Source::read(&self.file)?.sound_in(self.lang.as_deref(), self.today)?;
         let form = sheet.form();
         let path = self.bodies.as_deref().filter(|path| *path != Path::new("-"));
         let (input, length): (Box<dyn Read>, u64) = match path {
@@ -112,6 +125,11 @@ impl Accept {
     ) -> Result<(), Failure> {
         let mut input = BufReader::with_capacity(1 << 16, input);
         let mut line = Vec::new();
+        if self.csv
+            && let Err(error) = locked(told).out.write_all(table::head(form).as_bytes())
+        {
+            return ended(error);
+        }
         for number in 1_u64.. {
             // Who waits for more lines sees what came of those before.
             if !input.buffer().contains(&b'\n')
@@ -134,6 +152,11 @@ impl Accept {
             told.counted.count(form, &outcome);
             let text = match (&outcome, self.only) {
                 (Ok(_), Some(Outcome::Refused)) | (Err(_), Some(Outcome::Accepted)) => None,
+                (Ok(values), _) if self.csv => Some(table::line(form, number, values)),
+                (outcome @ Err(_), _) if self.csv => {
+                    eprint!("{}", visible(&as_text(form, number, outcome)));
+                    None
+                }
                 (outcome, _) if self.json => Some(as_json(form, number, outcome)),
                 (outcome, _) => Some(visible(&as_text(form, number, outcome)).into_owned()),
             };

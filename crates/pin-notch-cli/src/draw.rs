@@ -52,10 +52,7 @@ enum Colours {
 
 impl Draw {
     pub(crate) fn run(&self) -> Result<(), Failure> {
-        let mut sheet = Source::read(&self.file)?.sound()?;
-        if let Some(lang) = &self.lang {
-            sheet = sheet.in_language(lang);
-        }
+        let sheet = Source::read(&self.file)?.sound_in(self.lang.as_deref(), None)?;
         let form = match self.values.as_deref().map(|values| (values, values.strip_prefix('@'))) {
             None => sheet.form(),
             Some((_, Some(file))) => filled(&sheet, Source::read(file.as_ref())?.text.trim())?,

@@ -6,6 +6,7 @@ use miette::{
     Diagnostic, GraphicalReportHandler, GraphicalTheme, LabeledSpan, MietteError,
     MietteSpanContents, SourceCode, SourceSpan, SpanContents,
 };
+use pin_notch::{Date, Quoted};
 use pin_notch_sheet::{Context, Finding, Format, Severity, Sheet, place};
 use serde::Serialize;
 use std::fmt;
@@ -42,6 +43,10 @@ impl Source {
 
     /// The sheet, and what was found in it. Files that it names are beside it.
     pub(crate) fn sheet(&self) -> (Sheet, Vec<Finding>) {
+        self.sheet_on(today())
+    }
+
+    fn sheet_on(&self, today: Date) -> (Sheet, Vec<Finding>) {
         let folder = self.path.parent().unwrap_or(Path::new("")).to_owned();
         let files = move |name: &str| {
             // A sheet may come from anybody, and names only what is beside it.
@@ -54,14 +59,18 @@ impl Source {
             }
         };
         let mut context = Context::default();
-        context.today = Some(today());
+        context.today = Some(today);
         context.files = &files;
         Sheet::read(&self.text, Format::of(&self.path.to_string_lossy()), &context)
     }
 
     /// The sheet, if there is no error in it; else the errors are shown.
     pub(crate) fn sound(&self) -> Result<Sheet, Failure> {
-        let (sheet, found) = self.sheet();
+        self.sound_on(today())
+    }
+
+    fn sound_on(&self, today: Date) -> Result<Sheet, Failure> {
+        let (sheet, found) = self.sheet_on(today);
         let errors: Vec<_> =
             found.into_iter().filter(|finding| finding.severity == Severity::Error).collect();
         if errors.is_empty() {
@@ -74,6 +83,23 @@ impl Source {
         let line =
             format!("{}: {count} error{}", self.path.display(), if count == 1 { "" } else { "s" });
         Err(Failure::usage(line))
+    }
+
+    /// The sheet in this language and on this day, where one is asked for.
+    pub(crate) fn sound_in(&self, lang: Option<&str>, day: Option<Date>) -> Result<Sheet, Failure> {
+        let sheet = self.sound_on(day.unwrap_or_else(today))?;
+        let Some(lang) = lang else { return Ok(sheet) };
+        let base = |lang: &str| lang.split('-').next().unwrap_or_default().to_owned();
+        let mut known: Vec<&str> = sheet.languages().chain([sheet.lang()]).collect();
+        known.sort_unstable();
+        if !known.iter().any(|known| base(known) == base(lang)) {
+            let known = known.join(", ");
+            let lang = Quoted(lang);
+            return Err(Failure::usage(format!(
+                "--lang: there are no texts in {lang}; there are {known}"
+            )));
+        }
+        Ok(sheet.in_language(lang))
     }
 
     /// A finding with the lines it speaks of.

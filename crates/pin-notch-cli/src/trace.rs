@@ -5,7 +5,7 @@ use crate::visible::visible;
 use crate::{Failure, json, say};
 use clap::Args;
 use pin_notch::Form;
-use pin_notch_sheet::{Expected, Moved, Moves, Step};
+use pin_notch_sheet::{Expected, Moved, Moves, Step, VERBS};
 use serde::Serialize;
 use serde_json::value::RawValue;
 use std::path::PathBuf;
@@ -14,21 +14,39 @@ use std::path::PathBuf;
 ///
 /// A move is a field, what is attempted, and how often: "weight: key right x3", "temper: choose 3.5",
 /// "visited: type 2026-05-14", or "send", "undo", "redo", "reset", "clear" for the form. A line that begins
-/// with > holds what the turn before it has to say; "weight = 18.7" what a field has to hold. The run
-/// fails where that does not hold.
+/// with > holds what the turn before it has to say: all of it, or the beginning of a refusal, of which one of several
+/// problems is enough. "weight = 18.7" is what a field has to hold. A line "today 2026-05-14" says
+/// on which day the moves are made. The run fails where something does not hold.
 #[derive(Args)]
 #[command(
-    after_help = "Examples:\n  pin-notch trace demo/inspection.toml demo/inspection.moves\n  \
-                        echo 'weight: key right x3' | pin-notch trace demo/inspection.toml -"
+    after_help = EXAMPLES,
+    after_long_help = verbs()
 )]
 pub(crate) struct Trace {
     /// The sheet
     file: PathBuf,
     /// The moves; - for standard input
     moves: PathBuf,
+    /// The language of its texts, where the sheet has them
+    #[arg(long, value_name = "LANG")]
+    lang: Option<String>,
     /// Print a line of JSON for each turn, with all values that are not empty
     #[arg(long)]
     json: bool,
+}
+
+const EXAMPLES: &str = "Examples:\n  pin-notch trace demo/inspection.toml demo/inspection.moves\n  \
+                        echo 'weight: key right x3' | pin-notch trace demo/inspection.toml -";
+
+/// All that can be attempted, for the help.
+fn verbs() -> String {
+    let mut text = format!("{EXAMPLES}\n\nWhat can be attempted:\n");
+    for verb in VERBS {
+        let first = format!("{} {}", verb.word, verb.with);
+        text.push_str(&format!("  {first:<42}  {}\n", verb.example));
+    }
+    text.push_str("and of the form as a whole: send, undo, redo, reset, clear");
+    text
 }
 
 /// A turn as it is told in JSON.
@@ -52,13 +70,14 @@ struct Unmet<'a> {
 
 impl Trace {
     pub(crate) fn run(&self) -> Result<(), Failure> {
-        let mut form = Source::read(&self.file)?.sound()?.form();
         let text = match self.moves.as_os_str() == "-" {
             true => {
                 without_mark(std::io::read_to_string(std::io::stdin()).map_err(Failure::usage)?)
             }
             false => Source::read(&self.moves)?.text,
         };
+        let sheet = Source::read(&self.file)?;
+        let mut form = sheet.sound_in(self.lang.as_deref(), Moves::today(&text))?.form();
         let path = self.moves.display();
         let moves = Moves::read(&text, &form).map_err(|errors| {
             let tell = |line, why| eprintln!("{path}:{line}: {}", visible(why));

@@ -220,3 +220,48 @@ fn pictures_and_pages_are_whole() {
         assert!(help.contains("Example"), "{name}: {help}");
     }
 }
+
+#[test]
+fn what_is_accepted_becomes_a_table_and_what_is_not_is_told_beside_it() {
+    let sheet = r#"[[field]]
+name = "away"
+control = "date-span"
+label = "Away"
+[[field]]
+name = "note"
+control = "text"
+label = "Note"
+rows = 2
+[[field]]
+name = "seen"
+control = "checkbox-group"
+label = "Seen"
+options = ["eggs", "a,b"]
+[[field]]
+name = "calm"
+control = "switch"
+label = "Calm"
+[[field]]
+name = "told"
+control = "switch"
+label = "Told"
+unsent = true
+"#;
+    let path = std::env::temp_dir().join(format!("pin-notch-table-{}.toml", std::process::id()));
+    std::fs::write(&path, sheet).expect("a written sheet");
+    let data = "away=2026-05-11&away=2026-05-14&note=%22calm%22%2C%0D%0Ano+queen&seen=eggs&seen=a%2Cb&calm=on\n\
+                away=&away=&note=&seen=drones\n{\"away\":null,\"note\":\"=1\"}\n";
+    let output = with_input(&format!("accept --csv {}", path.display()), data.as_bytes());
+    let expected = "line,away-from,away-to,note,seen,calm\r\n\
+                    1,2026-05-11,2026-05-14,\"\"\"calm\"\",\nno queen\",\"eggs,\"\"a,b\"\"\",true\r\n\
+                    3,,,=1,,false\r\n";
+    assert_eq!(String::from_utf8_lossy(&output.stdout), expected);
+    let told = String::from_utf8_lossy(&output.stderr).into_owned();
+    assert!(told.starts_with("2 refused   Seen: \"drones\" is not offered."), "{told}");
+    let both = with_input(&format!("accept --csv --json {}", path.display()), b"");
+    assert_eq!(both.status.code(), Some(2));
+    let other = with_input(&format!("accept --lang fr {}", path.display()), b"");
+    let told = String::from_utf8_lossy(&other.stderr).into_owned();
+    assert!(told.contains("--lang: there are no texts in \"fr\"; there are en"), "{told}");
+    let _ = std::fs::remove_file(path);
+}

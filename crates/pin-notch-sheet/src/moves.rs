@@ -2,19 +2,22 @@
 
 mod read;
 mod run;
+mod verbs;
 
 pub use run::{MovesError, run_moves};
+pub use verbs::{VERBS, Verb};
 
-use pin_notch::{English, Form, Value};
+use pin_notch::{Date, English, Form, Intent, Refusal, Value};
 use read::{Line, Move};
 use std::fmt;
 
 /// Moves that were read for a form.
 ///
 /// A move is a field, what is attempted, and how often: `weight: key right x3`, `temper: choose 3.5`,
-/// `visited: type 2026-05-14`; or `send`, `undo`, `redo`, `reset`, `clear` for the form. A line that begins
-/// with `>` holds what the turn before it has to say, and `weight = 18.7` what a field has to hold. A line that
-/// begins with `#` is a note.
+/// `visited: type 2026-05-14`; or `send`, `undo`, `redo`, `reset`, `clear` for the form. [`VERBS`] are all that can be
+/// attempted. A line that begins with `>` holds what the turn before it has to say: all of it, or the beginning of a
+/// refusal, of which one of several problems is enough. `weight = 18.7` is what a field has to hold. A line that begins
+/// with `#` is a note.
 ///
 /// ```
 /// use pin_notch_sheet::{Context, Format, Moves, Sheet, Step};
@@ -92,9 +95,22 @@ pub struct Expected {
 }
 
 impl Expected {
-    /// Whether they are the same.
+    /// Whether they are the same; of a refusal, whether it begins like that, or one of its problems does.
     pub fn is_met(&self) -> bool {
-        self.expected == self.found
+        const REFUSED: &str = "refused";
+        if self.expected == self.found {
+            return true;
+        }
+        let told = |text: &'_ str| {
+            text.strip_prefix(REFUSED).map(|why| why.trim_start_matches([':', ' ']).to_owned())
+        };
+        match (told(&self.expected), told(&self.found)) {
+            (Some(expected), Some(found)) => {
+                found.starts_with(&expected)
+                    || found.split(BETWEEN).any(|one| one.starts_with(&expected))
+            }
+            _ => false,
+        }
     }
 }
 
@@ -112,6 +128,18 @@ impl Moves {
     /// Every line that cannot be read.
     pub fn read(text: &str, form: &Form) -> Result<Self, Vec<MoveError>> {
         read::read(text, form).map(Self)
+    }
+
+    /// The day on which they are made, where a line says it (`today 2026-05-14`): what a sheet counts from today is
+    /// counted from that, so that such moves do not age.
+    ///
+    /// ```
+    /// use pin_notch_sheet::Moves;
+    /// let day = Moves::today("# in spring\ntoday 2026-05-14\nsend\n");
+    /// assert_eq!(day.map(|day| day.to_string()).as_deref(), Some("2026-05-14"));
+    /// ```
+    pub fn today(text: &str) -> Option<Date> {
+        text.lines().find_map(|line| line.trim().strip_prefix("today ")?.trim().parse().ok())
     }
 
     /// Makes the moves one after the other, and hands out what came of each line.
@@ -140,6 +168,9 @@ impl Moves {
         }
     }
 }
+
+/// What stands between the problems of a form that was refused.
+const BETWEEN: &str = " / ";
 
 /// A text as a line of moves has it: without blanks around it, and with blanks for its line breaks.
 fn in_a_line(text: &str) -> String {
@@ -194,10 +225,15 @@ fn carry_out(form: &mut Form, name: &str, attempt: &Move) -> Moved {
                 };
                 // Its name was found when the moves were read.
                 if let Ok(turn) = form.handle(name, intent) {
+                    let refusal =
+                        turn.turn.refusal().map(|refusal| why(form, name, intent, refusal));
                     done = Moved {
-                        outcome: turn.to_string(),
+                        outcome: match &refusal {
+                            Some(why) => format!("refused: {why}"),
+                            None => turn.to_string(),
+                        },
                         events: turn.turn.events().map(|event| event.to_string()).collect(),
-                        refusal: turn.turn.refusal().map(|refusal| refusal.to_string()),
+                        refusal,
                         follows: turn.followed.iter().map(ToString::to_string).collect(),
                         ..Moved::default()
                     };
@@ -205,5 +241,19 @@ fn carry_out(form: &mut Form, name: &str, attempt: &Move) -> Moved {
             }
             done
         }
+    }
+}
+
+/// Why an intent was refused: with the sheet's own reason behind it, or what would be right, where there is such.
+fn why(form: &Form, name: &str, intent: Intent, refusal: Refusal) -> String {
+    let plain = refusal.to_string();
+    let Some(control) = form.control(name) else { return plain };
+    let is_choice = matches!(intent, Intent::Choose(_)) && control.control_kind().has_options();
+    if refusal == Refusal::NotForThis && is_choice {
+        return format!("{plain}; pick an option instead, by its value");
+    }
+    match control.why_refused(intent, refusal) {
+        own if own.is_empty() || own == plain => plain,
+        own => format!("{plain} ({own})"),
     }
 }

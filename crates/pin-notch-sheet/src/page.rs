@@ -118,16 +118,21 @@ impl Sheet {
         self.framed(&content, page)
     }
 
-    /// A page that tells what was accepted, as the form took it.
+    /// A page that tells what was accepted, in the words of its fields: texts of options, numbers with their units.
     pub fn answer(&self, form: &Form, values: &Values, page: &Page) -> String {
         let sent = form.fields().filter(|field| !field.is_unsent());
         let rows: String = sent
             .filter_map(|field| Some((field, values.get(&field.name)?)))
             .map(|(field, value)| {
-                let (label, name) = (escaped(&field.label), escaped(&field.name));
-                let value = value.to_string();
-                let value = escaped(&value);
-                format!("<tr><th>{label}</th><td><code>{name}</code></td><td>{value}</td></tr>\n")
+                let mut control = field.control.clone();
+                // It was accepted by this very control.
+                let _ = control.set_value(value.clone());
+                let text = match control.text() {
+                    text if text.is_empty() => "–".to_owned(),
+                    text => text,
+                };
+                let lines = escaped(&text).replace('\n', "<br>");
+                format!("<tr><th>{}</th><td>{lines}</td></tr>\n", escaped(&field.label))
             })
             .collect();
         let warnings: String = values

@@ -1,8 +1,10 @@
 //! From a tree to a sheet, and everything that is wrong on the way.
 
+mod day;
 mod expressions;
 mod field;
 mod lists;
+mod missing;
 mod texts;
 
 use crate::finding::{Finding, meant, meant_key};

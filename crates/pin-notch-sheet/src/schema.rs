@@ -240,6 +240,9 @@ impl Writer<'_> {
         if let Some(default) = default_of(&self.control.default_value()) {
             schema.put("default", default);
         }
+        if self.defined.moves {
+            self.lose("that it moves with the day", true);
+        }
         self.keep_words(&mut schema);
         schema
     }

@@ -107,6 +107,10 @@ pub(crate) struct FieldSheet {
     /// The list that its options are from, where they are from one that has a name.
     pub list: Option<String>,
     pub unsent: bool,
+    /// Whether options of it are from a file.
+    pub filed: bool,
+    /// Whether something in it is counted from today.
+    pub moves: bool,
     pub only_if: Option<Expression>,
     /// Where its name stands.
     pub span: Range<usize>,

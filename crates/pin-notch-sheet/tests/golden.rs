@@ -61,3 +61,24 @@ fn all_that_comes_of_a_sheet_is_as_it_was_read() {
     let values = form.read(good.as_bytes()).unwrap();
     compare("all.answer.html", &outline(&all.answer(&form, &values, &Page::default())));
 }
+
+/// The README's list of verbs is the table's. With `PIN_NOTCH_PRINT=1` it is written anew.
+#[test]
+fn the_readme_lists_what_can_be_attempted() {
+    let path = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("README.md");
+    let readme = std::fs::read_to_string(&path).expect("a README");
+    let [begin, end] = ["<!-- verbs -->\n", "<!-- /verbs -->"];
+    let (before, rest) = readme.split_once(begin).expect("where it begins");
+    let (_, after) = rest.split_once(end).expect("where it ends");
+    let row = |verb: &pin_notch_sheet::Verb| {
+        format!("| `{}` | {} | {} | `{}` |\n", verb.word, verb.with, verb.about, verb.example)
+    };
+    let rows: String = pin_notch_sheet::VERBS.iter().map(row).collect();
+    let table = format!("| word | with | what is done | like |\n|---|---|---|---|\n{rows}");
+    let right = format!("{before}{begin}{table}{end}{after}");
+    if std::env::var_os("PIN_NOTCH_PRINT").is_some() {
+        std::fs::write(path, &right).expect("a written README");
+    } else {
+        assert_eq!(readme, right);
+    }
+}

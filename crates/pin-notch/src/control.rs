@@ -14,6 +14,7 @@ mod error;
 mod fields;
 mod given;
 mod heard;
+mod in_words;
 mod item_stepper;
 mod machine;
 mod radio_group;
@@ -545,25 +546,6 @@ impl Control {
     /// The value now.
     pub fn value(&self) -> Value {
         self.shared().value()
-    }
-
-    /// The value in words, as it is shown and spoken; empty where nothing is chosen.
-    ///
-    /// ```
-    /// use pin_notch::{Choice, Control, Select};
-    /// # fn main() -> Result<(), pin_notch::ControlError> {
-    /// let treatment = Select::builder().options([Choice::new("oa", "Oxalic acid")]).value(["oa"]);
-    /// assert_eq!(Control::from(treatment.build()?).text(), "Oxalic acid");
-    /// # Ok(()) }
-    /// ```
-    pub fn text(&self) -> String {
-        let value = self.value();
-        match (self, self.view().semantics().range.as_ref()) {
-            (Self::Select(select), _) if !value.is_empty() => select.readout(),
-            (_, Some(range)) => range.text.clone(),
-            _ if value.is_empty() => String::new(),
-            _ => value.to_string(),
-        }
     }
 
     /// The value it starts with.

@@ -79,6 +79,10 @@ pub enum Message {
         /// The most it can be.
         max: Decimal,
     },
+    /// What is on or checked.
+    Yes,
+    /// What is not.
+    No,
     /// Nothing is chosen on a rating.
     NotRated,
     /// Nothing stands in a field of a date or a time.

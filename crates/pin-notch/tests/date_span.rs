@@ -44,7 +44,7 @@ fn the_first_pick_begins_a_span_and_the_second_ends_it() {
             (Open, "open"),
             (PickDay(day("2026-05-17")), "refused: that day is closed"),
             (PickDay(day("2026-05-16")), "draft"),
-            (PointDay(day("2026-05-11")), "preview 2026-05-11 to 2026-05-16"),
+            (PointDay(day("2026-05-11")), "preview 2026-05-11/2026-05-16"),
         ],
     );
     let view = picker.view();
@@ -62,10 +62,10 @@ fn the_first_pick_begins_a_span_and_the_second_ends_it() {
         &[
             (Leave, "preview end"),
             (PickDay(day("2026-05-18")), "refused: 2026-05-17 lies between and is closed"),
-            (PointDay(day("2026-05-12")), "preview 2026-05-12 to 2026-05-16"),
+            (PointDay(day("2026-05-12")), "preview 2026-05-12/2026-05-16"),
             (
                 PickDay(day("2026-05-12")),
-                "preview end, input 2026-05-12 to 2026-05-16, change 2026-05-12 to 2026-05-16, close",
+                "preview end, input 2026-05-12/2026-05-16, change 2026-05-12/2026-05-16, close",
             ),
         ],
     );
@@ -76,7 +76,7 @@ fn the_first_pick_begins_a_span_and_the_second_ends_it() {
         &[
             (Intent::Key(Key::Down), "open"),
             (Intent::Key(Key::Enter), "draft"),
-            (Intent::Key(Key::Right), "active 2026-05-13, preview 2026-05-12 to 2026-05-13"),
+            (Intent::Key(Key::Right), "active 2026-05-13, preview 2026-05-12/2026-05-13"),
             (Intent::Key(Key::Escape), "cancel"),
             (Intent::Key(Key::Escape), "close"),
         ],
@@ -95,8 +95,8 @@ fn one_field_holds_both_days_and_two_fields_one_each() {
         &[
             (Type("2026-05-12"), "draft"),
             (Settle, "refused: only a part of it is there"),
-            (Type("2026-05-12 - 2026-05-15"), "input 2026-05-12 to 2026-05-15"),
-            (Settle, "change 2026-05-12 to 2026-05-15"),
+            (Type("2026-05-12 - 2026-05-15"), "input 2026-05-12/2026-05-15"),
+            (Settle, "change 2026-05-12/2026-05-15"),
             (Type("2026-05-12 – soon"), "draft"),
             (Settle, "refused: not a date"),
             (Intent::Key(Key::Escape), "cancel"),
@@ -110,8 +110,8 @@ fn one_field_holds_both_days_and_two_fields_one_each() {
         &[
             (Type("2026-05-12"), "draft"),
             (Take(Thumb::High), "take high"),
-            (Type("2026-05-15"), "input 2026-05-12 to 2026-05-15"),
-            (Settle, "change 2026-05-12 to 2026-05-15"),
+            (Type("2026-05-15"), "input 2026-05-12/2026-05-15"),
+            (Settle, "change 2026-05-12/2026-05-15"),
             (Type("2026-05-11"), "draft"),
             (Settle, "refused: the last day is before the first"),
         ],

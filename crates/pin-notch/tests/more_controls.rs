@@ -2,8 +2,8 @@
 
 use pin_notch::{
     Checkbox, CheckboxGroup, Checked, Choice, ControlError, Direction, Intent, ItemStepper, Key,
-    Orientation, Place, Shown, Span, SpanSlider, SpanSliderBuilder, SpanSliderDefinition, Stepper,
-    Surroundings, Thumb, Turn, dec, steps_held,
+    Orientation, Place, Scale, Shown, Slider, Span, SpanSlider, SpanSliderBuilder,
+    SpanSliderDefinition, Stepper, Surroundings, Thumb, Turn, dec, steps_held,
 };
 
 fn play<C, V: Shown + Clone>(
@@ -252,18 +252,18 @@ fn the_nearer_thumb_answers_and_thumbs_stop_or_push() {
         &mut stopping,
         SpanSlider::handle,
         &[
-            (Press(across(0.3)), "grab, input 30 to 60"),
-            (Move(across(0.9)), "input 50 to 60"), // as near as it may
-            (Move(across(0.0)), "input 10 to 60"), // as far as it may
-            (Cancel, "input 20 to 60, cancel"),
-            (Press(across(0.7)), "grab, input 20 to 70"),
-            (Release, "release, change 20 to 70"),
+            (Press(across(0.3)), "grab, input 30,60"),
+            (Move(across(0.9)), "input 50,60"), // as near as it may
+            (Move(across(0.0)), "input 10,60"), // as far as it may
+            (Cancel, "input 20,60, cancel"),
+            (Press(across(0.7)), "grab, input 20,70"),
+            (Release, "release, change 20,70"),
             (Key(pin_notch::Key::Right), "refused: already at the highest value"),
             (Take(Thumb::Low), "take low"),
             (Take(Thumb::Low), "refused: nothing would change"),
-            (Key(pin_notch::Key::Right), "input 21 to 70, change 21 to 70"),
+            (Key(pin_notch::Key::Right), "input 21,70, change 21,70"),
             (Choose(dec!(65)), "refused: on no notch; the nearest is 60"),
-            (Choose(dec!(60)), "input 60 to 70, change 60 to 70"),
+            (Choose(dec!(60)), "input 60,70, change 60,70"),
         ],
     );
     let mut pushing = outside_with(|span| apart(span, 10, 50));
@@ -272,18 +272,18 @@ fn the_nearer_thumb_answers_and_thumbs_stop_or_push() {
         &mut pushing,
         SpanSlider::handle,
         &[
-            (Press(across(0.3)), "grab, input 30 to 60"),
-            (Move(across(0.55)), "input 55 to 65"),
-            (Move(across(1.0)), "input 90 to 100"), // the other has come to its end
-            (Move(across(0.0)), "input 0 to 50"),
-            (Release, "release, change 0 to 50"),
+            (Press(across(0.3)), "grab, input 30,60"),
+            (Move(across(0.55)), "input 55,65"),
+            (Move(across(1.0)), "input 90,100"), // the other has come to its end
+            (Move(across(0.0)), "input 0,50"),
+            (Release, "release, change 0,50"),
         ],
     );
     // Two thumbs in one place: the one that has room answers.
     let mut met = outside_with(|span| span.value = Some(Span::new(100, 100)));
-    assert_eq!(met.handle(Press(across(0.4))).to_string(), "grab, input 40 to 100");
+    assert_eq!(met.handle(Press(across(0.4))).to_string(), "grab, input 40,100");
     let mut met = outside_with(|span| span.value = Some(Span::new(50, 50)));
-    assert_eq!(met.handle(Press(across(0.8))).to_string(), "grab, input 50 to 80");
+    assert_eq!(met.handle(Press(across(0.8))).to_string(), "grab, input 50,80");
 }
 
 #[test]
@@ -301,7 +301,7 @@ fn a_span_lies_as_a_slider_does_and_tells_each_thumbs_limits() {
     let mut other = outside();
     other.set_surroundings(&around);
     let _ = other.handle(Intent::Take(Thumb::High));
-    assert_eq!(other.handle(Intent::Key(Key::Left)).to_string(), "input 20 to 61, change 20 to 61");
+    assert_eq!(other.handle(Intent::Key(Key::Left)).to_string(), "input 20,61, change 20,61");
     let limits = |span: &SpanSlider| {
         span.view()
             .thumb_semantics
@@ -314,15 +314,12 @@ fn a_span_lies_as_a_slider_does_and_tells_each_thumbs_limits() {
     let from = |low, high| SpanSlider::builder().value(Span { low, high });
     assert_eq!(
         error(from(dec!(20), dec!(60)).least(50).most(60)),
-        "value 20 to 60 is not allowed: not 50 to 60 apart"
+        "value 20,60 is not allowed: not 50 to 60 apart"
     );
-    assert_eq!(
-        error(from(dec!(60), dec!(20))),
-        "value 60 to 20 is not allowed: not at least 0 apart"
-    );
+    assert_eq!(error(from(dec!(60), dec!(20))), "value 60,20 is not allowed: not at least 0 apart");
     assert_eq!(
         error(from(dec!(1.5), dec!(20))),
-        "value 1.5 to 20 is not allowed: on no notch; the nearest is 2"
+        "value 1.5,20 is not allowed: on no notch; the nearest is 2"
     );
     let none = SpanSlider::builder().min(9).max(0).build().unwrap_err();
     assert_eq!(none, ControlError::NoNotch);
@@ -333,4 +330,26 @@ fn a_span_lies_as_a_slider_does_and_tells_each_thumbs_limits() {
     // Without values of its own, it starts as wide as its distances allow.
     let wide = SpanSlider::builder().least(20).most(50).build().unwrap();
     assert_eq!(wide.value(), Span::new(0, 50));
+}
+
+#[test]
+fn keys_on_a_logarithmic_track_move_by_equal_factors() {
+    let mut mites =
+        Slider::builder().min(1).max(10_000).scale(Scale::Logarithmic).value(1).build().unwrap();
+    let mut press = |key, times| {
+        for _ in 0..times {
+            let _ = mites.handle(Intent::Key(key));
+        }
+        mites.value()
+    };
+    // One notch at least, where a factor makes less; and no more than some hundred keys from end to end.
+    assert_eq!(press(Key::Right, 3), dec!(4));
+    assert_eq!(press(Key::PageUp, 1), dec!(10)); // 4 × 10^0.4
+    assert_eq!(press(Key::PageUp, 5), dec!(997));
+    assert_eq!(press(Key::Up, 1), dec!(1093)); // × 10^0.04
+    assert_eq!(press(Key::Down, 1), dec!(997));
+    assert_eq!(press(Key::Right, 200), dec!(10000));
+    assert_eq!(press(Key::Home, 1), dec!(1));
+    let at_end = mites.handle(Intent::Key(Key::Left));
+    assert_eq!(at_end.to_string(), "refused: already at the lowest value");
 }

@@ -125,7 +125,7 @@ async fn filled(page: &Page, html: &str, moves: &Json) -> Said {
            element.focus();
            const target = element.shadowRoot.activeElement ?? element;
            if (what === 'key') target.dispatchEvent(new KeyboardEvent('keydown', {{ key: text, bubbles: true, composed: true, cancelable: true }}));
-           else if (target.localName === 'input' && !target.readOnly) {{
+           else if (/^(input|textarea)$/.test(target.localName) && !target.readOnly) {{
              target.value = text;
              target.dispatchEvent(new InputEvent('input', {{ bubbles: true, composed: true }}));
            }}

@@ -1,6 +1,6 @@
 //! What the lines of a file of moves say.
 
-use super::MoveError;
+use super::{MoveError, VERBS};
 use pin_notch::{
     Control, Date, Decimal, Form, Intent, Key, Place, Quoted, Thumb, View, parse_number,
 };
@@ -48,6 +48,12 @@ pub(super) fn read(text: &str, form: &Form) -> Result<Vec<(usize, Line)>, Vec<Mo
     for (at, line) in text.lines().enumerate() {
         let line = line.trim();
         if line.is_empty() || line.starts_with('#') {
+            continue;
+        }
+        if let Some(day) = line.strip_prefix("today ") {
+            if let Err(error) = day.trim().parse::<Date>() {
+                wrong.push(MoveError { line: at + 1, why: error.to_string() });
+            }
             continue;
         }
         match one(line, form) {
@@ -136,7 +142,7 @@ fn intent(text: &str) -> Result<Written, String> {
     let whole = || rest.parse().map_err(|_| format!("{} is no whole number", Quoted(rest)));
     let texts = ["type", "find", "pick", "remove"];
     if let Some(word) = texts.into_iter().find(|known| *known == word) {
-        let text = rest.trim_matches('"').to_owned();
+        let text = unquoted(rest);
         return match (word, text.parse()) {
             ("pick", Ok(day)) => Ok(Written::Day("pick", day)),
             ("pick" | "remove" | "find", _) if rest.is_empty() => Err(format!("{word} what?")),
@@ -174,12 +180,46 @@ fn intent(text: &str) -> Result<Written, String> {
                 None => Ok(Written::Value(word, number()?)),
             }
         }
-        _ => Err(format!(
-            "nothing is attempted by {}; there are key, choose, step, point, press, grab, move, type, find, pick, \
-             remove, take, field, scroll, leave, release, cancel, flip, clear, settle, open, close",
-            Quoted(word)
-        )),
+        _ => {
+            let all: Vec<&str> = VERBS.iter().map(|verb| verb.word).collect();
+            let all = all.join(", ");
+            Err(format!("nothing is attempted by {}; there are {all}", Quoted(word)))
+        }
     }
+}
+
+/// A text as it is meant: in quotation marks, with the escapes that [`Quoted`] writes.
+fn unquoted(text: &str) -> String {
+    let inside = text.strip_prefix('"').and_then(|rest| rest.strip_suffix('"'));
+    let Some(inside) = inside else { return text.trim_matches('"').to_owned() };
+    let (mut plain, mut rest) = (String::new(), inside);
+    while let Some((before, escaped)) = rest.split_once('\\') {
+        plain.push_str(before);
+        let letter = escaped.chars().next();
+        rest = &escaped[letter.map_or(0, char::len_utf8)..];
+        match letter {
+            Some('n') => plain.push('\n'),
+            Some('r') => plain.push('\r'),
+            Some('t') => plain.push('\t'),
+            Some('u') => {
+                let code = rest.strip_prefix('{').and_then(|rest| rest.split_once('}'));
+                let read = code.and_then(|(code, after)| {
+                    Some((char::from_u32(u32::from_str_radix(code, 16).ok()?)?, after))
+                });
+                match read {
+                    Some((c, after)) => {
+                        plain.push(c);
+                        rest = after;
+                    }
+                    None => plain.push_str("\\u"),
+                }
+            }
+            Some(other) => plain.push(other),
+            None => plain.push('\\'),
+        }
+    }
+    plain.push_str(rest);
+    plain
 }
 
 fn key(name: &str) -> Result<Key, String> {

@@ -50,7 +50,9 @@ pub fn run_moves(sheet: impl AsRef<Path>, moves: impl AsRef<Path>) -> Result<(),
     let folder = sheet.parent().unwrap_or(Path::new(""));
     let files =
         |name: &str| std::fs::read_to_string(folder.join(name)).map_err(|why| why.to_string());
-    let context = Context { files: &files, ..Context::default() };
+    let moves_text = read(moves)?;
+    let today = Moves::today(&moves_text);
+    let context = Context { files: &files, today };
     let format = Format::of(&sheet.to_string_lossy());
     let (made, found) = Sheet::read(&text, format, &context);
     let mut wrong = String::new();
@@ -59,8 +61,7 @@ pub fn run_moves(sheet: impl AsRef<Path>, moves: impl AsRef<Path>) -> Result<(),
         let _ = writeln!(wrong, "{}:{line}:{column}: {error}", sheet.display());
     }
     let mut form = made.form();
-    let text = read(moves)?;
-    let moves_read = Moves::read(&text, &form).map_err(|errors| {
+    let moves_read = Moves::read(&moves_text, &form).map_err(|errors| {
         let told =
             errors.iter().map(|one| format!("{}:{}: {}", moves.display(), one.line, one.why));
         MovesError(told.collect::<Vec<_>>().join("\n"))

@@ -1,6 +1,6 @@
 //! A field: its words, its options, and the control they make.
 
-use super::Reader;
+use super::{Reader, day};
 use crate::finding::{Finding, meant};
 use crate::sheet::FieldSheet;
 use crate::tree::{Format, Is, Node};
@@ -46,14 +46,21 @@ impl Reader<'_> {
             false => self.text_of(node, words::DESCRIPTION).unwrap_or_default(),
         };
         let unsent = self.flag_of(node, "unsent");
-        let mut definition = Definition::new(kind);
+        let (mut definition, mut moves) = (Definition::new(kind), false);
         for attribute in kind.attributes() {
             let Some(value) = node.get(attribute.name) else { continue };
-            let text = match attribute.kind {
+            let mut text = match attribute.kind {
                 AttributeKind::Options => None,
                 AttributeKind::Flag => self.flag_of(node, attribute.name).then(String::new),
                 other => self.attribute(attribute.name, other, value),
             };
+            if let (AttributeKind::Date | AttributeKind::DateSpan, Some(said)) =
+                (attribute.kind, &text)
+                && said.contains(day::TODAY)
+            {
+                moves = true;
+                text = self.days(attribute.name, said, value);
+            }
             if let Some(text) = text
                 && let Err(error) = definition.set_attribute(attribute.name, Some(&text))
             {
@@ -61,8 +68,18 @@ impl Reader<'_> {
             }
         }
         let list = self.all_options(node, &mut definition);
-        let field =
-            FieldSheet { name, label, description, definition, list, unsent, only_if: None, span };
+        let field = FieldSheet {
+            name,
+            label,
+            description,
+            definition,
+            list,
+            unsent,
+            only_if: None,
+            span,
+            filed: node.get(words::OPTIONS_FROM).is_some(),
+            moves,
+        };
         self.control(node, &field);
         Some(field)
     }

@@ -72,6 +72,7 @@ impl Reader<'_> {
                     texts.messages.insert(key.name.clone(), text);
                 }
             }
+            self.missing(&language.name, language.span.clone(), &texts, sheet);
             sheet.texts.insert(language.name.clone(), texts);
         }
     }

@@ -27,7 +27,7 @@ use crate::world::DatePattern;
 /// use pin_notch::{DateSpan, Shown};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
 /// let away = DateSpan::between("2026-06-07".parse()?, "2026-06-01".parse()?);
-/// assert_eq!(away.shown(), "2026-06-01 to 2026-06-07");
+/// assert_eq!(away.shown(), "2026-06-01/2026-06-07");
 /// assert_eq!(away.days(), 7);
 /// # Ok(()) }
 /// ```
@@ -60,7 +60,7 @@ impl DateSpan {
 
 impl Shown for DateSpan {
     fn shown(&self) -> String {
-        format!("{} to {}", self.first, self.last)
+        format!("{}/{}", self.first, self.last)
     }
 }
 
@@ -132,7 +132,7 @@ definition! {
 ///     .build()?;
 /// assert_eq!(away.handle(Intent::PickDay("2026-05-12".parse()?)).to_string(), "draft");
 /// let turn = away.handle(Intent::PointDay("2026-05-15".parse()?));
-/// assert_eq!(turn.to_string(), "preview 2026-05-12 to 2026-05-15");
+/// assert_eq!(turn.to_string(), "preview 2026-05-12/2026-05-15");
 /// let turn = away.handle(Intent::PickDay("2026-05-19".parse()?));
 /// assert_eq!(turn.to_string(), "refused: 2026-05-17 lies between and is closed");
 /// away.redefine(|definition| definition.across_closed = true)?;

@@ -128,13 +128,31 @@ impl Rail {
         self.track.direction = surroundings.direction();
     }
 
-    /// How many steps a key makes; `None` for a key that moves nothing.
-    pub(super) fn steps(&self, key: Key) -> Option<i128> {
+    /// The notch that a key leads to from this value, and why it leads nowhere.
+    pub(super) fn keyed(&self, key: Key, from: Decimal) -> Result<Decimal, Refusal> {
         let page = match self.page_by {
             Some(by) => self.notches.strides_in(by),
             None => self.notches.steps_across() / 10,
         };
-        self.track.steps(key, page.max(1))
+        let steps = self.track.steps(key, page.max(1)).ok_or(Refusal::NotForThis)?;
+        let by_one = self.notches.stepped(from, steps).ok_or(Refusal::at_end(steps, &self.notches));
+        let share = match key {
+            _ if self.scale != Scale::Logarithmic => return by_one,
+            Key::Home | Key::End => return by_one,
+            Key::PageUp | Key::PageDown if self.page_by.is_some() => return by_one,
+            Key::PageUp | Key::PageDown => 0.1,
+            _ => 0.01,
+        };
+        // By an equal factor each time, to the nearest notch, and by one notch at least.
+        let share = if steps < 0 { -share } else { share };
+        let to = self.scale.at(&self.notches, (self.position(from) + share).clamp(0.0, 1.0));
+        match to.filter(|to| if steps < 0 { *to < from } else { *to > from }) {
+            Some(to) => Ok(to),
+            None => self
+                .notches
+                .stepped(from, steps.signum())
+                .ok_or(Refusal::at_end(steps, &self.notches)),
+        }
     }
 
     pub(super) fn position(&self, value: Decimal) -> f64 {

@@ -38,7 +38,8 @@ pub enum Scale {
     /// Equal steps are equally wide.
     #[default]
     Linear,
-    /// Equal ratios are equally wide. Both bounds have to be above zero.
+    /// Equal ratios are equally wide. Both bounds have to be above zero. An arrow key moves by a hundredth of the track
+    /// and a page key by a tenth, so each time by the same factor: to the nearest notch, and by one at least.
     Logarithmic,
     /// Linear between these points: a value, and the fraction of the track at which it lies. Both have to
     /// grow. The ends of the track need not be given.

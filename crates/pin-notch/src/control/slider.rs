@@ -308,8 +308,8 @@ impl Slider {
             }
             (Intent::Choose(value), None) => self.settle(admit(self.notches(), value)?),
             (Intent::Key(key), None) => {
-                let steps = self.rail.steps(key).ok_or(Refusal::NotForThis)?;
-                self.settle(self.stepped(steps)?)
+                let to = self.rail.keyed(key, self.value)?;
+                self.settle(to)
             }
             (Intent::Step(steps), None) => self.settle(self.stepped(steps.into())?),
             _ => Err(Refusal::NotForThis),

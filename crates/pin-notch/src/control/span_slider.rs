@@ -31,7 +31,7 @@ use rust_decimal::Decimal;
 /// ```
 /// use pin_notch::{Shown, Span};
 /// let flying = Span::new(10, 30);
-/// assert_eq!(flying.shown(), "10 to 30");
+/// assert_eq!(flying.shown(), "10,30");
 /// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 #[cfg_attr(feature = "json", derive(serde::Serialize, serde::Deserialize))]
@@ -57,7 +57,7 @@ impl Span {
 
 impl Shown for Span {
     fn shown(&self) -> String {
-        format!("{} to {}", number_text(self.low), number_text(self.high))
+        format!("{},{}", number_text(self.low), number_text(self.high))
     }
 }
 
@@ -128,14 +128,14 @@ definition! {
 ///     .build()?;
 ///
 /// // The nearer thumb answers a press.
-/// assert_eq!(flying.handle(Intent::Press(Place::across(0.6))).to_string(), "grab, input 16 to 30");
-/// assert_eq!(flying.handle(Intent::Move(Place::across(0.9))).to_string(), "input 25 to 30");
-/// assert_eq!(flying.handle(Intent::Release).to_string(), "release, change 25 to 30");
+/// assert_eq!(flying.handle(Intent::Press(Place::across(0.6))).to_string(), "grab, input 16,30");
+/// assert_eq!(flying.handle(Intent::Move(Place::across(0.9))).to_string(), "input 25,30");
+/// assert_eq!(flying.handle(Intent::Release).to_string(), "release, change 25,30");
 ///
 /// let _ = flying.handle(Intent::Take(Thumb::High));
 /// assert_eq!(flying.handle(Intent::Key(Key::Left)).to_string(), "refused: already at the lowest value");
 /// flying.redefine(|definition| definition.push = true)?;
-/// assert_eq!(flying.handle(Intent::Key(Key::Left)).to_string(), "input 24.5 to 29.5, change 24.5 to 29.5");
+/// assert_eq!(flying.handle(Intent::Key(Key::Left)).to_string(), "input 24.5,29.5, change 24.5,29.5");
 /// # Ok(()) }
 /// ```
 #[derive(Clone, Debug, PartialEq)]
@@ -335,7 +335,12 @@ impl SpanSlider {
                 }
                 self.settle(span, Refusal::Unchanged)
             }
-            (Intent::Key(key), None) => self.step(self.rail.steps(key).ok_or(Refusal::NotForThis)?),
+            (Intent::Key(key), None) => {
+                let from = self.value.end(self.active);
+                let to = self.rail.keyed(key, from)?;
+                let end = Refusal::at_end(if to < from { -1 } else { 1 }, self.notches());
+                self.settle(self.moved(to), end)
+            }
             (Intent::Step(steps), None) => self.step(steps.into()),
             _ => Err(Refusal::NotForThis),
         }

@@ -38,6 +38,8 @@ pub(super) fn text(message: &Message, world: &dyn World) -> String {
             format!("{} to {high}", number(*low, *places))
         }
         Message::OutOf { value, max } => format!("{} of {}", number(*value, 0), number(*max, 0)),
+        Message::Yes => "yes".to_owned(),
+        Message::No => "no".to_owned(),
         Message::NotRated => "not rated".to_owned(),
         Message::Unfilled => "empty".to_owned(),
         Message::Blank(field) => blank(*field).to_owned(),

@@ -1,0 +1,76 @@
+//! What can be attempted: the one table that the reader's messages, the command's help and the README are made of.
+
+/// A word for what is attempted.
+///
+/// ```
+/// use pin_notch_sheet::VERBS;
+/// let step = VERBS.iter().find(|verb| verb.word == "step").expect("it is there");
+/// assert_eq!((step.with, step.example), ("a whole number", "mites: step -2"));
+/// ```
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct Verb {
+    /// The word.
+    pub word: &'static str,
+    /// What stands behind it; empty where it stands alone.
+    pub with: &'static str,
+    /// What somebody does by that.
+    pub about: &'static str,
+    /// A line that says it.
+    pub example: &'static str,
+}
+
+const fn verb(
+    word: &'static str,
+    with: &'static str,
+    about: &'static str,
+    example: &'static str,
+) -> Verb {
+    Verb { word, with, about, example }
+}
+
+/// All that can be attempted on a field.
+pub const VERBS: &[Verb] = &[
+    verb("key", "a key's name", "presses a key", "weight: key right x3"),
+    verb("choose", "a number", "chooses this very number", "temper: choose 3.5"),
+    verb("step", "a whole number", "steps so often, down where it is negative", "mites: step -2"),
+    verb(
+        "type",
+        "a text",
+        "types: the whole text that is then in the field",
+        "visited: type 2026-05-14",
+    ),
+    verb("settle", "", "leaves the field, or presses Enter in it", "visited: settle"),
+    verb(
+        "pick",
+        "an option's value, or a day",
+        "picks it out of the list or the calendar",
+        "treatment: pick oa",
+    ),
+    verb(
+        "remove",
+        "an option's value",
+        "takes it out of those that are chosen",
+        "seen: remove eggs",
+    ),
+    verb("find", "a letter", "types it to find what begins with it", "treatment: find o"),
+    verb("clear", "", "makes the field empty", "mites: clear"),
+    verb("flip", "", "switches to the other state", "feeder: flip"),
+    verb("open", "", "opens the list or the calendar", "treatment: open"),
+    verb("close", "", "closes it", "treatment: close"),
+    verb("scroll", "a row", "scrolls an open list", "colony: scroll 20"),
+    verb("take", "low or high", "gives keys and typing to this end of a span", "away: take high"),
+    verb(
+        "field",
+        "a number from 0",
+        "gives keys to this part of a date or a time",
+        "opened: field 1",
+    ),
+    verb("point", "a number, a day, or at and a place", "points at it", "temper: point 3.5"),
+    verb("press", "a number, or at and a place", "presses there", "weight: press at 0.25"),
+    verb("grab", "a number, or at and a place", "takes the thumb there", "weight: grab at 0.25"),
+    verb("move", "a number, or at and a place", "drags it there", "weight: move at 0.5 0.5"),
+    verb("release", "", "lets it go", "weight: release"),
+    verb("cancel", "", "takes the drag back", "weight: cancel"),
+    verb("leave", "", "takes the pointer away", "temper: leave"),
+];

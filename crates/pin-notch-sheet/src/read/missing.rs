@@ -1,0 +1,83 @@
+//! Texts that a language lacks, where it has others.
+
+use super::Reader;
+use crate::finding::Finding;
+use crate::sheet::{FieldSheet, Sheet, Texts};
+use crate::words;
+use pin_notch::Quoted;
+use std::ops::Range;
+
+/// So many missing texts are named.
+const MOST_NAMED: usize = 8;
+
+impl Reader<'_> {
+    /// Tells what a language that is begun has no texts for.
+    pub(super) fn missing(&mut self, lang: &str, span: Range<usize>, texts: &Texts, sheet: &Sheet) {
+        let mut missing = Vec::new();
+        let whole = [
+            ("title", &sheet.title, &texts.title),
+            ("introduction", &sheet.introduction, &texts.introduction),
+            ("closing", &sheet.closing, &texts.closing),
+            ("send", &sheet.send, &texts.send),
+            ("reset", &sheet.reset, &texts.reset),
+            ("clear", &sheet.clear, &texts.clear),
+        ];
+        let lacks = whole.into_iter().filter(|(_, own, text)| !own.is_empty() && text.is_none());
+        missing.extend(lacks.map(|(word, ..)| word.to_owned()));
+        for field in &sheet.fields {
+            missing.extend(of_field(field, texts));
+        }
+        for set in &sheet.fieldsets {
+            let known = texts.fieldsets.get(&set.name);
+            for (at, own) in [&set.legend, &set.description].into_iter().enumerate() {
+                if !own.is_empty() && known.is_none_or(|known| known[at].is_none()) {
+                    missing.push(format!("fieldsets.{}.{}", set.name, words::FIELDSET_TEXTS[at]));
+                }
+            }
+        }
+        for rule in sheet.rules.iter().filter(|rule| !texts.messages.contains_key(&rule.message)) {
+            missing.push(format!("messages.{}", Quoted(&rule.message)));
+        }
+        let more = match missing.len().saturating_sub(MOST_NAMED) {
+            0 => String::new(),
+            more => format!(" and {more} more"),
+        };
+        if !missing.is_empty() {
+            let named = missing[..missing.len().min(MOST_NAMED)].join(", ");
+            let message = format!("{lang} has no text for {named}{more}");
+            let remark = Finding::remark("texts-missing", span, message);
+            self.found.push(
+                remark.with_help("whoever reads that language finds these in the sheet's own"),
+            );
+        }
+    }
+}
+
+/// The texts of a field that people read, and a language lacks.
+fn of_field(field: &FieldSheet, texts: &Texts) -> Vec<String> {
+    let has = |word: &str| {
+        let own = texts.fields.get(&field.name).into_iter().flatten();
+        own.into_iter().any(|(known, _)| known == word)
+    };
+    let said = |word: &str| match word {
+        "label" => !field.label.is_empty(),
+        words::DESCRIPTION if !field.description.is_empty() => true,
+        word => field.definition.attribute(word).is_some(),
+    };
+    let name = &field.name;
+    let read = words::read_words(field.definition.kind()).into_iter();
+    let read = read.filter(|word| *word != "options" && said(word) && !has(word));
+    let mut missing: Vec<String> = read.map(|word| format!("fields.{name}.{word}")).collect();
+    let own = texts.options.get(name);
+    let listed = field.list.as_ref().and_then(|list| texts.lists.get(list));
+    let is_known =
+        |value: &str| [own, listed].into_iter().flatten().any(|all| all.contains_key(value));
+    // What is its own value is a name more often than a word.
+    let options = field.definition.options().into_iter();
+    let mut lacking = options.filter(|one| one.text != one.value && !is_known(&one.value));
+    // What a file lists are names.
+    if lacking.next().is_some() && !field.filed {
+        missing.push(format!("fields.{name}.options"));
+    }
+    missing
+}
