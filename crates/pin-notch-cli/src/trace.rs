@@ -128,7 +128,9 @@ impl Trace {
         }
         let held = form.control(&moved.field).map(|control| control.value().to_string());
         let held = held.unwrap_or_default();
-        row(&moved.line.to_string(), &moved.attempt, &held, &moved.outcome)
+        // A text of several lines stands in one.
+        let [held, outcome] = [&held, &moved.outcome].map(|text| text.replace('\n', " "));
+        row(&moved.line.to_string(), &moved.attempt, &held, &outcome)
     }
 
     fn unmet(&self, one: &Expected) -> String {

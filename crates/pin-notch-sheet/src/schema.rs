@@ -294,9 +294,13 @@ impl Writer<'_> {
         // Steps that count from 0 need no base.
         let items = schema.get("items").unwrap_or(&Node::from(true)).get("multipleOf").is_some();
         let counts_from_0 = schema.has("multipleOf") || items;
+        // Of a span they are a distance, and no number of items.
+        let is_span = [ControlKind::SpanSlider, ControlKind::DateSpan]
+            .contains(&self.defined.definition.kind());
         for (word, text) in self.defined.definition.attributes() {
             let key = format!("x-{word}");
             match word {
+                "least" | "most" if is_span => schema.put(&key, text),
                 "step-base" if counts_from_0 => {}
                 // What is read-only or disabled is said by what it accepts.
                 "readonly" | "disabled" => self.lose(format!("the word {word}"), false),

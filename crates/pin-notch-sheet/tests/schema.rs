@@ -772,3 +772,67 @@ fn any_schema_makes_a_sheet_that_checks_clean() {
     println!("{sheets} sheets, {exact} without a loss; {taken} documents taken, {refused} refused");
     assert!(sheets > 800 && exact > 80 && taken > 150 && refused > 600);
 }
+
+/// Words that no keyword of JSON Schema says stay beside those that it has.
+#[test]
+fn what_no_keyword_says_comes_back_all_the_same() {
+    let text = r#"title = "T"
+lang = "de"
+send = "Ab"
+keep = true
+
+[[field]]
+name = "away"
+control = "date-span"
+label = "Away"
+two-fields = true
+least = 2
+most = 9
+required = true
+
+[[field]]
+name = "warm"
+control = "span-slider"
+label = "Warm"
+step-base = 0
+value = [0, 100]
+least = 5
+push = true
+unit = "°C"
+
+[[field]]
+name = "note"
+control = "text"
+label = "Note"
+description = "What was seen."
+rows = 3
+minlength = 4
+pattern = "[a-z ]*"
+example = "calm"
+counter = true
+
+[[field]]
+name = "mail"
+control = "text"
+label = "Mail"
+type = "email"
+placeholder = "none"
+"#;
+    let sheet = read(text);
+    // In its own order.
+    let (schema, _) = sheet.to_schema();
+    let (toml, _) = from_schema(&schema).expect("a sheet");
+    let fields = |sheet: &Sheet| -> Vec<_> {
+        sheet
+            .form()
+            .fields()
+            .map(|field| (field.name.clone(), field.control.definition()))
+            .collect()
+    };
+    assert_eq!(fields(&read(&toml)), fields(&sheet), "{toml}");
+    for line in
+        ["lang = \"de\"", "send = \"Ab\"", "keep = true", "description = \"What was seen.\""]
+    {
+        assert!(toml.contains(line), "{line}: {toml}");
+    }
+}

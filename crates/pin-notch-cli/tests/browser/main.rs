@@ -275,7 +275,7 @@ fn a_form_treats_the_elements_as_its_own() {
         page.told().await;
         assert_eq!(
             page.get(data).await,
-            "visited=&opened=&weight=18.4&outside=12.5&mites=&temper=&brood=&treatment=&dose=&colony=&stores=0&next-visit=",
+            "visited=&opened=&weight=18.4&outside=12.5&mites=&temper=&brood=&treatment=&dose=&colony=&stores=0&next-visit=&note=",
             "reset, and without an event"
         );
     });

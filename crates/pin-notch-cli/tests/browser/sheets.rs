@@ -150,3 +150,56 @@ fn a_refused_form_shows_what_was_entered_and_leads_to_it() {
         assert_eq!(page.get("document.querySelector('#weight').validity.valid").await, "true");
     });
 }
+
+/// The demo's other sheets, what is entered into each, and what stands in the page then.
+const FILLED: [(&str, &str, &str); 4] = [
+    (
+        "stay",
+        "{ guest: 'Ida', mail: 'ida@apiary.example', stay: `${day(10)}/${day(14)}`, people: 2, room: 'barn', \
+           wishes: 'Queens,\\nall of them' }",
+        "It has been sent.",
+    ),
+    (
+        "survey",
+        "{ hives: 12, help: 'yes', tools: 'no', broken: 'The extractor', season: 3.5 }",
+        "What was broken\tThe extractor",
+    ),
+    ("stings", "{ where: 'neck', stings: 2, pain: 0 }", "Pain after an hour\tnone"),
+    ("extractor", "{ serial: 'HX40017', speed: 300 }", "Speed\t300 rpm"),
+];
+
+#[test]
+fn each_sheet_of_the_demo_is_filled_in_and_sent() {
+    with_page(async |page| {
+        for (name, values, told) in FILLED {
+            let (_server, url) = demo_of(&[&format!("demo/{name}.toml")]);
+            page.client.goto(&url).await.expect("the page");
+            page.until("document.querySelector('notch-form:state(ready)')").await;
+            assert_eq!(page.axe().await, "", "{name}");
+            page.run("document.querySelector('form').requestSubmit()").await;
+            page.until("document.querySelector('[data-problems] a')").await;
+            page.run(&format!(
+                "const day = (days) => new Date(Date.now() + days * 86400000).toISOString().slice(0, 10);
+                 for (const [id, value] of Object.entries({values})) document.getElementById(id).value = value;
+                 document.querySelector('form').requestSubmit();"
+            ))
+            .await;
+            page.until(&format!("document.body.innerText.includes({})", serde_json::json!(told)))
+                .await;
+        }
+        // And without script, by the browser's own controls.
+        let (_server, url) = demo_of(&["demo/extractor.toml"]);
+        page.script(false).await;
+        page.client.goto(&url).await.expect("the page");
+        page.focus("input[name=serial]").await;
+        page.write("HX40017").await;
+        page.press(&[Key::Enter]).await;
+        page.script(true).await;
+        page.until("document.querySelector('table')").await;
+        let answer = page.client.source().await.expect("an answer");
+        assert!(
+            answer.contains("<td>HX40017</td>") && answer.contains("<td>120 rpm</td>"),
+            "{answer}"
+        );
+    });
+}

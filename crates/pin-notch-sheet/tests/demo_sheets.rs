@@ -1,0 +1,158 @@
+//! The sheets of the demo: each goes as its moves say, is whole in its languages, and judges answers alike whichever way
+//! they come in.
+
+use pin_notch::{Control, Form, Value, ValueKind};
+use pin_notch_sheet::{Context, Format, Sheet, run_moves};
+use proptest::prelude::*;
+use proptest::sample::select;
+use proptest::strategy::ValueTree;
+use proptest::test_runner::TestRunner;
+use serde_json::{Map, Value as Json, json};
+use std::path::{Path, PathBuf};
+
+/// So many answers are made up for each sheet.
+const ANSWERS: usize = 200;
+
+fn folder() -> PathBuf {
+    Path::new(env!("CARGO_MANIFEST_DIR")).join("../pin-notch-cli/demo")
+}
+
+/// The sheets, by their paths.
+fn sheets() -> Vec<PathBuf> {
+    let all =
+        std::fs::read_dir(folder()).expect("the demo").map(|entry| entry.expect("a file").path());
+    let mut all: Vec<PathBuf> =
+        all.filter(|path| path.extension().is_some_and(|end| end == "toml")).collect();
+    all.sort();
+    assert!(all.len() >= 5, "{all:?}");
+    all
+}
+
+fn read(path: &Path) -> Sheet {
+    let text = std::fs::read_to_string(path).expect("a sheet");
+    let files =
+        |name: &str| std::fs::read_to_string(folder().join(name)).map_err(|why| why.to_string());
+    let mut context = Context::default();
+    (context.files, context.today) = (&files, "2026-05-14".parse().ok());
+    let (sheet, found) = Sheet::read(&text, Format::Toml, &context);
+    assert_eq!(found, [], "{}", path.display());
+    sheet
+}
+
+#[test]
+fn each_goes_as_its_moves_say() -> Result<(), pin_notch_sheet::MovesError> {
+    sheets().iter().try_for_each(|path| run_moves(path, path.with_extension("moves")))
+}
+
+/// A text that somebody may send for this control as one of several, right or wrong.
+fn text(control: &Control) -> BoxedStrategy<String> {
+    let options: Vec<String> =
+        control.definition().options().into_iter().map(|option| option.value).collect();
+    match options.is_empty() {
+        true => prop_oneof![
+            2 => select(&["Ida", "ida@apiary.example", "HX40017", "", "a\nb", " x "][..]).prop_map(str::to_owned),
+            1 => "[a-z ]{0,90}",
+        ]
+        .boxed(),
+        false => prop_oneof![9 => select(options), 1 => Just("drones".to_owned())].boxed(),
+    }
+}
+
+fn day() -> BoxedStrategy<String> {
+    let day = |days: i32| pin_notch::Date::from_days(20_587 + days).expect("a day").to_string();
+    (-70_i32..200).prop_map(day).boxed()
+}
+
+/// A piece of JSON for a control, right or wrong.
+fn answer(control: &Control) -> BoxedStrategy<Json> {
+    let number = prop_oneof![
+        3 => (0_i32..50).prop_map(|n| json!(n)),
+        1 => (-5_i32..700).prop_map(|n| json!(n)),
+        1 => (0_i32..20).prop_map(|n| json!(f64::from(n) / 2.0)),
+    ];
+    let own = match control.kind() {
+        ValueKind::Number => number.boxed(),
+        ValueKind::On => any::<bool>().prop_map(Json::from).boxed(),
+        ValueKind::Text => text(control).prop_map(Json::from).boxed(),
+        ValueKind::Texts => prop::collection::vec(text(control), 0..4).prop_map(Json::from).boxed(),
+        ValueKind::Span => {
+            (15_i32..46, 15_i32..46).prop_map(|(low, high)| json!([low, high])).boxed()
+        }
+        ValueKind::Date => day().prop_map(Json::from).boxed(),
+        ValueKind::Dates => (day(), day()).prop_map(|(first, last)| json!([first, last])).boxed(),
+        ValueKind::Time => select(&["07:30", "07:31", "22:00"][..]).prop_map(Json::from).boxed(),
+        ValueKind::Month | ValueKind::Week | ValueKind::DateTime => Just(Json::Null).boxed(),
+    };
+    prop_oneof![5 => own, 1 => Just(Json::Null)].boxed()
+}
+
+/// The answer as a form without script sends it.
+fn body(form: &Form, document: &Map<String, Json>) -> Option<String> {
+    let mut pairs = form_urlencoded::Serializer::new(String::new());
+    for field in form.fields().filter(|field| !field.is_unsent()) {
+        let json = document.get(&field.name)?.to_string();
+        let value = Value::from_json(field.control.kind(), &json).ok()?;
+        let entries = match (field.control.kind(), &value) {
+            (_, Value::On(true)) => vec![field.control.on_text().to_owned()],
+            (ValueKind::On | ValueKind::Texts, Value::Empty) => Vec::new(),
+            (ValueKind::Span | ValueKind::Dates, Value::Empty) => vec![String::new(); 2],
+            (_, Value::Empty) => vec![String::new()],
+            _ => value.entries(),
+        };
+        for entry in entries {
+            pairs.append_pair(&field.name, &entry.replace('\n', "\r\n"));
+        }
+    }
+    Some(pairs.finish())
+}
+
+#[test]
+fn answers_are_judged_alike_as_bodies_as_json_and_by_the_schema() {
+    let mut runner = TestRunner::deterministic();
+    for path in sheets() {
+        let sheet = read(&path);
+        let form = sheet.form();
+        let (schema, _) = sheet.to_schema();
+        let schema: Json = serde_json::from_str(&schema).expect("JSON");
+        let schema =
+            jsonschema::options().should_validate_formats(true).build(&schema).expect("a schema");
+        let fields: Vec<_> = form.fields().filter(|field| !field.is_unsent()).collect();
+        let answers: Vec<_> = fields.iter().map(|field| answer(&field.control)).collect();
+        let [mut right, mut by_schema] = [0; 2];
+        for _ in 0..ANSWERS {
+            let values = answers.clone().new_tree(&mut runner).expect("an answer").current();
+            let names = fields.iter().map(|field| field.name.clone());
+            let mut document: Map<String, Json> = names.zip(values).collect();
+            // Most of it is wrong as a rule: what is wrong goes, half of the time.
+            if any::<bool>().new_tree(&mut runner).expect("a coin").current()
+                && let Err(problems) = form.read_json(json!(document).to_string().as_bytes())
+            {
+                for problem in &problems.0 {
+                    let control = form.control(&problem.name);
+                    let start = control.map(|control| control.default_value());
+                    let json = start.filter(|value| !value.is_empty()).map(|value| value.to_json());
+                    let json = json.and_then(|text| serde_json::from_str(&text).ok());
+                    document.insert(problem.name.clone(), json.unwrap_or(Json::Null));
+                }
+            }
+            let text = json!(document).to_string();
+            let as_json = form.read_json(text.as_bytes());
+            if let Some(body) = body(&form, &document) {
+                let as_body = form.read(body.as_bytes());
+                // A text with a blank at its end is cut by nobody.
+                assert_eq!(
+                    as_body.is_ok(),
+                    as_json.is_ok(),
+                    "{body}\n{text}\n{as_body:?}\n{as_json:?}"
+                );
+            }
+            // What it cannot say, it lets through.
+            let is_valid = schema.is_valid(&json!(document));
+            assert!(is_valid || as_json.is_err(), "{} {text}", path.display());
+            right += usize::from(as_json.is_ok());
+            by_schema += usize::from(as_json.is_err() && !is_valid);
+        }
+        println!("{}: {right} right, {by_schema} refused by the schema as well", path.display());
+        assert!(by_schema > ANSWERS / 5, "{}: {by_schema}", path.display());
+    }
+}
