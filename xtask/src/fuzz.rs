@@ -19,8 +19,8 @@ const LIMITS: [&str; 2] = ["-max_len=4096", "-timeout=10"];
 /// How many inputs of each kind are about two minutes' work. A search that ends after so many, from the seeds alone,
 /// says the same of the same code on every machine, which one that ends by the clock does not.
 const SHORT: [(&str, u32); 10] = [
-    ("sheet-toml", 300_000),
-    ("sheet-json", 600_000),
+    ("sheet-toml", 160_000),
+    ("sheet-json", 320_000),
     ("rule", 100_000),
     ("moves", 18_000),
     ("body", 25_000),
