@@ -240,7 +240,7 @@ impl Writer<'_> {
         if let Some(default) = default_of(&self.control.default_value()) {
             schema.put("default", default);
         }
-        if self.defined.moves {
+        if self.defined.follows_today {
             self.lose("that it moves with the day", true);
         }
         self.keep_words(&mut schema);

@@ -110,7 +110,7 @@ pub(crate) struct FieldSheet {
     /// Whether options of it are from a file.
     pub filed: bool,
     /// Whether something in it is counted from today.
-    pub moves: bool,
+    pub follows_today: bool,
     pub only_if: Option<Expression>,
     /// Where its name stands.
     pub span: Range<usize>,

@@ -8,24 +8,27 @@
 
 use pin_notch::{Control, Form, Value, ValueKind, Values, joined_list};
 
+/// What stands behind a field's name in the names of its columns, of which it has as many.
+fn endings(kind: ValueKind) -> &'static [&'static str] {
+    match kind {
+        ValueKind::Span | ValueKind::Dates => &["-from", "-to"],
+        ValueKind::Number
+        | ValueKind::On
+        | ValueKind::Text
+        | ValueKind::Texts
+        | ValueKind::Date
+        | ValueKind::Month
+        | ValueKind::Week
+        | ValueKind::Time
+        | ValueKind::DateTime => &[""],
+    }
+}
+
 /// The names of the columns.
 pub(super) fn head(form: &Form) -> String {
     let mut names = vec!["line".to_owned()];
     for (name, control) in columns(form) {
-        match control.kind() {
-            ValueKind::Span | ValueKind::Dates => {
-                names.extend(["from", "to"].map(|end| format!("{name}-{end}")));
-            }
-            ValueKind::Number
-            | ValueKind::On
-            | ValueKind::Text
-            | ValueKind::Texts
-            | ValueKind::Date
-            | ValueKind::Month
-            | ValueKind::Week
-            | ValueKind::Time
-            | ValueKind::DateTime => names.push(name.to_owned()),
-        }
+        names.extend(endings(control.kind()).iter().map(|ending| format!("{name}{ending}")));
     }
     row(&names)
 }
@@ -34,27 +37,12 @@ pub(super) fn head(form: &Form) -> String {
 pub(super) fn line(form: &Form, number: u64, values: &Values) -> String {
     let mut cells = vec![number.to_string()];
     for (name, control) in columns(form) {
-        let value = values.get(name).unwrap_or(&Value::Empty);
-        let ends = match control.kind() {
-            ValueKind::Span | ValueKind::Dates => 2,
-            _ => 1,
-        };
-        let mut own = match value {
+        let mut own = match values.get(name).unwrap_or(&Value::Empty) {
             Value::On(on) => vec![on.to_string()],
             Value::Texts(texts) => vec![joined_list(texts)],
-            Value::Empty
-            | Value::Mixed
-            | Value::Number(_)
-            | Value::Text(_)
-            | Value::Span(_)
-            | Value::Date(_)
-            | Value::Dates(_)
-            | Value::Month(_)
-            | Value::Week(_)
-            | Value::Time(_)
-            | Value::DateTime(_) => value.entries(),
+            value => value.entries(),
         };
-        own.resize(ends, String::new());
+        own.resize(endings(control.kind()).len(), String::new());
         cells.extend(own);
     }
     row(&cells)

@@ -46,7 +46,7 @@ impl Reader<'_> {
             false => self.text_of(node, words::DESCRIPTION).unwrap_or_default(),
         };
         let unsent = self.flag_of(node, "unsent");
-        let (mut definition, mut moves) = (Definition::new(kind), false);
+        let (mut definition, mut follows_today) = (Definition::new(kind), false);
         for attribute in kind.attributes() {
             let Some(value) = node.get(attribute.name) else { continue };
             let mut text = match attribute.kind {
@@ -58,7 +58,7 @@ impl Reader<'_> {
                 (attribute.kind, &text)
                 && said.contains(day::TODAY)
             {
-                moves = true;
+                follows_today = true;
                 text = self.days(attribute.name, said, value);
             }
             if let Some(text) = text
@@ -78,7 +78,7 @@ impl Reader<'_> {
             only_if: None,
             span,
             filed: node.get(words::OPTIONS_FROM).is_some(),
-            moves,
+            follows_today,
         };
         self.control(node, &field);
         Some(field)
