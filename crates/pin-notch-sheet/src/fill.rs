@@ -1,7 +1,7 @@
 //! A form with values that somebody gave, as far as they fit.
 
 use crate::sheet::{FieldSheet, Sheet};
-use pin_notch::{ControlKind, Form, Value, joined_list};
+use pin_notch::{AttributeKind, Form, Value, joined_list};
 use serde_json::value::RawValue;
 use std::collections::{HashMap, HashSet};
 
@@ -100,11 +100,10 @@ fn from_body(shape: &Form, body: &[u8]) -> Given {
 
 /// Has the field start with this value, so that its element holds it from the first moment.
 fn hold(field: &mut FieldSheet, value: &Value) {
-    // A select's attribute is a list, also where only one is chosen.
-    let text = match field.definition.kind() {
-        ControlKind::Select => joined_list(&value.entries()),
-        _ => value.attribute_text(),
-    };
+    // An attribute may hold a list where the value is one text: a select's, of which one is chosen.
+    let mut attributes = field.definition.kind().attributes().iter();
+    let is_list = attributes.any(|one| one.name == "value" && one.kind == AttributeKind::Texts);
+    let text = if is_list { joined_list(&value.entries()) } else { value.attribute_text() };
     let own = ["checked", "indeterminate", "value"];
     let starts = match value {
         Value::On(on) => [on.then_some(""), None, None],
