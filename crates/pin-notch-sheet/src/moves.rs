@@ -78,6 +78,8 @@ pub struct Moved {
     pub events: Vec<String>,
     /// Why it was refused, if it was.
     pub refusal: Option<String>,
+    /// What was wrong, each by itself, where a form was refused.
+    pub problems: Vec<String>,
     /// What followed in linked fields.
     pub follows: Vec<String>,
 }
@@ -92,31 +94,19 @@ pub struct Expected {
     pub expected: String,
     /// What there is.
     pub found: String,
+    is_met: bool,
 }
 
 impl Expected {
     /// Whether they are the same; of a refusal, whether it begins like that, or one of its problems does.
     pub fn is_met(&self) -> bool {
-        const REFUSED: &str = "refused";
-        if self.expected == self.found {
-            return true;
-        }
-        let told = |text: &'_ str| {
-            text.strip_prefix(REFUSED).map(|why| why.trim_start_matches([':', ' ']).to_owned())
-        };
-        match (told(&self.expected), told(&self.found)) {
-            (Some(expected), Some(found)) => {
-                found.starts_with(&expected)
-                    || found.split(BETWEEN).any(|one| one.starts_with(&expected))
-            }
-            _ => false,
-        }
+        self.is_met
     }
 }
 
 impl fmt::Display for Expected {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        let Self { line, expected, found } = self;
+        let Self { line, expected, found, .. } = self;
         write!(f, "line {line}: expected {expected:?}, found {found:?}")
     }
 }
@@ -164,13 +154,12 @@ impl Moves {
                     format!("{name} = {}", in_a_line(&held(form, name))),
                 ),
             };
-            each(form, Step::Expected(Expected { line, expected, found }));
+            let is_outcome = matches!(said, Line::Outcome(_));
+            let is_met = expected == found || (is_outcome && last.begins_like(&expected));
+            each(form, Step::Expected(Expected { line, expected, found, is_met }));
         }
     }
 }
-
-/// What stands between the problems of a form that was refused.
-const BETWEEN: &str = " / ";
 
 /// A text as a line of moves has it: without blanks around it, and with blanks for its line breaks.
 fn in_a_line(text: &str) -> String {
@@ -188,6 +177,16 @@ impl Moved {
     fn event(outcome: impl Into<String>) -> Self {
         let outcome = outcome.into();
         Self { events: vec![outcome.clone()], outcome, ..Self::default() }
+    }
+
+    /// Whether it was refused like this: with nothing said but that, or with the beginning of why, or of one of several
+    /// problems.
+    fn begins_like(&self, expected: &str) -> bool {
+        let Some(refusal) = &self.refusal else { return false };
+        let Some(why) = expected.strip_prefix("refused") else { return false };
+        let why = why.strip_prefix(": ").unwrap_or(why).trim();
+        let refusal = in_a_line(refusal);
+        refusal.starts_with(why) || self.problems.iter().any(|problem| problem.starts_with(why))
     }
 
     fn refused(why: impl Into<String>) -> Self {
@@ -214,7 +213,10 @@ fn carry_out(form: &mut Form, name: &str, attempt: &Move) -> Moved {
         }
         Move::Send => match form.submit() {
             Ok(values) => Moved::event(values.accepted()),
-            Err(problems) => Moved::refused(problems.in_a_line()),
+            Err(problems) => {
+                let all = problems.0.iter().map(|one| in_a_line(&one.to_string())).collect();
+                Moved { problems: all, ..Moved::refused(problems.in_a_line()) }
+            }
         },
         Move::Intents(intents) => {
             let mut done = Moved::default();
