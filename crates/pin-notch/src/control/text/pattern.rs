@@ -14,8 +14,10 @@ use core::fmt;
 ///
 /// ```
 /// use pin_notch::TextField;
+/// # #[cfg(feature = "text")] {
 /// let error = TextField::builder().pattern("(?=H)H-[0-9]+").build().unwrap_err();
 /// assert_eq!(error.to_string(), "pattern is not allowed: (?= cannot be matched here");
+/// # }
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct TextPatternError(String);
