@@ -1,21 +1,10 @@
 //! Sheets: what is wrong with them is told with its place, and what is right makes a form.
 
-use pin_notch_sheet::{
-    Context, Finding, Format, Moves, Page, Severity, Sheet, Step, Theme, from_schema, place,
-    run_moves,
-};
-use proptest::prelude::*;
+mod sheet;
 
-fn read(text: &str, format: Format) -> (Sheet, Vec<Finding>) {
-    let mut context = Context::default();
-    context.files = &|name: &str| match name {
-        "hives.txt" => Ok("w\tWillow\nm\tMeadow\n".to_owned()),
-        "hives.json" => Ok(r#"["w", {"value": "m", "txt": "Meadow"}]"#.to_owned()),
-        name => Err(format!("{name} is not there")),
-    };
-    context.today = "2026-05-14".parse().ok();
-    Sheet::read(text, format, &context)
-}
+use pin_notch_sheet::{Finding, Format, Moves, Page, Severity, Step, Theme, from_schema, place};
+use proptest::prelude::*;
+use sheet::{field, read};
 
 /// What is found, a line each.
 fn found(text: &str, format: Format) -> Vec<String> {
@@ -28,11 +17,6 @@ fn found(text: &str, format: Format) -> Vec<String> {
     // What a language lacks is in a test of its own.
     let found = read(text, format).1.into_iter().filter(|one| one.code != "texts-missing");
     found.map(|finding| one(&finding)).collect()
-}
-
-/// A field of this control with these further lines.
-fn field(control: &str, lines: &str) -> String {
-    format!("[[field]]\nname = \"a\"\ncontrol = \"{control}\"\nlabel = \"A\"\n{lines}\n")
 }
 
 #[test]
@@ -355,47 +339,6 @@ fn rules_say_what_they_are_read_as() {
 }
 
 #[test]
-fn texts_of_anybody_stay_texts() {
-    let hostile = "</title><script>alert(1)</script>\\\" onload=x '";
-    let text = format!(
-        "title = \"{hostile}\"\n[[field]]\nname = \"{hostile}\"\ncontrol = \"select\"\nlabel = \"{hostile}\"\nplaceholder = \"{hostile}\"\n\
-         options = [{{ value = \"{hostile}\", text = \"{hostile}\", group = \"{hostile}\" }}]\n\
-         [[field]]\nname = \"r\"\ncontrol = \"rating\"\nlabel = \"R\"\nicon = \"<b>\"\nvalue = 2\n\
-         [[fieldset]]\nname = \"f\"\nlegend = \"{hostile}\"\nfields = [\"r\"]\n"
-    );
-    let (sheet, found) = read(&text, Format::Toml);
-    assert_eq!(found, []);
-    let form = sheet.form();
-    let problems = form.read(b"r=%3Cscript%3E").unwrap_err();
-    let mut page = Page::default();
-    page.problems = Some(&problems);
-    let html = sheet.page(&form, &page);
-    let answer = sheet.answer(&form, &form.values(), &Page::default());
-    for drawn in [html, answer, sheet.to_svg(&form, Theme::Light)] {
-        assert!(!drawn.contains("<script>alert") && !drawn.contains("<b>"), "{drawn}");
-    }
-}
-
-#[test]
-fn a_language_has_its_own_texts_and_the_rest_is_as_it_was() {
-    let text = include_str!("../../pin-notch-cli/demo/inspection.toml");
-    let mut context = Context::default();
-    context.files = &|_: &str| Ok("linden\tLinden\n".to_owned());
-    let (sheet, found) = Sheet::read(text, Format::Toml, &context);
-    assert_eq!(found, []);
-    let german = sheet.clone().in_language("de-CH").form();
-    let label =
-        |name: &str| german.fields().find(|field| field.name == name).unwrap().label.clone();
-    assert_eq!((label("weight"), label("outside")), ("Gewicht".into(), "Draußen".into()));
-    assert_eq!(german.outputs().next().map(|one| one.label.as_str()), Some("Weight per frame"));
-    let warned = german.read(b"visited=2026-05-14&weight=8&outside=1&temper=3&stores=0").unwrap();
-    assert_eq!(warned.warnings()[0].to_string(), "Gewicht: Ein so leichtes Volk wird gefüttert.");
-    let page = sheet.clone().in_language("de").page(&german, &Page::default());
-    assert!(page.contains("<html lang=\"de\">") && page.contains("<button>Absenden</button>"));
-    assert_eq!(sheet.clone().in_language("fr").to_text(&german), sheet.to_text(&german));
-}
-
-#[test]
 fn every_control_can_be_written_down_with_all_its_words() {
     let options = "options = [{ value = 'x', text = 'X', group = 'G' }, 'y']";
     let all = [
@@ -597,36 +540,6 @@ fn a_schema_takes_whatever_a_field_that_does_not_count_was_sent() {
 }
 
 #[test]
-fn the_demo_moves_as_its_moves_say() {
-    run_moves("../pin-notch-cli/demo/inspection.toml", "../pin-notch-cli/demo/inspection.moves")
-        .unwrap();
-}
-
-#[test]
-fn moves_that_do_not_end_as_they_should_are_told_readably() {
-    let folder = std::path::Path::new(env!("CARGO_TARGET_TMPDIR"));
-    let [sheet, moves] = ["moves.toml", "some.moves"].map(|name| folder.join(name));
-    std::fs::write(&sheet, field("slider", "")).unwrap();
-    let run = |text: &str| {
-        std::fs::write(&moves, text).unwrap();
-        let error = run_moves(&sheet, &moves).unwrap_err();
-        assert_eq!(format!("{error:?}"), format!("\n{error}"));
-        error.to_string().replace(&format!("{}/", folder.display()), "")
-    };
-    assert_eq!(
-        run("a: choose 7\n> input 7, change 7\na = 8\na: choose 9\na: choose 9\n> change 9\n"),
-        "some.moves:3: after line 1: a: choose 7\n  expected  a = 8\n  found     a = 7\n\
-         some.moves:6: after line 5: a: choose 9\n  expected  change 9\n  found     refused: nothing would change\n"
-    );
-    assert!(run("b: choose 7\n").starts_with("some.moves:1: no field is named \"b\""));
-    std::fs::write(&sheet, "[[field]]\nname = 'a'\n").unwrap();
-    assert!(run("send\n").starts_with("moves.toml:1:"));
-    assert!(
-        run_moves(folder.join("none.toml"), &moves).unwrap_err().to_string().contains("none.toml")
-    );
-}
-
-#[test]
 fn what_follows_another_field_follows_from_the_first_moment() {
     let degrees = |celsius: &str, fahrenheit: &str| {
         let field = |name: &str, value: &str| {
@@ -669,51 +582,6 @@ fn a_rule_is_told_where_it_says() {
 }
 
 #[test]
-fn moves_tell_what_outputs_say() {
-    let text = field("slider", "max = 40") + "[[output]]\nname = \"half\"\ntext = \"{a / 2} kg\"\n";
-    let mut form = read(&text, Format::Toml).0.form();
-    let moves = Moves::read("a: choose 7\nhalf = 3.5 kg\nhalf = 3 kg\n", &form).unwrap();
-    let mut met = Vec::new();
-    moves.run(&mut form, |_, step| {
-        if let Step::Expected(one) = step {
-            met.push((one.is_met(), one.found));
-        }
-    });
-    let found = "half = 3.5 kg".to_owned();
-    assert_eq!(met, [(true, found.clone()), (false, found)]);
-    assert!(Moves::read("half: choose 7\n", &form).is_err(), "nothing is tried on an output");
-}
-
-#[test]
-fn a_step_tells_in_parts_what_it_did() {
-    let text = format!(
-        "{}[[field]]\nname='b'\ncontrol='slider'\nlabel='B'\n[[link]]\nfrom='a'\nto='b'\n",
-        field("slider", "")
-    );
-    let mut form = read(&text, Format::Toml).0.form();
-    let moves = Moves::read("a: choose 7\na: choose 900\nundo\nundo\n> nothing\n", &form).unwrap();
-    let (mut parts, mut unmet) = (Vec::new(), String::new());
-    moves.run(&mut form, |_, step| match step {
-        Step::Moved(one) => parts.push((one.line, one.field, one.events, one.follows, one.refusal)),
-        Step::Expected(one) => unmet = one.to_string(),
-    });
-    let owned = |texts: &[&str]| texts.iter().map(|text| (*text).to_owned()).collect::<Vec<_>>();
-    let none = owned(&[]);
-    let a = || "a".to_owned();
-    assert_eq!(
-        parts,
-        [
-            (1, a(), owned(&["input 7", "change 7"]), owned(&["b follows: 7"]), None),
-            (2, a(), none.clone(), none.clone(), Some("above the maximum 100".to_owned())),
-            (3, String::new(), owned(&["moves a, b"]), none.clone(), None),
-            (4, String::new(), none.clone(), none, Some("there is nothing to undo".to_owned())),
-        ]
-    );
-    let found = "refused: there is nothing to undo";
-    assert_eq!(unmet, format!("line 5: expected \"nothing\", found \"{found}\""));
-}
-
-#[test]
 fn a_given_value_is_followed_before_one_that_is_not() {
     let field = |name: &str, control: &str, line: &str| {
         format!("[[field]]\nname='{name}'\ncontrol='{control}'\nlabel='{name}'\n{line}\n")
@@ -731,286 +599,10 @@ fn a_given_value_is_followed_before_one_that_is_not() {
 }
 
 #[test]
-fn a_span_is_pointed_at_by_value() {
-    let (sheet, _) = read(&field("span-slider", "max = 40\nvalue = [10, 30]\n"), Format::Toml);
-    let moves = "a: press 16\n> grab, input 16,30\na: move 17\na: release\na = 17,30\n";
-    let mut form = sheet.form();
-    let moves = pin_notch_sheet::Moves::read(moves, &form).unwrap();
-    moves.run(&mut form, |_, step| {
-        if let pin_notch_sheet::Step::Expected(one) = step {
-            assert!(one.is_met(), "{one}");
-        }
-    });
-}
-
-#[test]
 fn what_is_missing_from_an_expression_is_missed_at_its_place() {
     let text = field("slider", "[[rule]]\nmessage = 'No.'\nholds = 'a > '\n");
     let (_, found) = read(&text, Format::Toml);
     let [one] = found.as_slice() else { panic!("{found:?}") };
     let end = text.rfind("'").expect("the end of the rule");
     assert!(one.span.start > end - 3 && one.span.end <= end, "{one:?} {end}");
-}
-
-#[test]
-fn what_explains_a_form_stands_wherever_it_is_shown() {
-    let text = r#"
-introduction = "One sheet for each hive."
-closing = "Thank you.\n\nHang it up."
-[[field]]
-name = "mites"
-control = "stepper"
-label = "Mites"
-description = "Half a cup of <bees>."
-[[field]]
-name = "clipped"
-control = "checkbox"
-label = "Clipped"
-description = "so that she stays"
-[[fieldset]]
-name = "kept"
-legend = "Kept"
-description = "For next year."
-fields = ["clipped"]
-[texts.de]
-introduction = "Ein Blatt für jedes Volk."
-fields.mites.description = "Eine halbe Tasse Bienen."
-fields.clipped.description = "damit sie bleibt"
-fieldsets.kept.description = "Fürs nächste Jahr."
-"#;
-    let (sheet, found) = Sheet::read(text, Format::Toml, &Context::default());
-    assert!(found.iter().all(|one| one.code == "texts-missing"), "{found:?}");
-    let told = [
-        "One sheet for each hive.",
-        "Half a cup of",
-        "so that she stays",
-        "For next year.",
-        "Hang it up.",
-    ];
-    let (schema, _) = sheet.to_schema();
-    let (toml, _) = from_schema(&schema).expect("a sheet");
-    let page = sheet.page(&sheet.form(), &Page::default());
-    let svg = sheet.to_svg(&sheet.form(), Theme::Light);
-    for text in told {
-        assert!(page.contains(text) && svg.contains(text), "{text}");
-        assert!(sheet.to_text(&sheet.form()).contains(text), "{text}");
-        // A schema has no fieldsets.
-        assert_eq!(toml.contains(text), text != "For next year.", "{text} {toml}");
-    }
-    assert!(page.contains("data-description=\"Half a cup of &lt;bees&gt;.\""), "{page}");
-    assert!(page.contains("aria-description=\"Half a cup of &lt;bees&gt;.\""), "without script");
-    let german = sheet.clone().in_language("de");
-    let page = german.to_text(&german.form());
-    for text in ["Ein Blatt", "Eine halbe Tasse", "damit sie bleibt", "Fürs nächste Jahr."] {
-        assert!(page.contains(text), "{text}: {page}");
-    }
-}
-
-#[test]
-fn a_list_with_a_name_serves_many_fields() {
-    let text = r#"
-[options]
-acids = ["oa", { value = "fa", text = "Formic acid" }]
-odd = ["a"]
-[options.agreement]
-no = "I disagree"
-yes = "I agree"
-[[field]]
-name = "calm"
-control = "radio-group"
-label = "They were calm"
-options = "agreement"
-[[field]]
-name = "strong"
-control = "select"
-label = "They were strong"
-options = "agreement"
-[[field]]
-name = "given"
-control = "checkbox-group"
-label = "Given"
-options = "acids"
-[[field]]
-name = "temper"
-control = "rating"
-label = "Temper"
-options = "agremeent"
-[texts.de.options.agreement]
-yes = "Ich stimme zu"
-maybe = "Vielleicht"
-[texts.de.fields.strong.options]
-yes = "Stark"
-"#;
-    let (sheet, mut found) = read(text, Format::Toml);
-    found.retain(|one| one.code != "texts-missing");
-    let told: Vec<String> = found.iter().map(ToString::to_string).collect();
-    let expected = [
-        "no field has the options \"odd\"",
-        "no list of options is named \"agremeent\"",
-        "agreement has no option \"maybe\"",
-    ];
-    assert_eq!(told, expected);
-    assert_eq!(found[1].help.as_deref(), Some("did you mean \"agreement\"?"));
-    let german = sheet.in_language("de");
-    let shown = german.to_text(&german.form());
-    assert!(shown.contains("( ) Ich stimme zu") && shown.contains("( ) I disagree"), "{shown}");
-    assert!(german.form().read(b"calm=yes&strong=no&given=fa").is_ok());
-    let page = german.page(&german.form(), &Page::default());
-    assert!(page.contains(">Stark</option>"), "a field's own text counts before that of its list");
-}
-
-#[test]
-fn moves_say_what_they_mean_and_expect_as_much_as_they_like() {
-    let text = r#"
-[[field]]
-name = "note"
-control = "text"
-label = "Note"
-rows = 3
-[[field]]
-name = "day"
-control = "date"
-label = "Day"
-required = true
-options = [{ value = "sunday", text = "The apiary rests." }]
-[[field]]
-name = "given"
-control = "select"
-label = "Given"
-required = true
-options = ["oa"]
-[[field]]
-name = "away"
-control = "date-span"
-label = "Away"
-two-fields = true
-"#;
-    let (sheet, found) = read(text, Format::Toml);
-    assert!(found.is_empty(), "{found:?}");
-    let moves = r#"
-note: type "two\nlines, \"quoted\" \u{41}\\"
-note = two lines, "quoted" A\
-note: type "plain" text
-note = plain" text
-day: pick 2026-05-17
-> refused
-> refused: that day is closed
-> refused: that day is closed (The apiary rests.)
-given: choose 3
-> refused: not for this control; pick an option instead, by its value
-send
-> refused
-> refused: Day: A value
-> refused: Given: A value is required.
-away: type 2026-05-11
-away: take high
-away: type 2026-05-14
-away: settle
-away = 2026-05-11/2026-05-14
-"#;
-    let mut form = sheet.form();
-    let read = Moves::read(moves, &form).expect("moves");
-    let mut unmet = Vec::new();
-    read.run(&mut form, |_, step| {
-        if let Step::Expected(one) = step {
-            unmet.extend((!one.is_met()).then(|| one.to_string()));
-        }
-    });
-    assert_eq!(unmet, [""; 0]);
-    let mut form = sheet.form();
-    let wrong = Moves::read("send\n> refused: Note\n> accepted\n", &form).expect("moves");
-    let mut met = Vec::new();
-    wrong.run(&mut form, |_, step| {
-        if let Step::Expected(one) = step {
-            met.push(one.is_met());
-        }
-    });
-    assert_eq!(met, [false, false]);
-}
-
-#[test]
-fn days_are_counted_from_today_as_it_is_said_from_outside() {
-    let text = r#"
-[[field]]
-name = "next"
-control = "date"
-label = "Next visit"
-min = "today"
-max = "today + 14"
-value = "today+7"
-[[field]]
-name = "away"
-control = "date-span"
-label = "Away"
-min = "today - 1"
-value = ["today", "today + 2"]
-"#;
-    let (sheet, found) = read(text, Format::Toml);
-    assert!(found.is_empty(), "{found:?}");
-    let form = sheet.form();
-    assert_eq!(form.urlencoded(), "next=2026-05-21&away=2026-05-14&away=2026-05-16");
-    assert!(form.read(b"next=2026-05-28&away=&away=").is_ok());
-    assert!(form.read(b"next=2026-05-29&away=&away=").is_err());
-    let (_, lost) = sheet.to_schema();
-    let told: Vec<String> = lost.iter().map(ToString::to_string).collect();
-    assert!(told.contains(&"next: that it moves with the day".to_owned()), "{told:?}");
-    // As it is written, it stays.
-    assert!(sheet.to_toml().contains("max = \"today + 14\""));
-    let wrong = |day: &str| {
-        let (_, found) = read(&text.replace("today+7", day), Format::Toml);
-        found.iter().map(ToString::to_string).collect::<Vec<_>>().join("; ")
-    };
-    let like = "is no day; write today, today + 14 or today - 7";
-    for day in ["today + x", "today +", "todays", "today + 99999999999", "today + +7"] {
-        assert_eq!(wrong(day), format!("value: \"{day}\" {like}"));
-    }
-    assert!(wrong("today + 15").contains("after the last day"), "{}", wrong("today + 15"));
-    let (_, found) = Sheet::read(text, Format::Toml, &Context::default());
-    assert!(found.iter().all(|one| one.code == "no-today") && found.len() == 5, "{found:?}");
-    // A test of moves says which day it is.
-    let folder = std::env::temp_dir().join(format!("pin-notch-days-{}", std::process::id()));
-    std::fs::create_dir_all(&folder).expect("a folder");
-    let [sheet, moves] = ["days.toml", "days.moves"].map(|name| folder.join(name));
-    std::fs::write(&sheet, text).expect("a sheet");
-    let lines = "today 2024-02-28\nnext = 2024-03-06\nnext: type 2024-03-14\nnext: settle\n> refused: after the last day";
-    std::fs::write(&moves, lines).expect("moves");
-    run_moves(&sheet, &moves).expect("all as expected");
-    let _ = std::fs::remove_dir_all(folder);
-}
-
-#[test]
-fn a_language_that_is_begun_is_told_what_it_lacks() {
-    let text = r#"
-title = "Hive"
-[options.acids]
-oa = "Oxalic"
-[[field]]
-name = "weight"
-control = "slider"
-label = "Weight"
-unit = "kg"
-[[field]]
-name = "given"
-control = "select"
-label = "Given"
-options = "acids"
-[[field]]
-name = "calm"
-control = "radio-group"
-label = "Calm"
-options = [{ value = "y", text = "Yes" }, "n"]
-[[rule]]
-holds = "weight > 3"
-message = "Too light."
-[texts.de]
-title = "Volk"
-fields.weight.label = "Gewicht"
-options.acids.oa = "Oxalsäure"
-"#;
-    let (_, found) = read(text, Format::Toml);
-    let told: Vec<String> = found.iter().map(ToString::to_string).collect();
-    let lacks = "de has no text for send, reset, fields.weight.unit, fields.given.label, fields.calm.label, \
-                 fields.calm.options, messages.\"Too light.\"";
-    assert_eq!(told, [lacks]);
-    assert_eq!((found[0].severity, &text[found[0].span.clone()]), (Severity::Remark, "de"));
 }
