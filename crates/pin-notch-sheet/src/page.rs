@@ -2,7 +2,7 @@
 //! conditions and outputs live in the page as well: they stand in its markup.
 
 use crate::sheet::Sheet;
-use pin_notch::{Block, English, Expression, Field, Form, Problems, Value, Values, number_text};
+use pin_notch::{Block, English, Expression, Field, Form, Problems, Values, number_text};
 use pin_notch_html::{element_html, escaped};
 
 /// Light, dark, or as the person prefers.
@@ -207,10 +207,7 @@ impl Sheet {
             // Back to what the sheet says leads a reset, not to what was refused.
             let (start, _) = own.control(self.today, &control.surroundings().world);
             if start.default_value() != control.default_value() {
-                looks.entered = Some(match control.value() {
-                    Value::On(true) => control.on_text().to_owned(),
-                    value => value.attribute_text(),
-                });
+                looks.entered = Some(control.attribute_text());
                 let disabled = control.conditions().fieldset_disabled;
                 control = start;
                 control.set_fieldset_disabled(disabled);

@@ -809,6 +809,21 @@ impl Control {
         self.read(&texts)
     }
 
+    /// The value as one text: [`parse`](Self::parse) the other way round. Of what is on, it is what is sent for that.
+    ///
+    /// ```
+    /// use pin_notch::{Control, Switch, Value};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let feeder = Control::from(Switch::builder().value("fed").checked(true).build()?);
+    /// assert_eq!(feeder.attribute_text(), "fed");
+    /// assert_eq!(feeder.parse("fed"), Ok(Value::On(true)));
+    /// # Ok(()) }
+    /// ```
+    pub fn attribute_text(&self) -> String {
+        let value = self.value();
+        if value == Value::On(true) { self.on_text().to_owned() } else { value.attribute_text() }
+    }
+
     /// The value as whoever receives it sees it: a checkbox in neither state is sent as one that is off, and an option
     /// that is disabled is not sent.
     ///
