@@ -1,7 +1,7 @@
 //! A form with values that somebody gave, as far as they fit.
 
 use crate::sheet::{FieldSheet, Sheet};
-use pin_notch::{AttributeKind, Form, Value, joined_list};
+use pin_notch::{AttributeKind, Decimal, Form, Value, joined_list};
 use serde_json::value::RawValue;
 use std::collections::{HashMap, HashSet};
 
@@ -37,6 +37,10 @@ impl Sheet {
         }
         fill(&mut filled);
         let mut sheet = self.clone();
+        for rows in &mut sheet.rows {
+            let start = filled.rows(&rows.name).map(|own| filled.row_count(own));
+            rows.start = start.unwrap_or(rows.start);
+        }
         for field in &mut sheet.fields {
             if let Some(control) = filled.control(&field.name) {
                 hold(field, &control.value());
@@ -70,12 +74,25 @@ struct Given {
 }
 
 fn from_json(shape: &Form, text: &[u8]) -> Given {
-    let members: HashMap<String, &RawValue> = serde_json::from_slice(text).unwrap_or_default();
+    let mut members: HashMap<String, &RawValue> = serde_json::from_slice(text).unwrap_or_default();
+    let mut counted = HashMap::new();
+    for rows in shape.all_rows() {
+        let list = members.remove(&rows.name).map(RawValue::get);
+        let items: Option<Vec<HashMap<String, &RawValue>>> =
+            list.and_then(|list| serde_json::from_str(list).ok());
+        let Some(items) = items else { continue };
+        counted.insert(rows.name.clone(), Value::Number(Decimal::from(items.len() as u64)));
+        for (row, fields) in (1..=rows.most).zip(items) {
+            members
+                .extend(fields.into_iter().map(|(field, json)| (rows.name_in(row, &field), json)));
+        }
+    }
     let read = members.into_iter().filter_map(|(name, json)| {
         let value = Value::from_json(shape.control(&name)?.kind(), json.get()).ok()?;
         Some((name, value))
     });
-    let values: HashMap<String, Value> = read.collect();
+    let mut values: HashMap<String, Value> = read.collect();
+    values.extend(counted);
     Given { named: values.keys().cloned().collect(), values }
 }
 
@@ -87,6 +104,18 @@ fn from_body(shape: &Form, body: &[u8]) -> Given {
         }
     }
     let named: HashSet<String> = sent.keys().cloned().collect();
+    // Nothing is sent for rows that are not there: they are as they start.
+    let mut apart = HashSet::new();
+    for rows in shape.all_rows() {
+        let is_sent =
+            |row: &usize| rows.fields().any(|field| named.contains(&rows.name_in(*row, field)));
+        let last = (1..=rows.most).rev().find(is_sent).unwrap_or(0);
+        let count = sent.entry(rows.name.clone()).or_insert_with(|| vec![last.to_string()]);
+        let count = count.first().and_then(|text| text.parse().ok()).unwrap_or(last);
+        let behind = (count + 1..=rows.most)
+            .flat_map(|row| rows.fields().map(move |field| rows.name_in(row, field)));
+        apart.extend(behind);
+    }
     // What was not sent was off or empty.
     let read = shape.fields().filter(|field| !field.is_unsent()).filter_map(|field| {
         let texts = sent.remove(&field.name).unwrap_or_default();
@@ -94,7 +123,9 @@ fn from_body(shape: &Form, body: &[u8]) -> Given {
     });
     let mut values: HashMap<String, Value> = read.collect();
     // What follows another need not be sent with it.
-    values.retain(|name, _| named.contains(name) || !shape.is_follower(name));
+    values.retain(|name, _| {
+        !apart.contains(name) && (named.contains(name) || !shape.is_follower(name))
+    });
     Given { values, named }
 }
 

@@ -25,7 +25,9 @@ mod tree;
 mod words;
 
 pub use finding::{Finding, Severity, place};
-pub use moves::{Expected, MoveError, Moved, Moves, MovesError, Step, VERBS, Verb, run_moves};
+pub use moves::{
+    Expected, MoveError, Moved, Moves, MovesError, ROW_VERBS, Step, VERBS, Verb, run_moves,
+};
 pub use page::{Page, Theme};
 pub use reply::Reply;
 pub use schema::{Loss, from_schema};

@@ -5,9 +5,9 @@ mod run;
 mod verbs;
 
 pub use run::{MovesError, run_moves};
-pub use verbs::{VERBS, Verb};
+pub use verbs::{ROW_VERBS, VERBS, Verb};
 
-use pin_notch::{Date, English, Form, Intent, Refusal, Value};
+use pin_notch::{Date, English, Form, FormError, Intent, Refusal, RowsTurn, Value};
 use read::{Line, Move};
 use std::fmt;
 
@@ -189,6 +189,16 @@ impl Moved {
         refusal.starts_with(why) || self.problems.iter().any(|problem| problem.starts_with(why))
     }
 
+    fn of_rows(turn: Result<RowsTurn, FormError>) -> Self {
+        match turn {
+            Ok(turn) => match turn.outcome {
+                Ok(_) => Self::event(turn.to_string()),
+                Err(refusal) => Self::refused(refusal.to_string()),
+            },
+            Err(error) => Self::refused(error.to_string()),
+        }
+    }
+
     fn refused(why: impl Into<String>) -> Self {
         let why = why.into();
         Self { outcome: format!("refused: {why}"), refusal: Some(why), ..Self::default() }
@@ -218,6 +228,9 @@ fn carry_out(form: &mut Form, name: &str, attempt: &Move) -> Moved {
                 Moved { problems: all, ..Moved::refused(problems.in_a_line()) }
             }
         },
+        Move::AddRow => Moved::of_rows(form.add_row(name)),
+        Move::RemoveRow(row) => Moved::of_rows(form.remove_row(name, *row)),
+        Move::MoveRow(row, to) => Moved::of_rows(form.move_row(name, *row, *to)),
         Move::Intents(intents) => {
             let mut done = Moved::default();
             for intent in intents {

@@ -1,6 +1,8 @@
 //! A form as a page of HTML: drawn before any script comes, and fit to be sent without one. With it, rules, links,
 //! conditions and outputs live in the page as well: they stand in its markup.
 
+mod rows;
+
 use crate::sheet::Sheet;
 use pin_notch::{Block, English, Expression, Field, Form, Problems, Values, number_text};
 use pin_notch_html::{element_html, escaped};
@@ -39,6 +41,8 @@ pub struct Page<'a> {
     pub theme: Theme,
     /// What was wrong with what was sent, told above the form with a way to each field.
     pub problems: Option<&'a Problems>,
+    /// What was entered is kept, and nobody is told what is wrong with it yet.
+    pub(crate) quiet: bool,
 }
 
 const STYLE: &str = include_str!("page.css");
@@ -57,8 +61,8 @@ impl Sheet {
     /// assert!(html.contains("<notch-switch id=\"feeder\" name=\"feeder\""));
     /// ```
     pub fn page(&self, form: &Form, page: &Page) -> String {
-        let told = page.problems.map(problems).unwrap_or_default();
-        let row = |field: &Field| self.row(field, page.problems);
+        let told = page.problems.filter(|_| !page.quiet).map(problems).unwrap_or_default();
+        let row = |field: &Field| self.row(field, page);
         let mut fields = String::new();
         for block in form.layout() {
             let set = match block {
@@ -67,6 +71,10 @@ impl Sheet {
                     continue;
                 }
                 Block::Fieldset(set) => set,
+                Block::Rows(rows) => {
+                    fields.push_str(&self.rows_html(form, rows, page));
+                    continue;
+                }
             };
             let rows: String = form.fields_in(set).map(row).collect();
             let disabled = self.fieldsets.iter().any(|own| own.name == set.name && own.disabled);
@@ -104,11 +112,13 @@ impl Sheet {
                 escaped(text)
             ),
         };
+        // What Enter presses is the first button, which is to send the form and not to change its rows.
+        let first = if self.rows.is_empty() { "" } else { "<button hidden></button>\n" };
         let introduction = paragraphs("text", &self.introduction);
         let closing = paragraphs("text", &self.closing);
         let content = format!(
             "{introduction}<notch-form id=\"form\"{in_place}{keep}>\n{told}<form method=\"post\" action=\"{}\" aria-labelledby=\"title\">\n\
-             {fields}{}<div data-warnings role=\"status\" hidden></div>\n<div data-status role=\"status\" hidden></div>\n\
+             {first}{fields}{}<div data-warnings role=\"status\" hidden></div>\n<div data-status role=\"status\" hidden></div>\n\
              {closing}<p class=\"buttons\"><button>{}</button> <button type=\"reset\">{}</button>{clear}</p>\n</form>\n</notch-form>\n",
             escaped(page.action),
             self.rules_and_links(),
@@ -146,8 +156,14 @@ impl Sheet {
     /// Rules and links, which the form in the page reads. Without script they are nothing to be seen.
     fn rules_and_links(&self) -> String {
         let mut all = String::new();
-        for rule in &self.rules {
-            let field = rule.field.as_deref().map(|name| format!(" field=\"{}\"", escaped(name)));
+        // One that holds in each row is written once.
+        for rule in self.rules.iter().filter(|rule| rule.row.is_none_or(|row| row == 1)) {
+            let told_at = |name: &String| match rule.row {
+                None => name.clone(),
+                Some(_) => self.written_name(name),
+            };
+            let field = rule.field.as_ref().map(told_at);
+            let field = field.map(|name| format!(" field=\"{}\"", escaped(&name)));
             all.push_str(&format!(
                 "<notch-rule hidden holds=\"{}\"{}{}>{}</notch-rule>\n",
                 escaped(&rule.holds.to_string()),
@@ -186,7 +202,8 @@ impl Sheet {
         )
     }
 
-    fn row(&self, field: &Field, problems: Option<&Problems>) -> String {
+    fn row(&self, field: &Field, page: &Page) -> String {
+        let problems = page.problems;
         let (name, label) = (escaped(&field.name), escaped(&field.label));
         let mut own = vec![("id", field.name.as_str())];
         if !field.is_unsent() {
@@ -198,8 +215,8 @@ impl Sheet {
         let mut looks = self.looks(&field.name).unwrap_or_default();
         let found = problems.into_iter().flat_map(|problems| &problems.0);
         let own_problems: Vec<_> = found.filter(|problem| problem.name == field.name).collect();
-        let words: Vec<String> =
-            own_problems.iter().map(|problem| problem.invalid.to_string()).collect();
+        let told = own_problems.iter().filter(|_| !page.quiet);
+        let words: Vec<String> = told.map(|problem| problem.invalid.to_string()).collect();
         looks.problem = words.join(" ");
         let mut control = field.control.clone();
         let own_sheet = self.fields.iter().find(|own| own.name == field.name);

@@ -5,10 +5,11 @@ mod expressions;
 mod field;
 mod lists;
 mod missing;
+mod rows;
 mod texts;
 
 use crate::finding::{Finding, meant, meant_key};
-use crate::sheet::{Context, FieldsetSheet, Link, Sheet};
+use crate::sheet::{Context, FieldSheet, FieldsetSheet, Link, Sheet};
 use crate::tree::{Is, Node};
 use crate::words;
 use pin_notch::{AnyWorld, Choice, Conversion, Decimal, Form, FormError, Quoted, parse_number};
@@ -22,13 +23,15 @@ pub(super) struct Reader<'a> {
     found: &'a mut Vec<Finding>,
     /// Where the fields that are read so far stand in the sheet, by their names.
     places: HashMap<String, usize>,
+    /// Rows, and the fields in them without the numbers of rows.
+    in_rows: HashSet<String>,
     /// The lists of options that have a name.
     lists: HashMap<String, Vec<Choice>>,
 }
 
 pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<Finding>) -> Sheet {
-    let (places, lists) = Default::default();
-    let mut reader = Reader { text, context, found, places, lists };
+    let (places, in_rows, lists) = Default::default();
+    let mut reader = Reader { text, context, found, places, in_rows, lists };
     let mut sheet = Sheet {
         title: String::new(),
         introduction: String::new(),
@@ -41,6 +44,7 @@ pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<F
         keep: false,
         fields: Vec::new(),
         fieldsets: Vec::new(),
+        rows: Vec::new(),
         links: Vec::new(),
         rules: Vec::new(),
         outputs: Vec::new(),
@@ -60,16 +64,13 @@ pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<F
     sheet.keep = reader.flag_of(&tree, "keep");
     reader.lists(&tree);
     for node in reader.tables(&tree, "field") {
-        let field = reader.field(node);
-        if let Some(field) = field {
-            if reader.places.contains_key(&field.name) {
-                let message = format!("two fields are named {}", Quoted(&field.name));
-                let help = "what comes back could not be told apart; give each its own name";
-                reader.found.push(
-                    Finding::error("name-taken", field.span.clone(), message).with_help(help),
-                );
-                continue;
-            }
+        if node.get("control").and_then(Node::as_text) == Some(words::ROWS) {
+            reader.rows(node, &mut sheet);
+            continue;
+        }
+        if let Some(field) = reader.field(node)
+            && reader.is_free(&field.name, &field.span)
+        {
             reader.places.insert(field.name.clone(), sheet.fields.len());
             sheet.fields.push(field);
         }
@@ -187,15 +188,27 @@ impl Reader<'_> {
         start..line.min(table.span.end.max(start))
     }
 
+    /// Whether no field has this name yet; tells where one has.
+    fn is_free(&mut self, name: &str, span: &Range<usize>) -> bool {
+        let is_free = !self.places.contains_key(name) && !self.in_rows.contains(name);
+        if !is_free {
+            let message = format!("two fields are named {}", Quoted(name));
+            let help = "what comes back could not be told apart; give each its own name";
+            let error = Finding::error("name-taken", span.clone(), message);
+            self.found.push(error.with_help(help));
+        }
+        is_free
+    }
+
     /// A name of a field of this sheet.
     fn named(&mut self, sheet: &Sheet, name: &str, span: Range<usize>) -> bool {
-        if self.places.contains_key(name) {
+        if self.places.contains_key(name) || self.in_rows.contains(name) {
             return true;
         }
         let message = format!("no field is named {}", Quoted(name));
         let mut error = Finding::error("no-such-field", span, message);
-        let known = sheet.fields.iter().map(|field| field.name.as_str());
-        if let Some(meant) = meant(name, known) {
+        let known: Vec<String> = sheet.fields.iter().map(FieldSheet::written_name).collect();
+        if let Some(meant) = meant(name, known.iter().map(String::as_str)) {
             error = error.with_help(format!("did you mean {}?", Quoted(meant)));
         }
         self.found.push(error);
@@ -224,6 +237,10 @@ impl Reader<'_> {
                 Some((_, Is::List(items))) => {
                     for item in items {
                         match &item.is {
+                            Is::Text(field) if self.in_rows.contains(field) => {
+                                let message = format!("{} stands in rows", Quoted(field));
+                                self.error("in-rows", item.span.clone(), message);
+                            }
                             Is::Text(field) if self.named(sheet, field, item.span.clone()) => {
                                 match taken.insert(field.clone(), name.clone()) {
                                     None => fields.push(field.clone()),
@@ -269,6 +286,11 @@ impl Reader<'_> {
                 self.error("link-to-itself", there, "a field does not follow itself");
                 continue;
             }
+            let Some(ends) = self.ends(sheet, &from, &to) else {
+                let message = "a field in rows is linked with fields of the same row alone";
+                self.error("link", there, message);
+                continue;
+            };
             let one_way = self.flag_of(node, "one-way");
             let ranges = [self.range(node, "from-range"), self.range(node, "to-range")];
             let conversion = match ranges {
@@ -287,16 +309,19 @@ impl Reader<'_> {
                 }
             };
             let ranges = ranges[0].zip(ranges[1]).map(<[_; 2]>::from);
-            let link = Link { from, to, conversion, ranges, one_way };
-            let both = self.form_of(sheet, [&link.from, &link.to]);
+            let links =
+                ends.into_iter().map(|(from, to)| Link { from, to, conversion, ranges, one_way });
+            let links: Vec<Link> = links.collect();
+            let Some(first) = links.first() else { continue };
+            let both = self.form_of(sheet, [&first.from, &first.to]);
             if let Err(error) =
-                both.and_then(|form| form.link(&link.from, &link.to, link.conversion, link.one_way))
+                both.and_then(|form| form.link(&first.from, &first.to, first.conversion, one_way))
             {
                 self.error("link", self.head(node), error.to_string());
                 continue;
             }
-            self.lost(node, sheet, &link);
-            sheet.links.push(link);
+            self.lost(node, sheet, first);
+            sheet.links.extend(links);
         }
     }
 
@@ -362,7 +387,12 @@ impl Reader<'_> {
                 continue;
             }
             let field = self.places.get(remark.name()).and_then(|at| sheet.fields.get(*at));
-            let span = field.map_or(tree.span.start..tree.span.start, |field| field.span.clone());
+            if field.is_some_and(|field| !field.is_first()) {
+                continue;
+            }
+            let rows = sheet.rows.iter().find(|rows| rows.name == remark.name());
+            let span = field.map(|field| &field.span).or(rows.map(|rows| &rows.span));
+            let span = span.cloned().unwrap_or(tree.span.start..tree.span.start);
             self.found.push(Finding::remark(remark.code(), span, remark.to_string()));
         }
     }

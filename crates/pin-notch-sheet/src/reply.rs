@@ -39,6 +39,13 @@ impl Sheet {
         let wants_json = accept.contains("json") && !accept.contains("text/html");
         let (html, json) = ("text/html; charset=utf-8", "application/json");
         let reply = |status, content_type, body| Reply { status, content_type, body };
+        if let (false, Some(wanted)) = (is_json, self.with_rows_as_wanted(body)) {
+            let mut page = *page;
+            // What was entered stays as it was entered; what is wrong with it is told when it is sent.
+            let problems = form.read(&wanted).err();
+            (page.problems, page.quiet) = (problems.as_ref(), true);
+            return reply(200, html, self.page(&self.form_with(&wanted), &page));
+        }
         match if is_json { form.read_json(body) } else { form.read(body) } {
             Ok(values) if wants_json => reply(200, json, values.to_json()),
             Ok(values) => reply(200, html, self.answer(&form, &values, page)),

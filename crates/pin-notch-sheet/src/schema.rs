@@ -5,6 +5,7 @@
 
 mod back;
 mod claims;
+mod rows;
 mod sound;
 mod written;
 
@@ -76,17 +77,29 @@ impl Sheet {
         let mut conditions: Vec<Node> = Vec::new();
         let mut claims = claims::Claims::new(self, &form);
         for field in form.fields() {
-            let Some(defined) = self.fields.iter().find(|other| other.name == field.name) else {
+            if field.row().is_some() {
                 continue;
-            };
+            }
+            let rows = form.rows(&field.name);
             if !field.may_be_received() {
                 let what = "the whole field, because nothing received for it is checked";
                 lost.push(Loss { name: field.name.clone(), what: what.to_owned(), accepts: false });
                 continue;
             }
-            let follows = form.is_follower(&field.name);
-            let mut one = Writer { defined, control: &field.control, follows, lost: &mut lost };
-            let mut schema = one.schema(&field.label);
+            let mut schema = match rows {
+                Some(rows) => self.rows_schema(&form, rows, &mut lost),
+                None => {
+                    let defined = self.fields.iter().find(|other| other.name == field.name);
+                    let Some(defined) = defined else { continue };
+                    let follows = form.is_follower(&field.name);
+                    Writer { defined, control: &field.control, follows, lost: &mut lost }
+                        .schema(&field.label)
+                }
+            };
+            let has_to_be = match rows {
+                Some(rows) => rows.least > 0,
+                None => field.control.check_value(field.control.empty_value()).is_err(),
+            };
             if let Some(condition) = self.only_if(&field.name) {
                 // What is received for a field that does not count is not checked at all.
                 match claims.counts(&field.name) {
@@ -96,25 +109,31 @@ impl Sheet {
                         let own = Table::default().with("$ref", own);
                         let properties = Table::default().with(&field.name, own);
                         let mut then = Table::default().with("properties", properties);
-                        if field.control.check_value(field.control.empty_value()).is_err() {
+                        if has_to_be {
                             then.put("required", vec![Node::from(field.name.as_str())]);
                         }
                         let counts = claims::every("allOf", counts);
                         conditions
                             .push(Table::default().with("if", counts).with("then", then).into());
                     }
-                    None => one.lose("that it is checked only if it counts", true),
+                    None => {
+                        let (name, what) =
+                            (field.name.clone(), "that it is checked only if it counts");
+                        lost.push(Loss { name, what: what.to_owned(), accepts: true });
+                    }
                 }
                 let anything = Node::from(true);
                 let own = Node::from(schema);
                 schema =
                     Table::default().with(ONLY_IF, condition).with("anyOf", vec![own, anything]);
-            } else if field.control.check_value(field.control.empty_value()).is_err() {
+            } else if has_to_be {
                 required.push(field.name.clone());
             }
             properties.put(&field.name, schema);
         }
-        for rule in self.rules.iter().filter(|rule| !rule.warns) {
+        // Of a rule that holds in each row, one stands for all.
+        let once = self.rules.iter().filter(|rule| rule.row.is_none_or(|row| row == 1));
+        for rule in once.filter(|rule| !rule.warns) {
             let mut fields = rule.holds.fields();
             fields.extend(rule.field.as_deref());
             let sent =
@@ -173,6 +192,8 @@ impl Sheet {
     fn only_if(&self, name: &str) -> Option<String> {
         let own = self.fields.iter().filter(|field| field.name == name);
         let own = own.filter_map(|field| field.only_if.as_ref());
+        let rows = self.rows.iter().filter(|rows| rows.name == name);
+        let own = own.chain(rows.filter_map(|rows| rows.only_if.as_ref()));
         let sets = self.fieldsets.iter().filter(|set| set.fields.iter().any(|field| field == name));
         let all = own.chain(sets.filter_map(|set| set.only_if.as_ref()));
         let texts: Vec<String> = all.map(ToString::to_string).collect();
@@ -194,7 +215,8 @@ struct Writer<'a> {
 
 impl Writer<'_> {
     fn lose(&mut self, what: impl Into<String>, accepts: bool) {
-        self.lost.push(Loss { name: self.defined.name.clone(), what: what.into(), accepts });
+        let name = self.defined.written_name();
+        self.lost.push(Loss { name, what: what.into(), accepts });
     }
 
     fn schema(&mut self, label: &str) -> Table {

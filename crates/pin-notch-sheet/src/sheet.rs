@@ -5,8 +5,8 @@ use crate::read;
 use crate::tree::{self, Format, Node};
 use crate::words;
 use pin_notch::{
-    AnyWorld, Control, Conversion, Date, Decimal, Definition, Expression, Form, Rule, Sentence,
-    Surroundings,
+    AnyWorld, Control, Conversion, Date, Decimal, Definition, Expression, Form, Rows, Rule,
+    Sentence, Surroundings,
 };
 use pin_notch_html::{Looks, Note, control_of};
 use std::collections::HashMap;
@@ -88,6 +88,7 @@ pub struct Sheet {
     pub(crate) keep: bool,
     pub(crate) fields: Vec<FieldSheet>,
     pub(crate) fieldsets: Vec<FieldsetSheet>,
+    pub(crate) rows: Vec<RowsSheet>,
     pub(crate) links: Vec<Link>,
     pub(crate) rules: Vec<Rule>,
     pub(crate) outputs: Vec<OutputSheet>,
@@ -112,8 +113,51 @@ pub(crate) struct FieldSheet {
     /// Whether something in it is counted from today.
     pub follows_today: bool,
     pub only_if: Option<Expression>,
+    /// The row it stands in.
+    pub row: Option<InRow>,
     /// Where its name stands.
     pub span: Range<usize>,
+}
+
+/// The row that a field stands in. The sheet defines one row; each that there may be has fields of its own.
+#[derive(Clone, Debug)]
+pub(crate) struct InRow {
+    pub rows: String,
+    /// Which row, counted from 1.
+    pub row: usize,
+    /// The field's name in the row.
+    pub field: String,
+}
+
+/// Fields that stand in rows.
+#[derive(Clone, Debug)]
+pub(crate) struct RowsSheet {
+    pub name: String,
+    pub label: String,
+    pub description: String,
+    pub least: usize,
+    pub most: usize,
+    /// How many there are at first.
+    pub start: usize,
+    /// What the button says that adds one.
+    pub add: String,
+    /// The names of the fields in a row.
+    pub fields: Vec<String>,
+    pub only_if: Option<Expression>,
+    /// Where its name stands.
+    pub span: Range<usize>,
+}
+
+impl RowsSheet {
+    /// The names of the field that counts them, and of all their fields.
+    pub(crate) fn all_names(&self) -> Vec<String> {
+        let of_row = |row: usize| self.fields.iter().map(move |field| self.name_in(row, field));
+        [self.name.clone()].into_iter().chain((1..=self.most).flat_map(of_row)).collect()
+    }
+
+    pub(crate) fn name_in(&self, row: usize, field: &str) -> String {
+        format!("{}.{row}.{field}", self.name)
+    }
 }
 
 #[derive(Clone, Debug)]
@@ -165,6 +209,19 @@ pub(crate) struct Texts {
 }
 
 impl FieldSheet {
+    /// The name by which the sheet speaks of it: of one in rows, without the number of the row.
+    pub(crate) fn written_name(&self) -> String {
+        match &self.row {
+            None => self.name.clone(),
+            Some(InRow { rows, field, .. }) => format!("{rows}.{field}"),
+        }
+    }
+
+    /// Whether the sheet defines it here: it stands in no row, or in the first.
+    pub(crate) fn is_first(&self) -> bool {
+        self.row.as_ref().is_none_or(|place| place.row == 1)
+    }
+
     /// The control, and what of its definition does not fit.
     pub(crate) fn control(&self, today: Option<Date>, world: &AnyWorld) -> (Control, Vec<Note>) {
         let (mut control, notes) = control_of(self.definition.clone());
@@ -193,6 +250,12 @@ impl Sheet {
         let sheet = read::sheet(text, tree, context, &mut found);
         found.sort_by_key(|finding| (finding.span.start, finding.severity));
         (sheet, found)
+    }
+
+    /// The name by which the sheet speaks of a field.
+    pub(crate) fn written_name(&self, name: &str) -> String {
+        let field = self.fields.iter().find(|field| field.name == name);
+        field.map_or_else(|| name.to_owned(), FieldSheet::written_name)
     }
 
     /// What the form is called.
@@ -247,7 +310,8 @@ impl Sheet {
         self.reset = texts.reset.unwrap_or(self.reset);
         self.clear = texts.clear.unwrap_or(self.clear);
         for field in &mut self.fields {
-            for (word, text) in texts.fields.get(&field.name).into_iter().flatten() {
+            let name = field.written_name();
+            for (word, text) in texts.fields.get(&name).into_iter().flatten() {
                 match word.as_str() {
                     "label" => field.label.clone_from(text),
                     words::DESCRIPTION if !words::has_description(field.definition.kind()) => {
@@ -257,7 +321,7 @@ impl Sheet {
                 }
             }
             let of_list = field.list.as_ref().and_then(|list| texts.lists.get(list));
-            let own = texts.options.get(&field.name);
+            let own = texts.options.get(&name);
             if of_list.or(own).is_none() {
                 continue;
             }
@@ -270,6 +334,15 @@ impl Sheet {
                 }
             }
             sound(field.definition.set_options(&options));
+        }
+        for rows in &mut self.rows {
+            for (word, text) in texts.fields.get(&rows.name).into_iter().flatten() {
+                match word.as_str() {
+                    "label" => rows.label.clone_from(text),
+                    words::DESCRIPTION => rows.description.clone_from(text),
+                    _ => rows.add.clone_from(text),
+                }
+            }
         }
         for fieldset in &mut self.fieldsets {
             let own = [&mut fieldset.legend, &mut fieldset.description];
@@ -297,12 +370,28 @@ impl Sheet {
     /// The form, its numbers and dates written as this world writes them.
     pub fn form_in(&self, world: &AnyWorld) -> Form {
         let mut form = Form::new();
+        let mut begun = 0;
         for field in &self.fields {
+            if let Some(rows) = field.row.as_ref().and_then(|_| self.rows.get(begun))
+                && field.name == rows.name_in(1, &rows.fields[0])
+            {
+                let mut counter = sound(Rows::control(rows.least, rows.most).map(Some));
+                if let Some(counter) = &mut counter {
+                    let start = Decimal::from(rows.start);
+                    let _ = counter.set_value(start.into());
+                    form = sound(form.with(&rows.name, &rows.label, counter.clone()));
+                }
+                begun += 1;
+            }
             let (control, _) = field.control(self.today, world);
             form = sound(form.with(&field.name, &field.label, control));
             if field.unsent {
                 form = sound(form.unsent(&field.name));
             }
+        }
+        for rows in &self.rows {
+            let fields: Vec<&str> = rows.fields.iter().map(String::as_str).collect();
+            sound(form.add_rows(&rows.name, &rows.label, rows.least..=rows.most, &fields));
         }
         for link in &self.links {
             form = sound(form.link(&link.from, &link.to, link.conversion, link.one_way));
@@ -325,6 +414,13 @@ impl Sheet {
         for field in &self.fields {
             if let Some(condition) = &field.only_if {
                 form = sound(form.only_if(&field.name, condition.clone()));
+            }
+        }
+        for rows in &self.rows {
+            if let Some(condition) = &rows.only_if {
+                let names = rows.all_names();
+                let names: Vec<&str> = names.iter().map(String::as_str).collect();
+                sound(form.add_condition(&names, condition.clone()));
             }
         }
         for fieldset in &self.fieldsets {

@@ -62,23 +62,25 @@ impl Sheet {
         picture.y += 18.0;
         picture.small(MARGIN, &self.introduction);
         for block in form.layout() {
-            let set = match block {
-                Block::Field(field) => {
-                    self.drawn(&mut picture, field);
-                    continue;
+            match block {
+                Block::Field(field) => self.drawn(&mut picture, field),
+                Block::Fieldset(set) if form.fieldset_counts(set) => {
+                    let own = self.fieldsets.iter().find(|own| own.name == set.name);
+                    picture.head(&set.label, own.map_or("", |own| &own.description));
+                    form.fields_in(set).for_each(|field| self.drawn(&mut picture, field));
                 }
-                Block::Fieldset(set) if form.fieldset_counts(set) => set,
-                Block::Fieldset(_) => continue,
-            };
-            picture.y += 26.0;
-            picture.text(MARGIN, &set.label, "letter-spacing=\"1\"", colours.quiet);
-            let (y, line) = (picture.y + 8.0, colours.line);
-            picture
-                .put(&format!("<path d=\"M{MARGIN} {y}H{}\" stroke=\"{line}\"/>", WIDTH - MARGIN));
-            picture.y += 12.0;
-            let own = self.fieldsets.iter().find(|own| own.name == set.name);
-            picture.small(MARGIN, own.map_or("", |own| &own.description));
-            form.fields_in(set).for_each(|field| self.drawn(&mut picture, field));
+                Block::Fieldset(_) => {}
+                Block::Rows(rows) => {
+                    let own = self.rows.iter().find(|own| own.name == rows.name);
+                    for row in 1..=form.row_count(rows) {
+                        let described = own.filter(|_| row == 1);
+                        let described = described.map_or("", |own| &own.description);
+                        picture.head(&rows.title(row).to_string(), described);
+                        let fields = form.fields_in_row(rows, row);
+                        fields.for_each(|field| self.drawn(&mut picture, field));
+                    }
+                }
+            }
         }
         for output in form.outputs() {
             picture.y += LINE;
@@ -134,6 +136,16 @@ impl Picture<'_> {
         let text = escaped(text);
         let _ =
             writeln!(self.body, "<text x=\"{x}\" y=\"{y}\" {how} fill=\"{fill}\">{text}</text>");
+    }
+
+    /// The title of what stands together.
+    fn head(&mut self, title: &str, description: &str) {
+        self.y += 26.0;
+        self.text(MARGIN, title, "letter-spacing=\"1\"", self.colours.quiet);
+        let (y, line) = (self.y + 8.0, self.colours.line);
+        self.put(&format!("<path d=\"M{MARGIN} {y}H{}\" stroke=\"{line}\"/>", WIDTH - MARGIN));
+        self.y += 12.0;
+        self.small(MARGIN, description);
     }
 
     /// A text in small letters, as many lines as it needs.

@@ -30,6 +30,16 @@ impl Sheet {
         for block in form.layout() {
             match block {
                 Block::Field(field) => alone.push_str(&self.rows([field].into_iter(), wide)),
+                Block::Rows(rows) => {
+                    blocks.push(std::mem::take(&mut alone));
+                    let own = self.rows.iter().find(|own| own.name == rows.name);
+                    let described = own.map(|own| indented(&own.description)).unwrap_or_default();
+                    blocks.push(described);
+                    for row in 1..=form.row_count(rows) {
+                        let fields = self.rows(form.fields_in_row(rows, row), wide);
+                        blocks.push(format!("{}\n{fields}", rows.title(row)));
+                    }
+                }
                 Block::Fieldset(set) => {
                     blocks.push(std::mem::take(&mut alone));
                     if form.fieldset_counts(set) {

@@ -426,25 +426,32 @@ fn write_table(text: &mut String, path: &str, members: &[(Key, Node)]) {
                 text.push_str(&format!("\n[{path}]\n"));
                 write_table(text, &path, members);
             }
-            Is::List(items) => {
-                for item in items {
-                    text.push_str(&format!("\n[[{path}]]\n"));
-                    if let Is::Table(members) = &item.is {
-                        // Tables inside are written in a line, or they would belong to the last one only.
-                        for (key, node) in members.iter().filter(|(_, node)| node.is != Is::Nothing)
-                        {
-                            text.push_str(&format!(
-                                "{} = {}\n",
-                                toml_key(&key.name),
-                                toml_value(node)
-                            ));
-                        }
-                    }
-                }
-            }
+            Is::List(items) => write_tables(text, &path, items),
             _ => {}
         }
     }
+}
+
+/// A list of tables. Lists of tables inside belong to the last one, and are written behind it; other tables in a line.
+fn write_tables(text: &mut String, path: &str, items: &[Node]) {
+    for item in items {
+        text.push_str(&format!("\n[[{path}]]\n"));
+        let Is::Table(members) = &item.is else { continue };
+        for (key, node) in members.iter().filter(|(_, node)| node.is != Is::Nothing) {
+            if !is_nested(key, node) {
+                text.push_str(&format!("{} = {}\n", toml_key(&key.name), toml_value(node)));
+            }
+        }
+        for (key, node) in members.iter().filter(|(key, node)| is_nested(key, node)) {
+            let items = node.as_list().unwrap_or_default();
+            write_tables(text, &format!("{path}.{}", toml_key(&key.name)), items);
+        }
+    }
+}
+
+/// Whether it is a list of fields in rows.
+fn is_nested(key: &Key, node: &Node) -> bool {
+    key.name == "field" && is_tables(node)
 }
 
 fn toml_key(name: &str) -> String {

@@ -28,6 +28,19 @@ pub(crate) const TOP: [&str; 16] = [
 /// What a field has besides the attributes of its control.
 pub(crate) const FIELD: [&str; 6] = ["name", "control", "label", DESCRIPTION, "unsent", ONLY_IF];
 
+/// What is written in the place of a control for fields that stand in rows.
+pub(crate) const ROWS: &str = "rows";
+
+/// What such a field has.
+pub(crate) const ROWS_WORDS: [&str; 9] =
+    ["name", "control", "label", DESCRIPTION, ONLY_IF, "least", "most", ADD, "field"];
+
+/// What the button says that adds a row.
+pub(crate) const ADD: &str = "add";
+
+/// What of rows people read.
+pub(crate) const ROWS_TEXTS: [&str; 3] = ["label", DESCRIPTION, ADD];
+
 /// What explains a field or a fieldset.
 pub(crate) const DESCRIPTION: &str = "description";
 

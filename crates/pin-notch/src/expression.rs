@@ -17,6 +17,7 @@ pub use error::{ExpressionError, ExpressionErrorKind};
 pub use sentence::Sentence;
 
 use crate::control::{Control, Value, ValueKind};
+use crate::form::Form;
 use core::fmt;
 use evaluate::{Term, term};
 use rust_decimal::Decimal;
@@ -40,6 +41,20 @@ pub struct Scope {
     all: Vec<Known>,
     places: HashMap<String, usize>,
     names: Arc<[String]>,
+    rows: Vec<KnownRows>,
+    /// Of which rows the fields are meant that are spoken of without a number, and which row, counted from 0.
+    row: Option<(usize, usize)>,
+}
+
+/// What is known of rows.
+#[derive(Clone, Debug)]
+struct KnownRows {
+    name: String,
+    /// The field that says how many there are.
+    count: usize,
+    fields: Vec<String>,
+    /// The fields, row by row.
+    places: Vec<Vec<usize>>,
 }
 
 /// What is known of a field.
@@ -70,9 +85,85 @@ impl Known {
 }
 
 impl Scope {
-    /// The fields' names.
+    /// The fields of a form, and its rows.
+    pub fn of(form: &Form) -> Self {
+        let mut scope: Self =
+            form.fields().map(|field| (field.name.as_str(), &field.control)).collect();
+        for rows in form.all_rows() {
+            let place = |name: &str| scope.places.get(name).copied();
+            let fields: Vec<String> = rows.fields().map(str::to_owned).collect();
+            let of_row = |row: usize| {
+                let places = fields.iter().map(|field| place(&rows.name_in(row, field)));
+                places.collect::<Option<Vec<_>>>()
+            };
+            let places = (1..=rows.most).map(of_row).collect();
+            let (Some(count), Some(places)) = (place(&rows.name), places) else { continue };
+            scope.rows.push(KnownRows { name: rows.name.clone(), count, fields, places });
+        }
+        scope
+    }
+
+    /// The same for what is said of each row: a field of these rows without a number, such as `treatment.amount`, is
+    /// then that of this row, counted from 1.
+    ///
+    /// ```
+    /// use pin_notch::{Expression, ExpressionErrorKind, Form, Scope, Stepper};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let row = Form::new().with("amount", "Amount", Stepper::builder())?;
+    /// let form = Form::new().with_rows("treatment", "Treatment", 1..=3, &row)?;
+    /// let (scope, text) = (Scope::of(&form), "treatment.amount > 0");
+    /// let error = Expression::condition(text, &scope).unwrap_err();
+    /// assert_eq!(error.kind(), &ExpressionErrorKind::OfEachRow("treatment".into()));
+    /// let second = scope.in_row("treatment", 2);
+    /// assert_eq!(Expression::condition(text, &second)?.fields(), ["treatment.2.amount"]);
+    /// assert_eq!(second.in_this_row("treatment.amount").as_deref(), Some("treatment.2.amount"));
+    /// # Ok(()) }
+    /// ```
+    pub fn in_row(&self, rows: &str, row: usize) -> Self {
+        let found = self.rows.iter().position(|known| known.name == rows);
+        let row = found.and_then(|at| Some((at, row.checked_sub(1)?)));
+        Self { row: row.filter(|(at, row)| *row < self.rows[*at].places.len()), ..self.clone() }
+    }
+
+    /// The whole name of a field that is spoken of without the number of its row, where the row is known.
+    pub fn in_this_row(&self, name: &str) -> Option<String> {
+        let (rows, field) = self.row_field(name)?;
+        let (_, row) = self.row.filter(|(at, _)| *at == rows)?;
+        Some(self.names[self.rows[rows].places[row][field]].clone())
+    }
+
+    /// How many rows of these there may be.
+    pub(crate) fn most_rows(&self, rows: &str) -> usize {
+        let known = self.rows.iter().find(|known| known.name == rows);
+        known.map_or(0, |known| known.places.len())
+    }
+
+    /// The rows of a field that is spoken of without the number of one.
+    pub(crate) fn rows_of(&self, name: &str) -> Option<&str> {
+        if self.places.contains_key(name) {
+            return None;
+        }
+        self.row_field(name).map(|(rows, _)| self.rows[rows].name.as_str())
+    }
+
+    /// The rows of a field that is spoken of without a number, and which of their fields it is.
+    fn row_field(&self, name: &str) -> Option<(usize, usize)> {
+        self.rows.iter().enumerate().find_map(|(at, rows)| {
+            let field = name.strip_prefix(rows.name.as_str())?.strip_prefix('.')?;
+            Some((at, rows.fields.iter().position(|known| known == field)?))
+        })
+    }
+
+    /// What can be spoken of.
     pub fn names(&self) -> impl Iterator<Item = &str> {
         self.names.iter().map(String::as_str)
+    }
+
+    /// The names of fields in rows, without the number of a row.
+    pub fn names_in_rows(&self) -> impl Iterator<Item = String> {
+        self.rows
+            .iter()
+            .flat_map(|rows| rows.fields.iter().map(move |field| format!("{}.{field}", rows.name)))
     }
 }
 
@@ -82,7 +173,7 @@ impl<'a> FromIterator<(&'a str, &'a Control)> for Scope {
             fields.into_iter().map(|(name, control)| Known::of(name, control)).collect();
         let names: Arc<[String]> = all.iter().map(|field| field.name.clone()).collect();
         let places = names.iter().cloned().zip(0..).collect();
-        Self { all, places, names }
+        Self { all, places, names, rows: Vec::new(), row: None }
     }
 }
 
@@ -154,6 +245,18 @@ enum Of {
     Greatest,
 }
 
+/// What is made of a field in all rows.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+enum Over {
+    Sum,
+    /// How many of them are filled in, or on.
+    Filled,
+    /// Whether no two of them are the same.
+    Different,
+    Least,
+    Greatest,
+}
+
 #[derive(Clone, Debug, PartialEq)]
 enum Tree {
     Number(Decimal),
@@ -164,6 +267,8 @@ enum Tree {
     Total(Box<Tree>),
     Round(Box<Tree>, u32),
     Of(Of, Vec<Tree>),
+    /// Of those of these that are not empty: the fields of rows that do not count are.
+    Over(Over, Vec<Tree>),
     Negative(Box<Tree>),
     Arithmetic(Arithmetic, Box<Tree>, Box<Tree>),
     Compare(Operator, Box<Tree>, Box<Tree>),
@@ -185,6 +290,10 @@ enum Tree {
 /// | `round(x, 2)` | rounded to so many places, halves away from 0 |
 /// | `min(a, b, …)`, `max(a, b, …)` | the least, the greatest of those that are not empty |
 /// | `count(list)`, `sum(list)` | how many are chosen; what those of them that are numbers make together |
+/// | `count(treatment)` | how many rows there are |
+/// | `sum(treatment.amount)`, `min(…)`, `max(…)` | of the amounts in all rows that are not empty |
+/// | `count(treatment.amount)` | in how many rows it is filled in, or on |
+/// | `different(treatment.day)` | whether no two rows have the same |
 /// | `visited + 14`, `last - first` | so many days later; how many days lie between |
 /// | `=` `!=` `<` `<=` `>` `>=` | a comparison of two of one kind; of a day also with a text like `'2026-05-14'` |
 /// | `'oa' in given`, `not in` | whether it is chosen |
@@ -249,15 +358,49 @@ impl Expression {
 
     /// The names of the fields it speaks of, in the order in which it does.
     pub fn fields(&self) -> Vec<&str> {
-        let (mut used, mut names) = (Vec::new(), Vec::new());
-        self.tree.fields(&mut used);
-        for at in used {
+        self.fields_where(|_| true)
+    }
+
+    /// Those of them without which it says nothing.
+    pub(crate) fn needed_fields(&self) -> Vec<&str> {
+        self.fields_where(|is_gathered| !is_gathered)
+    }
+
+    /// Those that it only puts together over rows.
+    pub(crate) fn gathered_fields(&self) -> Vec<&str> {
+        let needed = self.needed_fields();
+        let mut gathered = self.fields_where(|is_gathered| is_gathered);
+        gathered.retain(|name| !needed.contains(name));
+        gathered
+    }
+
+    fn fields_where(&self, is_meant: impl Fn(bool) -> bool) -> Vec<&str> {
+        let mut names = Vec::new();
+        self.tree.each_field(false, &mut |at, is_gathered| {
             let name = self.names[at].as_str();
-            if !names.contains(&name) {
+            if is_meant(is_gathered) && !names.contains(&name) {
                 names.push(name);
             }
-        }
+        });
         names
+    }
+
+    /// The same of fields whose names begin like this.
+    pub(crate) fn renamed(&self, beginning: &str) -> Self {
+        let names = self.names.iter().map(|name| format!("{beginning}{name}")).collect();
+        Self { names, ..self.clone() }
+    }
+
+    /// That a field holds at least this number.
+    pub(crate) fn at_least(name: &str, count: usize) -> Self {
+        let field = Box::new(Tree::Field(0, Part::Whole));
+        let least = Box::new(Tree::Number(count.into()));
+        Self {
+            written: format!("{name} >= {count}"),
+            tree: Tree::Compare(Operator::GreaterOrEqual, field, least),
+            kind: Type::On,
+            names: Arc::from([name.to_owned()]),
+        }
     }
 
     /// What it comes to with these values; empty where it needs a value that is empty.
@@ -291,24 +434,26 @@ impl Expression {
 }
 
 impl Tree {
-    fn fields(&self, used: &mut Vec<usize>) {
+    /// Each field that it speaks of, in order, and whether it is put together over rows.
+    fn each_field(&self, is_gathered: bool, each: &mut dyn FnMut(usize, bool)) {
         match self {
-            Self::Field(at, _) => used.push(*at),
+            Self::Field(at, _) => each(*at, is_gathered),
             Self::Number(_) | Self::Text(_) | Self::On(_) => {}
             Self::Count(one)
             | Self::Total(one)
             | Self::Round(one, _)
             | Self::Negative(one)
             | Self::Empty(one)
-            | Self::Not(one) => one.fields(used),
-            Self::Of(_, all) => all.iter().for_each(|one| one.fields(used)),
+            | Self::Not(one) => one.each_field(is_gathered, each),
+            Self::Of(_, all) => all.iter().for_each(|one| one.each_field(is_gathered, each)),
+            Self::Over(_, all) => all.iter().for_each(|one| one.each_field(true, each)),
             Self::Arithmetic(_, one, other)
             | Self::Compare(_, one, other)
             | Self::In(one, other)
             | Self::And(one, other)
             | Self::Or(one, other) => {
-                one.fields(used);
-                other.fields(used);
+                one.each_field(is_gathered, each);
+                other.each_field(is_gathered, each);
             }
         }
     }

@@ -17,6 +17,7 @@ mod live;
 mod only_if;
 mod outputs;
 mod received;
+mod rows;
 mod rules;
 mod send;
 #[cfg(feature = "json")]
@@ -27,6 +28,7 @@ pub use links::Followed;
 pub use only_if::Counted;
 pub use outputs::Output;
 pub use received::{MAX_BODY, MAX_REPORTED, Problem, Problems, Values};
+pub use rows::{MAX_ROWS, RowPlace, Rows, RowsTurn};
 pub use rules::{Judged, Rule};
 
 use crate::control::uniform::without_returns;
@@ -34,8 +36,10 @@ use crate::control::{Control, ControlError, Value};
 use crate::event::{Event, Turn};
 use crate::expression::Expression;
 use crate::intent::Intent;
+use crate::message::Message;
 use crate::quoted::Quoted;
 use crate::validity::Invalid;
+use crate::world::AnyWorld;
 use core::fmt;
 use history::{Change, History};
 use links::Links;
@@ -101,6 +105,7 @@ pub struct Form {
     links: Links,
     readers: Readers,
     outputs: Vec<Output>,
+    rows: Arc<Vec<Rows>>,
     history: History,
 }
 
@@ -174,6 +179,10 @@ pub struct Field {
     settled: Value,
     /// A gesture is under way, so that its value may not have settled.
     moving: bool,
+    /// The row it stands in.
+    row: Option<RowPlace>,
+    /// It says how many rows there are.
+    counts_rows: bool,
 }
 
 /// Fields that stand together and can be disabled together.
@@ -212,6 +221,27 @@ impl Field {
         !self.unsent && !self.control.conditions().disabled && !self.fieldset_disabled
     }
 
+    /// The row it stands in, if it stands in one.
+    pub fn row(&self) -> Option<&RowPlace> {
+        self.row.as_ref()
+    }
+
+    /// Whether it says how many [`Rows`] there are.
+    pub fn counts_rows(&self) -> bool {
+        self.counts_rows
+    }
+
+    /// What it is called where it does not stand in its row: its label, and of which row it is.
+    pub fn called(&self, world: &AnyWorld) -> String {
+        match &self.row {
+            None => self.label.clone(),
+            Some(RowPlace { label: rows, row, .. }) => {
+                let (rows, label) = (rows.clone(), self.label.clone());
+                world.message(&Message::InRow { rows, row: *row, label })
+            }
+        }
+    }
+
     /// Whether it is never sent.
     pub fn is_unsent(&self) -> bool {
         self.unsent
@@ -238,6 +268,8 @@ pub enum Block<'a> {
     Field(&'a Field),
     /// A fieldset with its fields.
     Fieldset(&'a Fieldset),
+    /// Rows, where the field stands that says how many there are.
+    Rows(&'a Rows),
 }
 
 /// What cannot be done with a form.
@@ -253,6 +285,8 @@ pub enum Block<'a> {
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum FormError {
+    /// Rows have to be 1 to [`MAX_ROWS`] at most and no more at least, and cannot hold fieldsets, outputs or other rows.
+    Rows(String),
     /// Two controls were given one name; what comes back could not be told apart.
     NameTaken(String),
     /// A control was given no name; HTML sends no such control.
@@ -284,6 +318,11 @@ impl fmt::Display for FormError {
             Self::NameTaken(name) => {
                 write!(f, "the name {} is taken: give each control its own", Quoted(name))
             }
+            Self::Rows(name) => write!(
+                f,
+                "the rows {} have to be 1 to {MAX_ROWS} at most and no more at least, and hold fields alone",
+                Quoted(name)
+            ),
             Self::Control(error) => error.fmt(f),
             Self::Unnamed => f.write_str("a control has no name: it would never be sent"),
             Self::RuleWithoutField => f.write_str("a rule checks no field: name at least one"),
@@ -313,7 +352,8 @@ impl std::error::Error for FormError {
     fn source(&self) -> Option<&(dyn std::error::Error + 'static)> {
         match self {
             Self::Control(error) => Some(error),
-            Self::NameTaken(_)
+            Self::Rows(_)
+            | Self::NameTaken(_)
             | Self::Unnamed
             | Self::NoSuchField(_)
             | Self::OtherKind { .. }
@@ -391,6 +431,7 @@ impl Form {
     /// let names = form.layout().into_iter().map(|block| match block {
     ///     Block::Field(field) => field.name.as_str(),
     ///     Block::Fieldset(set) => set.name.as_str(),
+    ///     Block::Rows(rows) => rows.name.as_str(),
     /// });
     /// assert_eq!(names.collect::<Vec<_>>(), ["a", "set", "c"]);
     /// # Ok(()) }
@@ -406,7 +447,11 @@ impl Form {
         let mut all = Vec::new();
         for at in 0..=self.fields.len() {
             all.extend(begins.remove(&at).unwrap_or_default());
-            all.extend(self.fields.get(at).filter(|_| !inside.contains(&at)).map(Block::Field));
+            let rows = self.rows.iter().find(|rows| rows.count == at);
+            all.extend(rows.map(Block::Rows));
+            let is_alone =
+                |field: &&Field| !inside.contains(&at) && !field.counts_rows && field.row.is_none();
+            all.extend(self.fields.get(at).filter(is_alone).map(Block::Field));
         }
         all
     }
@@ -540,7 +585,10 @@ impl Form {
         let mut changed = Vec::new();
         for (place, field) in self.fields.iter_mut().enumerate() {
             let before = field.control.value();
-            let empty = field.control.empty_value();
+            let empty = match self.rows.iter().find(|rows| rows.count == place) {
+                Some(rows) => Value::Number(rows.least.into()),
+                None => field.control.empty_value(),
+            };
             if before != empty && field.control.set_value(empty.clone()).is_ok() {
                 (field.settled, field.moving) = (empty.clone(), false);
                 changed.push((place, before, empty));

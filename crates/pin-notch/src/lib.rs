@@ -110,12 +110,13 @@ pub use expression::{
 };
 pub use form::{
     Block, Counted, Field, Fieldset, Followed, Form, FormError, FormRemark, FormTurn, Judged,
-    MAX_BODY, MAX_REPORTED, Output, Problem, Problems, Rule, Values,
+    MAX_BODY, MAX_REPORTED, MAX_ROWS, Output, Problem, Problems, RowPlace, Rows, RowsTurn, Rule,
+    Values,
 };
 pub use intent::{Intent, Key, Place, Thumb};
 pub use limit::Limit;
 pub use measure::{Measure, NotchesOf};
-pub use message::{FieldName, Message, Part};
+pub use message::{FieldName, Message, Part, RowsChange};
 pub use notches::{Notches, NotchesBuilder, NotchesError, Remark, Rounding};
 #[doc(inline)]
 pub use number::{NumberError, number_text, parse_number};

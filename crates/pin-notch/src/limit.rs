@@ -28,6 +28,15 @@ impl Limit {
     pub(crate) fn is_number(self) -> bool {
         matches!(self, Self::Number(_))
     }
+
+    pub(crate) fn number(self) -> Option<Decimal> {
+        match self {
+            Self::Number(number) => Some(number),
+            Self::Date(_) | Self::Month(_) | Self::Week(_) | Self::Time(_) | Self::DateTime(_) => {
+                None
+            }
+        }
+    }
 }
 
 impl fmt::Display for Limit {

@@ -147,6 +147,66 @@ pub enum Message {
     },
     /// So many things have to be mended before a form can be sent.
     ToMend(usize),
+    /// A row, by what people call one of them and its number.
+    Row {
+        /// What people call a row.
+        rows: String,
+        /// Its number, from 1.
+        row: usize,
+    },
+    /// A field of a row.
+    InRow {
+        /// What people call a row.
+        rows: String,
+        /// Its number, from 1.
+        row: usize,
+        /// The field's label.
+        label: String,
+    },
+    /// The button that adds a row.
+    AddRow,
+    /// The button that takes a row out.
+    RemoveRow,
+    /// The button that moves a row before the one before it.
+    RowUp,
+    /// The button that moves a row behind the one behind it.
+    RowDown,
+    /// A row has been added, taken out or moved.
+    RowsChanged {
+        /// What people call a row.
+        rows: String,
+        /// What was done.
+        change: RowsChange,
+    },
+}
+
+/// What was done with a row, counted from 1.
+///
+/// ```
+/// use pin_notch::{Message, RowsChange};
+/// let change = RowsChange::Moved { row: 2, to: 1 };
+/// let told = Message::RowsChanged { rows: "Treatment".into(), change };
+/// assert_eq!(told.to_string(), "Treatment 2 is Treatment 1 now.");
+/// ```
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum RowsChange {
+    /// It has been added.
+    Added {
+        /// Which it is.
+        row: usize,
+    },
+    /// It has been taken out.
+    Removed {
+        /// Which it was.
+        row: usize,
+    },
+    /// It has been moved.
+    Moved {
+        /// Which it was.
+        row: usize,
+        /// Which it is.
+        to: usize,
+    },
 }
 
 /// A part of a control that people are told of by a name.

@@ -101,6 +101,21 @@ pub enum Refusal {
         /// The largest number of chosen ones.
         most: u32,
     },
+    /// There are as many rows as there may be.
+    RowsFull {
+        /// The largest number of rows.
+        most: u32,
+    },
+    /// There are as few rows as there may be.
+    RowsFew {
+        /// The smallest number of rows.
+        least: u32,
+    },
+    /// There is no row of this number.
+    NoSuchRow {
+        /// How many there are.
+        count: u32,
+    },
     /// The value is of a kind that this control does not hold.
     WrongKind,
     /// Nothing that is offered, or chosen, is like that.

@@ -71,6 +71,16 @@ pub enum Invalid {
         /// The largest number of chosen ones.
         most: u32,
     },
+    /// There are fewer rows than there have to be (a `customError` as well).
+    TooFewRows {
+        /// The smallest number of rows.
+        least: u32,
+    },
+    /// There are more rows than there may be (a `customError` as well).
+    TooManyRows {
+        /// The largest number of rows.
+        most: u32,
+    },
     /// The day is closed, for the reason that the definition gives (a `customError`).
     Closed {
         /// The reason.
@@ -135,6 +145,8 @@ pub enum BadInput {
     OtherEndMissing,
     /// It is JSON of another type.
     NotJson(ValueKind),
+    /// It is no list of JSON objects.
+    NotRows,
     /// What was sent is no JSON object; holds what is wrong with it.
     NotAnObject(String),
     /// More was sent than is read.
@@ -157,6 +169,20 @@ impl Invalid {
         all
     }
 
+    /// The same, said of a number of rows.
+    pub(crate) fn of_rows(self) -> Self {
+        let whole = |limit: Limit| limit.number().and_then(|number| u32::try_from(number).ok());
+        match self {
+            Self::RangeUnderflow { min } if whole(min).is_some() => {
+                Self::TooFewRows { least: whole(min).unwrap_or_default() }
+            }
+            Self::RangeOverflow { max } if whole(max).is_some() => {
+                Self::TooManyRows { most: whole(max).unwrap_or_default() }
+            }
+            other => other,
+        }
+    }
+
     /// Writes the limits that it speaks of in another way.
     pub(crate) fn put_limits(&mut self, put: impl Fn(Limit) -> Limit) {
         match self {
@@ -175,6 +201,8 @@ impl Invalid {
             | Self::TooShort { .. }
             | Self::TooFew { .. }
             | Self::TooMany { .. }
+            | Self::TooFewRows { .. }
+            | Self::TooManyRows { .. }
             | Self::Closed { .. }
             | Self::Together(_)
             | Self::CustomError(_) => {}
@@ -199,6 +227,8 @@ impl Invalid {
             Self::StepMismatch { .. } => "stepMismatch",
             Self::TooFew { .. }
             | Self::TooMany { .. }
+            | Self::TooFewRows { .. }
+            | Self::TooManyRows { .. }
             | Self::Closed { .. }
             | Self::Together(_)
             | Self::CustomError(_) => "customError",

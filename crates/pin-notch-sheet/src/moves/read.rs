@@ -1,6 +1,6 @@
 //! What the lines of a file of moves say.
 
-use super::{MoveError, VERBS};
+use super::{MoveError, ROW_VERBS, VERBS};
 use pin_notch::{
     Control, Date, Decimal, Form, Intent, Key, Place, Quoted, Thumb, View, parse_number,
 };
@@ -27,6 +27,9 @@ pub(super) enum Move {
     Redo,
     Reset,
     Clear,
+    AddRow,
+    RemoveRow(usize),
+    MoveRow(usize, usize),
 }
 
 /// An intent as it is written. Places by value are found when it is carried out: they depend on the track.
@@ -101,9 +104,31 @@ fn one(line: &str, form: &Form) -> Result<Line, String> {
         );
     };
     let name = known(name.trim())?;
+    if form.rows(&name).is_some() {
+        return Ok(Line::Move(name, of_rows(rest.trim())?, line.to_owned()));
+    }
     let (rest, times) = times(rest.trim())?;
     let intent = intent(rest)?;
     Ok(Line::Move(name, Move::Intents(vec![intent; times]), line.to_owned()))
+}
+
+/// What is attempted on rows.
+fn of_rows(text: &str) -> Result<Move, String> {
+    let (word, rest) = text.split_once(' ').unwrap_or((text, ""));
+    let number = |text: &str| {
+        let text = text.trim();
+        text.parse().map_err(|_| format!("{} is no number of a row", Quoted(text)))
+    };
+    match (word, rest.split_once(" to ")) {
+        ("add", None) if rest.is_empty() => Ok(Move::AddRow),
+        ("remove", None) => Ok(Move::RemoveRow(number(rest)?)),
+        ("move", Some((row, to))) => Ok(Move::MoveRow(number(row)?, number(to)?)),
+        _ => {
+            let all: Vec<String> =
+                ROW_VERBS.iter().map(|verb| Quoted(verb.example).to_string()).collect();
+            Err(format!("{} is not done with rows; write {}", Quoted(text), all.join(", ")))
+        }
+    }
 }
 
 /// How often: `x3` at the end.

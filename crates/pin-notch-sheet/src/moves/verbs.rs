@@ -74,3 +74,10 @@ pub const VERBS: &[Verb] = &[
     verb("cancel", "", "takes the drag back", "weight: cancel"),
     verb("leave", "", "takes the pointer away", "temper: leave"),
 ];
+
+/// All that can be attempted on rows.
+pub const ROW_VERBS: &[Verb] = &[
+    verb("add", "", "adds a row at the end", "treatment: add"),
+    verb("remove", "a row's number", "takes a row out", "treatment: remove 2"),
+    verb("move", "two rows' numbers", "puts a row where another one is", "treatment: move 3 to 1"),
+];

@@ -2,7 +2,7 @@
 
 use super::Reader;
 use crate::finding::{Finding, meant};
-use crate::sheet::{OutputSheet, Sheet};
+use crate::sheet::{InRow, OutputSheet, Sheet};
 use crate::tree::Node;
 use crate::words;
 use pin_notch::{Expression, ExpressionError, ExpressionErrorKind, Quoted, Rule, Scope, Sentence};
@@ -22,25 +22,26 @@ impl Reader<'_> {
                 self.named(sheet, name, at)
             });
             let Some((text, span)) = holds else { continue };
-            let condition = match Expression::condition(&text, &scope) {
-                Ok(condition) => condition,
+            let (wording, _) = message.clone().unwrap_or_default();
+            let rules = match Rule::read(&text, &scope, &wording, field.as_deref()) {
+                Ok(rules) => rules,
                 Err(error) => {
                     self.unreadable(&error, &text, &span, &scope);
                     continue;
                 }
             };
-            let (can_hold, can_break) = condition.outlook(&scope);
-            if !can_hold {
+            let outlooks: Vec<_> = rules.iter().map(|rule| rule.holds.outlook(&scope)).collect();
+            if outlooks.iter().all(|(can_hold, _)| !can_hold) {
                 let message = "this rule can never hold, whatever is entered";
                 self.found.push(Finding::remark("rule-never-holds", span.clone(), message));
-            } else if !can_break {
+            } else if outlooks.iter().all(|(_, can_break)| !can_break) {
                 let message = "this rule always holds, whatever is entered";
                 self.found.push(Finding::remark("rule-always-holds", span.clone(), message));
             }
-            let Some((message, _)) = message else { continue };
-            let mut rule = Rule::new(condition, &message);
-            (rule.field, rule.warns) = (field, warns);
-            sheet.rules.push(rule);
+            if message.is_some() {
+                let told = |rule: Rule| if warns { rule.warning() } else { rule };
+                sheet.rules.extend(rules.into_iter().map(told));
+            }
         }
     }
 
@@ -48,53 +49,58 @@ impl Reader<'_> {
     pub(super) fn conditions(&mut self, tree: &Node, sheet: &mut Sheet) {
         let mut form = sheet.form();
         let scope = Scope::of(&form);
-        for list in ["field", "fieldset"] {
-            // Entries that are no tables have been reported by whoever read them first.
-            for node in tree.get(list).and_then(Node::as_list).unwrap_or_default() {
-                let Some(at) = node.get(words::ONLY_IF).map(|node| node.span.clone()) else {
-                    continue;
-                };
-                let name = node.get("name").and_then(Node::as_text).map(str::to_owned);
-                let (Some(name), Some(text)) = (name, self.text_of(node, words::ONLY_IF)) else {
-                    continue;
+        for (node, whose) in conditional(tree, sheet) {
+            let Some(at) = node.get(words::ONLY_IF).map(|node| node.span.clone()) else { continue };
+            let Some(text) = self.text_of(node, words::ONLY_IF) else { continue };
+            let mut never = true;
+            for whose in whose {
+                let scope = match &whose {
+                    Whose::Field(_, Some(place)) => scope.in_row(&place.rows, place.row),
+                    Whose::Field(_, None) | Whose::Rows(_) | Whose::Fieldset(_) => scope.clone(),
                 };
                 let condition = match Expression::condition(&text, &scope) {
                     Ok(condition) => condition,
                     Err(error) => {
                         self.unreadable(&error, &text, &at, &scope);
-                        continue;
+                        never = false;
+                        break;
                     }
                 };
-                if let (false, _) = condition.outlook(&scope) {
-                    let message = format!("{} never counts, whatever is entered", Quoted(&name));
-                    self.found.push(Finding::remark("never-counts", at.clone(), message));
-                }
-                let only_if = match list {
-                    "field" => {
-                        let field = self.places.get(&name).and_then(|at| sheet.fields.get_mut(*at));
-                        field.map(|field| &mut field.only_if)
+                never &= !condition.outlook(&scope).0;
+                let (only_if, added) = match &whose {
+                    // A field or fieldset with an error of its own was left out.
+                    Whose::Field(name, _) => {
+                        let Some(place) = self.places.get(name) else { continue };
+                        let added = form.add_condition(&[name], condition.clone());
+                        (&mut sheet.fields[*place].only_if, added)
                     }
-                    _ => {
-                        let set = sheet.fieldsets.iter_mut().find(|set| set.name == name);
-                        set.map(|set| &mut set.only_if)
+                    Whose::Rows(at) => {
+                        let names = sheet.rows[*at].all_names();
+                        let names: Vec<&str> = names.iter().map(String::as_str).collect();
+                        let added = form.add_condition(&names, condition.clone());
+                        (&mut sheet.rows[*at].only_if, added)
+                    }
+                    Whose::Fieldset(at) => {
+                        let set = &mut sheet.fieldsets[*at];
+                        let added = form
+                            .clone()
+                            .fieldset_only_if(&set.name, condition.clone())
+                            .map(|with| form = with);
+                        (&mut set.only_if, added)
                     }
                 };
-                // A field or fieldset with an error of its own was left out.
-                let Some(only_if) = only_if else { continue };
-                let added = match list {
-                    "field" => form.only_if(&name, condition.clone()),
-                    _ => form.fieldset_only_if(&name, condition.clone()),
-                };
-                match added {
-                    Ok(with) => form = with,
-                    Err(error) => {
-                        let help = "let it hang on other fields, of which none hangs on this one";
-                        let error = Finding::error("only-if-circle", at, error.to_string());
-                        self.found.push(error.with_help(help));
-                        return;
-                    }
+                if let Err(error) = added {
+                    let help = "let it hang on other fields, of which none hangs on this one";
+                    let error = Finding::error("only-if-circle", at, error.to_string());
+                    self.found.push(error.with_help(help));
+                    return;
                 }
                 *only_if = Some(condition);
+            }
+            if never {
+                let name = node.get("name").and_then(Node::as_text).unwrap_or_default();
+                let message = format!("{} never counts, whatever is entered", Quoted(name));
+                self.found.push(Finding::remark("never-counts", at, message));
             }
         }
     }
@@ -110,6 +116,7 @@ impl Reader<'_> {
             let label = self.text_of(node, "label").unwrap_or_default();
             let (Some((name, at)), Some((text, span))) = (name, text) else { continue };
             let is_taken = self.places.contains_key(&name)
+                || self.in_rows.contains(&name)
                 || sheet.outputs.iter().any(|output| output.name == name);
             if is_taken {
                 let message = format!("something else is named {}", Quoted(&name));
@@ -132,12 +139,15 @@ impl Reader<'_> {
         scope: &Scope,
     ) {
         const WORDS: [&str; 8] = ["and", "or", "not", "is", "empty", "in", "true", "false"];
+        let in_rows: Vec<String> = scope.names_in_rows().collect();
         let (code, meant) = match error.kind() {
             ExpressionErrorKind::Syntax(_) => ("expression-syntax", None),
             ExpressionErrorKind::Mismatch(_) => ("expression-type", None),
             ExpressionErrorKind::WithoutField => ("expression-without-field", None),
+            ExpressionErrorKind::OfEachRow(_) => ("of-each-row", None),
             ExpressionErrorKind::NoSuchField(name) => {
-                ("no-such-field", meant(name, scope.names().chain(WORDS)))
+                let known = scope.names().chain(WORDS).chain(in_rows.iter().map(String::as_str));
+                ("no-such-field", meant(name, known))
             }
         };
         let span = self.inside(span, text, error.span());
@@ -159,4 +169,45 @@ impl Reader<'_> {
             None => span.clone(),
         }
     }
+}
+
+/// What counts only under a condition.
+enum Whose {
+    /// A field, by its name, and the row it stands in.
+    Field(String, Option<InRow>),
+    /// Rows, by their place.
+    Rows(usize),
+    /// A fieldset, by its place.
+    Fieldset(usize),
+}
+
+/// All tables of fields, rows and fieldsets, and what in the sheet they are: a field of rows is one in each row.
+/// (Entries that are no tables have been reported by whoever read them first.)
+fn conditional<'n>(tree: &'n Node, sheet: &Sheet) -> Vec<(&'n Node, Vec<Whose>)> {
+    let name = |node: &Node| node.get("name").and_then(Node::as_text).map(str::to_owned);
+    let list =
+        |node: &'n Node, name: &str| node.get(name).and_then(Node::as_list).unwrap_or_default();
+    let mut all = Vec::new();
+    for node in list(tree, "field") {
+        let Some(own) = name(node) else { continue };
+        let Some(at) = sheet.rows.iter().position(|rows| rows.name == own) else {
+            all.push((node, vec![Whose::Field(own, None)]));
+            continue;
+        };
+        all.push((node, vec![Whose::Rows(at)]));
+        let rows = &sheet.rows[at];
+        for inner in list(node, "field") {
+            let Some(field) = name(inner) else { continue };
+            let in_row = |row| {
+                let place = InRow { rows: own.clone(), row, field: field.clone() };
+                Whose::Field(rows.name_in(row, &field), Some(place))
+            };
+            all.push((inner, (1..=rows.most).map(in_row).collect()));
+        }
+    }
+    for node in list(tree, "fieldset") {
+        let at = sheet.fieldsets.iter().position(|set| Some(&set.name) == name(node).as_ref());
+        all.extend(at.map(|at| (node, vec![Whose::Fieldset(at)])));
+    }
+    all
 }

@@ -9,7 +9,6 @@ use pin_notch::{
     AnyWorld, AttributeError, AttributeKind, Choice, Control, ControlKind, Definition, Quoted,
     joined_list,
 };
-use std::collections::HashMap;
 use std::collections::HashSet;
 use std::ops::Range;
 
@@ -24,7 +23,7 @@ impl Reader<'_> {
             let kind = ControlKind::from_name(&control);
             if kind.is_none() {
                 let message = format!("no control is called {}", Quoted(&control));
-                let all = || ControlKind::ALL.iter().map(|kind| kind.name());
+                let all = || ControlKind::ALL.iter().map(|kind| kind.name()).chain([words::ROWS]);
                 let help = match meant(&control, all()) {
                     Some(meant) => format!("did you mean {}?", Quoted(meant)),
                     None => format!("there are {}", all().collect::<Vec<_>>().join(", ")),
@@ -76,6 +75,7 @@ impl Reader<'_> {
             list,
             unsent,
             only_if: None,
+            row: None,
             span,
             filed: node.get(words::OPTIONS_FROM).is_some(),
             follows_today,
@@ -190,9 +190,10 @@ impl Reader<'_> {
         if Format::of(name) == Format::Json {
             let mut found = Vec::new();
             let list = tree::read(&text, Format::Json, &mut found);
-            let (context, places) = (self.context, HashMap::new());
-            let lists = HashMap::new();
-            let mut reader = Reader { text: &text, context, found: &mut found, places, lists };
+            let (places, in_rows, lists) = Default::default();
+            let context = self.context;
+            let mut reader =
+                Reader { text: &text, context, found: &mut found, places, in_rows, lists };
             reader.options(&list, options);
             if let Some(first) = found.first() {
                 let (line, column) = crate::finding::place(&text, first.span.start);

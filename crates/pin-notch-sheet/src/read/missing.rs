@@ -24,7 +24,7 @@ impl Reader<'_> {
         ];
         let lacks = whole.into_iter().filter(|(_, own, text)| !own.is_empty() && text.is_none());
         missing.extend(lacks.map(|(word, ..)| word.to_owned()));
-        for field in &sheet.fields {
+        for field in sheet.fields.iter().filter(|field| field.is_first()) {
             missing.extend(of_field(field, texts));
         }
         for set in &sheet.fieldsets {
@@ -35,9 +35,19 @@ impl Reader<'_> {
                 }
             }
         }
-        for rule in sheet.rules.iter().filter(|rule| !texts.messages.contains_key(&rule.message)) {
-            missing.push(format!("messages.{}", Quoted(&rule.message)));
+        for rows in &sheet.rows {
+            let known = texts.fields.get(&rows.name);
+            let has = |word: &str| known.into_iter().flatten().any(|(known, _)| known == word);
+            let said = [&rows.label, &rows.description, &rows.add];
+            let lacks = words::ROWS_TEXTS.into_iter().zip(said);
+            let lacks = lacks.filter(|(word, said)| !said.is_empty() && !has(word));
+            missing.extend(lacks.map(|(word, _)| format!("fields.{}.{word}", rows.name)));
         }
+        let mut said: Vec<&str> = sheet.rules.iter().map(|rule| rule.message.as_str()).collect();
+        // One rule may hold in each of several rows.
+        said.dedup();
+        said.retain(|message| !texts.messages.contains_key(*message));
+        missing.extend(said.into_iter().map(|message| format!("messages.{}", Quoted(message))));
         let more = match missing.len().saturating_sub(MOST_NAMED) {
             0 => String::new(),
             more => format!(" and {more} more"),
@@ -55,8 +65,9 @@ impl Reader<'_> {
 
 /// The texts of a field that people read, and a language lacks.
 fn of_field(field: &FieldSheet, texts: &Texts) -> Vec<String> {
+    let name = field.written_name();
     let has = |word: &str| {
-        let own = texts.fields.get(&field.name).into_iter().flatten();
+        let own = texts.fields.get(&name).into_iter().flatten();
         own.into_iter().any(|(known, _)| known == word)
     };
     let said = |word: &str| match word {
@@ -64,11 +75,10 @@ fn of_field(field: &FieldSheet, texts: &Texts) -> Vec<String> {
         words::DESCRIPTION if !field.description.is_empty() => true,
         word => field.definition.attribute(word).is_some(),
     };
-    let name = &field.name;
     let read = words::read_words(field.definition.kind()).into_iter();
     let read = read.filter(|word| *word != "options" && said(word) && !has(word));
     let mut missing: Vec<String> = read.map(|word| format!("fields.{name}.{word}")).collect();
-    let own = texts.options.get(name);
+    let own = texts.options.get(&name);
     let listed = field.list.as_ref().and_then(|list| texts.lists.get(list));
     let is_known =
         |value: &str| [own, listed].into_iter().flatten().any(|all| all.contains_key(value));

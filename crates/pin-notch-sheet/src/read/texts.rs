@@ -1,7 +1,7 @@
 //! The texts of other languages.
 
 use super::Reader;
-use crate::sheet::{Sheet, Texts};
+use crate::sheet::{RowsSheet, Sheet, Texts};
 use crate::tree::{Is, Key, Node};
 use crate::words;
 use pin_notch::Quoted;
@@ -41,7 +41,9 @@ impl Reader<'_> {
                 }
             }
             for (key, words) in self.members(node, "fields") {
-                if self.named(sheet, &key.name, key.span.clone()) {
+                if let Some(rows) = sheet.rows.iter().find(|rows| rows.name == key.name) {
+                    self.rows_texts(rows, words, &mut texts);
+                } else if self.named(sheet, &key.name, key.span.clone()) {
                     self.field_texts(&key.name, words, sheet, &mut texts);
                 }
             }
@@ -105,11 +107,24 @@ impl Reader<'_> {
         self.text_of(node.get(table)?, &key.name)
     }
 
+    fn rows_texts(&mut self, rows: &RowsSheet, node: &Node, texts: &mut Texts) {
+        if !matches!(node.is, Is::Table(_)) {
+            return self.wrong_kind(node, &rows.name, "a table of texts");
+        }
+        self.words(node, "the text of rows", &words::ROWS_TEXTS);
+        for word in words::ROWS_TEXTS {
+            if let Some(text) = self.text_of(node, word) {
+                let own = texts.fields.entry(rows.name.clone()).or_default();
+                own.push((word.to_owned(), text));
+            }
+        }
+    }
+
     fn field_texts(&mut self, name: &str, node: &Node, sheet: &Sheet, texts: &mut Texts) {
         let Is::Table(words) = &node.is else {
             return self.wrong_kind(node, name, "a table of texts");
         };
-        let field = sheet.fields.iter().find(|field| field.name == name);
+        let field = sheet.fields.iter().find(|field| field.written_name() == name);
         let Some(field) = field else { return };
         let allowed = words::read_words(field.definition.kind());
         self.words(node, "the text of a field", &allowed);

@@ -3,11 +3,11 @@
 mod free;
 mod keywords;
 mod number;
+mod rows;
 mod text;
 
 use super::{CONTROL, Loss, ONLY_IF, SHEET_WORDS, sound};
 use crate::tree::{self, Format, Is, Node, Table};
-use crate::words;
 use keywords::{carried, default_of, listed, lists_null, resolved, types};
 use number::exact;
 use pin_notch::{ControlKind, Decimal, Quoted};
@@ -92,27 +92,8 @@ pub fn from_schema(schema: &str) -> Result<(String, Vec<Loss>), String> {
     let mut fields = Vec::new();
     for (key, property) in properties.members() {
         let name = key.name.as_str();
-        let mut reader = Property { name, lost: &mut lost };
-        // A field that counts only under a condition has its schema beside one that takes anything.
-        let condition = text_of(property, ONLY_IF);
-        let own = property.get("anyOf").and_then(Node::as_list).and_then(<[Node]>::first);
-        let (property, condition) = match (condition, own) {
-            (Some(condition), Some(own)) => (own, Some(condition)),
-            _ => (property, None),
-        };
-        // Whether it has to be there once it counts, its own schema says alone.
-        let is_required = match condition {
-            Some(_) => !types(property).contains(&"null"),
-            None => required.contains(name),
-        };
-        let mut field = reader.field(&schema, property, is_required);
-        if let (Some(Is::Table(field)), Some(condition)) =
-            (field.as_mut().map(|field| &mut field.is), condition)
-        {
-            let key = tree::Key { span: 0..0, name: words::ONLY_IF.to_owned() };
-            field.push((key, condition.into()));
-        }
-        fields.extend(field);
+        let is_required = required.contains(name);
+        fields.extend(rows::field_of(&schema, name, property, is_required, &mut lost));
     }
     let mut sheet = Table::default();
     match schema.get("title").map(|node| &node.is) {

@@ -2,7 +2,7 @@
 
 use crate::sheet::Sheet;
 use crate::tree::{Is, Node, Table};
-use pin_notch::{Claim, Comparison, Expression, Form, ValueKind};
+use pin_notch::{Claim, Comparison, Expression, Field, Form, ValueKind};
 use std::collections::HashMap;
 
 /// What the conditions and rules of a sheet come to.
@@ -24,9 +24,11 @@ impl<'a> Claims<'a> {
     pub(super) fn counts(&mut self, name: &str) -> Option<Vec<Node>> {
         let own = self.sheet.fields.iter().filter(|field| field.name == name);
         let sets = self.sheet.fieldsets.iter();
+        let rows = self.sheet.rows.iter().filter(|rows| rows.name == name);
         let sets = sets.filter(|set| set.fields.iter().any(|field| field == name));
         let all: Vec<&Expression> = own
             .filter_map(|field| field.only_if.as_ref())
+            .chain(rows.filter_map(|rows| rows.only_if.as_ref()))
             .chain(sets.filter_map(|set| set.only_if.as_ref()))
             .collect();
         if all.is_empty() {
@@ -96,7 +98,7 @@ impl<'a> Claims<'a> {
             Claim::On { field, on: true } => self.of(field, Table::default().with("const", true)),
             Claim::On { field, on: false } => {
                 let mut all = self.counts(field)?;
-                if !form.field(field)?.may_be_received() {
+                if !is_said(form.field(field)?) {
                     return None;
                 }
                 let on = Table::default().with("const", true);
@@ -132,13 +134,18 @@ impl<'a> Claims<'a> {
     /// Of a field that counts, is there, and holds something like this.
     fn of(&mut self, name: &str, schema: Table) -> Option<Node> {
         // What nothing is received for, the document does not say.
-        self.form.field(name).filter(|field| field.may_be_received())?;
+        self.form.field(name).filter(|field| is_said(field))?;
         let mut all = self.counts(name)?;
         let properties = Table::default().with(name, schema);
         let required = vec![Node::from(name)];
         all.push(Table::default().with("properties", properties).with("required", required).into());
         Some(every("allOf", all))
     }
+}
+
+/// Whether the document says it as a member of its own.
+fn is_said(field: &Field) -> bool {
+    field.may_be_received() && field.row().is_none() && !field.counts_rows()
 }
 
 /// A name as a token of a pointer, in the fragment of a URI (RFC 6901, section 6).

@@ -40,6 +40,9 @@ impl Control {
             | Refusal::Incomplete
             | Refusal::Misread { .. }
             | Refusal::TooMany { .. }
+            | Refusal::RowsFull { .. }
+            | Refusal::RowsFew { .. }
+            | Refusal::NoSuchRow { .. }
             | Refusal::NoMatch => self.message(&Message::Refusal(refusal)),
             Refusal::Disabled
             | Refusal::Readonly

@@ -149,6 +149,7 @@ impl Expression {
             | Tree::Total(_)
             | Tree::Round(..)
             | Tree::Of(..)
+            | Tree::Over(..)
             | Tree::Negative(_)
             | Tree::Arithmetic(..) => None,
         }

@@ -21,6 +21,8 @@ pub enum ExpressionErrorKind {
     Mismatch(String),
     /// It speaks of a field that there is none of.
     NoSuchField(String),
+    /// It speaks of a field that stands in each of these rows, without saying which of them is meant.
+    OfEachRow(String),
     /// It speaks of no field.
     WithoutField,
 }
@@ -36,6 +38,12 @@ impl ExpressionError {
 
     pub(super) fn no_such_field(span: Range<usize>, name: &str) -> Self {
         Self { span, kind: ExpressionErrorKind::NoSuchField(name.to_owned()), help: None }
+    }
+
+    pub(crate) fn of_each_row(span: Range<usize>, rows: &str) -> Self {
+        let kind = ExpressionErrorKind::OfEachRow(rows.to_owned());
+        let help = "take them together by sum(…), count(…), min(…), max(…) or different(…)";
+        Self { span, kind, help: None }.with_help(help)
     }
 
     pub(super) fn without_field(span: Range<usize>) -> Self {
@@ -77,6 +85,9 @@ impl fmt::Display for ExpressionError {
             }
             ExpressionErrorKind::NoSuchField(name) => {
                 write!(f, "no field is named {}", Quoted(name))
+            }
+            ExpressionErrorKind::OfEachRow(rows) => {
+                write!(f, "this stands in each row of {}, of which there are several", Quoted(rows))
             }
             ExpressionErrorKind::WithoutField => {
                 f.write_str("a condition speaks of at least one field, and this of none")

@@ -1,11 +1,12 @@
 //! What an expression comes to.
 
-use super::{Arithmetic, Of, Operator, Part, Tree};
+use super::{Arithmetic, Of, Operator, Over, Part, Tree};
 use crate::calendar::Date;
 use crate::control::Value;
 use crate::number::{number_text, parse_number};
 use rust_decimal::{Decimal, RoundingStrategy};
 use std::cmp::Ordering;
+use std::collections::HashSet;
 
 /// To how many places a quotient is rounded.
 const PLACES: u32 = 10;
@@ -69,15 +70,8 @@ impl Tree {
                 total.map(Term::Number)
             }
             Self::Round(one, places) => number(one).map(|one| Term::Number(rounded(one, *places))),
-            Self::Of(of, all) => {
-                let terms = all.iter().filter_map(|one| one.value(field));
-                terms.reduce(|one, other| match (of, order(&one, &other)) {
-                    (Of::Least, Some(Ordering::Greater)) | (Of::Greatest, Some(Ordering::Less)) => {
-                        other
-                    }
-                    (Of::Least | Of::Greatest, _) => one,
-                })
-            }
+            Self::Of(of, all) => of.those(all.iter().filter_map(|one| one.value(field))),
+            Self::Over(over, all) => over.of(all.iter().filter_map(|one| one.value(field))),
             Self::Negative(one) => number(one).map(|number| Term::Number(-number)),
             Self::Arithmetic(by, one, other) => by.of(one.value(field)?, other.value(field)?),
             Self::Compare(operator, one, other) => {
@@ -134,6 +128,49 @@ impl Arithmetic {
             (Self::Sum | Self::Difference | Self::Product | Self::Quotient, _, _) => None,
         }
         .map(Term::Number)
+    }
+}
+
+impl Of {
+    fn those(self, terms: impl Iterator<Item = Term>) -> Option<Term> {
+        terms.reduce(|one, other| match (self, order(&one, &other)) {
+            (Self::Least, Some(Ordering::Greater)) | (Self::Greatest, Some(Ordering::Less)) => {
+                other
+            }
+            (Self::Least | Self::Greatest, _) => one,
+        })
+    }
+}
+
+impl Over {
+    fn of(self, mut terms: impl Iterator<Item = Term>) -> Option<Term> {
+        let is_filled = |term: &Term| match term {
+            Term::On(on) => *on,
+            Term::List(texts) => !texts.is_empty(),
+            Term::Number(_) | Term::Text(_) => true,
+        };
+        match self {
+            Self::Least => Of::Least.those(terms),
+            Self::Greatest => Of::Greatest.those(terms),
+            Self::Filled => Some(Term::Number(terms.filter(is_filled).count().into())),
+            Self::Sum => {
+                let total = terms.try_fold(Decimal::ZERO, |total, term| match term {
+                    Term::Number(number) => total.checked_add(number),
+                    Term::Text(_) | Term::On(_) | Term::List(_) => None,
+                });
+                total.map(Term::Number)
+            }
+            Self::Different => {
+                let mut seen = HashSet::new();
+                let key = |term: Term| match term {
+                    Term::Number(number) => number_text(number.normalize()),
+                    Term::Text(text) => text,
+                    Term::On(on) => on.to_string(),
+                    Term::List(texts) => texts.join("\n"),
+                };
+                Some(Term::On(terms.all(|term| seen.insert(key(term)))))
+            }
+        }
     }
 }
 

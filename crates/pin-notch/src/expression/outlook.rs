@@ -49,6 +49,7 @@ pub(super) fn of(expression: &Tree, fields: &[Known]) -> (bool, bool) {
         | Tree::Total(_)
         | Tree::Round(..)
         | Tree::Of(..)
+        | Tree::Over(..)
         | Tree::Negative(_)
         | Tree::Arithmetic(..)
         | Tree::Empty(_) => (true, true),
@@ -96,6 +97,7 @@ fn bounds(expression: &Tree, fields: &[Known]) -> Bounds {
         | Tree::Total(_)
         | Tree::Round(..)
         | Tree::Of(..)
+        | Tree::Over(..)
         | Tree::Arithmetic(Arithmetic::Product | Arithmetic::Quotient, ..)
         | Tree::Compare(..)
         | Tree::In(..)

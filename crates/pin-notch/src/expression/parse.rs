@@ -1,6 +1,6 @@
 //! From a text to an expression, with a check of what goes with what.
 
-use super::{Arithmetic, ExpressionError, Of, Operator, Part, Scope, Tree, Type};
+use super::{Arithmetic, ExpressionError, Of, Operator, Over, Part, Scope, Tree, Type};
 use crate::calendar::{Date, DateTime, Month, Time, Week};
 use crate::control::ValueKind;
 use crate::number::parse_number;
@@ -18,7 +18,7 @@ const DEEPEST: usize = 60;
 const LONGEST: usize = 1000;
 
 /// The functions there are.
-const FUNCTIONS: [&str; 5] = ["count", "sum", "round", "min", "max"];
+const FUNCTIONS: [&str; 6] = ["count", "sum", "round", "min", "max", "different"];
 
 /// The most places that a number is rounded to.
 const MOST_PLACES: u32 = 20;
@@ -323,9 +323,9 @@ impl Parser<'_> {
 
     /// What stands in a function's brackets, and the function of it.
     fn function(&mut self, name: &str, span: Span) -> Result<Typed, ExpressionError> {
-        let mut all = vec![self.any()?];
+        let mut all = vec![self.argument(name)?];
         while self.take_sign(",") {
-            all.push(self.any()?);
+            all.push(self.argument(name)?);
         }
         let span = span.start..self.span().end;
         if !self.take_sign(")") {
@@ -336,6 +336,18 @@ impl Parser<'_> {
             ExpressionError::mismatch(span.clone(), message)
         };
         let (of, kind) = match (name, all.as_slice()) {
+            // Put together when they were read.
+            ("count" | "sum" | "different", [(over @ Tree::Over(..), kind, _)]) => {
+                (over.clone(), *kind)
+            }
+            ("count", [(Tree::Field(at, Part::Whole), ..)])
+                if self.fields.rows.iter().any(|rows| rows.count == *at) =>
+            {
+                (Tree::Field(*at, Part::Whole), Type::Number)
+            }
+            ("different", _) => {
+                return Err(wrong_count("a field of rows"));
+            }
             ("count" | "sum", [(list, kind, inner)]) => {
                 expect(*kind, Type::List, inner)?;
                 let list = Box::new(list.clone());
@@ -372,15 +384,71 @@ impl Parser<'_> {
         Ok((of, kind, span))
     }
 
+    /// What stands in a function's brackets: where it is a field of rows without a number, that of all rows.
+    fn argument(&mut self, function: &str) -> Result<Typed, ExpressionError> {
+        let over = match function {
+            "count" => Over::Filled,
+            "sum" => Over::Sum,
+            "different" => Over::Different,
+            "min" => Over::Least,
+            "max" => Over::Greatest,
+            _ => return self.any(),
+        };
+        let ends =
+            |token: Option<&(Token, Span)>| matches!(token, Some((Token::Sign(")" | ","), _)));
+        let (Token::Name(name), true) = (self.peek().clone(), ends(self.tokens.get(self.at + 1)))
+        else {
+            return self.any();
+        };
+        let Some((rows, _)) = self.fields.row_field(whole_name(&name).0) else { return self.any() };
+        let span = self.span();
+        self.at += 1;
+        let (mut all, mut kind) = (Vec::new(), Type::Number);
+        for row in 0..self.fields.rows[rows].places.len() {
+            let (tree, own, _) = self.field_in(&name, span.clone(), Some((rows, row)))?;
+            all.push(tree);
+            kind = own;
+        }
+        let kind = match over {
+            Over::Sum => expect(kind, Type::Number, &span).map(|()| kind)?,
+            Over::Filled => Type::Number,
+            Over::Different => Type::On,
+            Over::Least | Over::Greatest => kind,
+        };
+        Ok((Tree::Over(over, all), kind, span))
+    }
+
     fn field(&self, name: &str, span: Span) -> Result<Typed, ExpressionError> {
-        let find = |name: &str| self.fields.places.get(name).copied();
+        self.field_in(name, span, self.fields.row)
+    }
+
+    /// A field; where it is one of rows without a number, that of this row.
+    fn field_in(
+        &self,
+        name: &str,
+        span: Span,
+        row: Option<(usize, usize)>,
+    ) -> Result<Typed, ExpressionError> {
+        let in_row = |name: &str| {
+            let (rows, field) = self.fields.row_field(name)?;
+            let (_, row) = row.filter(|(at, _)| *at == rows)?;
+            Some(self.fields.rows[rows].places[row][field])
+        };
+        let find = |name: &str| self.fields.places.get(name).copied().or_else(|| in_row(name));
         let (whole, part) = match (find(name), name.rsplit_once('.')) {
             (Some(at), _) => (Some(at), Part::Whole),
-            (None, Some((before, "low" | "first"))) => (find(before), Part::First),
-            (None, Some((before, "high" | "last"))) => (find(before), Part::Last),
-            _ => (None, Part::Whole),
+            (None, Some(_)) => {
+                let (before, part) = whole_name(name);
+                (find(before).filter(|_| part != Part::Whole), part)
+            }
+            (None, None) => (None, Part::Whole),
         };
         let Some(at) = whole else {
+            let in_rows =
+                [name, whole_name(name).0].into_iter().find_map(|name| self.fields.row_field(name));
+            if let Some((rows, _)) = in_rows {
+                return Err(ExpressionError::of_each_row(span, &self.fields.rows[rows].name));
+            }
             let mut error = ExpressionError::no_such_field(span, name);
             if let "on" | "off" | "yes" | "no" = name {
                 error = error.with_help("a yes or no is written true or false");
@@ -410,6 +478,15 @@ impl Parser<'_> {
             (kind, _) => Type::Ordered(kind),
         };
         Ok((Tree::Field(at, part), kind, span))
+    }
+}
+
+/// The name of a field, and which part of it is meant where one is.
+fn whole_name(name: &str) -> (&str, Part) {
+    match name.rsplit_once('.') {
+        Some((before, "low" | "first")) => (before, Part::First),
+        Some((before, "high" | "last")) => (before, Part::Last),
+        _ => (name, Part::Whole),
     }
 }
 

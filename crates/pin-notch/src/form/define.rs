@@ -51,6 +51,8 @@ impl Form {
             counts: true,
             fieldset_disabled: false,
             moving: false,
+            row: None,
+            counts_rows: false,
         });
         Ok(())
     }

@@ -8,12 +8,14 @@
 //! | several of a list | an array of strings |
 //! | date, month, week, time | a string as HTML writes it: `"2026-05-14"` |
 //! | two numbers, two days | an array of two |
+//! | rows | an array of objects |
 //! | empty, mixed | `null` |
 //!
 //! JSON is written as text, and numbers are read from the text they are: a JSON library's own numbers are floats.
 
+use super::rows::{Member, nested};
 use super::send::{Received, beginning, too_long};
-use super::{Field, Form, MAX_BODY, MAX_REPORTED, Problem, Problems, Values};
+use super::{Field, Form, MAX_BODY, MAX_REPORTED, Problem, Problems, Rows, Values};
 use crate::control::uniform::one_of;
 use crate::control::{DateSpan, Span, Value, ValueKind};
 use crate::number::{number_text, parse_number};
@@ -127,6 +129,18 @@ fn number(json: &str) -> Option<Result<Decimal, Invalid>> {
     is_number.then(|| parse_number(json).map_err(|error| BadInput::from(error).into()))
 }
 
+/// An object with these members, those of rows in lists.
+fn document(values: &[(&str, &Value)], rows: &[Rows]) -> String {
+    let members = nested(values, rows).into_iter().map(|member| match member {
+        Member::Value(name, value) => format!("{}:{}", json_text(name), value.to_json()),
+        Member::Rows(name, rows) => {
+            let rows: Vec<String> = rows.into_iter().map(|row| object(row.into_iter())).collect();
+            format!("{}:[{}]", json_text(name), rows.join(","))
+        }
+    });
+    format!("{{{}}}", members.collect::<Vec<_>>().join(","))
+}
+
 /// An object with these members.
 fn object<'a>(members: impl Iterator<Item = (&'a str, &'a Value)>) -> String {
     let members = members.map(|(name, value)| format!("{}:{}", json_text(name), value.to_json()));
@@ -146,7 +160,7 @@ impl Values {
     /// # Ok(()) }
     /// ```
     pub fn to_json(&self) -> String {
-        object(self.iter())
+        document(&self.iter().collect::<Vec<_>>(), &self.rows)
     }
 }
 
@@ -168,7 +182,8 @@ impl Form {
         let sent = self.fields.iter().filter(|field| field.is_read());
         let all: Vec<(&str, Value)> =
             sent.map(|field| (field.name.as_str(), field.control.sent_value())).collect();
-        object(all.iter().map(|(name, value)| (*name, value)))
+        let all: Vec<(&str, &Value)> = all.iter().map(|(name, value)| (*name, value)).collect();
+        document(&all, &self.rows)
     }
 
     /// Reads a JSON object and has every control re-check its own value, as [`read`](Self::read) does an
@@ -195,26 +210,101 @@ impl Form {
         if text.len() > MAX_BODY {
             return Err(too_long(text.len()));
         }
-        // Of each field the first text and their number are kept, of unknown names the beginning.
-        let (mut sent, mut unknown) = (HashMap::<usize, (&RawValue, usize)>::new(), Vec::new());
-        let take = |name: Cow<'_, str>, json| match self.place(&name) {
-            Some(at) if self.fields[at].may_be_received() => {
-                sent.entry(at).or_insert((json, 0)).1 += 1
-            }
-            _ if unknown.len() < MAX_REPORTED => unknown.push(beginning(&name)),
-            _ => {}
-        };
-        each_member(text, take).map_err(|error| {
+        let mut members = Members::of(self);
+        each_member(text, |name, json| members.take(&name, json)).map_err(|error| {
             Problems(vec![Problem::of_form(BadInput::NotAnObject(error.to_string()))])
         })?;
+        let Members { sent, unknown, .. } = members;
         self.received(unknown, |at, field| match sent.get(&at) {
+            None if field.counts_rows() => (field.control.check(&["0".to_owned()]), None),
             None => (field.control.check(&[]), None),
-            Some((json, 1)) => taken(field, json),
-            Some((json, count)) => {
-                let why = BadInput::SentTooOften { count: *count, most: 1 };
-                (Err(vec![why.into()]), Some(beginning(json.get())))
+            Some((Sent::Json(json), 1)) => taken(field, json),
+            Some((Sent::Rows(count), 1)) => (field.control.check(&[count.to_string()]), None),
+            Some((Sent::NoRows(text), 1)) => {
+                (Err(vec![BadInput::NotRows.into()]), Some(beginning(text)))
             }
+            Some((Sent::Json(json), count)) => {
+                (Err(vec![too_often(*count)]), Some(beginning(json.get())))
+            }
+            Some((Sent::Rows(_) | Sent::NoRows(_), count)) => (Err(vec![too_often(*count)]), None),
         })
+    }
+}
+
+fn too_often(count: usize) -> Invalid {
+    BadInput::SentTooOften { count, most: 1 }.into()
+}
+
+/// What was received for a field.
+enum Sent<'a> {
+    Json(&'a RawValue),
+    /// So many rows.
+    Rows(usize),
+    /// Something else where rows should be.
+    NoRows(&'a str),
+}
+
+/// The members of an object that is read: of each field the first and their number are kept, of unknown names the
+/// beginning.
+struct Members<'a> {
+    form: &'a Form,
+    sent: HashMap<usize, (Sent<'a>, usize)>,
+    unknown: Vec<String>,
+}
+
+impl<'a> Members<'a> {
+    fn of(form: &'a Form) -> Self {
+        Self { form, sent: HashMap::new(), unknown: Vec::new() }
+    }
+
+    fn take(&mut self, name: &str, json: &'a RawValue) {
+        match self.form.place(name) {
+            // Fields of rows have no members of their own.
+            Some(at) if self.form.fields[at].row().is_some() => self.unknown(name),
+            Some(at) if !self.form.fields[at].may_be_received() => self.unknown(name),
+            Some(at) => {
+                let rows = self.form.all_rows().find(|rows| rows.count == at);
+                let is_first = !self.sent.contains_key(&at);
+                let sent = match rows.filter(|_| is_first) {
+                    Some(rows) => self.rows(rows, json),
+                    None => Sent::Json(json),
+                };
+                self.sent.entry(at).or_insert((sent, 0)).1 += 1;
+            }
+            None => self.unknown(name),
+        }
+    }
+
+    fn unknown(&mut self, name: &str) {
+        if self.unknown.len() < MAX_REPORTED {
+            self.unknown.push(beginning(name));
+        }
+    }
+
+    /// Takes the members of the rows. Those behind the most that there may be are counted, no more.
+    fn rows(&mut self, rows: &Rows, json: &'a RawValue) -> Sent<'a> {
+        let Ok(items) = first_items(json.get(), rows.most + 1) else {
+            return Sent::NoRows(json.get());
+        };
+        for (row, item) in (1..).zip(&items) {
+            if row > rows.most {
+                break;
+            }
+            let taken = each_member(item.get().as_bytes(), |name, json| {
+                let whole = rows.name_in(row, &name);
+                let field = rows.fields().any(|field| field == name);
+                match self.form.place(&whole).filter(|_| field) {
+                    Some(at) if self.form.fields[at].may_be_received() => {
+                        self.sent.entry(at).or_insert((Sent::Json(json), 0)).1 += 1;
+                    }
+                    _ => self.unknown(&whole),
+                }
+            });
+            if taken.is_err() {
+                return Sent::NoRows(json.get());
+            }
+        }
+        Sent::Rows(items.len())
     }
 }
 
@@ -306,7 +396,7 @@ impl Problems {
             let Problem { name, invalid, received, .. } = problem;
             let mut members = vec![("detail", invalid.to_string())];
             if !name.is_empty() {
-                members.push(("pointer", pointer(name)));
+                members.push(("pointer", problem.pointer()));
                 members.push(("name", name.clone()));
             }
             members.push(("state", invalid.state().to_owned()));
@@ -325,8 +415,21 @@ impl Problems {
     }
 }
 
-/// The pointer to a member of an object, as the fragment of a URI (RFC 6901, section 6).
-fn pointer(name: &str) -> String {
+impl Problem {
+    /// The pointer to its member of the JSON object, as the fragment of a URI (RFC 6901, section 6).
+    fn pointer(&self) -> String {
+        match &self.row {
+            None => format!("#/{}", token(&self.name)),
+            Some(place) => {
+                let [rows, field] = [&place.rows, &place.field].map(|name| token(name));
+                format!("#/{rows}/{}/{field}", place.row - 1)
+            }
+        }
+    }
+}
+
+/// A name as it stands in such a pointer.
+fn token(name: &str) -> String {
     let token = name.replace('~', "~0").replace('/', "~1");
     let encoded = token.bytes().map(|byte| match byte {
         b'a'..=b'z' | b'A'..=b'Z' | b'0'..=b'9' | b'-' | b'.' | b'_' | b'~' => {
@@ -334,5 +437,5 @@ fn pointer(name: &str) -> String {
         }
         byte => format!("%{byte:02X}"),
     });
-    format!("#/{}", encoded.collect::<String>())
+    encoded.collect()
 }

@@ -2,7 +2,7 @@
 
 use super::{Field, Fieldset, Form, FormError, Values};
 use crate::control::Value;
-use crate::expression::{Expression, Lookup, Scope};
+use crate::expression::{Expression, Lookup};
 use core::fmt;
 use std::collections::{HashMap, HashSet};
 use std::sync::Arc;
@@ -38,13 +38,6 @@ impl fmt::Display for Counted {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         let not = if self.counts { "counts" } else { "does not count" };
         write!(f, "{} {not}", self.name)
-    }
-}
-
-impl Scope {
-    /// The fields of a form.
-    pub fn of(form: &Form) -> Self {
-        Self::from_iter(form.fields().map(|field| (field.name.as_str(), &field.control)))
     }
 }
 
@@ -146,7 +139,7 @@ impl Form {
         fieldset.only_if.as_ref().is_none_or(|condition| condition.holds(self) == Some(true))
     }
 
-    fn count_only_if(
+    pub(super) fn count_only_if(
         &mut self,
         fields: &[usize],
         condition: &Arc<Expression>,

@@ -1,14 +1,16 @@
 //! What came back: typed values, or what is wrong with them.
 
-use super::Field;
 use super::send::beginning;
+use super::{Field, RowPlace, Rows};
 use crate::calendar::Date;
 use crate::control::Value;
 use crate::quoted::Quoted;
 use crate::validity::{BadInput, Invalid};
+use crate::world::AnyWorld;
 use core::fmt;
 use rust_decimal::Decimal;
 use std::collections::HashMap;
+use std::sync::Arc;
 
 /// The most unknown names that are told, and the most characters of a received text that are shown: a
 /// hostile body must not be echoed in full.
@@ -55,18 +57,33 @@ pub const MAX_BODY: usize = 8 << 20;
 /// assert!(values.warnings().is_empty());
 /// # Ok(()) }
 /// ```
-#[derive(Clone, Debug, PartialEq, Eq)]
+#[derive(Clone, Debug)]
 pub struct Values {
     values: Vec<(String, Value)>,
+    pub(super) rows: Arc<Vec<Rows>>,
     places: HashMap<String, usize>,
     unknown: Vec<String>,
     warnings: Vec<Problem>,
 }
 
+/// Values are the same whatever form they are of.
+impl PartialEq for Values {
+    fn eq(&self, other: &Self) -> bool {
+        (&self.values, &self.unknown, &self.warnings)
+            == (&other.values, &other.unknown, &other.warnings)
+    }
+}
+
+impl Eq for Values {}
+
 impl Values {
-    pub(super) fn new(values: Vec<(String, Value)>, unknown: Vec<String>) -> Self {
+    pub(super) fn new(
+        values: Vec<(String, Value)>,
+        unknown: Vec<String>,
+        rows: Arc<Vec<Rows>>,
+    ) -> Self {
         let places = values.iter().enumerate().map(|(at, (name, _))| (name.clone(), at)).collect();
-        Self { values, places, unknown, warnings: Vec::new() }
+        Self { values, rows, places, unknown, warnings: Vec::new() }
     }
 
     pub(super) fn with_warnings(mut self, warnings: Vec<Problem>) -> Self {
@@ -160,8 +177,10 @@ impl Values {
 pub struct Problem {
     /// The control's name; empty for a problem of the form as a whole.
     pub name: String,
-    /// Its label.
+    /// Its label; of a field in a row, with what the row is called.
     pub label: String,
+    /// The row it stands in, if it stands in one.
+    pub row: Option<RowPlace>,
     /// The start of the text that was received for it, unless that was empty or missing.
     pub received: Option<String>,
     /// What is wrong.
@@ -172,15 +191,19 @@ impl Problem {
     /// A problem of the form as a whole.
     pub(super) fn of_form(why: BadInput) -> Self {
         let (name, label) = Default::default();
-        Self { name, label, received: None, invalid: why.into() }
+        Self { name, label, row: None, received: None, invalid: why.into() }
     }
 
     pub(super) fn of(field: &Field, received: Option<&String>, invalid: Invalid) -> Self {
         Self {
             name: field.name.clone(),
-            label: field.label.clone(),
+            label: field.called(&AnyWorld::default()),
+            row: field.row.clone(),
             received: received.filter(|text| !text.is_empty()).map(|text| beginning(text)),
-            invalid,
+            invalid: match field.counts_rows {
+                true => invalid.of_rows(),
+                false => invalid,
+            },
         }
     }
 }

@@ -1,7 +1,7 @@
 //! Rules over one or several fields, and what they find: written as expressions, or in the program's own code.
 
 use super::{Field, Form, FormError, Problem, Values};
-use crate::expression::Expression;
+use crate::expression::{Expression, ExpressionError, ExpressionErrorKind, Scope};
 use crate::validity::Invalid;
 use core::fmt;
 use std::collections::HashMap;
@@ -34,12 +34,65 @@ pub struct Rule {
     pub field: Option<String>,
     /// Whether it only warns.
     pub warns: bool,
+    /// The row that it is for, counted from 1, where the same is said of each row.
+    pub row: Option<usize>,
 }
 
 impl Rule {
     /// A rule that says this where that does not hold.
     pub fn new(holds: Expression, message: &str) -> Self {
-        Self { holds, message: message.to_owned(), field: None, warns: false }
+        Self { holds, message: message.to_owned(), field: None, warns: false, row: None }
+    }
+
+    /// The rules that a text makes: one; or, where it speaks of fields in rows without the number of a row, one for each
+    /// row.
+    ///
+    /// ```
+    /// use pin_notch::{Form, Rule, Scope, Stepper};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let row = Form::new().with("amount", "Amount", Stepper::builder())?;
+    /// let form = Form::new().with_rows("treatment", "Treatment", 1..=3, &row)?;
+    /// let rules = Rule::read("treatment.amount > 0", &Scope::of(&form), "Give some.", None)?;
+    /// assert_eq!(rules.len(), 3);
+    /// assert_eq!(rules[1].holds.fields(), ["treatment.2.amount"]);
+    /// # Ok(()) }
+    /// ```
+    ///
+    /// # Errors
+    /// As [`Expression::condition`]; and where the rule is to be told at a field in rows and speaks of no row.
+    pub fn read(
+        text: &str,
+        scope: &Scope,
+        message: &str,
+        field: Option<&str>,
+    ) -> Result<Vec<Self>, ExpressionError> {
+        let told_at = |scope: &Scope| {
+            field.map(|name| scope.in_this_row(name).unwrap_or_else(|| name.to_owned()))
+        };
+        let one = |scope: &Scope| -> Result<Self, ExpressionError> {
+            let holds = Expression::condition(text, scope)?;
+            Ok(Self { field: told_at(scope), ..Self::new(holds, message) })
+        };
+        match one(scope) {
+            Err(error) => match error.kind().clone() {
+                ExpressionErrorKind::OfEachRow(rows) => {
+                    let count = scope.most_rows(&rows);
+                    let of_row = |row| {
+                        let rule = one(&scope.in_row(&rows, row))?;
+                        Ok(Self { row: Some(row), ..rule })
+                    };
+                    (1..=count).map(of_row).collect()
+                }
+                ExpressionErrorKind::Syntax(_)
+                | ExpressionErrorKind::Mismatch(_)
+                | ExpressionErrorKind::NoSuchField(_)
+                | ExpressionErrorKind::WithoutField => Err(error),
+            },
+            Ok(rule) => match field.and_then(|name| scope.rows_of(name)) {
+                Some(rows) => Err(ExpressionError::of_each_row(0..text.len(), rows)),
+                None => Ok(vec![rule]),
+            },
+        }
     }
 
     /// The rule, told at this field.
@@ -69,6 +122,8 @@ pub(super) enum Condition {
 pub(super) struct Checked {
     /// The fields it checks; what it finds is told at the first of them.
     pub fields: Vec<usize>,
+    /// Those that it puts together over all rows, of which it is not needed that each counts.
+    pub gathered: Vec<usize>,
     /// Whether what it finds is only a warning.
     pub warns: bool,
     pub condition: Condition,
@@ -81,6 +136,11 @@ impl fmt::Debug for Checked {
 }
 
 impl Checked {
+    /// Where what it finds is told.
+    fn told_at(&self) -> Option<usize> {
+        self.fields.first().or(self.gathered.first()).copied()
+    }
+
     /// What it says of these values, if it is broken.
     fn says(&self, values: &Values) -> Option<String> {
         match &self.condition {
@@ -93,20 +153,23 @@ impl Checked {
 }
 
 /// What the rules of this kind find in these values. A rule of which a field has no acceptable value is
-/// passed over: that field's own problem comes first.
+/// passed over: that field's own problem comes first. Of those that it gathers over rows, only what is `wrong` counts.
 pub(super) fn found(
     rules: &[Checked],
     fields: &[Field],
     values: &Values,
+    wrong: &[bool],
     warns: bool,
 ) -> Vec<Problem> {
     let of_kind = rules.iter().filter(|rule| rule.warns == warns);
-    let ready =
-        of_kind.filter(|rule| rule.fields.iter().all(|at| values.get(&fields[*at].name).is_some()));
+    let ready = of_kind.filter(|rule| {
+        rule.fields.iter().all(|at| values.get(&fields[*at].name).is_some())
+            && !rule.gathered.iter().any(|at| wrong[*at])
+    });
     ready
         .filter_map(|rule| {
             let message = rule.says(values)?;
-            let first = &fields[*rule.fields.first()?];
+            let first = &fields[rule.told_at()?];
             Some(Problem::of(first, None, Invalid::CustomError(message)))
         })
         .collect()
@@ -146,12 +209,21 @@ impl Form {
     /// # Errors
     /// [`FormError::NoSuchField`]; [`FormError::RuleWithoutField`]. The form is then as it was.
     pub fn add_rule(&mut self, rule: Rule) -> Result<(), FormError> {
-        let Rule { holds, message, field, warns } = rule;
-        let written = holds.fields();
+        let Rule { holds, message, field, warns, row: _ } = rule;
+        let (written, over_rows) = (holds.needed_fields(), holds.gathered_fields());
         let first = field.as_deref();
         let rest = written.iter().copied().filter(|name| Some(*name) != first);
-        let names: Vec<&str> = first.into_iter().chain(rest).collect();
-        self.add_check(&names, warns, Condition::Written(holds.clone(), message))
+        let names = first.into_iter().chain(rest);
+        let fields: Vec<usize> = names.map(|name| self.known(name)).collect::<Result<_, _>>()?;
+        let gathered = over_rows.iter().map(|name| self.known(name)).collect::<Result<_, _>>()?;
+        let condition = Condition::Written(holds.clone(), message);
+        match fields.is_empty() && over_rows.is_empty() {
+            true => Err(FormError::RuleWithoutField),
+            false => {
+                self.push_rule(Checked { fields, gathered, warns, condition });
+                Ok(())
+            }
+        }
     }
 
     pub(super) fn add_check(
@@ -165,11 +237,15 @@ impl Form {
         if fields.is_empty() {
             return Err(FormError::RuleWithoutField);
         }
-        for at in &fields {
+        self.push_rule(Checked { fields, gathered: Vec::new(), warns, condition });
+        Ok(())
+    }
+
+    pub(super) fn push_rule(&mut self, rule: Checked) {
+        for at in rule.fields.iter().chain(&rule.gathered) {
             self.checkers.entry(*at).or_default().push(self.rules.len());
         }
-        self.rules.push(Checked { fields, warns, condition });
-        Ok(())
+        self.rules.push(rule);
     }
 
     /// What the rules say now that check any of these fields. The cost grows with those rules, not with the form,
@@ -202,7 +278,13 @@ impl Form {
     fn judge(&self, at: usize) -> Judged {
         let rule = &self.rules[at];
         let fields = || rule.fields.iter().map(|field| &self.fields[*field]);
-        let is_ready = fields().all(|field| field.counts && field.control.validity().is_empty());
+        let gathered = || {
+            let all = rule.gathered.iter().map(|field| &self.fields[*field]);
+            all.filter(|field| field.counts)
+        };
+        let is_sound = |field: &Field| field.control.validity().is_empty();
+        let is_ready =
+            fields().all(|field| field.counts && is_sound(field)) && gathered().all(is_sound);
         let says = || match &rule.condition {
             // The form knows its values; they need not be put together for one rule.
             Condition::Written(holds, message) => {
@@ -210,14 +292,14 @@ impl Form {
             }
             Condition::Own(check) => check(&self.values()),
         };
-        let first = &self.fields[rule.fields[0]];
+        let first = &self.fields[rule.told_at().unwrap_or_default()];
         let message = if is_ready { says() } else { None };
         Judged {
             rule: at,
             field: first.name.clone(),
             problem: message.map(|message| Problem::of(first, None, Invalid::CustomError(message))),
             warns: rule.warns,
-            is_due: fields().all(|field| field.left),
+            is_due: fields().chain(gathered()).all(|field| field.left),
         }
     }
 

@@ -16,19 +16,26 @@ impl Form {
         let is_sound = |field: &&Field| field.counts && field.control.validity().is_empty();
         let sound = self.fields.iter().filter(is_sound);
         let values = sound.map(|field| (field.name.clone(), field.control.sent_value()));
-        Values::new(values.collect(), Vec::new())
+        Values::new(values.collect(), Vec::new(), self.rows.clone())
     }
 
     /// What is wrong with the values as they stand, in field order; empty when the form can be sent.
     pub fn problems(&self) -> Vec<Problem> {
         let mut problems: Vec<Problem> = self.fields.iter().flat_map(Field::problems).collect();
-        problems.extend(rules::found(&self.rules, &self.fields, &self.values(), false));
+        problems.extend(self.found(false));
         self.in_field_order(problems)
     }
 
     /// What the rules warn of in the values as they stand.
     pub fn warnings(&self) -> Vec<Problem> {
-        self.in_field_order(rules::found(&self.rules, &self.fields, &self.values(), true))
+        self.in_field_order(self.found(true))
+    }
+
+    /// What the rules find in the values as they stand.
+    fn found(&self, warns: bool) -> Vec<Problem> {
+        let is_wrong = |field: &Field| field.counts && !field.control.validity().is_empty();
+        let wrong: Vec<bool> = self.fields.iter().map(is_wrong).collect();
+        rules::found(&self.rules, &self.fields, &self.values(), &wrong, warns)
     }
 
     fn in_field_order(&self, mut problems: Vec<Problem>) -> Vec<Problem> {
@@ -121,6 +128,15 @@ impl Form {
                 _ => {}
             }
         }
+        // Where nobody says how many rows there are, the last of which something was received is the last one.
+        for rows in self.rows.iter() {
+            if sent[rows.count].1 > 0 {
+                continue;
+            }
+            let is_sent = |row: &Vec<usize>| row.iter().any(|at| sent[*at].1 > 0);
+            let last = rows.places.iter().rposition(is_sent).map_or(0, |at| at + 1);
+            sent[rows.count] = (vec![last.to_string()], 1);
+        }
         self.received(unknown, |at, field| {
             let (texts, count) = &sent[at];
             let first = texts.first().map(|text| beginning(text));
@@ -156,6 +172,11 @@ impl Form {
             }
         };
         let (mut values, mut problems) = (Vec::new(), Vec::new());
+        let wrong: Vec<bool> = taken
+            .iter()
+            .zip(&counts)
+            .map(|((checked, _), counts)| *counts && checked.is_err())
+            .collect();
         for ((field, (checked, text)), counts) in self.fields.iter().zip(taken).zip(counts) {
             match checked {
                 _ if !counts => {
@@ -170,13 +191,13 @@ impl Form {
                 ),
             }
         }
-        let values = Values::new(values, unknown);
-        problems.extend(rules::found(&self.rules, &self.fields, &values, false));
+        let values = Values::new(values, unknown, self.rows.clone());
+        problems.extend(rules::found(&self.rules, &self.fields, &values, &wrong, false));
         let problems = self.in_field_order(problems);
         if !problems.is_empty() {
             return Err(Problems(problems));
         }
-        let warnings = rules::found(&self.rules, &self.fields, &values, true);
+        let warnings = rules::found(&self.rules, &self.fields, &values, &wrong, true);
         Ok(values.with_warnings(self.in_field_order(warnings)))
     }
 }

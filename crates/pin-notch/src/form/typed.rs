@@ -4,6 +4,7 @@
 //! depends on how a JSON library is built.
 
 use super::Values;
+use super::rows::{Member, nested};
 use crate::control::Value;
 use crate::number::number_text;
 use rust_decimal::Decimal;
@@ -29,8 +30,116 @@ impl Values {
     /// # Errors
     /// serde's, where the type does not fit the form.
     pub fn typed<T: DeserializeOwned>(&self) -> Result<T, Error> {
-        let members = self.iter().map(|(name, value)| (name, Typed(value)));
+        let values: Vec<(&str, &Value)> = self.iter().collect();
+        let members = nested(&values, &self.rows).into_iter().map(|member| match member {
+            Member::Value(name, value) => (name, OneOrRows::One(Typed(value))),
+            Member::Rows(name, rows) => (name, OneOrRows::Rows(rows)),
+        });
         T::deserialize(MapDeserializer::new(members))
+    }
+}
+
+/// A row's fields and their values.
+type Row<'a> = Vec<(&'a str, &'a Value)>;
+
+/// A value, or rows of values as a list of maps.
+enum OneOrRows<'a> {
+    One(Typed<'a>),
+    Rows(Vec<Row<'a>>),
+}
+
+impl<'de> IntoDeserializer<'de> for OneOrRows<'_> {
+    type Deserializer = Self;
+
+    fn into_deserializer(self) -> Self {
+        self
+    }
+}
+
+/// A row, for serde.
+struct TypedRow<'a>(Row<'a>);
+
+impl<'de> IntoDeserializer<'de> for TypedRow<'_> {
+    type Deserializer = Self;
+
+    fn into_deserializer(self) -> Self {
+        self
+    }
+}
+
+impl<'de> Deserializer<'de> for TypedRow<'_> {
+    type Error = Error;
+
+    fn deserialize_any<V: Visitor<'de>>(self, visitor: V) -> Result<V::Value, Error> {
+        let members = self.0.into_iter().map(|(name, value)| (name, Typed(value)));
+        visitor.visit_map(MapDeserializer::new(members))
+    }
+
+    forward_to_deserialize_any! {
+        bool i8 i16 i32 i64 i128 u8 u16 u32 u64 u128 f32 f64 char str string bytes byte_buf unit
+        unit_struct seq tuple tuple_struct map struct enum identifier ignored_any option newtype_struct
+    }
+}
+
+impl OneOrRows<'_> {
+    fn visit_rows<'de, V: Visitor<'de>>(rows: Vec<Row<'_>>, visitor: V) -> Result<V::Value, Error> {
+        visitor.visit_seq(SeqDeserializer::new(rows.into_iter().map(TypedRow)))
+    }
+}
+
+/// Hands a value on to [`Typed`], and has rows be a list.
+macro_rules! one_or_rows {
+    ($($method:ident),+) => {
+        $(fn $method<V: Visitor<'de>>(self, visitor: V) -> Result<V::Value, Error> {
+            match self {
+                Self::One(one) => one.$method(visitor),
+                Self::Rows(rows) => Self::visit_rows(rows, visitor),
+            }
+        })+
+    };
+}
+
+impl<'de> Deserializer<'de> for OneOrRows<'_> {
+    type Error = Error;
+
+    one_or_rows!(
+        deserialize_any,
+        deserialize_f64,
+        deserialize_f32,
+        deserialize_str,
+        deserialize_string
+    );
+
+    fn deserialize_option<V: Visitor<'de>>(self, visitor: V) -> Result<V::Value, Error> {
+        match self {
+            Self::One(one) => one.deserialize_option(visitor),
+            Self::Rows(_) => visitor.visit_some(self),
+        }
+    }
+
+    fn deserialize_newtype_struct<V: Visitor<'de>>(
+        self,
+        _name: &'static str,
+        visitor: V,
+    ) -> Result<V::Value, Error> {
+        visitor.visit_newtype_struct(self)
+    }
+
+    fn deserialize_enum<V: Visitor<'de>>(
+        self,
+        name: &'static str,
+        variants: &'static [&'static str],
+        visitor: V,
+    ) -> Result<V::Value, Error> {
+        match self {
+            Self::One(one) => one.deserialize_enum(name, variants, visitor),
+            Self::Rows(rows) => Self::visit_rows(rows, visitor),
+        }
+    }
+
+    forward_to_deserialize_any! {
+        bool i8 i16 i32 i64 i128 u8 u16 u32 u64 u128 char bytes byte_buf unit unit_struct seq tuple
+        tuple_struct map struct identifier ignored_any
     }
 }
 

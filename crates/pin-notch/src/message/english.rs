@@ -1,6 +1,6 @@
 //! Every built-in text for people, in English.
 
-use super::{FieldName, Message, Part};
+use super::{FieldName, Message, Part, RowsChange};
 use crate::control::{TextKind, ValueKind};
 use crate::definition::Misread;
 use crate::limit::Limit;
@@ -73,6 +73,13 @@ pub(super) fn text(message: &Message, world: &dyn World) -> String {
                 .to_owned()
         }
         Message::NotTaken { why } => format!("It could not be sent: {why}. Nothing is lost."),
+        Message::Row { rows, row } => named_row(rows, *row, world),
+        Message::InRow { rows, row, label } => format!("{}, {label}", named_row(rows, *row, world)),
+        Message::AddRow => "Add".to_owned(),
+        Message::RemoveRow => "Remove".to_owned(),
+        Message::RowUp => "Move up".to_owned(),
+        Message::RowDown => "Move down".to_owned(),
+        Message::RowsChanged { rows, change } => rows_changed(rows, *change, world),
         Message::ToMend(1) => "One thing is to be mended before this can be sent.".to_owned(),
         Message::ToMend(count) => {
             let count = number(Decimal::from(*count as u64), 0);
@@ -208,6 +215,8 @@ fn invalid(invalid: &Invalid, world: &dyn World) -> String {
         Invalid::StepMismatch { below: None, above: None } => "The value is on no step.".to_owned(),
         Invalid::TooFew { least } => format!("Choose at least {least}."),
         Invalid::TooMany { most } => format!("Choose no more than {most}."),
+        Invalid::TooFewRows { least } => format!("There have to be at least {least} of these."),
+        Invalid::TooManyRows { most } => format!("There can be no more than {most} of these."),
         Invalid::Closed { why } => why.clone(),
         Invalid::Together(Refusal::TooShort { least: 2 }) => "Choose at least two days.".to_owned(),
         Invalid::Together(why) => {
@@ -257,6 +266,7 @@ fn bad_input(why: &BadInput, world: &dyn World) -> String {
         }
         BadInput::OtherEndMissing => "The last day is missing.".to_owned(),
         BadInput::NotJson(kind) => format!("This has to be {}, or null.", expected(*kind)),
+        BadInput::NotRows => "This has to be a list of objects.".to_owned(),
         BadInput::NotAnObject(error) => format!("What was sent is not a JSON object: {error}."),
         BadInput::TooLong { length, most } => {
             format!("What was sent has {length} bytes; at most {most} are read.")
@@ -363,11 +373,30 @@ fn refusal(refusal: &Refusal, world: &dyn World) -> String {
         Refusal::Incomplete => "only a part of it is there",
         Refusal::Misread { like } => return format!("not written like {like}"),
         Refusal::TooMany { most } => return format!("no more than {most} can be chosen"),
+        Refusal::RowsFull { most: 1 } => "there is no more than one of these",
+        Refusal::RowsFull { most } => return format!("there are no more than {most} of these"),
+        Refusal::RowsFew { least } => return format!("there are at least {least} of these"),
+        Refusal::NoSuchRow { count: 0 } => "there are no rows",
+        Refusal::NoSuchRow { count: 1 } => "there is only row 1",
+        Refusal::NoSuchRow { count } => return format!("there are only rows 1 to {count}"),
         Refusal::WrongKind => "not a value of this control's kind",
         Refusal::NoMatch => "there is no such option",
         Refusal::NotForThis => "not for this control",
     }
     .to_owned()
+}
+
+fn named_row(rows: &str, row: usize, world: &dyn World) -> String {
+    format!("{rows} {}", show_number(world, Decimal::from(row as u64), 0)).trim_start().to_owned()
+}
+
+fn rows_changed(rows: &str, change: RowsChange, world: &dyn World) -> String {
+    let named = |row: usize| named_row(rows, row, world);
+    match change {
+        RowsChange::Added { row } => format!("{} has been added.", named(row)),
+        RowsChange::Removed { row } => format!("{} has been removed.", named(row)),
+        RowsChange::Moved { row, to } => format!("{} is {} now.", named(row), named(to)),
+    }
 }
 
 fn remark(remark: &Remark, world: &dyn World) -> String {

@@ -1,0 +1,491 @@
+//! Fields that stand together in rows, of which people add, remove and move some.
+//!
+//! All rows that there may be are in the form from the start, each with fields of its own (`treatment.2.amount`), and
+//! one more field says how many of them there are. Those behind do not count, as under a condition: so sending, reading,
+//! rules and undo know nothing of rows.
+
+use super::history::Change;
+use super::links::Link;
+use super::rules::{Checked, Condition};
+use super::{Counted, Field, Form, FormError, Values};
+use crate::control::{Control, Stepper, Value};
+use crate::expression::Expression;
+use crate::message::Message;
+use crate::refusal::Refusal;
+use core::fmt;
+use core::ops::RangeInclusive;
+use rust_decimal::Decimal;
+use std::sync::Arc;
+
+/// The most rows that fields may stand in.
+///
+/// ```
+/// use pin_notch::{Form, MAX_ROWS, Switch};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let row = Form::new().with("seen", "Seen", Switch::default())?;
+/// assert!(Form::new().with_rows("queen", "Queen", 0..=MAX_ROWS + 1, &row).is_err());
+/// # Ok(()) }
+/// ```
+pub const MAX_ROWS: usize = 50;
+
+/// Fields that stand together in rows.
+///
+/// ```
+/// use pin_notch::{Form, Stepper, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let row = Form::new().with("amount", "Amount", Stepper::builder().min(0))?;
+/// let form = Form::new().with_rows("treatment", "Treatment", 0..=5, &row)?;
+/// let rows = form.rows("treatment").ok_or("they are there")?;
+/// assert_eq!((rows.label.as_str(), rows.least, rows.most), ("Treatment", 0, 5));
+/// assert_eq!(rows.fields().collect::<Vec<_>>(), ["amount"]);
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Debug)]
+#[non_exhaustive]
+pub struct Rows {
+    /// Their name, which is also that of the field that says how many there are.
+    pub name: String,
+    /// What people call one of them.
+    pub label: String,
+    /// How many there are at least.
+    pub least: usize,
+    /// How many there are at most.
+    pub most: usize,
+    /// The names of fields in a row.
+    fields: Vec<String>,
+    /// Where the field stands that says how many there are.
+    pub(super) count: usize,
+    /// Where the fields stand, row by row.
+    pub(super) places: Vec<Vec<usize>>,
+}
+
+impl Rows {
+    /// The names that fields have in a row.
+    pub fn fields(&self) -> impl Iterator<Item = &str> {
+        self.fields.iter().map(String::as_str)
+    }
+
+    /// The name under which a field of a row, counted from 1, is sent.
+    pub fn name_in(&self, row: usize, field: &str) -> String {
+        format!("{}.{row}.{field}", self.name)
+    }
+
+    /// What a row is called, counted from 1.
+    pub fn title(&self, row: usize) -> Message {
+        Message::Row { rows: self.label.clone(), row }
+    }
+
+    /// The control that says how many rows there are.
+    pub fn control(least: usize, most: usize) -> Result<Control, FormError> {
+        let [least, most] = [least, most].map(Decimal::from);
+        let counter = Stepper::builder().min(least).max(most).value(least).required(true);
+        Ok(Control::from(counter.build()?))
+    }
+}
+
+/// The row that a field stands in.
+///
+/// ```
+/// use pin_notch::{AnyWorld, Form, Switch};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let row = Form::new().with("seen", "Seen", Switch::default())?;
+/// let form = Form::new().with_rows("queen", "Queen", 0..=3, &row)?;
+/// let field = form.field("queen.2.seen").ok_or("it is there")?;
+/// let place = field.row().ok_or("it stands in one")?;
+/// assert_eq!((place.rows.as_str(), place.row, place.field.as_str()), ("queen", 2, "seen"));
+/// assert_eq!(field.called(&AnyWorld::default()), "Queen 2, Seen");
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub struct RowPlace {
+    /// The rows' name.
+    pub rows: String,
+    /// What people call a row.
+    pub label: String,
+    /// Which row, counted from 1.
+    pub row: usize,
+    /// The field's name in the row.
+    pub field: String,
+}
+
+/// What became of rows. Its text says how many there are now.
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[must_use = "it says what happened, or why nothing did"]
+#[non_exhaustive]
+pub struct RowsTurn {
+    /// How many rows there are now, or why they are as they were.
+    pub outcome: Result<usize, Refusal>,
+    /// The names of the fields that hold another value.
+    pub changed: Vec<String>,
+    /// Fields that have begun or ceased to count.
+    pub counted: Vec<Counted>,
+}
+
+impl fmt::Display for RowsTurn {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        match &self.outcome {
+            Ok(1) => f.write_str("1 row"),
+            Ok(count) => write!(f, "{count} rows"),
+            Err(refusal) => write!(f, "refused: {refusal}"),
+        }
+    }
+}
+
+impl Form {
+    /// The form with rows: the fields of `row`, from so many to so many times. Its written rules, its conditions and its
+    /// links hold in each row. Fields are named by their row, counted from 1: `treatment.2.amount`.
+    ///
+    /// ```
+    /// use pin_notch::{dec, Expression, Form, Intent, Rule, Scope, Stepper};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let row = Form::new().with("amount", "Amount in g", Stepper::builder().min(1).required(true))?;
+    /// let form = Form::new().with_rows("treatment", "Treatment", 0..=5, &row)?;
+    /// let all = Expression::condition("sum(treatment.amount) <= 40", &Scope::of(&form))?;
+    /// let mut form = form.rule(Rule::new(all, "No more than 40 g in all."))?;
+    /// assert_eq!(form.add_row("treatment")?.to_string(), "1 row");
+    /// let _ = form.add_row("treatment")?;
+    /// let _ = form.handle("treatment.1.amount", Intent::Choose(dec!(35)))?;
+    /// let _ = form.handle("treatment.2.amount", Intent::Choose(dec!(15)))?;
+    /// assert_eq!(form.problems()[0].to_string(), "Treatment 1, Amount in g: No more than 40 g in all.");
+    ///
+    /// let _ = form.remove_row("treatment", 1)?;
+    /// assert_eq!(form.urlencoded(), "treatment=1&treatment.1.amount=15");
+    /// assert_eq!(form.to_json(), r#"{"treatment":[{"amount":15}]}"#);
+    /// form.undo();
+    /// let _ = form.move_row("treatment", 2, 1)?;
+    /// assert_eq!(form.to_json(), r#"{"treatment":[{"amount":15},{"amount":35}]}"#);
+    /// # Ok(()) }
+    /// ```
+    ///
+    /// # Errors
+    /// As [`add`](Self::add); [`FormError::Rows`] for numbers that are out of order or above [`MAX_ROWS`], and for a row
+    /// with fieldsets, outputs or rows of its own.
+    pub fn with_rows(
+        mut self,
+        name: &str,
+        label: &str,
+        times: RangeInclusive<usize>,
+        row: &Form,
+    ) -> Result<Self, FormError> {
+        let (least, most) = times.into_inner();
+        let is_plain = row.fieldsets.is_empty() && row.outputs.is_empty() && row.rows.is_empty();
+        if !is_plain {
+            return Err(FormError::Rows(name.to_owned()));
+        }
+        check(name, least, most)?;
+        self.add(name, label, Rows::control(least, most)?)?;
+        let names: Vec<&str> = row.fields.iter().map(|field| field.name.as_str()).collect();
+        for number in 1..=most {
+            for field in &row.fields {
+                let name = format!("{name}.{number}.{}", field.name);
+                self.add(&name, &field.label, field.control.clone())?;
+                if field.unsent {
+                    self.set_unsent(&name)?;
+                }
+            }
+        }
+        self.add_rows(name, label, least..=most, &names)?;
+        let rows = self.rows.last().cloned();
+        for places in rows.iter().flat_map(|rows| &rows.places) {
+            self.hold_in_row(name, row, places)?;
+        }
+        Ok(self)
+    }
+
+    /// Makes rows of fields that are in the form already, each named by its row: `treatment.1.amount` to
+    /// `treatment.5.amount`. The field that says how many rows there are is made where there is none of that name.
+    ///
+    /// # Errors
+    /// [`FormError::NoSuchField`] for a field that is missing in a row; else as [`with_rows`](Self::with_rows).
+    pub fn add_rows(
+        &mut self,
+        name: &str,
+        label: &str,
+        times: RangeInclusive<usize>,
+        fields: &[&str],
+    ) -> Result<(), FormError> {
+        let (least, most) = times.into_inner();
+        check(name, least, most)?;
+        if self.rows(name).is_some() {
+            return Err(FormError::NameTaken(name.to_owned()));
+        }
+        let of_row = |number: usize| -> Result<Vec<usize>, FormError> {
+            fields.iter().map(|field| self.known(&format!("{name}.{number}.{field}"))).collect()
+        };
+        let places: Vec<Vec<usize>> = (1..=most).map(of_row).collect::<Result<_, _>>()?;
+        let count = match self.place(name) {
+            Some(at) => at,
+            None => {
+                self.add(name, label, Rows::control(least, most)?)?;
+                self.known(name)?
+            }
+        };
+        for (number, row) in (1..).zip(&places) {
+            for (at, field) in row.iter().zip(fields) {
+                self.fields[*at].row = Some(RowPlace {
+                    rows: name.to_owned(),
+                    label: label.to_owned(),
+                    row: number,
+                    field: (*field).to_owned(),
+                });
+            }
+            if number > least {
+                let counts = Expression::at_least(name, number);
+                self.count_only_if(row, &Arc::new(counts))?;
+            }
+        }
+        self.fields[count].counts_rows = true;
+        let fields = fields.iter().map(|field| (*field).to_owned()).collect();
+        let (name, label) = (name.to_owned(), label.to_owned());
+        Arc::make_mut(&mut self.rows).push(Rows {
+            name,
+            label,
+            least,
+            most,
+            fields,
+            count,
+            places,
+        });
+        Ok(())
+    }
+
+    /// Lets what holds in a row by itself hold among the fields at these places.
+    fn hold_in_row(&mut self, name: &str, row: &Form, places: &[usize]) -> Result<(), FormError> {
+        let number = places.first().and_then(|at| self.fields[*at].row.as_ref());
+        let number = number.map_or(0, |place| place.row);
+        let within = |condition: &Expression| condition.renamed(&format!("{name}.{number}."));
+        for (field, at) in row.fields.iter().zip(places) {
+            for condition in &field.only_if {
+                self.count_only_if(&[*at], &Arc::new(within(condition)))?;
+            }
+        }
+        for rule in &row.rules {
+            let condition = match &rule.condition {
+                Condition::Written(holds, message) => {
+                    Condition::Written(within(holds), message.clone())
+                }
+                Condition::Own(check) => {
+                    let (check, name) = (check.clone(), name.to_owned());
+                    Condition::Own(Arc::new(move |values| {
+                        values.row(&name, number).and_then(|values| check(&values))
+                    }))
+                }
+            };
+            let fields = rule.fields.iter().map(|at| places[*at]).collect();
+            self.push_rule(Checked { fields, gathered: Vec::new(), warns: rule.warns, condition });
+        }
+        for (from, to) in &row.links.ways {
+            for link in row.links.of(*from).filter(|link| link.to == *to) {
+                let to = places[*to];
+                self.links.add(places[*from], Link { to, convert: link.convert.clone() });
+            }
+        }
+        Ok(())
+    }
+
+    /// The rows of this name.
+    pub fn rows(&self, name: &str) -> Option<&Rows> {
+        self.rows.iter().find(|rows| rows.name == name)
+    }
+
+    /// All rows, in the order in which they were added.
+    pub fn all_rows(&self) -> impl Iterator<Item = &Rows> {
+        self.rows.iter()
+    }
+
+    /// The fields of a row, counted from 1, in order.
+    pub fn fields_in_row<'a>(
+        &'a self,
+        rows: &'a Rows,
+        row: usize,
+    ) -> impl Iterator<Item = &'a Field> {
+        let places = row.checked_sub(1).and_then(|at| rows.places.get(at));
+        places.into_iter().flatten().map(|at| &self.fields[*at])
+    }
+
+    /// How many rows of these there are now.
+    pub fn row_count(&self, rows: &Rows) -> usize {
+        let count = self.fields[rows.count].control.value().number();
+        count.and_then(|count| usize::try_from(count).ok()).unwrap_or(rows.least)
+    }
+
+    /// Adds a row at the end.
+    ///
+    /// # Errors
+    /// [`FormError::NoSuchField`] where there are no rows of this name. Whether there may be one more, the turn says.
+    pub fn add_row(&mut self, name: &str) -> Result<RowsTurn, FormError> {
+        let (rows, count) = self.known_rows(name)?;
+        if count >= rows.most {
+            return Ok(RowsTurn::refused(Refusal::RowsFull { most: narrow(rows.most) }));
+        }
+        Ok(self.arrange(&rows, &(0..count).collect::<Vec<_>>(), count + 1))
+    }
+
+    /// Takes a row out, counted from 1; those behind it move up.
+    ///
+    /// # Errors
+    /// As [`add_row`](Self::add_row).
+    pub fn remove_row(&mut self, name: &str, row: usize) -> Result<RowsTurn, FormError> {
+        let (rows, count) = self.known_rows(name)?;
+        if row == 0 || row > count {
+            return Ok(RowsTurn::refused(Refusal::NoSuchRow { count: narrow(count) }));
+        }
+        if count <= rows.least {
+            return Ok(RowsTurn::refused(Refusal::RowsFew { least: narrow(rows.least) }));
+        }
+        let order: Vec<usize> = (0..count).filter(|at| *at != row - 1).collect();
+        Ok(self.arrange(&rows, &order, count - 1))
+    }
+
+    /// Puts a row where another one stands, counted from 1; those between move by one.
+    ///
+    /// # Errors
+    /// As [`add_row`](Self::add_row).
+    pub fn move_row(&mut self, name: &str, row: usize, to: usize) -> Result<RowsTurn, FormError> {
+        let (rows, count) = self.known_rows(name)?;
+        if [row, to].iter().any(|at| *at == 0 || *at > count) {
+            return Ok(RowsTurn::refused(Refusal::NoSuchRow { count: narrow(count) }));
+        }
+        if row == to {
+            return Ok(RowsTurn::refused(Refusal::Unchanged));
+        }
+        let mut order: Vec<usize> = (0..count).collect();
+        let moved = order.remove(row - 1);
+        order.insert(to - 1, moved);
+        Ok(self.arrange(&rows, &order, count))
+    }
+
+    fn known_rows(&self, name: &str) -> Result<(Rows, usize), FormError> {
+        let rows = self.rows(name).ok_or_else(|| FormError::NoSuchField(name.to_owned()))?;
+        Ok((rows.clone(), self.row_count(rows)))
+    }
+
+    /// Puts the rows of these numbers, counted from 0, first, in this order, and new ones behind them, so that there are
+    /// `count` of them. It can be undone in one.
+    fn arrange(&mut self, rows: &Rows, order: &[usize], count: usize) -> RowsTurn {
+        self.record_all();
+        let before: Vec<_> = rows.places.iter().flatten().map(|at| (*at, self.held(*at))).collect();
+        let held = |row: usize, field: usize| before[row * rows.fields.len() + field].1.clone();
+        let mut changed = Vec::new();
+        for (row, places) in rows.places.iter().enumerate() {
+            for (field, at) in places.iter().enumerate() {
+                let (value, touched, left) = match order.get(row) {
+                    Some(from) => held(*from, field),
+                    None => (self.fields[*at].control.default_value(), false, false),
+                };
+                let before = self.fields[*at].control.value();
+                let own = &mut self.fields[*at];
+                (own.touched, own.left) = (touched, left);
+                if value != before && own.control.restore(value.clone()).is_ok() {
+                    (own.settled, own.moving) = (value.clone(), false);
+                    changed.push((*at, before, value));
+                }
+            }
+        }
+        let (was, now) =
+            (self.fields[rows.count].control.value(), Value::from(Decimal::from(count)));
+        let counter = &mut self.fields[rows.count];
+        counter.touched = true;
+        if was != now && counter.control.restore(now.clone()).is_ok() {
+            counter.settled = now.clone();
+            changed.push((rows.count, was, now));
+        }
+        let places: Vec<usize> = changed.iter().map(|(at, ..)| *at).collect();
+        let counted = self.weigh(places.iter().copied());
+        if !changed.is_empty() {
+            self.history.push(Change { fields: changed });
+        }
+        let names = places.into_iter().map(|at| self.fields[at].name.clone());
+        RowsTurn { outcome: Ok(count), changed: names.collect(), counted }
+    }
+
+    /// What of a field moves with its row.
+    fn held(&self, at: usize) -> (Value, bool, bool) {
+        let field = &self.fields[at];
+        (field.control.value(), field.touched, field.left)
+    }
+}
+
+impl RowsTurn {
+    fn refused(refusal: Refusal) -> Self {
+        Self { outcome: Err(refusal), changed: Vec::new(), counted: Vec::new() }
+    }
+}
+
+impl Values {
+    /// How many rows of this name were accepted; `None` where there are no such rows.
+    ///
+    /// ```
+    /// use pin_notch::{Form, Stepper, dec};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let row = Form::new().with("amount", "Amount", Stepper::builder().min(0))?;
+    /// let form = Form::new().with_rows("treatment", "Treatment", 0..=5, &row)?;
+    /// let values = form.read(b"treatment.1.amount=3&treatment.2.amount=4")?;
+    /// assert_eq!(values.row_count("treatment"), Some(2));
+    /// assert_eq!(values.row("treatment", 2).and_then(|row| row.number("amount")), Some(dec!(4)));
+    /// assert_eq!(values.number("treatment.1.amount"), Some(dec!(3)));
+    /// # Ok(()) }
+    /// ```
+    pub fn row_count(&self, name: &str) -> Option<usize> {
+        self.rows.iter().find(|rows| rows.name == name)?;
+        usize::try_from(self.number(name)?).ok()
+    }
+
+    /// The values of a row, counted from 1, under the names that fields have in it.
+    pub fn row(&self, name: &str, row: usize) -> Option<Self> {
+        let rows = self.rows.iter().find(|rows| rows.name == name)?;
+        if row == 0 || row > self.row_count(name)? {
+            return None;
+        }
+        let own = rows.fields.iter().filter_map(|field| {
+            Some((field.clone(), self.get(&rows.name_in(row, field))?.clone()))
+        });
+        Some(Self::new(own.collect(), Vec::new(), Arc::default()))
+    }
+}
+
+/// A value among others, or rows of values.
+pub(super) enum Member<'a> {
+    Value(&'a str, &'a Value),
+    Rows(&'a str, Vec<Vec<(&'a str, &'a Value)>>),
+}
+
+/// Values, those in rows under the rows' name.
+pub(super) fn nested<'a>(values: &[(&'a str, &'a Value)], rows: &'a [Rows]) -> Vec<Member<'a>> {
+    let mut by_name: std::collections::HashMap<&str, &Value> = values.iter().copied().collect();
+    let mut members = Vec::new();
+    let mut inside = std::collections::HashSet::new();
+    for rows in rows {
+        let all = (1..=rows.most).flat_map(|row| rows.fields().map(move |field| (row, field)));
+        inside.extend(all.map(|(row, field)| rows.name_in(row, field)));
+    }
+    for (name, value) in values {
+        if let Some(rows) = rows.iter().find(|rows| rows.name == *name) {
+            let count = value.number().and_then(|count| usize::try_from(count).ok()).unwrap_or(0);
+            let mut of_row = |row: usize| -> Vec<(&'a str, &'a Value)> {
+                let own = rows.fields.iter().filter_map(|field| {
+                    Some((field.as_str(), by_name.remove(rows.name_in(row, field).as_str())?))
+                });
+                own.collect()
+            };
+            let all = (1..=count.min(rows.most)).map(&mut of_row).collect();
+            members.push(Member::Rows(name, all));
+        } else if !inside.contains(*name) {
+            members.push(Member::Value(name, value));
+        }
+    }
+    members
+}
+
+fn check(name: &str, least: usize, most: usize) -> Result<(), FormError> {
+    match most == 0 || least > most || most > MAX_ROWS {
+        true => Err(FormError::Rows(name.to_owned())),
+        false => Ok(()),
+    }
+}
+
+/// A number of rows, of which there are never many.
+fn narrow(count: usize) -> u32 {
+    u32::try_from(count).unwrap_or(u32::MAX)
+}
