@@ -4,7 +4,7 @@
 mod rows;
 
 use crate::sheet::Sheet;
-use pin_notch::{Block, English, Expression, Field, Form, Problems, Values, number_text};
+use pin_notch::{AnyWorld, Block, English, Expression, Field, Form, Problems, Values, number_text};
 use pin_notch_html::{element_html, escaped};
 
 /// Light, dark, or as the person prefers.
@@ -130,7 +130,9 @@ impl Sheet {
 
     /// A page that tells what was accepted, in the words of its fields: texts of options, numbers with their units.
     pub fn answer(&self, form: &Form, values: &Values, page: &Page) -> String {
-        let sent = form.fields().filter(|field| !field.is_unsent());
+        let world = AnyWorld::default();
+        // How many rows there are, the rows say themselves.
+        let sent = form.fields().filter(|field| !field.is_unsent() && !field.counts_rows());
         let rows: String = sent
             .filter_map(|field| Some((field, values.get(&field.name)?)))
             .map(|(field, value)| {
@@ -142,7 +144,7 @@ impl Sheet {
                     text => text,
                 };
                 let lines = escaped(&text).replace('\n', "<br>");
-                format!("<tr><th>{}</th><td>{lines}</td></tr>\n", escaped(&field.label))
+                format!("<tr><th>{}</th><td>{lines}</td></tr>\n", escaped(&field.called(&world)))
             })
             .collect();
         let warnings: String = values

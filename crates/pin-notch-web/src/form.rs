@@ -8,6 +8,7 @@ mod draft;
 mod message;
 pub(crate) mod moves;
 mod native;
+mod rows;
 mod shown;
 
 use crate::ports::{Operations, Ports, records};
@@ -133,6 +134,7 @@ impl State {
             Message::Leave(name) => self.leave(all, name),
             Message::Undo => return self.again(all, true),
             Message::Redo => return self.again(all, false),
+            Message::Rows(text) => return self.rows(all, text),
             Message::Clear => self.clear(all),
             Message::Reset => self.reset(all),
             Message::Send => return self.send(all),

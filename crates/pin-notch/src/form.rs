@@ -14,6 +14,8 @@ mod history;
 mod json;
 mod links;
 mod live;
+#[cfg(feature = "json")]
+mod nested;
 mod only_if;
 mod outputs;
 mod received;

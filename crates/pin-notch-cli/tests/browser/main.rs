@@ -12,6 +12,7 @@ mod form;
 mod heard;
 mod living;
 mod looks;
+mod rows;
 mod sheets;
 mod speed;
 mod support;

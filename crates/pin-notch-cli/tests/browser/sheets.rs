@@ -164,7 +164,11 @@ const FILLED: [(&str, &str, &str); 4] = [
         "{ hives: 12, help: 'yes', tools: 'no', broken: 'The extractor', season: 3.5 }",
         "What was broken\tThe extractor",
     ),
-    ("stings", "{ where: 'neck', stings: 2, pain: 0 }", "Pain after an hour\tnone"),
+    (
+        "stings",
+        "{ 'sting.1.where': 'neck', 'sting.1.pain': 0 }",
+        "Sting 1, Pain after an hour\tnone",
+    ),
     ("extractor", "{ serial: 'HX40017', speed: 300 }", "Speed\t300 rpm"),
 ];
 

@@ -15,7 +15,8 @@ impl Sheet {
                 continue;
             };
             let Some(place) = &defined.row else { continue };
-            let mut one = Writer { defined, control: &field.control, follows: false, lost };
+            let follows = form.is_follower(&field.name);
+            let mut one = Writer { defined, control: &field.control, follows, lost };
             if !field.may_be_received() {
                 one.lose("the whole field, because nothing received for it is checked", false);
                 continue;

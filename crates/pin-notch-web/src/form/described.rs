@@ -13,7 +13,7 @@ use std::collections::HashMap;
 /// an element; `n`, the same and the kind for a native control, with `a`, name and value for each of its attributes, `o`
 /// for its options and `v` for its values behind it; `c`, a condition and the names of the fields that it holds for;
 /// `r`, what has to hold, message, field and `1` if it only warns; `l`, two fields, two ranges and `1` if it is one way;
-/// `u`, the sentence of an output.
+/// `u`, the sentence of an output; `g`, rows: name, label, the least and the most of them, and the fields' names in a row.
 #[derive(Default)]
 pub(super) struct Described {
     pub language: String,
@@ -83,6 +83,9 @@ impl Described {
                 let _ = form.set_unsent(name);
             }
         }
+        for record in self.records.iter().filter(|record| record[0] == "g") {
+            notes.extend(rows(&mut form, record).err());
+        }
         let scope = Scope::of(&form);
         let (mut containers, mut outputs) = (Vec::new(), Vec::new());
         for record in &self.records {
@@ -91,7 +94,11 @@ impl Described {
                 let help = error.help().map(|help| format!("; {help}")).unwrap_or_default();
                 format!("{}: {error}{help}", Quoted(text))
             };
-            let condition = || Expression::condition(text, &scope).map_err(unreadable);
+            // What stands in a row speaks of that row.
+            let row = record.get(2).and_then(|name| form.field(name)?.row());
+            let own = row.map(|place| scope.in_row(&place.rows, place.row));
+            let scope = own.as_ref().unwrap_or(&scope);
+            let condition = || Expression::condition(text, scope).map_err(unreadable);
             let done = match record[0].as_str() {
                 "c" => condition().inspect_err(|_| containers.push(None)).and_then(|condition| {
                     containers.push(Some(condition.clone()));
@@ -99,16 +106,20 @@ impl Described {
                     form.add_condition(&fields, condition).map_err(|error| error.to_string())
                 }),
                 "u" => {
-                    let read = Sentence::parse(text, &scope).map_err(unreadable);
+                    let read = Sentence::parse(text, scope).map_err(unreadable);
                     outputs.push(read.as_ref().ok().cloned());
                     read.map(drop)
                 }
-                "r" => condition().and_then(|holds| {
-                    let mut rule = Rule::new(holds, of(record, 2));
-                    rule.field = Some(of(record, 3).to_owned()).filter(|field| !field.is_empty());
-                    rule.warns = of(record, 4) == "1";
-                    form.add_rule(rule).map_err(|error| error.to_string())
-                }),
+                "r" => {
+                    let field = Some(of(record, 3)).filter(|field| !field.is_empty());
+                    let rules = Rule::read(text, scope, of(record, 2), field).map_err(unreadable);
+                    rules.and_then(|rules| {
+                        rules.into_iter().try_for_each(|mut rule| {
+                            rule.warns = of(record, 4) == "1";
+                            form.add_rule(rule).map_err(|error| error.to_string())
+                        })
+                    })
+                }
                 "l" => linked(&mut form, record),
                 _ => continue,
             };
@@ -122,6 +133,14 @@ impl Described {
 
 fn of(record: &[String], at: usize) -> &str {
     record.get(at).map(String::as_str).unwrap_or_default()
+}
+
+/// Rows of fields that are there.
+fn rows(form: &mut Form, record: &[String]) -> Result<(), String> {
+    let [least, most] = [3, 4].map(|at| of(record, at).parse().unwrap_or_default());
+    let fields: Vec<&str> = record[5..].iter().map(String::as_str).collect();
+    let added = form.add_rows(of(record, 1), of(record, 2), least..=most, &fields);
+    added.map_err(|error| error.to_string())
 }
 
 fn linked(form: &mut Form, record: &[String]) -> Result<(), String> {

@@ -12,6 +12,9 @@ pub(super) enum Message<'a> {
     Undo,
     /// Makes it again.
     Redo,
+    /// Somebody wants other rows: their name, `add`, `remove`, `up` or `down`, and the number of a row, in a record. The
+    /// answer says what has become of it, and is a record: what to say, and the number of the row to go to.
+    Rows(&'a str),
     /// Makes everything empty that can be.
     Clear,
     /// The page has reset its elements.
@@ -43,12 +46,13 @@ pub(super) enum Message<'a> {
 impl<'a> Message<'a> {
     /// The words that the script uses.
     #[cfg(test)]
-    const WORDS: [&'static str; 18] = [
+    const WORDS: [&'static str; 19] = [
         "define",
         "native",
         "leave",
         "undo",
         "redo",
+        "rows",
         "clear",
         "reset",
         "send",
@@ -72,6 +76,7 @@ impl<'a> Message<'a> {
             "leave" => Self::Leave(text),
             "undo" => Self::Undo,
             "redo" => Self::Redo,
+            "rows" => Self::Rows(text),
             "clear" => Self::Clear,
             "reset" => Self::Reset,
             "send" => Self::Send,

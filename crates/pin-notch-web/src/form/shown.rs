@@ -166,7 +166,7 @@ impl Shown {
         }
         listed.sort_by_cached_key(|(at, ..)| *at);
         let label =
-            |name: &str| form.field(name).map(|field| field.label.clone()).unwrap_or_default();
+            |name: &str| form.field(name).map(|field| field.called(world)).unwrap_or_default();
         let listed: Vec<[String; 3]> = listed
             .into_iter()
             .map(|(_, name, text)| [name.to_owned(), label(name), text])

@@ -42,8 +42,9 @@ export function described(root, form) {
   for (const [name, { elements, isNative }] of fields) {
     const [element] = elements;
     const own = [name, labelOf(element), element.hasAttribute("name") ? "" : 1];
-    records.push(isNative ? record("n", ...own, element.type) : record("f", ...own));
-    if (isNative) records.push(...native(elements));
+    if (countsRows(element)) records.push(...rows(name, own, element, fields));
+    else records.push(isNative ? record("n", ...own, element.type) : record("f", ...own));
+    if (isNative && !countsRows(element)) records.push(...native(elements));
   }
   const containers = [...root.querySelectorAll("[data-only-if]")];
   for (const container of containers) {
@@ -61,6 +62,18 @@ export function described(root, form) {
     records.push(record("l", ...of(link, ["from", "to", "from-range", "to-range"]), link.hasAttribute("one-way") ? 1 : ""));
   }
   return { fields, containers, outputs, records };
+}
+
+// Whether it says how many rows there are.
+export const countsRows = (element) => element.type === "hidden" && element.hasAttribute("data-most");
+
+// Rows: how many there are, as a number, and the fields of each, which are named like those of the first.
+function rows(name, own, element, fields) {
+  const { least = "0", most } = element.dataset, first = `${name}.1.`;
+  const label = element.closest("fieldset")?.querySelector("legend")?.textContent.trim() ?? own[1];
+  const inside = [...fields.keys()].filter((one) => one.startsWith(first)).map((one) => one.slice(first.length));
+  const attributes = [["min", least], ["max", most], ["value", least], ["required", ""]].map(([word, text]) => record("a", word, text));
+  return [record("n", name, label, own[2], "number"), ...attributes, record("v", element.value), record("g", name, label, least, most, ...inside)];
 }
 
 function native(elements) {

@@ -4,7 +4,7 @@
 import { CHECKED, TAGS } from "./elements.js";
 import { languageOf } from "./around.js";
 import { Kept } from "./kept.js";
-import { described, textsOf, uncounted } from "./fields.js";
+import { countsRows, described, textsOf, uncounted } from "./fields.js";
 import { FIELD, RECORD, record, unescaped } from "./records.js";
 import { ports } from "./ports.js";
 import { send } from "./send.js";
@@ -51,12 +51,13 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #told = new Map();
   #kept = new Kept(this);
   #putting = false;
+  #hasRows = false;
   #sending = false;
   #observer = globalThis.MutationObserver && new MutationObserver((changes) => {
     const isOwn = (node) => node.matches?.(BOXES);
     const concerns = ({ type, target, addedNodes, removedNodes }) => {
       const element = target.nodeType === Node.ELEMENT_NODE ? target : target.parentElement;
-      if (type === "attributes") return !element.parentElement.closest(OWN);
+      if (type === "attributes") return element.localName !== "button" && !element.parentElement.closest(OWN);
       if (!element || element.closest(OWN)) return false;
       const isPart = (node) => !isOwn(node) && (node.matches?.(PARTS) || node.querySelector?.(PARTS));
       return element.closest(NAMING) || [...addedNodes, ...removedNodes].some(isPart);
@@ -120,6 +121,45 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       }
     }
     this.#tell("define", [record("w", languageOf(this)), ...found.records].join(RECORD));
+    // With script they send nothing, and Enter does not press them.
+    const buttons = this.#rowButtons();
+    this.#hasRows = buttons.length > 0;
+    for (const { button } of buttons) if (button.type !== "button") button.type = "button";
+    this.#offer();
+  }
+  // The buttons that want other rows: of which rows, what they want, and of which row.
+  #rowButtons() {
+    const all = [...this.#form.querySelectorAll("button[name$='.rows']")].map((button) => {
+      const [word, row = ""] = button.value.split(" ");
+      return { button, rows: button.name.slice(0, -".rows".length), word, row: Number(row) };
+    });
+    return all.filter(({ rows }) => this.#counter(rows));
+  }
+  // What says how many rows there are.
+  #counter(rows) {
+    const element = this.#fields.get(rows)?.elements[0];
+    return element && countsRows(element) ? element : undefined;
+  }
+  // Only what can be done is offered.
+  #offer() {
+    if (!this.#hasRows) return;
+    for (const { button, rows, word, row } of this.#rowButtons()) {
+      const { value, dataset: { least = 0, most } } = this.#counter(rows), count = Number(value);
+      const can = { add: count < most, remove: count > least, up: row > 1, down: row < count };
+      if (button.disabled === can[word]) button.disabled = !can[word];
+    }
+  }
+  // Adds a row, takes one out, or moves one, and goes where that is.
+  #change({ rows, word, row }) {
+    const [[said, to] = []] = records(this.#tell("rows", record(rows, word, row)));
+    this.#offer();
+    this.#kept.saveSoon();
+    this.#note(said ?? "");
+    const inRow = (one) => one.rows === rows && one.row === Number(to) && !one.button.disabled;
+    const first = [...this.#fields].find(([name]) => name.startsWith(`${rows}.${to}.`))?.[1].elements[0];
+    const buttons = this.#rowButtons();
+    const next = word === "add" ? first : buttons.filter(inRow).sort((one, other) => (other.word === word) - (one.word === word))[0]?.button;
+    (next ?? buttons.find((one) => one.rows === rows && one.word === "add")?.button)?.focus();
   }
   #disown(element) {
     const own = ports.get(element);
@@ -162,6 +202,10 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       const isRedo = key === "y" || (key === "z" && event.shiftKey);
       if (key !== "z" && key !== "y") return;
       if (isRedo ? this.redo() : this.undo()) event.preventDefault();
+    });
+    on("click", (event) => {
+      const wanted = this.#rowButtons().find(({ button }) => button.contains(event.target));
+      if (wanted) { event.preventDefault(); this.#change(wanted); }
     });
     // Buttons with commandfor: https://html.spec.whatwg.org/multipage/form-elements.html#attr-button-commandfor
     on("command", ({ command }) => {
@@ -220,8 +264,18 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       if (texts.length === 0) return "null";
       return letter === "p" || letter === "d" ? `[${all}]` : all[0];
     };
-    const all = records(this.#tell("values")).map(([name, letter, ...texts]) => `${JSON.stringify(name)}:${one(letter, texts)}`);
-    return `{${all}}`;
+    const members = (fields) => `{${fields.map(([name, json]) => `${JSON.stringify(name)}:${json}`)}}`;
+    const all = [], rows = new Map();
+    for (const [name, letter, ...texts] of records(this.#tell("values"))) {
+      const [, of, row, field] = /^(.*?)\.(\d+)\.(.*)$/.exec(name) ?? [];
+      const place = rows.get(of)?.[row - 1], counter = this.#counter(name);
+      if (place) place.push([field, one(letter, texts)]);
+      else if (counter) {
+        rows.set(name, Array.from({ length: Number(texts[0]) }, () => []));
+        all.push([name, rows.get(name)]);
+      } else all.push([name, one(letter, texts)]);
+    }
+    return members(all.map(([name, json]) => [name, typeof json === "string" ? json : `[${json.map(members)}]`]));
   }
   #listed(word) {
     return records(this.#tell(word)).map(([name, label, text]) => ({ name, label, text, element: this.#fields.get(name)?.elements[0] ?? null }));
@@ -271,6 +325,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     world: (language) => { try { return world(language || "en-u-nu-latn"); } catch { return world("en"); } },
     apply: (operations) => {
       for (const [name, ...fields] of records(operations)) this.#do[name](...fields);
+      this.#offer();
     },
   };
   #do = {
@@ -384,7 +439,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #item(key, name, label, text) {
     const item = document.createElement("li");
     item.dataset.key = key;
-    const words = label ? `${label}: ${text}` : text, element = this.#fields.get(name)?.elements[0];
+    const words = label ? `${label}: ${text}` : text, counter = this.#counter(name);
+    const element = counter ? counter.closest("fieldset") : this.#fields.get(name)?.elements[0];
     if (!element) { item.textContent = words; return item; }
     const link = document.createElement("a");
     link.href = `#${element.id}`;
@@ -395,8 +451,10 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   }
   // Says something where it is heard, or nothing.
   say(what) {
+    this.#note(what && this.#tell("say", what));
+  }
+  #note(text) {
     const box = this.#box("status");
-    const text = what && this.#tell("say", what);
     box.hidden = text === "";
     box.textContent = text;
   }

@@ -30,6 +30,8 @@ function errorsOf({ errors, detail, title }) {
 }
 
 function decoded(pointer) {
-  const [, token = ""] = pointer.split("/");
-  return decodeURIComponent(token).replaceAll("~1", "/").replaceAll("~0", "~");
+  const plain = (token) => decodeURIComponent(token).replaceAll("~1", "/").replaceAll("~0", "~");
+  const [name = "", row, field] = pointer.split("/").slice(1).map(plain);
+  // A member of a list of objects is a field of a row, which are counted from 1.
+  return field === undefined ? name : `${name}.${Number(row) + 1}.${field}`;
 }

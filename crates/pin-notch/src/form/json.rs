@@ -13,7 +13,7 @@
 //!
 //! JSON is written as text, and numbers are read from the text they are: a JSON library's own numbers are floats.
 
-use super::rows::{Member, nested};
+use super::nested::{Member, nested};
 use super::send::{Received, beginning, too_long};
 use super::{Field, Form, MAX_BODY, MAX_REPORTED, Problem, Problems, Rows, Values};
 use crate::control::uniform::one_of;

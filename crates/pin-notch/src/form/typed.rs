@@ -4,7 +4,7 @@
 //! depends on how a JSON library is built.
 
 use super::Values;
-use super::rows::{Member, nested};
+use super::nested::{Member, nested};
 use crate::control::Value;
 use crate::number::number_text;
 use rust_decimal::Decimal;

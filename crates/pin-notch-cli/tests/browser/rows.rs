@@ -1,0 +1,136 @@
+//! Rows in the page: added, moved, taken out and undone, with script and without.
+
+use crate::support::{Page, demo_of, with_page};
+use fantoccini::key::Key;
+use std::process::Command;
+
+/// The rows in sight: what each element of the first fields holds.
+const ROWS: &str = "[...document.querySelectorAll('.one-row')].filter((row) => row.checkVisibility())
+    .map((row) => ['where', 'pain'].map((name) => row.querySelector(`[id$='.${name}']`).value).join('-')).join(' ')";
+const FORM: &str = "document.querySelector('notch-form')";
+
+async fn press(page: &Page, button: &str) {
+    page.run(&format!("document.querySelector('button[value=\"{button}\"]').focus()")).await;
+    page.press(&[Key::Enter]).await;
+}
+
+async fn said(page: &Page) -> String {
+    page.get("document.querySelector('[data-status]').textContent").await
+}
+
+#[test]
+fn rows_come_go_and_move_by_keys_and_are_undone() {
+    with_page(async |page| {
+        let (_server, url) = demo_of(&["demo/stings.toml"]);
+        page.client.goto(&url).await.expect("the page");
+        page.until("document.querySelector('notch-form:state(ready)')").await;
+        assert_eq!(page.get(ROWS).await, "-");
+        page.run("document.getElementById('sting.1.where').value = 'neck'; document.getElementById('sting.1.pain').value = 3;").await;
+        press(&page, "add").await;
+        assert_eq!(said(&page).await, "Sting 2 has been added.");
+        assert_eq!(page.get("document.activeElement.id").await, "sting.2.time");
+        page.run("document.getElementById('sting.2.where').value = 'foot'").await;
+        press(&page, "up 2").await;
+        assert_eq!(page.get(ROWS).await, "foot- neck-3");
+        assert_eq!(said(&page).await, "Sting 2 is Sting 1 now.");
+        // The button goes with its row; the first row does not go further up.
+        assert_eq!(page.get("document.activeElement.value").await, "down 1");
+        for scheme in ["light", "dark"] {
+            page.scheme(scheme).await;
+            assert_eq!(page.axe().await, "", "{scheme}");
+        }
+        let json = page.get(&format!("{FORM}.json")).await;
+        let shown = r#""sting":[{"time":null,"where":"foot","pain":null,"swelling":0},{"time":null,"where":"neck","pain":3,"swelling":0}]"#;
+        assert!(json.contains(shown), "{json}");
+        assert_eq!(page.get(&format!("{FORM}.values.sting[1].where")).await, "neck");
+        press(&page, "remove 1").await;
+        assert_eq!(page.get(ROWS).await, "neck-3");
+        assert_eq!(page.get("document.activeElement.value").await, "add");
+        // There is no day without a sting.
+        assert_eq!(
+            page.get("document.querySelector('[value=\"remove 1\"]').disabled").await,
+            "true"
+        );
+        assert_eq!(page.get(&format!("{FORM}.undo()")).await, "true");
+        assert_eq!(page.get(ROWS).await, "foot- neck-3");
+        for _ in 0..6 {
+            press(&page, "add").await;
+        }
+        assert_eq!(page.get(&format!("{FORM}.values.sting.length")).await, "8");
+        assert_eq!(page.get("document.querySelector('[value=add]').disabled").await, "true");
+        // What is entered is kept, rows and all.
+        page.run(&format!("{FORM}.save()")).await;
+        page.client.refresh().await.expect("the page again");
+        page.until("document.querySelector('notch-form:state(ready)')").await;
+        assert_eq!(page.get(ROWS).await, "foot- neck-3 - - - - - -");
+        for row in (3..=8).rev() {
+            press(&page, &format!("remove {row}")).await;
+        }
+        // What holds over all rows, and in each of them.
+        page.run("for (const id of ['sting.1.time', 'sting.2.time']) document.getElementById(id).value = '10:15'; document.querySelector('form').requestSubmit();").await;
+        page.until("document.querySelector('[data-problems] a')").await;
+        let told = page.get("document.querySelector('[data-problems]').innerText").await;
+        assert!(told.contains("Sting 1, About when: Two stings at the same time"), "{told}");
+        page.run("document.getElementById('sting.2.time').value = '10:30'").await;
+        page.until("!document.querySelector('[data-problems] a')").await;
+        // The eye is asked for in the row that it hangs on.
+        page.run("document.getElementById('sting.2.where').value = 'face'; document.getElementById('sting.2.swelling').value = 6;").await;
+        let eyes = "[1, 2].map((row) => document.getElementById(`sting.${row}.eye`).checkVisibility()).join()";
+        assert_eq!(page.get(eyes).await, "false,true");
+        // The way there is a test.
+        let moves =
+            std::env::temp_dir().join(format!("pin-notch-rows-{}.moves", std::process::id()));
+        let text = page.get(&format!("{FORM}.moves")).await;
+        assert!(text.contains("sting: move 2 to 1\n> 2 rows"), "{text}");
+        page.run("document.querySelector('form').requestSubmit()").await;
+        page.until("document.querySelector('table')").await;
+        let answer = page.get("document.body.innerText").await;
+        assert!(answer.contains("Sting 2, Where\tFace") && !answer.contains("Sting 3"), "{answer}");
+        // Without what hangs on the values that this test's own script has set, of which no moves tell.
+        let is_own = |line: &&str| !line.contains(" = ") && !line.starts_with("> moves");
+        let own: Vec<&str> = text.lines().filter(is_own).collect();
+        let own = own.join("\n").split("\nsend").next().unwrap_or_default().to_owned();
+        std::fs::write(&moves, own).expect("written moves");
+        let traced = Command::new(env!("CARGO_BIN_EXE_pin-notch"))
+            .args(["trace", "demo/stings.toml"])
+            .arg(&moves)
+            .current_dir(env!("CARGO_MANIFEST_DIR"))
+            .output()
+            .expect("the command runs");
+        let _ = std::fs::remove_file(moves);
+        assert!(traced.status.success(), "{}", String::from_utf8_lossy(&traced.stdout));
+    });
+}
+
+#[test]
+fn without_script_whoever_receives_the_form_changes_its_rows() {
+    with_page(async |page| {
+        let (_server, url) = demo_of(&["demo/stings.toml"]);
+        page.script(false).await;
+        page.client.goto(&url).await.expect("the page");
+        let click = async |button: &str| {
+            let css = format!("button[value=\"{button}\"]");
+            page.find(&css).await.click().await.expect("a click");
+        };
+        let choose = async |row: u32, place: &str| {
+            let css = format!("select[name='sting.{row}.where']");
+            let select = page.find(&css).await;
+            select.select_by_value(place).await.expect("a choice");
+        };
+        choose(1, "neck").await;
+        click("add").await;
+        choose(2, "foot").await;
+        // Enter sends the form; it does not take the first row out.
+        click("up 2").await;
+        click("add").await;
+        click("remove 3").await;
+        page.focus("input[name=day]").await;
+        page.press(&[Key::Enter]).await;
+        page.script(true).await;
+        page.until("document.querySelector('table')").await;
+        let answer = page.client.source().await.expect("an answer");
+        let first = answer.find("<th>Sting 1, Where</th><td>Foot</td>").expect("the first");
+        let second = answer.find("<th>Sting 2, Where</th><td>Neck</td>").expect("the second");
+        assert!(first < second && !answer.contains("Sting 3"), "{answer}");
+    });
+}
