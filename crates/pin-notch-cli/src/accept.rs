@@ -14,6 +14,7 @@ use std::fs::File;
 use std::io::{BufRead, BufReader, BufWriter, IsTerminal, Read, Stdout, Write};
 use std::path::{Path, PathBuf};
 use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
+use table::Table;
 
 /// The longest line that is read; the rest of a longer one is passed over. It is what a form itself takes.
 const LONGEST: usize = pin_notch::MAX_BODY;
@@ -30,7 +31,8 @@ const BYTE_ORDER_MARK: &[u8] = "\u{feff}".as_bytes();
 #[command(after_help = "Examples:\n  pin-notch accept demo/inspection.toml demo/bodies.txt\n  \
                         We changed the form; which of last year's answers no longer fit?\n    \
                         pin-notch accept --only refused new.toml < answers.jsonl\n  \
-                        pin-notch accept --csv demo/inspection.toml demo/bodies.txt > inspections.csv")]
+                        pin-notch accept --csv demo/inspection.toml demo/bodies.txt > inspections.csv\n  \
+                        pin-notch accept --csv --rows sting demo/stings.toml diary.jsonl > stings.csv")]
 pub(crate) struct Accept {
     /// The sheet
     file: PathBuf,
@@ -55,6 +57,9 @@ pub(crate) struct Accept {
     /// the number of the line, then the fields in the order of the sheet, a span as two columns NAME-from and NAME-to
     #[arg(long)]
     csv: bool,
+    /// In the table, a line for each of the rows of this name, instead of columns for all that there may be
+    #[arg(long, value_name = "NAME", requires = "csv")]
+    rows: Option<String>,
 }
 
 #[derive(Clone, Copy, PartialEq, Eq, ValueEnum)]
@@ -125,8 +130,9 @@ impl Accept {
     ) -> Result<(), Failure> {
         let mut input = BufReader::with_capacity(1 << 16, input);
         let mut line = Vec::new();
+        let table = Table::of(form, self.rows.as_deref())?;
         if self.csv
-            && let Err(error) = locked(told).out.write_all(table::head(form).as_bytes())
+            && let Err(error) = locked(told).out.write_all(table.head().as_bytes())
         {
             return ended(error);
         }
@@ -152,7 +158,7 @@ impl Accept {
             told.counted.count(form, &outcome);
             let text = match (&outcome, self.only) {
                 (Ok(_), Some(Outcome::Refused)) | (Err(_), Some(Outcome::Accepted)) => None,
-                (Ok(values), _) if self.csv => Some(table::line(form, number, values)),
+                (Ok(values), _) if self.csv => Some(table.lines(number, values)),
                 (outcome @ Err(_), _) if self.csv => {
                     eprint!("{}", visible(&as_text(form, number, outcome)));
                     None

@@ -5,7 +5,7 @@ use crate::visible::visible;
 use crate::{Failure, json, say};
 use clap::Args;
 use pin_notch::Form;
-use pin_notch_sheet::{Expected, Moved, Moves, Step, VERBS};
+use pin_notch_sheet::{Expected, Moved, Moves, ROW_VERBS, Step, VERBS};
 use serde::Serialize;
 use serde_json::value::RawValue;
 use std::path::PathBuf;
@@ -42,6 +42,11 @@ const EXAMPLES: &str = "Examples:\n  pin-notch trace demo/inspection.toml demo/i
 fn verbs() -> String {
     let mut text = format!("{EXAMPLES}\n\nWhat can be attempted:\n");
     for verb in VERBS {
+        let first = format!("{} {}", verb.word, verb.with);
+        text.push_str(&format!("  {first:<42}  {}\n", verb.example));
+    }
+    text.push_str("and on rows:\n");
+    for verb in ROW_VERBS {
         let first = format!("{} {}", verb.word, verb.with);
         text.push_str(&format!("  {first:<42}  {}\n", verb.example));
     }

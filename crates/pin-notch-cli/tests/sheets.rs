@@ -265,3 +265,25 @@ unsent = true
     assert!(told.contains("--lang: there are no texts in \"fr\"; there are en"), "{told}");
     let _ = std::fs::remove_file(path);
 }
+
+#[test]
+fn each_row_can_be_a_line_of_the_table() {
+    let data = "day=2026-06-10&sting=2&sting.1.where=neck&sting.1.swelling=1&sting.2.where=face&sting.2.swelling=7&taken=cold&taken=pill\n\
+                {\"day\":\"2026-06-10\",\"sting\":[]}\n\
+                {\"day\":\"2026-06-09\",\"sting\":[{\"where\":\"leg\",\"swelling\":3}]}\n";
+    let accept = "accept --csv --today 2026-06-11 --rows";
+    let output = with_input(&format!("{accept} sting demo/stings.toml"), data.as_bytes());
+    assert_eq!(
+        String::from_utf8_lossy(&output.stdout),
+        "line,day,sting,sting.time,sting.where,sting.pain,sting.swelling,sting.eye,taken,breath,called,note\r\n\
+         1,2026-06-10,1,,neck,,1,,\"cold,pill\",false,,\r\n\
+         1,2026-06-10,2,,face,,7,false,\"cold,pill\",false,,\r\n\
+         3,2026-06-09,1,,leg,,3,,,false,,\r\n"
+    );
+    assert!(
+        String::from_utf8_lossy(&output.stderr)
+            .contains("2 refused   Sting: There have to be at least 1")
+    );
+    let output = with_input(&format!("{accept} bite demo/stings.toml"), data.as_bytes());
+    assert!(String::from_utf8_lossy(&output.stderr).contains("there are sting"));
+}

@@ -73,7 +73,8 @@ fn the_readme_lists_what_can_be_attempted() {
     let row = |verb: &pin_notch_sheet::Verb| {
         format!("| `{}` | {} | {} | `{}` |\n", verb.word, verb.with, verb.about, verb.example)
     };
-    let rows: String = pin_notch_sheet::VERBS.iter().map(row).collect();
+    let all = pin_notch_sheet::VERBS.iter().chain(pin_notch_sheet::ROW_VERBS);
+    let rows: String = all.map(row).collect();
     let table = format!("| word | with | what is done | like |\n|---|---|---|---|\n{rows}");
     let right = format!("{before}{begin}{table}{end}{after}");
     if std::env::var_os("PIN_NOTCH_PRINT").is_some() {

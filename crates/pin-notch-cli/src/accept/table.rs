@@ -2,11 +2,14 @@
 //!
 //! The first column is the number of the line; then come the fields that are sent, in the order of the sheet. A span has
 //! two columns, its name with `-from` and `-to` behind it; what is on or off is `true` or `false`; several that are
-//! chosen stand in one cell with commas between; a cell is empty where a field is, or does not count.
+//! chosen stand in one cell with commas between; a cell is empty where a field is, or does not count. Rows are columns as
+//! well, as many as there may be; or those of one name are lines of their own, beside what else was answered, and the
+//! column that else says how many there are says which it is.
 //!
 //! [csv]: https://www.rfc-editor.org/rfc/rfc4180
 
-use pin_notch::{Control, Form, Value, ValueKind, Values, joined_list};
+use crate::Failure;
+use pin_notch::{Field, Form, Quoted, Rows, Value, ValueKind, Values, joined_list};
 
 /// What stands behind a field's name in the names of its columns, of which it has as many.
 fn endings(kind: ValueKind) -> &'static [&'static str] {
@@ -24,33 +27,83 @@ fn endings(kind: ValueKind) -> &'static [&'static str] {
     }
 }
 
-/// The names of the columns.
-pub(super) fn head(form: &Form) -> String {
-    let mut names = vec!["line".to_owned()];
-    for (name, control) in columns(form) {
-        names.extend(endings(control.kind()).iter().map(|ending| format!("{name}{ending}")));
-    }
-    row(&names)
+/// The columns of a table.
+pub(super) struct Table<'a> {
+    form: &'a Form,
+    /// The rows of which each is a line of its own.
+    rows: Option<&'a Rows>,
 }
 
-/// A line that was accepted.
-pub(super) fn line(form: &Form, number: u64, values: &Values) -> String {
-    let mut cells = vec![number.to_string()];
-    for (name, control) in columns(form) {
-        let mut own = match values.get(name).unwrap_or(&Value::Empty) {
-            Value::On(on) => vec![on.to_string()],
-            Value::Texts(texts) => vec![joined_list(texts)],
-            value => value.entries(),
-        };
-        own.resize(endings(control.kind()).len(), String::new());
-        cells.extend(own);
+impl<'a> Table<'a> {
+    /// The table of a form's answers, with a line for each of the rows of this name where there is one.
+    pub(super) fn of(form: &'a Form, rows: Option<&str>) -> Result<Self, Failure> {
+        let Some(name) = rows else { return Ok(Self { form, rows: None }) };
+        let found = form.rows(name).ok_or_else(|| {
+            let all: Vec<&str> = form.all_rows().map(|rows| rows.name.as_str()).collect();
+            let help = match all.is_empty() {
+                true => "the sheet has none".to_owned(),
+                false => format!("there are {}", all.join(", ")),
+            };
+            Failure::usage(format!("no rows are named {}; {help}", Quoted(name)))
+        })?;
+        Ok(Self { form, rows: Some(found) })
     }
-    row(&cells)
-}
 
-fn columns(form: &Form) -> impl Iterator<Item = (&str, &Control)> {
-    let sent = form.fields().filter(|field| !field.is_unsent());
-    sent.map(|field| (field.name.as_str(), &field.control))
+    /// The names of the columns.
+    pub(super) fn head(&self) -> String {
+        let mut names = vec!["line".to_owned()];
+        for field in self.columns() {
+            let name = match field.row().filter(|place| self.is_apart(&place.rows)) {
+                Some(place) => format!("{}.{}", place.rows, place.field),
+                None => field.name.clone(),
+            };
+            let endings = endings(field.control.kind()).iter();
+            names.extend(endings.map(|ending| format!("{name}{ending}")));
+        }
+        row(&names)
+    }
+
+    /// The lines of what was accepted: one, or one for each of the rows.
+    pub(super) fn lines(&self, number: u64, values: &Values) -> String {
+        let Some(rows) = self.rows else { return self.line(number, values, 0) };
+        let count = values.row_count(&rows.name).unwrap_or(0);
+        (1..=count).map(|row| self.line(number, values, row)).collect()
+    }
+
+    fn line(&self, number: u64, values: &Values, of_row: usize) -> String {
+        let mut cells = vec![number.to_string()];
+        for field in self.columns() {
+            let apart = self.rows.filter(|rows| rows.name == field.name);
+            let place = field.row().filter(|place| self.is_apart(&place.rows));
+            let name = match (place, self.rows) {
+                (Some(place), Some(rows)) => rows.name_in(of_row, &place.field),
+                _ => field.name.clone(),
+            };
+            let mut own = match values.get(&name).unwrap_or(&Value::Empty) {
+                // Which row it is, where the others are lines of their own.
+                _ if apart.is_some() => vec![of_row.to_string()],
+                Value::On(on) => vec![on.to_string()],
+                Value::Texts(texts) => vec![joined_list(texts)],
+                value => value.entries(),
+            };
+            own.resize(endings(field.control.kind()).len(), String::new());
+            cells.extend(own);
+        }
+        row(&cells)
+    }
+
+    fn is_apart(&self, rows: &str) -> bool {
+        self.rows.is_some_and(|own| own.name == rows)
+    }
+
+    /// The fields that have columns: of rows that are lines of their own, those of one.
+    fn columns(&self) -> impl Iterator<Item = &'a Field> {
+        let apart = self.rows.map(|rows| rows.name.as_str());
+        self.form.fields().filter(move |field| {
+            let place = field.row().filter(|place| Some(place.rows.as_str()) == apart);
+            !field.is_unsent() && place.is_none_or(|place| place.row == 1)
+        })
+    }
 }
 
 fn row(cells: &[String]) -> String {
