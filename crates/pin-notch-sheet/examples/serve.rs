@@ -29,7 +29,8 @@ fn receive(sheet: &Sheet, headers: &HeaderMap, body: &[u8]) -> Response {
     page.head = HEAD;
     let reply = sheet.reply(body, header(header::CONTENT_TYPE), header(header::ACCEPT), &page);
     let status = StatusCode::from_u16(reply.status).unwrap_or(StatusCode::INTERNAL_SERVER_ERROR);
-    (status, [(header::CONTENT_TYPE, reply.content_type)], reply.body).into_response()
+    let to = reply.location.map(|to| [(header::LOCATION, to)]);
+    (status, to, [(header::CONTENT_TYPE, reply.content_type)], reply.body).into_response()
 }
 
 #[tokio::main(flavor = "current_thread")]

@@ -4,6 +4,7 @@
 mod rows;
 
 use crate::sheet::Sheet;
+use crate::words;
 use pin_notch::{AnyWorld, Block, English, Expression, Field, Form, Problems, Values, number_text};
 use pin_notch_html::{element_html, escaped};
 
@@ -33,7 +34,7 @@ impl Theme {
 #[derive(Clone, Copy, Debug, Default)]
 #[non_exhaustive]
 pub struct Page<'a> {
-    /// Where the form is sent; to the page itself when it is empty.
+    /// Where the form is sent; where it is empty, whereto the sheet says, or else to the page itself.
     pub action: &'a str,
     /// Markup for the head, such as the script that brings the controls to life.
     pub head: &'a str,
@@ -103,6 +104,10 @@ impl Sheet {
         };
         let fields = fields + &form.outputs().map(output).collect::<String>();
         let in_place = if self.in_place { " in-place" } else { "" };
+        let thanks = [("thanks", &self.thanks), (words::THANKS_PAGE, &self.thanks_page)];
+        let said = thanks.into_iter().filter(|(_, text)| !text.is_empty());
+        let thanks: String =
+            said.map(|(word, text)| format!(" data-{word}=\"{}\"", escaped(text))).collect();
         let keep = if self.keep { " keep" } else { "" };
         let clear = match self.clear.as_str() {
             "" => String::new(),
@@ -117,10 +122,10 @@ impl Sheet {
         let introduction = paragraphs("text", &self.introduction);
         let closing = paragraphs("text", &self.closing);
         let content = format!(
-            "{introduction}<notch-form id=\"form\"{in_place}{keep}>\n{told}<form method=\"post\" action=\"{}\" aria-labelledby=\"title\">\n\
+            "{introduction}<notch-form id=\"form\"{in_place}{keep}{thanks}>\n{told}<form method=\"post\" action=\"{}\" aria-labelledby=\"title\">\n\
              {first}{fields}{}<div data-warnings role=\"status\" hidden></div>\n<div data-status role=\"status\" hidden></div>\n\
              {closing}<p class=\"buttons\"><button>{}</button> <button type=\"reset\">{}</button>{clear}</p>\n</form>\n</notch-form>\n",
-            escaped(page.action),
+            escaped(if page.action.is_empty() { &self.action } else { page.action }),
             self.rules_and_links(),
             escaped(&self.send),
             escaped(&self.reset),
@@ -152,7 +157,8 @@ impl Sheet {
             .iter()
             .map(|warning| format!("<p class=\"wrong\">{}</p>\n", escaped(&warning.to_string())))
             .collect();
-        self.framed(&format!("{warnings}<table>\n{rows}</table>\n"), page)
+        let thanks = paragraphs("text", &self.thanks);
+        self.framed(&format!("{thanks}{warnings}<table>\n{rows}</table>\n"), page)
     }
 
     /// Rules and links, which the form in the page reads. Without script they are nothing to be seen.

@@ -36,6 +36,9 @@ pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<F
         title: String::new(),
         introduction: String::new(),
         closing: String::new(),
+        action: String::new(),
+        thanks: String::new(),
+        thanks_page: String::new(),
         lang: "en".to_owned(),
         send: "Send".to_owned(),
         reset: "Reset".to_owned(),
@@ -56,6 +59,9 @@ pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<F
     sheet.title = reader.text_of(&tree, "title").unwrap_or_default();
     sheet.introduction = reader.text_of(&tree, "introduction").unwrap_or_default();
     sheet.closing = reader.text_of(&tree, "closing").unwrap_or_default();
+    sheet.action = reader.address_of(&tree, "action");
+    sheet.thanks = reader.text_of(&tree, "thanks").unwrap_or_default();
+    sheet.thanks_page = reader.address_of(&tree, words::THANKS_PAGE);
     sheet.lang = reader.text_of(&tree, "lang").unwrap_or(sheet.lang);
     sheet.send = reader.text_of(&tree, "send").unwrap_or(sheet.send);
     sheet.reset = reader.text_of(&tree, "reset").unwrap_or(sheet.reset);
@@ -130,6 +136,22 @@ impl Reader<'_> {
                 None
             }
         }
+    }
+
+    /// The address of something on the web: whole, or on whatever site the form is.
+    fn address_of(&mut self, table: &Node, name: &str) -> String {
+        let Some(text) = self.text_of(table, name) else { return String::new() };
+        let scheme = text.split_once(':').map_or("", |(scheme, _)| scheme);
+        let is_scheme = !scheme.is_empty() && !scheme.contains(['/', '?', '#']);
+        let is_web = ["http", "https"].iter().any(|web| scheme.eq_ignore_ascii_case(web));
+        if (is_scheme && !is_web) || text.contains(char::is_whitespace) {
+            let span = table.get(name).map_or(0..0, |node| node.span.clone());
+            let message = format!("{} is no address of the web", Quoted(&text));
+            let help = "write one like https://apiary.example/answers, or a path like /answers";
+            self.found.push(Finding::error("no-address", span, message).with_help(help));
+            return String::new();
+        }
+        text
     }
 
     fn flag_of(&mut self, table: &Node, name: &str) -> bool {

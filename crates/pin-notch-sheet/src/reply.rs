@@ -20,12 +20,14 @@ use crate::sheet::Sheet;
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct Reply {
-    /// Its status: 200, or 422 where something is wrong with what was sent.
+    /// Its status: 200; 303 where the sheet leads to a page of its own; or 422 where something is wrong with what was sent.
     pub status: u16,
     /// The media type of the body.
     pub content_type: &'static str,
     /// The body.
     pub body: String,
+    /// The address to be led to: the header `Location`.
+    pub location: Option<String>,
 }
 
 impl Sheet {
@@ -38,7 +40,8 @@ impl Sheet {
         let is_json = is_json.eq_ignore_ascii_case("application/json");
         let wants_json = accept.contains("json") && !accept.contains("text/html");
         let (html, json) = ("text/html; charset=utf-8", "application/json");
-        let reply = |status, content_type, body| Reply { status, content_type, body };
+        let reply =
+            |status, content_type, body| Reply { status, content_type, body, location: None };
         if let (false, Some(wanted)) = (is_json, self.with_rows_as_wanted(body)) {
             let mut page = *page;
             // What was entered stays as it was entered; what is wrong with it is told when it is sent.
@@ -48,7 +51,13 @@ impl Sheet {
         }
         match if is_json { form.read_json(body) } else { form.read(body) } {
             Ok(values) if wants_json => reply(200, json, values.to_json()),
-            Ok(values) => reply(200, html, self.answer(&form, &values, page)),
+            Ok(values) => {
+                let body = self.answer(&form, &values, page);
+                match self.thanks_page.as_str() {
+                    "" => reply(200, html, body),
+                    to => Reply { location: Some(to.to_owned()), ..reply(303, html, body) },
+                }
+            }
             Err(problems) if wants_json => {
                 reply(422, "application/problem+json", problems.to_problem_details())
             }

@@ -27,7 +27,18 @@ const CONTROL: &str = "x-control";
 const ONLY_IF: &str = "x-only-if";
 
 /// The words of a sheet as a whole that a schema keeps for the way back, each behind `x-`.
-const SHEET_WORDS: [&str; 7] = ["lang", "closing", "send", "reset", "clear", "in-place", "keep"];
+const SHEET_WORDS: [&str; 10] = [
+    "lang",
+    "closing",
+    "action",
+    "thanks",
+    "thanks-page",
+    "send",
+    "reset",
+    "clear",
+    "in-place",
+    "keep",
+];
 
 /// What a schema cannot say of a sheet, or a sheet of a schema: which field (none for the whole), and what.
 #[derive(Clone, Debug, PartialEq, Eq)]

@@ -76,6 +76,10 @@ pub struct Sheet {
     /// What stands above the fields and below them.
     pub(crate) introduction: String,
     pub(crate) closing: String,
+    /// Where the form is sent, and what people read or are led to once it was accepted.
+    pub(crate) action: String,
+    pub(crate) thanks: String,
+    pub(crate) thanks_page: String,
     pub(crate) lang: String,
     /// What the buttons say.
     pub(crate) send: String,
@@ -196,6 +200,7 @@ pub(crate) struct Texts {
     pub title: Option<String>,
     pub introduction: Option<String>,
     pub closing: Option<String>,
+    pub thanks: Option<String>,
     pub send: Option<String>,
     pub reset: Option<String>,
     pub clear: Option<String>,
@@ -263,6 +268,11 @@ impl Sheet {
         &self.title
     }
 
+    /// Where the form is sent; empty where the sheet does not say.
+    pub fn action(&self) -> &str {
+        &self.action
+    }
+
     /// The language that its texts are in, as BCP 47 has it; "en" unless it says otherwise.
     pub fn lang(&self) -> &str {
         &self.lang
@@ -306,6 +316,7 @@ impl Sheet {
         self.title = texts.title.unwrap_or(self.title);
         self.introduction = texts.introduction.unwrap_or(self.introduction);
         self.closing = texts.closing.unwrap_or(self.closing);
+        self.thanks = texts.thanks.unwrap_or(self.thanks);
         self.send = texts.send.unwrap_or(self.send);
         self.reset = texts.reset.unwrap_or(self.reset);
         self.clear = texts.clear.unwrap_or(self.clear);

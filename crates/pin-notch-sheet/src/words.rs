@@ -6,10 +6,13 @@
 use pin_notch::{Attribute, AttributeKind, ControlKind};
 
 /// What stands at the top.
-pub(crate) const TOP: [&str; 16] = [
+pub(crate) const TOP: [&str; 19] = [
     "title",
     "introduction",
     "closing",
+    "action",
+    "thanks",
+    THANKS_PAGE,
     "lang",
     "send",
     "reset",
@@ -24,6 +27,9 @@ pub(crate) const TOP: [&str; 16] = [
     "output",
     "texts",
 ];
+
+/// The address of a page for those whose form was accepted.
+pub(crate) const THANKS_PAGE: &str = "thanks-page";
 
 /// What a field has besides the attributes of its control.
 pub(crate) const FIELD: [&str; 6] = ["name", "control", "label", DESCRIPTION, "unsent", ONLY_IF];
@@ -57,10 +63,11 @@ pub(crate) const FIELDSET_TEXTS: [&str; 2] = ["legend", DESCRIPTION];
 pub(crate) const LINK: [&str; 5] = ["from", "to", "from-range", "to-range", "one-way"];
 pub(crate) const RULE: [&str; 4] = ["holds", "message", "field", "warns"];
 pub(crate) const OUTPUT: [&str; 3] = ["name", "label", "text"];
-pub(crate) const TEXTS: [&str; 10] = [
+pub(crate) const TEXTS: [&str; 11] = [
     "title",
     "introduction",
     "closing",
+    "thanks",
     "send",
     "reset",
     "clear",

@@ -189,3 +189,34 @@ options.acids.oa = "Oxalsäure"
     assert_eq!(told, [lacks]);
     assert_eq!((found[0].severity, &text[found[0].span.clone()]), (Severity::Remark, "de"));
 }
+
+#[test]
+fn what_comes_after_is_said_on_the_page_in_the_answer_and_by_a_way_elsewhere() {
+    let sheet = |more: &str| {
+        let field = "[[field]]\nname = 'a'\ncontrol = 'switch'\nlabel = 'A'\n";
+        read(&format!("{more}\n{field}[texts.de]\nthanks = 'Danke.'\n"), Format::Toml)
+    };
+    let reply = |sheet: &Sheet, accept: &str| {
+        sheet.reply(b"a=on", "application/x-www-form-urlencoded", accept, &Page::default())
+    };
+    let (said, _) =
+        sheet("action = 'https://apiary.example/answers?a=1&b'\nthanks = 'Thank <you>.'");
+    let page = said.page(&said.form(), &Page::default());
+    assert!(page.contains("action=\"https://apiary.example/answers?a=1&amp;b\""), "{page}");
+    assert!(page.contains("data-thanks=\"Thank &lt;you&gt;.\""), "{page}");
+    let mut own = Page::default();
+    own.action = "/here";
+    assert!(said.page(&said.form(), &own).contains("action=\"/here\""));
+    let answer = reply(&said, "text/html");
+    assert!(answer.body.contains("<p class=\"text\">Thank &lt;you&gt;.</p>"), "{}", answer.body);
+    assert!(reply(&said.in_language("de"), "text/html").body.contains(">Danke.</p>"));
+    let (led, _) = sheet("thanks-page = '/thanks'");
+    let answer = reply(&led, "text/html");
+    assert_eq!((answer.status, answer.location.as_deref()), (303, Some("/thanks")));
+    // A script is not led anywhere by the answer; the page does that.
+    assert_eq!(reply(&led, "application/json").status, 200);
+    for address in ["javascript:alert(1)", "data:text/html,x", "mailto:a@apiary.example", "/a b"] {
+        let (_, found) = sheet(&format!("action = '{address}'"));
+        assert_eq!(found[0].code, "no-address", "{address}");
+    }
+}

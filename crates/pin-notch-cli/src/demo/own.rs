@@ -109,7 +109,7 @@ fn version(path: &Path) -> String {
 fn show(path: &Path, is_recorded: bool) -> Response {
     match sheet(path) {
         Ok(sheet) => {
-            let (mut page, mut head) = (Page::default(), head(path));
+            let (mut page, mut head) = (own_page(), head(path));
             if is_recorded {
                 head.push_str("<script type=\"module\" src=\"/record.js\"></script>\n");
             }
@@ -118,6 +118,13 @@ fn show(path: &Path, is_recorded: bool) -> Response {
         }
         Err(answer) => *answer,
     }
+}
+
+/// A page that is sent to us, wherever the sheet would have it sent.
+fn own_page<'a>() -> Page<'a> {
+    let mut page = Page::default();
+    page.action = "/";
+    page
 }
 
 async fn receive(path: &Path, request: Request) -> Response {
@@ -132,12 +139,13 @@ async fn receive(path: &Path, request: Request) -> Response {
         Err(answer) => return *answer,
     };
     let head = head(path);
-    let mut page = Page::default();
+    let mut page = own_page();
     page.head = &head;
     let reply = sheet.reply(&body, "application/x-www-form-urlencoded", &accept, &page);
     let status = StatusCode::from_u16(reply.status).unwrap_or(StatusCode::INTERNAL_SERVER_ERROR);
     let kind = [(header::CONTENT_TYPE, reply.content_type)];
-    (status, protected((kind, reply.body))).into_response()
+    let to = reply.location.map(|to| [(header::LOCATION, to)]);
+    (status, to, protected((kind, reply.body))).into_response()
 }
 
 /// What was done in the page so far, to be written down.

@@ -1,7 +1,8 @@
 // A page in a file has nobody to send to: the answers go into a file as well.
 const around = document.querySelector("notch-form");
 around.querySelector("form").addEventListener("submit", (event) => {
-  if (location.protocol !== "file:") return;
+  const { action } = event.target.attributes;
+  if (location.protocol !== "file:" || action?.value) return;
   event.preventDefault();
   event.stopPropagation();
   const url = URL.createObjectURL(new Blob([`${around.json}\n`], { type: "application/json" }));

@@ -3,6 +3,7 @@
 use crate::support::{Page, demo_of, with_page};
 use fantoccini::key::Key;
 use std::process::Command;
+use std::time::Duration;
 
 /// The rows in sight: what each element of the first fields holds.
 const ROWS: &str = "[...document.querySelectorAll('.one-row')].filter((row) => row.checkVisibility())
@@ -108,9 +109,19 @@ fn without_script_whoever_receives_the_form_changes_its_rows() {
         let (_server, url) = demo_of(&["demo/stings.toml"]);
         page.script(false).await;
         page.client.goto(&url).await.expect("the page");
+        let source = async || page.client.source().await.expect("a source");
+        // No script can say when the next page is there.
         let click = async |button: &str| {
-            let css = format!("button[value=\"{button}\"]");
+            let (css, before) = (format!("button[value=\"{button}\"]"), source().await);
             page.find(&css).await.click().await.expect("a click");
+            for _ in 0..100 {
+                let now = source().await;
+                if now != before && now.contains("</html>") {
+                    return;
+                }
+                tokio::time::sleep(Duration::from_millis(50)).await;
+            }
+            panic!("nothing came of {button}");
         };
         let choose = async |row: u32, place: &str| {
             let css = format!("select[name='sting.{row}.where']");

@@ -157,12 +157,12 @@ const FILLED: [(&str, &str, &str); 4] = [
         "stay",
         "{ guest: 'Ida', mail: 'ida@apiary.example', stay: `${day(10)}/${day(14)}`, people: 2, room: 'barn', \
            wishes: 'Queens,\\nall of them' }",
-        "It has been sent.",
+        "Thank you. We look into the book",
     ),
     (
         "survey",
         "{ hives: 12, help: 'yes', tools: 'no', broken: 'The extractor', season: 3.5 }",
-        "What was broken\tThe extractor",
+        "Thank you, and a quiet winter.\n\nHow many hives you keep\t12",
     ),
     (
         "stings",

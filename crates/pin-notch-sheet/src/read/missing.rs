@@ -18,6 +18,7 @@ impl Reader<'_> {
             ("title", &sheet.title, &texts.title),
             ("introduction", &sheet.introduction, &texts.introduction),
             ("closing", &sheet.closing, &texts.closing),
+            ("thanks", &sheet.thanks, &texts.thanks),
             ("send", &sheet.send, &texts.send),
             ("reset", &sheet.reset, &texts.reset),
             ("clear", &sheet.clear, &texts.clear),

@@ -18,6 +18,7 @@ impl Reader<'_> {
                 title: self.text_of(node, "title"),
                 introduction: self.text_of(node, "introduction"),
                 closing: self.text_of(node, "closing"),
+                thanks: self.text_of(node, "thanks"),
                 send: self.text_of(node, "send"),
                 reset: self.text_of(node, "reset"),
                 clear: self.text_of(node, "clear"),

@@ -248,7 +248,10 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     } else if (why) this.say(why);
     else {
       this.#kept.forget();
-      this.say("sent");
+      const { thanks, thanksPage } = this.dataset;
+      if (thanks) this.#note(thanks);
+      else this.say("sent");
+      if (thanksPage) location.assign(thanksPage);
       this.dispatchEvent(new CustomEvent("accepted", { detail: { values, answer } }));
     }
   }
