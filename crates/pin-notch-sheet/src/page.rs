@@ -38,6 +38,8 @@ pub struct Page<'a> {
     pub action: &'a str,
     /// Markup for the head, such as the script that brings the controls to life.
     pub head: &'a str,
+    /// Markup above the form, such as a choice of languages.
+    pub top: &'a str,
     /// Its colours.
     pub theme: Theme,
     /// What was wrong with what was sent, told above the form with a way to each field.
@@ -203,10 +205,11 @@ impl Sheet {
              <meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">\n\
              <meta name=\"color-scheme\" content=\"{}\">\n<title>{title}</title>\n\
              <link rel=\"icon\" href=\"data:,\">\n<style>{STYLE}</style>\n{}\n</head>\n<body>\n<main>\n\
-             <h1 id=\"title\">{title}</h1>\n{content}</main>\n</body>\n</html>\n",
+             <h1 id=\"title\">{title}</h1>\n{}{content}</main>\n</body>\n</html>\n",
             escaped(&self.lang),
             page.theme.color_scheme(),
             page.head,
+            page.top,
         )
     }
 

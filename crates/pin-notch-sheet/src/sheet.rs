@@ -210,6 +210,8 @@ pub(crate) struct Texts {
     pub lists: HashMap<String, HashMap<String, String>>,
     /// Legends and descriptions of fieldsets.
     pub fieldsets: HashMap<String, [Option<String>; 2]>,
+    /// Labels and sentences of outputs.
+    pub outputs: HashMap<String, (Option<String>, Option<Sentence>)>,
     pub messages: HashMap<String, String>,
 }
 
@@ -266,6 +268,11 @@ impl Sheet {
     /// What the form is called.
     pub fn title(&self) -> &str {
         &self.title
+    }
+
+    /// Whether anything in it is counted from the day on which it is read.
+    pub fn follows_today(&self) -> bool {
+        self.fields.iter().any(|field| field.follows_today)
     }
 
     /// Where the form is sent; empty where the sheet does not say.
@@ -364,6 +371,11 @@ impl Sheet {
                     own.clone_from(text);
                 }
             }
+        }
+        for output in &mut self.outputs {
+            let Some((label, sentence)) = texts.outputs.get(&output.name) else { continue };
+            output.label = label.clone().unwrap_or_else(|| output.label.clone());
+            output.sentence = sentence.clone().unwrap_or_else(|| output.sentence.clone());
         }
         for rule in &mut self.rules {
             if let Some(message) = texts.messages.get(&rule.message) {

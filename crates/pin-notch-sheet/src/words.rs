@@ -63,7 +63,9 @@ pub(crate) const FIELDSET_TEXTS: [&str; 2] = ["legend", DESCRIPTION];
 pub(crate) const LINK: [&str; 5] = ["from", "to", "from-range", "to-range", "one-way"];
 pub(crate) const RULE: [&str; 4] = ["holds", "message", "field", "warns"];
 pub(crate) const OUTPUT: [&str; 3] = ["name", "label", "text"];
-pub(crate) const TEXTS: [&str; 11] = [
+/// What of an output people read.
+pub(crate) const OUTPUT_TEXTS: [&str; 2] = ["label", "text"];
+pub(crate) const TEXTS: [&str; 12] = [
     "title",
     "introduction",
     "closing",
@@ -74,6 +76,7 @@ pub(crate) const TEXTS: [&str; 11] = [
     "options",
     "fields",
     "fieldsets",
+    "outputs",
     "messages",
 ];
 pub(crate) const OPTION: [&str; 4] = ["value", "text", "group", "disabled"];

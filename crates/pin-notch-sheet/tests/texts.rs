@@ -38,7 +38,7 @@ fn a_language_has_its_own_texts_and_the_rest_is_as_it_was() {
     let label =
         |name: &str| german.fields().find(|field| field.name == name).unwrap().label.clone();
     assert_eq!((label("weight"), label("outside")), ("Gewicht".into(), "Draußen".into()));
-    assert_eq!(german.outputs().next().map(|one| one.label.as_str()), Some("Weight per frame"));
+    assert_eq!(german.outputs().next().map(|one| one.label.as_str()), Some("Gewicht je Wabe"));
     let warned = german.read(b"visited=2026-05-14&weight=8&outside=1&temper=3&stores=0").unwrap();
     assert_eq!(warned.warnings()[0].to_string(), "Gewicht: Ein so leichtes Volk wird gefüttert.");
     let page = sheet.clone().in_language("de").page(&german, &Page::default());

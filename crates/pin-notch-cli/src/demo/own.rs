@@ -2,10 +2,10 @@
 
 use super::{Files, protected, read, web_files};
 use crate::Failure;
-use crate::sheets::Source;
+use crate::sheets::{Source, today};
 use axum::Router;
 use axum::extract::Request;
-use axum::http::{StatusCode, header};
+use axum::http::{StatusCode, Uri, header};
 use axum::response::{Html, IntoResponse, Response};
 use axum::routing::{get, post};
 use pin_notch_html::escaped;
@@ -26,6 +26,13 @@ const LOADS: &str = r#"<link rel="modulepreload" href="/pin-notch-form.js">
 <script type="module" src="/pin-notch-form.js"></script>
 <script type="module" src="/reload.js"></script>
 "#;
+
+/// Has each language be called as it calls itself.
+const NAMES: &str = "for (const link of document.querySelectorAll('[data-lang]')) {
+  const { lang } = link.dataset;
+  try { link.textContent = new Intl.DisplayNames([lang], { type: 'language' }).of(lang); } catch { /* its code says it */ }
+}
+";
 
 /// Loads the page anew when the sheet has changed.
 const RELOAD: &str = "const drawn = document.querySelector('meta[name=version]').content;
@@ -72,18 +79,23 @@ pub(super) fn router(
     let sheet = source(file)?.sound()?;
     let title = if sheet.title().is_empty() { "Form" } else { sheet.title() };
     let path = Arc::new(file.to_owned());
-    let (shown, versioned, sent) = (path.clone(), path.clone(), path);
+    let (shown, versioned, sent, recorded) = (path.clone(), path.clone(), path.clone(), path);
     let script = |text: String| ([(header::CONTENT_TYPE, "text/javascript")], text);
     let router = Router::new()
         .route(
             "/",
-            get(async move || show(&shown, is_recorded))
-                .post(async move |request| receive(&sent, request).await),
+            get(async move |uri: Uri| show(&shown, &Asked::of(&uri), is_recorded)).post(
+                async move |uri: Uri, request| receive(&sent, &Asked::of(&uri), request).await,
+            ),
         )
         .route("/version", get(async move || version(&versioned)))
         .route("/reload.js", get(async move || script(RELOAD.to_owned())))
+        .route("/names.js", get(async move || script(NAMES.to_owned())))
         .route("/record.js", get(async move || script(RECORD.to_owned())))
-        .route("/moves", post(async move |request| record(moves.as_deref(), request).await))
+        .route(
+            "/moves",
+            post(async move |request| record(&recorded, moves.as_deref(), request).await),
+        )
         .merge(web_files(files));
     Ok((title.to_owned(), router))
 }
@@ -106,10 +118,13 @@ fn version(path: &Path) -> String {
     format!("{:x}", hasher.finish())
 }
 
-fn show(path: &Path, is_recorded: bool) -> Response {
-    match sheet(path) {
+fn show(path: &Path, asked: &Asked, is_recorded: bool) -> Response {
+    match sheet(path, asked) {
         Ok(sheet) => {
-            let (mut page, mut head) = (own_page(), head(path));
+            let languages = languages(path, &sheet);
+            let (action, mut head) = (asked.action(), head(path));
+            let mut page = Page::default();
+            (page.action, page.top) = (&action, &languages);
             if is_recorded {
                 head.push_str("<script type=\"module\" src=\"/record.js\"></script>\n");
             }
@@ -120,27 +135,70 @@ fn show(path: &Path, is_recorded: bool) -> Response {
     }
 }
 
-/// A page that is sent to us, wherever the sheet would have it sent.
-fn own_page<'a>() -> Page<'a> {
-    let mut page = Page::default();
-    page.action = "/";
-    page
+/// What is asked for in the address.
+#[derive(Default)]
+struct Asked {
+    /// The language that the page is to be in.
+    lang: Option<String>,
 }
 
-async fn receive(path: &Path, request: Request) -> Response {
+impl Asked {
+    fn of(uri: &Uri) -> Self {
+        let mut asked = form_urlencoded::parse(uri.query().unwrap_or_default().as_bytes());
+        Self { lang: asked.find(|(name, _)| name == "lang").map(|(_, lang)| lang.into_owned()) }
+    }
+
+    /// The address that a page is sent to: ours, wherever the sheet would have it sent.
+    fn action(&self) -> String {
+        match &self.lang {
+            None => "/".to_owned(),
+            Some(lang) => {
+                let start = "/?".to_owned();
+                let mut query = form_urlencoded::Serializer::for_suffix(start, "/?".len());
+                query.append_pair("lang", lang).finish()
+            }
+        }
+    }
+}
+
+/// A choice of the languages that a sheet has texts for.
+fn languages(path: &Path, shown: &Sheet) -> String {
+    let Ok(own) = sheet(path, &Asked::default()) else { return String::new() };
+    let mut all: Vec<&str> = own.languages().collect();
+    if all.is_empty() {
+        return String::new();
+    }
+    all.sort_unstable();
+    all.retain(|lang| *lang != own.lang());
+    all.insert(0, own.lang());
+    let one = |lang: &str| {
+        let lang = escaped(lang);
+        let current = if lang == shown.lang() { " aria-current=\"true\"" } else { "" };
+        format!(
+            "<a href=\"/?lang={lang}\" lang=\"{lang}\" hreflang=\"{lang}\" data-lang=\"{lang}\"{current}>{lang}</a>\n"
+        )
+    };
+    let links: String = all.into_iter().map(one).collect();
+    format!(
+        "<nav class=\"languages\">{links}</nav>\n<script type=\"module\" src=\"/names.js\"></script>\n"
+    )
+}
+
+async fn receive(path: &Path, asked: &Asked, request: Request) -> Response {
     let accept = request.headers().get(header::ACCEPT).and_then(|accept| accept.to_str().ok());
     let accept = accept.unwrap_or_default().to_owned();
     let body = match read(request).await {
         Ok(body) => body,
         Err((status, why)) => return (status, why).into_response(),
     };
-    let sheet = match sheet(path) {
+    let sheet = match sheet(path, asked) {
         Ok(sheet) => sheet,
         Err(answer) => return *answer,
     };
     let head = head(path);
-    let mut page = own_page();
-    page.head = &head;
+    let (action, languages) = (asked.action(), languages(path, &sheet));
+    let mut page = Page::default();
+    (page.head, page.action, page.top) = (&head, &action, &languages);
     let reply = sheet.reply(&body, "application/x-www-form-urlencoded", &accept, &page);
     let status = StatusCode::from_u16(reply.status).unwrap_or(StatusCode::INTERNAL_SERVER_ERROR);
     let kind = [(header::CONTENT_TYPE, reply.content_type)];
@@ -148,13 +206,16 @@ async fn receive(path: &Path, request: Request) -> Response {
     (status, to, protected((kind, reply.body))).into_response()
 }
 
-/// What was done in the page so far, to be written down.
-async fn record(path: Option<&Path>, request: Request) -> Response {
-    let Some(path) = path else { return StatusCode::NOT_FOUND.into_response() };
+/// What was done in the page so far, to be written down; where the sheet counts from today, with the day.
+async fn record(file: &Path, moves: Option<&Path>, request: Request) -> Response {
+    let Some(path) = moves else { return StatusCode::NOT_FOUND.into_response() };
     let Ok(body) = axum::body::to_bytes(request.into_body(), MAX_MOVES).await else {
         return StatusCode::PAYLOAD_TOO_LARGE.into_response();
     };
-    match std::fs::write(path, body) {
+    let counts = sheet(file, &Asked::default()).is_ok_and(|sheet| sheet.follows_today());
+    let mut text = if counts { format!("today {}\n", today()).into_bytes() } else { Vec::new() };
+    text.extend_from_slice(&body);
+    match std::fs::write(path, text) {
         Ok(()) => StatusCode::NO_CONTENT.into_response(),
         Err(error) => {
             eprintln!("pin-notch: --record: {}: {error}", path.display());
@@ -164,7 +225,7 @@ async fn record(path: Option<&Path>, request: Request) -> Response {
 }
 
 /// The sheet as its file is now; else a page that says what is wrong with it.
-fn sheet(path: &Path) -> Result<Sheet, Box<Response>> {
+fn sheet(path: &Path, asked: &Asked) -> Result<Sheet, Box<Response>> {
     let (text, whole) = match source(path) {
         Err(failure) => (escaped(&failure.line).into_owned(), false),
         Ok(source) => {
@@ -172,7 +233,10 @@ fn sheet(path: &Path) -> Result<Sheet, Box<Response>> {
             let errors: Vec<_> =
                 found.iter().filter(|one| one.severity == Severity::Error).collect();
             if errors.is_empty() {
-                return Ok(sheet);
+                return Ok(match &asked.lang {
+                    Some(lang) => sheet.in_language(lang),
+                    None => sheet,
+                });
             }
             let shown: String = errors.iter().map(|error| source.shown(error, false)).collect();
             (escaped(&shown).into_owned(), true)

@@ -207,3 +207,53 @@ fn each_sheet_of_the_demo_is_filled_in_and_sent() {
         );
     });
 }
+
+#[test]
+fn the_demo_offers_the_languages_of_a_sheet_and_says_the_day_in_what_it_records() {
+    with_page(async |page| {
+        let (_server, url) = demo_of(&["demo/survey.toml"]);
+        page.client.goto(&url).await.expect("the page");
+        page.until("document.querySelector('[data-lang=de]')?.textContent === 'Deutsch'").await;
+        page.run("document.querySelector('[data-lang=de]').click()").await;
+        page.until("document.documentElement.lang === 'de' && document.querySelector('notch-form:state(ready)')").await;
+        assert_eq!(
+            page.get("document.querySelector('[aria-current]').textContent").await,
+            "Deutsch"
+        );
+        assert_eq!(
+            page.get("document.querySelector('[data-lang=en]').textContent").await,
+            "English"
+        );
+        assert_eq!(page.axe().await, "");
+        page.run("document.getElementById('hives').value = 3; document.getElementById('help').value = 'yes';
+                  document.getElementById('tools').value = 'yes'; document.getElementById('season').value = 4;
+                  document.querySelector('form').requestSubmit()").await;
+        page.until("document.querySelector('table')").await;
+        // The answer is in the language that was chosen, too.
+        let told = page.get("document.body.innerText").await;
+        assert!(
+            told.contains("Danke, und einen ruhigen Winter.") && told.contains("Deutsch"),
+            "{told}"
+        );
+        let moves =
+            std::env::temp_dir().join(format!("pin-notch-day-{}.moves", std::process::id()));
+        let (_server, url) =
+            demo_of(&["demo/stings.toml", "--record", moves.to_str().expect("a path")]);
+        page.client.goto(&url).await.expect("the page");
+        page.until("document.querySelector('notch-form:state(ready)')").await;
+        page.focus("button[value=add]").await;
+        page.press(&[Key::Enter]).await;
+        let read = || std::fs::read_to_string(&moves).unwrap_or_default();
+        for _ in 0..100 {
+            if read().contains("sting: add") {
+                break;
+            }
+            tokio::time::sleep(std::time::Duration::from_millis(50)).await;
+        }
+        let text = read();
+        let _ = std::fs::remove_file(&moves);
+        let (day, rest) = text.split_once('\n').unwrap_or_default();
+        assert!(pin_notch_sheet::Moves::today(day).is_some(), "{text}");
+        assert!(rest.starts_with("sting: add\n> 2 rows\n"), "{text}");
+    });
+}

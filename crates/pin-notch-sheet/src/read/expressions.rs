@@ -130,6 +130,19 @@ impl Reader<'_> {
         }
     }
 
+    /// A sentence over the fields of the sheet.
+    pub(super) fn sentence(
+        &mut self,
+        text: &str,
+        span: &Range<usize>,
+        sheet: &Sheet,
+    ) -> Option<Sentence> {
+        let form = sheet.form();
+        let scope = Scope::of(&form);
+        let read = Sentence::parse(text, &scope);
+        read.map_err(|error| self.unreadable(&error, text, span, &scope)).ok()
+    }
+
     /// Tells of an expression that cannot be read, and what was meant by it, as far as one can tell.
     fn unreadable(
         &mut self,

@@ -44,6 +44,15 @@ impl Reader<'_> {
             let lacks = lacks.filter(|(word, said)| !said.is_empty() && !has(word));
             missing.extend(lacks.map(|(word, _)| format!("fields.{}.{word}", rows.name)));
         }
+        for output in &sheet.outputs {
+            let (label, text) = texts.outputs.get(&output.name).cloned().unwrap_or_default();
+            if label.is_none() && !output.label.is_empty() {
+                missing.push(format!("outputs.{}.label", output.name));
+            }
+            if text.is_none() && output.sentence.has_words() {
+                missing.push(format!("outputs.{}.text", output.name));
+            }
+        }
         let mut said: Vec<&str> = sheet.rules.iter().map(|rule| rule.message.as_str()).collect();
         // One rule may hold in each of several rows.
         said.dedup();

@@ -68,6 +68,9 @@ impl Reader<'_> {
                 };
                 texts.fieldsets.insert(key.name.clone(), own);
             }
+            for (key, words) in self.members(node, "outputs") {
+                self.output_texts(key, words, sheet, &mut texts);
+            }
             for (key, _) in self.members(node, "messages") {
                 let known = sheet.rules.iter().any(|rule| rule.message == key.name);
                 let missing = format!("no rule says {}", Quoted(&key.name));
@@ -106,6 +109,27 @@ impl Reader<'_> {
             return None;
         }
         self.text_of(node.get(table)?, &key.name)
+    }
+
+    /// A text alone is the label.
+    fn output_texts(&mut self, key: &Key, node: &Node, sheet: &Sheet, texts: &mut Texts) {
+        if !sheet.outputs.iter().any(|output| output.name == key.name) {
+            let missing = format!("no output is named {}", Quoted(&key.name));
+            return self.error("no-such-text", key.span.clone(), missing);
+        }
+        let own = match &node.is {
+            Is::Text(label) => (Some(label.clone()), None),
+            Is::Table(_) => {
+                self.words(node, "the text of an output", &words::OUTPUT_TEXTS);
+                let [label, text] = words::OUTPUT_TEXTS.map(|word| self.text_of(node, word));
+                let span = node.get("text").map_or(0..0, |node| node.span.clone());
+                (label, text.and_then(|text| self.sentence(&text, &span, sheet)))
+            }
+            Is::Nothing | Is::On(_) | Is::Number(_) | Is::List(_) => {
+                return self.wrong_kind(node, &key.name, "a label, or a table of texts");
+            }
+        };
+        texts.outputs.insert(key.name.clone(), own);
     }
 
     fn rows_texts(&mut self, rows: &RowsSheet, node: &Node, texts: &mut Texts) {

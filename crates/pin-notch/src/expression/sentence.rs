@@ -19,7 +19,7 @@ use core::fmt;
 /// // Where something in it is empty, there is nothing to say.
 /// let each = Sentence::parse("{round(honey / hives, 1)} kg from each", &scope)?;
 /// assert_eq!(each.text(&form, &English), None);
-/// assert_eq!(each.fields(), ["honey", "hives"]);
+/// assert_eq!((each.fields(), each.has_words()), (vec!["honey", "hives"], true));
 /// assert_eq!(each.to_string(), "{round(honey / hives, 1)} kg from each");
 /// let error = Sentence::parse("{honey} and {hive}", &scope).unwrap_err();
 /// assert_eq!((error.to_string().as_str(), error.span()), ("no field is named \"hive\"", 13..17));
@@ -82,6 +82,12 @@ impl Sentence {
             pieces.push(Piece::Text(plain));
         }
         Ok(Self { written: text.to_owned(), pieces })
+    }
+
+    /// Whether it says anything besides what its expressions come to.
+    pub fn has_words(&self) -> bool {
+        let is_word = |text: &str| text.contains(char::is_alphabetic);
+        self.pieces.iter().any(|piece| matches!(piece, Piece::Text(text) if is_word(text)))
     }
 
     /// The names of the fields it speaks of.
