@@ -53,6 +53,7 @@ pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<F
         outputs: Vec::new(),
         texts: Default::default(),
         today: context.today,
+        counts_from_today: false,
         tree: tree.clone(),
     };
     reader.words(&tree, "a sheet", &words::TOP);

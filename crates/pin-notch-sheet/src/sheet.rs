@@ -98,6 +98,8 @@ pub struct Sheet {
     pub(crate) outputs: Vec<OutputSheet>,
     pub(crate) texts: HashMap<String, Texts>,
     pub(crate) today: Option<Date>,
+    /// Whether an expression speaks of today.
+    pub(crate) counts_from_today: bool,
     pub(crate) tree: Node,
 }
 
@@ -272,7 +274,7 @@ impl Sheet {
 
     /// Whether anything in it is counted from the day on which it is read.
     pub fn follows_today(&self) -> bool {
-        self.fields.iter().any(|field| field.follows_today)
+        self.counts_from_today || self.fields.iter().any(|field| field.follows_today)
     }
 
     /// Where the form is sent; empty where the sheet does not say.

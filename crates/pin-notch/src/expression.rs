@@ -16,6 +16,7 @@ pub use claim::{Claim, Comparison};
 pub use error::{ExpressionError, ExpressionErrorKind};
 pub use sentence::Sentence;
 
+use crate::calendar::Date;
 use crate::control::{Control, Value, ValueKind};
 use crate::form::Form;
 use core::fmt;
@@ -42,6 +43,8 @@ pub struct Scope {
     places: HashMap<String, usize>,
     names: Arc<[String]>,
     rows: Vec<KnownRows>,
+    /// Which day it is, where that is known.
+    today: Option<Date>,
     /// Of which rows the fields are meant that are spoken of without a number, and which row, counted from 0.
     row: Option<(usize, usize)>,
 }
@@ -101,6 +104,23 @@ impl Scope {
             scope.rows.push(KnownRows { name: rows.name.clone(), count, fields, places });
         }
         scope
+    }
+
+    /// The same on this day, so that expressions can speak of `today`. They are then written with that day in its place.
+    ///
+    /// ```
+    /// use pin_notch::{DatePicker, Expression, Form, Scope};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let form = Form::new().with("visited", "Visited", DatePicker::default())?;
+    /// let scope = Scope::of(&form).on("2026-05-14".parse()?);
+    /// let fresh = Expression::condition("visited >= today - 7 and weekday(visited) < 7", &scope)?;
+    /// assert_eq!(fresh.holds(&form.read(b"visited=2026-05-08")?), Some(true));
+    /// assert_eq!(fresh.holds(&form.read(b"visited=2026-05-10")?), Some(false)); // a Sunday
+    /// assert_eq!(fresh.to_string(), "visited >= date('2026-05-14') - 7 and weekday(visited) < 7");
+    /// # Ok(()) }
+    /// ```
+    pub fn on(self, today: Date) -> Self {
+        Self { today: Some(today), ..self }
     }
 
     /// The same for what is said of each row: a field of these rows without a number, such as `treatment.amount`, is
@@ -173,7 +193,7 @@ impl<'a> FromIterator<(&'a str, &'a Control)> for Scope {
             fields.into_iter().map(|(name, control)| Known::of(name, control)).collect();
         let names: Arc<[String]> = all.iter().map(|field| field.name.clone()).collect();
         let places = names.iter().cloned().zip(0..).collect();
-        Self { all, places, names, rows: Vec::new(), row: None }
+        Self { all, places, names, rows: Vec::new(), today: None, row: None }
     }
 }
 
@@ -263,6 +283,7 @@ enum Tree {
     Text(String),
     On(bool),
     Field(usize, Part),
+    Weekday(Box<Tree>),
     Count(Box<Tree>),
     Total(Box<Tree>),
     Round(Box<Tree>, u32),
@@ -295,6 +316,8 @@ enum Tree {
 /// | `count(treatment.amount)` | in how many rows it is filled in, or on |
 /// | `different(treatment.day)` | whether no two rows have the same |
 /// | `visited + 14`, `last - first` | so many days later; how many days lie between |
+/// | `today`, `date('2026-05-14')` | the day it is, where that is [known](Scope::on); this very day |
+/// | `weekday(visited)` | 1 for a Monday to 7 for a Sunday, as ISO 8601 counts them |
 /// | `=` `!=` `<` `<=` `>` `>=` | a comparison of two of one kind; of a day also with a text like `'2026-05-14'` |
 /// | `'oa' in given`, `not in` | whether it is chosen |
 /// | `is empty`, `is not empty` | whether there is a value |
@@ -336,8 +359,8 @@ impl Expression {
     /// # Errors
     /// What is wrong with it, and where in the text.
     pub fn parse(text: &str, scope: &Scope) -> Result<Self, ExpressionError> {
-        let (tree, kind) = parse::whole(text, scope)?;
-        Ok(Self { written: text.to_owned(), tree, kind, names: scope.names.clone() })
+        let (tree, kind, written) = parse::whole(text, scope)?;
+        Ok(Self { written, tree, kind, names: scope.names.clone() })
     }
 
     /// Reads an expression that says yes or no, of at least one field.
@@ -440,6 +463,7 @@ impl Tree {
             Self::Field(at, _) => each(*at, is_gathered),
             Self::Number(_) | Self::Text(_) | Self::On(_) => {}
             Self::Count(one)
+            | Self::Weekday(one)
             | Self::Total(one)
             | Self::Round(one, _)
             | Self::Negative(one)

@@ -2,7 +2,7 @@
 
 use pin_notch::{
     CheckboxGroup, DatePicker, DateSpan, DateSpanPicker, Expression, FieldStepper, Form, Scope,
-    Select, Span, SpanSlider, Stepper, Switch, Time, dec,
+    Select, Sentence, Span, SpanSlider, Stepper, Switch, Time, dec,
 };
 use pin_notch_any::reached;
 use proptest::prelude::*;
@@ -132,6 +132,44 @@ fn what_does_not_go_together_is_told_with_its_place() {
     ] {
         let error = Expression::condition(text, &scope).expect_err(text);
         assert_eq!((&text[error.span()], error.to_string().as_str()), (place, why), "{text}");
+    }
+}
+
+/// What hangs on the day is written with it, and means the same for whoever reads that.
+#[test]
+fn today_is_the_day_that_is_said() {
+    let (form, scope) = (form(), Scope::of(&form()));
+    let on = scope.clone().on("2026-05-16".parse().expect("a day"));
+    for (text, written, comes_to) in [
+        ("today - visited", "date('2026-05-16') - visited", "2"),
+        ("today", "date('2026-05-16')", "2026-05-16"),
+        ("max(today + 14, next-visit)", "max(date('2026-05-16') + 14, next-visit)", "2026-06-01"),
+        (
+            "visited < today and next-visit>today",
+            "visited < date('2026-05-16') and next-visit>date('2026-05-16')",
+            "on",
+        ),
+        ("weekday(today)", "weekday(date('2026-05-16'))", "6"),
+        ("weekday(visited) = 4", "weekday(visited) = 4", "on"),
+        ("weekday(away.first)", "weekday(away.first)", "1"),
+    ] {
+        let read = Expression::parse(text, &on).unwrap_or_else(|why| panic!("{text}: {why}"));
+        assert_eq!(
+            (read.to_string().as_str(), read.value(&form).to_string().as_str()),
+            (written, comes_to)
+        );
+        let again = Expression::parse(written, &scope).expect("it is written to be read");
+        assert_eq!(again.value(&form), read.value(&form), "{written}");
+        let sentence = Sentence::parse(&format!("{{{{ {{{text}}} }}}}"), &on).expect("a sentence");
+        assert_eq!(sentence.to_string(), format!("{{{{ {{{written}}} }}}}"));
+    }
+    for (text, why) in [
+        ("visited < today", "this hangs on which day it is, and nobody has said that here"),
+        ("date('14 May') < visited", "\"14 May\" is not a day"),
+        ("date(3) < visited", "date(…) takes a text like '2026-05-14', and here are 1"),
+        ("weekday(opened) = 1", "this is a time, and a day is needed here"),
+    ] {
+        assert_eq!(Expression::parse(text, &scope).expect_err(text).to_string(), why);
     }
 }
 

@@ -5,13 +5,24 @@ use crate::finding::{Finding, meant};
 use crate::sheet::{InRow, OutputSheet, Sheet};
 use crate::tree::Node;
 use crate::words;
-use pin_notch::{Expression, ExpressionError, ExpressionErrorKind, Quoted, Rule, Scope, Sentence};
+use pin_notch::{
+    Expression, ExpressionError, ExpressionErrorKind, Form, Quoted, Rule, Scope, Sentence,
+};
 use std::ops::Range;
 
 impl Reader<'_> {
+    /// What expressions can speak of: the fields, and today where somebody has said which day that is.
+    fn scope(&self, form: &Form) -> Scope {
+        let scope = Scope::of(form);
+        match self.context.today {
+            Some(today) => scope.on(today),
+            None => scope,
+        }
+    }
+
     pub(super) fn rules(&mut self, tree: &Node, sheet: &mut Sheet) {
         let form = sheet.form();
-        let scope = Scope::of(&form);
+        let scope = self.scope(&form);
         for node in self.tables(tree, "rule") {
             self.words(node, "a rule", &words::RULE);
             let holds = self.needed(node, "holds", "a rule");
@@ -38,6 +49,7 @@ impl Reader<'_> {
                 let message = "this rule always holds, whatever is entered";
                 self.found.push(Finding::remark("rule-always-holds", span.clone(), message));
             }
+            sheet.counts_from_today |= rules.iter().any(|rule| rule.holds.to_string() != text);
             if message.is_some() {
                 let told = |rule: Rule| if warns { rule.warning() } else { rule };
                 sheet.rules.extend(rules.into_iter().map(told));
@@ -48,7 +60,7 @@ impl Reader<'_> {
     /// Under which conditions fields and fieldsets count.
     pub(super) fn conditions(&mut self, tree: &Node, sheet: &mut Sheet) {
         let mut form = sheet.form();
-        let scope = Scope::of(&form);
+        let scope = self.scope(&form);
         for (node, whose) in conditional(tree, sheet) {
             let Some(at) = node.get(words::ONLY_IF).map(|node| node.span.clone()) else { continue };
             let Some(text) = self.text_of(node, words::ONLY_IF) else { continue };
@@ -95,6 +107,7 @@ impl Reader<'_> {
                     self.found.push(error.with_help(help));
                     return;
                 }
+                sheet.counts_from_today |= condition.to_string() != text;
                 *only_if = Some(condition);
             }
             if never {
@@ -108,7 +121,7 @@ impl Reader<'_> {
     /// What is computed from fields.
     pub(super) fn outputs(&mut self, tree: &Node, sheet: &mut Sheet) {
         let form = sheet.form();
-        let scope = Scope::of(&form);
+        let scope = self.scope(&form);
         for node in self.tables(tree, "output") {
             self.words(node, "an output", &words::OUTPUT);
             let name = self.needed(node, "name", "an output");
@@ -124,7 +137,10 @@ impl Reader<'_> {
                 continue;
             }
             match Sentence::parse(&text, &scope) {
-                Ok(sentence) => sheet.outputs.push(OutputSheet { name, label, sentence }),
+                Ok(sentence) => {
+                    sheet.counts_from_today |= sentence.to_string() != text;
+                    sheet.outputs.push(OutputSheet { name, label, sentence });
+                }
                 Err(error) => self.unreadable(&error, &text, &span, &scope),
             }
         }
@@ -138,7 +154,7 @@ impl Reader<'_> {
         sheet: &Sheet,
     ) -> Option<Sentence> {
         let form = sheet.form();
-        let scope = Scope::of(&form);
+        let scope = self.scope(&form);
         let read = Sentence::parse(text, &scope);
         read.map_err(|error| self.unreadable(&error, text, span, &scope)).ok()
     }

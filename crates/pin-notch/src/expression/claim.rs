@@ -145,6 +145,7 @@ impl Expression {
             | Tree::Text(_)
             | Tree::On(_)
             | Tree::Field(..)
+            | Tree::Weekday(_)
             | Tree::Count(_)
             | Tree::Total(_)
             | Tree::Round(..)

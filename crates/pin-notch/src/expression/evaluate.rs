@@ -1,7 +1,7 @@
 //! What an expression comes to.
 
 use super::{Arithmetic, Of, Operator, Over, Part, Tree};
-use crate::calendar::Date;
+use crate::calendar::{Date, Weekday};
 use crate::control::Value;
 use crate::number::{number_text, parse_number};
 use rust_decimal::{Decimal, RoundingStrategy};
@@ -63,6 +63,14 @@ impl Tree {
             Self::On(on) => Some(Term::On(*on)),
             Self::Field(at, part) => field(*at, *part),
             Self::Count(one) => Some(Term::Number(list(one).len().into())),
+            Self::Weekday(one) => match one.value(field)? {
+                Term::Text(day) => {
+                    let day: Date = day.parse().ok()?;
+                    let at = Weekday::ALL.iter().position(|one| *one == day.weekday())?;
+                    Some(Term::Number((at + 1).into()))
+                }
+                Term::Number(_) | Term::On(_) | Term::List(_) => None,
+            },
             Self::Total(one) => {
                 let texts = list(one);
                 let mut numbers = texts.iter().filter_map(|text| parse_number(text).ok());

@@ -45,6 +45,7 @@ pub(super) fn of(expression: &Tree, fields: &[Known]) -> (bool, bool) {
         Tree::Number(_)
         | Tree::Text(_)
         | Tree::Field(..)
+        | Tree::Weekday(_)
         | Tree::Count(_)
         | Tree::Total(_)
         | Tree::Round(..)
@@ -74,6 +75,7 @@ fn bounds(expression: &Tree, fields: &[Known]) -> Bounds {
             }
             _ => (None, None),
         },
+        Tree::Weekday(_) => (Some(Decimal::ONE), Some(Decimal::from(7))),
         Tree::Count(list) => {
             let most = offered(list, fields).map(|texts| Decimal::from(texts.len()));
             (Some(Decimal::ZERO), most)

@@ -18,7 +18,8 @@ const DEEPEST: usize = 60;
 const LONGEST: usize = 1000;
 
 /// The functions there are.
-const FUNCTIONS: [&str; 6] = ["count", "sum", "round", "min", "max", "different"];
+const FUNCTIONS: [&str; 8] =
+    ["count", "sum", "round", "min", "max", "different", "date", "weekday"];
 
 /// The most places that a number is rounded to.
 const MOST_PLACES: u32 = 20;
@@ -98,18 +99,28 @@ struct Parser<'a> {
     at: usize,
     depth: usize,
     fields: &'a Scope,
+    /// Where it speaks of today.
+    todays: Vec<Span>,
 }
 
 /// An expression, what it gives, and where it stands.
 type Typed = (Tree, Type, Span);
 
-pub(super) fn whole(text: &str, fields: &Scope) -> Result<(Tree, Type), ExpressionError> {
-    let mut parser = Parser { tokens: tokens(text)?, at: 0, depth: 0, fields };
+/// What a text says, what that gives, and how it is written with the day in the place of `today`.
+pub(super) fn whole(text: &str, fields: &Scope) -> Result<(Tree, Type, String), ExpressionError> {
+    let mut parser = Parser { tokens: tokens(text)?, at: 0, depth: 0, fields, todays: Vec::new() };
     let (expression, kind, _) = parser.any()?;
     match parser.peek() {
-        Token::End => Ok((expression, kind)),
-        _ => Err(parser.unexpected("the end")),
+        Token::End => {}
+        _ => return Err(parser.unexpected("the end")),
     }
+    let mut written = text.to_owned();
+    for (today, span) in
+        fields.today.iter().flat_map(|day| parser.todays.iter().rev().map(move |span| (day, span)))
+    {
+        written.replace_range(span.clone(), &format!("date('{today}')"));
+    }
+    Ok((expression, kind, written))
 }
 
 impl Parser<'_> {
@@ -318,7 +329,19 @@ impl Parser<'_> {
             }
             _ => {}
         }
+        if let ("today", false) = (name.as_str(), self.fields.places.contains_key(&name)) {
+            return self.today(span);
+        }
         self.field(&name, span)
+    }
+
+    fn today(&mut self, span: Span) -> Result<Typed, ExpressionError> {
+        let Some(today) = self.fields.today else {
+            let message = "this hangs on which day it is, and nobody has said that here";
+            return Err(ExpressionError::mismatch(span, message));
+        };
+        self.todays.push(span.clone());
+        Ok((Tree::Text(today.to_string()), Type::Ordered(ValueKind::Date), span))
     }
 
     /// What stands in a function's brackets, and the function of it.
@@ -345,6 +368,18 @@ impl Parser<'_> {
             {
                 (Tree::Field(*at, Part::Whole), Type::Number)
             }
+            ("date", [(Tree::Text(text), _, inner)]) if text.parse::<Date>().is_err() => {
+                return Err(not_written(ValueKind::Date, text, inner));
+            }
+            ("date", [(Tree::Text(text), Type::Text, _)]) => {
+                (Tree::Text(text.clone()), Type::Ordered(ValueKind::Date))
+            }
+            ("date", _) => return Err(wrong_count("a text like '2026-05-14'")),
+            ("weekday", [(day, kind, inner)]) => {
+                expect(*kind, Type::Ordered(ValueKind::Date), inner)?;
+                (Tree::Weekday(Box::new(day.clone())), Type::Number)
+            }
+            ("weekday", _) => return Err(wrong_count("one day")),
             ("different", _) => {
                 return Err(wrong_count("a field of rows"));
             }
@@ -509,6 +544,19 @@ fn expect(found: Type, right: Type, span: &Span) -> Result<(), ExpressionError> 
     if found == right { Ok(()) } else { Err(mismatch(span, found, right)) }
 }
 
+/// What is wrong with a text that is no such day, month, week or time.
+fn not_written(kind: ValueKind, text: &str, span: &Span) -> ExpressionError {
+    let message = format!("{} is not {}", Quoted(text), Type::Ordered(kind).word());
+    let like = match kind {
+        ValueKind::Date => "2026-05-14",
+        ValueKind::Month => "2026-05",
+        ValueKind::Week => "2026-W20",
+        ValueKind::Time => "07:30",
+        _ => "2026-05-14T07:30",
+    };
+    ExpressionError::mismatch(span.clone(), message).with_help(format!("write one like '{like}'"))
+}
+
 /// Whether two things can be compared: those of one kind, and what is ordered with a text that is one.
 fn compared(one: &Typed, other: &Typed) -> Result<(), ExpressionError> {
     let is = |kind: ValueKind, text: &str| match kind {
@@ -519,18 +567,7 @@ fn compared(one: &Typed, other: &Typed) -> Result<(), ExpressionError> {
         _ => text.parse::<DateTime>().is_ok_and(|time| time.to_string() == text),
     };
     let written = |kind, (expression, _, span): &Typed| match expression {
-        Tree::Text(text) if !is(kind, text) => {
-            let message = format!("{} is not {}", Quoted(text), Type::Ordered(kind).word());
-            let like = match kind {
-                ValueKind::Date => "2026-05-14",
-                ValueKind::Month => "2026-05",
-                ValueKind::Week => "2026-W20",
-                ValueKind::Time => "07:30",
-                _ => "2026-05-14T07:30",
-            };
-            Err(ExpressionError::mismatch(span.clone(), message)
-                .with_help(format!("write one like '{like}'")))
-        }
+        Tree::Text(text) if !is(kind, text) => Err(not_written(kind, text, span)),
         _ => Ok(()),
     };
     match (one.1, other.1) {

@@ -51,10 +51,12 @@ impl Sentence {
     /// A brace that is not ended or not begun, or what is wrong with an expression; where in the text.
     pub fn parse(text: &str, scope: &Scope) -> Result<Self, ExpressionError> {
         let (mut pieces, mut plain, mut at) = (Vec::new(), String::new(), 0);
+        let mut written = String::new();
         while let Some(c) = text[at..].chars().next() {
             let rest = &text[at..];
             if rest.starts_with("{{") || rest.starts_with("}}") {
                 plain.push(c);
+                written.extend([c, c]);
                 at += 2;
             } else if c == '{' {
                 let inside = rest.find('}').ok_or_else(|| {
@@ -66,6 +68,7 @@ impl Sentence {
                 }
                 let read = Expression::parse(&rest[1..inside], scope);
                 let read = read.map_err(|error| error.moved(at + 1))?;
+                written.push_str(&format!("{{{read}}}"));
                 pieces.push(Piece::Expression(read));
                 at += inside + 1;
             } else if c == '}' {
@@ -75,13 +78,14 @@ impl Sentence {
                 );
             } else {
                 plain.push(c);
+                written.push(c);
                 at += c.len_utf8();
             }
         }
         if !plain.is_empty() {
             pieces.push(Piece::Text(plain));
         }
-        Ok(Self { written: text.to_owned(), pieces })
+        Ok(Self { written, pieces })
     }
 
     /// Whether it says anything besides what its expressions come to.
