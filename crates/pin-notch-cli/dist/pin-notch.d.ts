@@ -510,6 +510,8 @@ export interface NotchForm extends HTMLElement {
   undo(): boolean;
   /** Makes it again. */
   redo(): boolean;
+  /** Enters the values of the preset of this name; it can be undone in one. */
+  apply(preset: string): void;
   /** Everything empty that can be; it can be undone. */
   clear(): void;
   /** Everything as at the start; it cannot be undone. */

@@ -50,7 +50,7 @@ fn verbs() -> String {
         let first = format!("{} {}", verb.word, verb.with);
         text.push_str(&format!("  {first:<42}  {}\n", verb.example));
     }
-    text.push_str("and of the form as a whole: send, undo, redo, reset, clear");
+    text.push_str("and of the form as a whole: send, undo, redo, reset, clear, apply and a preset");
     text
 }
 

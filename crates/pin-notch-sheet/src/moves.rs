@@ -14,7 +14,7 @@ use std::fmt;
 /// Moves that were read for a form.
 ///
 /// A move is a field, what is attempted, and how often: `weight: key right x3`, `temper: choose 3.5`,
-/// `visited: type 2026-05-14`; or `send`, `undo`, `redo`, `reset`, `clear` for the form. [`VERBS`] are all that can be
+/// `visited: type 2026-05-14`; or `send`, `undo`, `redo`, `reset`, `clear` and `apply` with a preset for the form. [`VERBS`] are all that can be
 /// attempted. A line that begins with `>` holds what the turn before it has to say: all of it, or the beginning of a
 /// refusal, of which one of several problems is enough. `weight = 18.7` is what a field has to hold. A line that begins
 /// with `#` is a note.
@@ -227,6 +227,11 @@ fn carry_out(form: &mut Form, name: &str, attempt: &Move) -> Moved {
                 let all = problems.0.iter().map(|one| in_a_line(&one.to_string())).collect();
                 Moved { problems: all, ..Moved::refused(problems.in_a_line()) }
             }
+        },
+        Move::Apply(preset) => match form.apply(preset) {
+            Ok(names) if names.is_empty() => Moved::refused("nothing would change"),
+            Ok(names) => Moved::event(format!("moves {}", names.join(", "))),
+            Err(error) => Moved::refused(error.to_string()),
         },
         Move::AddRow => Moved::of_rows(form.add_row(name)),
         Move::RemoveRow(row) => Moved::of_rows(form.remove_row(name, *row)),

@@ -1,6 +1,7 @@
 //! A form as a page of HTML: drawn before any script comes, and fit to be sent without one. With it, rules, links,
 //! conditions and outputs live in the page as well: they stand in its markup.
 
+mod presets;
 mod rows;
 
 use crate::sheet::Sheet;
@@ -120,14 +121,19 @@ impl Sheet {
             ),
         };
         // What Enter presses is the first button, which is to send the form and not to change its rows.
-        let first = if self.rows.is_empty() { "" } else { "<button hidden></button>\n" };
+        let first = if self.rows.is_empty() && self.presets.is_empty() {
+            ""
+        } else {
+            "<button hidden></button>\n"
+        };
         let introduction = paragraphs("text", &self.introduction);
         let closing = paragraphs("text", &self.closing);
         let content = format!(
             "{introduction}<notch-form id=\"form\"{in_place}{keep}{thanks}>\n{told}<form method=\"post\" action=\"{}\" aria-labelledby=\"title\">\n\
-             {first}{fields}{}<div data-warnings role=\"status\" hidden></div>\n<div data-status role=\"status\" hidden></div>\n\
+             {first}{}{fields}{}<div data-warnings role=\"status\" hidden></div>\n<div data-status role=\"status\" hidden></div>\n\
              {closing}<p class=\"buttons\"><button>{}</button> <button type=\"reset\">{}</button>{clear}</p>\n</form>\n</notch-form>\n",
             escaped(if page.action.is_empty() { &self.action } else { page.action }),
+            self.presets_html(form),
             self.rules_and_links(),
             escaped(&self.send),
             escaped(&self.reset),

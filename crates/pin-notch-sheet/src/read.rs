@@ -5,6 +5,7 @@ mod expressions;
 mod field;
 mod lists;
 mod missing;
+mod presets;
 mod rows;
 mod texts;
 
@@ -51,6 +52,7 @@ pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<F
         links: Vec::new(),
         rules: Vec::new(),
         outputs: Vec::new(),
+        presets: Vec::new(),
         texts: Default::default(),
         today: context.today,
         counts_from_today: false,
@@ -93,6 +95,7 @@ pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<F
     reader.rules(&tree, &mut sheet);
     reader.conditions(&tree, &mut sheet);
     reader.outputs(&tree, &mut sheet);
+    reader.presets(&tree, &mut sheet);
     reader.texts(&tree, &mut sheet);
     reader.unused_lists(&tree, &sheet);
     reader.audit(&tree, &sheet);

@@ -6,7 +6,7 @@ use crate::tree::{self, Format, Node};
 use crate::words;
 use pin_notch::{
     AnyWorld, Control, Conversion, Date, Decimal, Definition, Expression, Form, Rows, Rule,
-    Sentence, Surroundings,
+    Sentence, Surroundings, Value,
 };
 use pin_notch_html::{Looks, Note, control_of};
 use std::collections::HashMap;
@@ -96,6 +96,7 @@ pub struct Sheet {
     pub(crate) links: Vec<Link>,
     pub(crate) rules: Vec<Rule>,
     pub(crate) outputs: Vec<OutputSheet>,
+    pub(crate) presets: Vec<PresetSheet>,
     pub(crate) texts: HashMap<String, Texts>,
     pub(crate) today: Option<Date>,
     /// Whether an expression speaks of today.
@@ -196,6 +197,14 @@ pub(crate) struct OutputSheet {
     pub sentence: Sentence,
 }
 
+/// A named set of values.
+#[derive(Clone, Debug)]
+pub(crate) struct PresetSheet {
+    pub name: String,
+    pub label: String,
+    pub values: Vec<(String, Value)>,
+}
+
 /// The words of a language: by field, by fieldset, and messages by the message they stand for.
 #[derive(Clone, Debug, Default)]
 pub(crate) struct Texts {
@@ -214,6 +223,7 @@ pub(crate) struct Texts {
     pub fieldsets: HashMap<String, [Option<String>; 2]>,
     /// Labels and sentences of outputs.
     pub outputs: HashMap<String, (Option<String>, Option<Sentence>)>,
+    pub presets: HashMap<String, String>,
     pub messages: HashMap<String, String>,
 }
 
@@ -379,6 +389,11 @@ impl Sheet {
             output.label = label.clone().unwrap_or_else(|| output.label.clone());
             output.sentence = sentence.clone().unwrap_or_else(|| output.sentence.clone());
         }
+        for preset in &mut self.presets {
+            if let Some(label) = texts.presets.get(&preset.name) {
+                preset.label.clone_from(label);
+            }
+        }
         for rule in &mut self.rules {
             if let Some(message) = texts.messages.get(&rule.message) {
                 rule.message.clone_from(message);
@@ -435,6 +450,10 @@ impl Sheet {
         for output in &self.outputs {
             let sentence = output.sentence.clone();
             form = sound(form.with_output(&output.name, &output.label, sentence));
+        }
+        for preset in &self.presets {
+            let values = preset.values.iter().map(|(name, value)| (name.as_str(), value.clone()));
+            sound(form.add_preset(&preset.name, &preset.label, &values.collect::<Vec<_>>()));
         }
         for field in &self.fields {
             if let Some(condition) = &field.only_if {

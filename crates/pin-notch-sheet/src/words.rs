@@ -6,7 +6,7 @@
 use pin_notch::{Attribute, AttributeKind, ControlKind};
 
 /// What stands at the top.
-pub(crate) const TOP: [&str; 19] = [
+pub(crate) const TOP: [&str; 20] = [
     "title",
     "introduction",
     "closing",
@@ -25,6 +25,7 @@ pub(crate) const TOP: [&str; 19] = [
     "link",
     "rule",
     "output",
+    "preset",
     "texts",
 ];
 
@@ -62,10 +63,11 @@ pub(crate) const FIELDSET: [&str; 6] =
 pub(crate) const FIELDSET_TEXTS: [&str; 2] = ["legend", DESCRIPTION];
 pub(crate) const LINK: [&str; 5] = ["from", "to", "from-range", "to-range", "one-way"];
 pub(crate) const RULE: [&str; 4] = ["holds", "message", "field", "warns"];
+pub(crate) const PRESET: [&str; 3] = ["name", "label", "values"];
 pub(crate) const OUTPUT: [&str; 3] = ["name", "label", "text"];
 /// What of an output people read.
 pub(crate) const OUTPUT_TEXTS: [&str; 2] = ["label", "text"];
-pub(crate) const TEXTS: [&str; 12] = [
+pub(crate) const TEXTS: [&str; 13] = [
     "title",
     "introduction",
     "closing",
@@ -77,6 +79,7 @@ pub(crate) const TEXTS: [&str; 12] = [
     "fields",
     "fieldsets",
     "outputs",
+    "presets",
     "messages",
 ];
 pub(crate) const OPTION: [&str; 4] = ["value", "text", "group", "disabled"];

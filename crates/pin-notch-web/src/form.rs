@@ -135,6 +135,7 @@ impl State {
             Message::Undo => return self.again(all, true),
             Message::Redo => return self.again(all, false),
             Message::Rows(text) => return self.rows(all, text),
+            Message::Preset(name) => return self.preset(all, name),
             Message::Clear => self.clear(all),
             Message::Reset => self.reset(all),
             Message::Send => return self.send(all),
@@ -258,6 +259,23 @@ impl State {
         names.extend(self.counted_since(all, &counts));
         self.update(all, &names);
         record
+    }
+
+    /// Enters the values of a preset, and gives what to say of that.
+    fn preset(&mut self, all: &mut Operations, name: &str) -> String {
+        let before: Vec<bool> = self.form.fields().map(pin_notch::Field::counts).collect();
+        let Ok(moved) = self.form.apply(name) else { return String::new() };
+        let mut names: Vec<String> = moved.into_iter().map(str::to_owned).collect();
+        let told = match names.is_empty() {
+            true => format!("refused: {}", pin_notch::Refusal::Unchanged),
+            false => format!("moves {}", names.join(", ")),
+        };
+        self.recorded.whole(&format!("apply {name}"), &told);
+        names.iter().for_each(|name| self.put(all, name));
+        names.extend(self.counted_since(all, &before));
+        self.update(all, &names);
+        let label = self.form.preset(name).map(|preset| preset.label.clone());
+        self.world.message(&Words::Applied { preset: label.unwrap_or_default() })
     }
 
     fn clear(&mut self, all: &mut Operations) {

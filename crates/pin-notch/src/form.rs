@@ -18,6 +18,7 @@ mod live;
 mod nested;
 mod only_if;
 mod outputs;
+mod presets;
 mod received;
 mod rows;
 mod rules;
@@ -29,6 +30,7 @@ pub use audit::FormRemark;
 pub use links::Followed;
 pub use only_if::Counted;
 pub use outputs::Output;
+pub use presets::Preset;
 pub use received::{MAX_BODY, MAX_REPORTED, Problem, Problems, Values};
 pub use rows::{MAX_ROWS, RowPlace, Rows, RowsTurn};
 pub use rules::{Judged, Rule};
@@ -108,6 +110,7 @@ pub struct Form {
     readers: Readers,
     outputs: Vec<Output>,
     rows: Arc<Vec<Rows>>,
+    presets: Vec<Preset>,
     history: History,
 }
 
@@ -287,6 +290,15 @@ pub enum Block<'a> {
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum FormError {
+    /// There is no preset of this name.
+    NoSuchPreset(String),
+    /// A preset has a value that its field does not accept.
+    Preset {
+        /// The field's name.
+        field: String,
+        /// Why not.
+        why: Invalid,
+    },
     /// Rows have to be 1 to [`MAX_ROWS`] at most and no more at least, and cannot hold fieldsets, outputs or other rows.
     Rows(String),
     /// Two controls were given one name; what comes back could not be told apart.
@@ -320,6 +332,8 @@ impl fmt::Display for FormError {
             Self::NameTaken(name) => {
                 write!(f, "the name {} is taken: give each control its own", Quoted(name))
             }
+            Self::NoSuchPreset(name) => write!(f, "no preset is named {}", Quoted(name)),
+            Self::Preset { field, why } => write!(f, "{}: {why}", Quoted(field)),
             Self::Rows(name) => write!(
                 f,
                 "the rows {} have to be 1 to {MAX_ROWS} at most and no more at least, and hold fields alone",
@@ -354,7 +368,9 @@ impl std::error::Error for FormError {
     fn source(&self) -> Option<&(dyn std::error::Error + 'static)> {
         match self {
             Self::Control(error) => Some(error),
-            Self::Rows(_)
+            Self::Preset { why, .. } => Some(why),
+            Self::NoSuchPreset(_)
+            | Self::Rows(_)
             | Self::NameTaken(_)
             | Self::Unnamed
             | Self::NoSuchField(_)

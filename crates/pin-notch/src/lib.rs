@@ -110,8 +110,8 @@ pub use expression::{
 };
 pub use form::{
     Block, Counted, Field, Fieldset, Followed, Form, FormError, FormRemark, FormTurn, Judged,
-    MAX_BODY, MAX_REPORTED, MAX_ROWS, Output, Problem, Problems, RowPlace, Rows, RowsTurn, Rule,
-    Values,
+    MAX_BODY, MAX_REPORTED, MAX_ROWS, Output, Preset, Problem, Problems, RowPlace, Rows, RowsTurn,
+    Rule, Values,
 };
 pub use intent::{Intent, Key, Place, Thumb};
 pub use limit::Limit;

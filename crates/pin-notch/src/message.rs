@@ -147,6 +147,11 @@ pub enum Message {
     },
     /// So many things have to be mended before a form can be sent.
     ToMend(usize),
+    /// The values of a preset have been entered.
+    Applied {
+        /// What people call the preset.
+        preset: String,
+    },
     /// A row, by what people call one of them and its number.
     Row {
         /// What people call a row.

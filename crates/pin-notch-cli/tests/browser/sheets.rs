@@ -191,10 +191,32 @@ fn each_sheet_of_the_demo_is_filled_in_and_sent() {
             page.until(&format!("document.body.innerText.includes({})", serde_json::json!(told)))
                 .await;
         }
+        // A preset is one step.
+        let (_server, url) = demo_of(&["demo/extractor.toml"]);
+        page.client.goto(&url).await.expect("the page");
+        page.until("document.querySelector('notch-form:state(ready)')").await;
+        page.focus("button[value=heather]").await;
+        page.press(&[Key::Enter]).await;
+        let held =
+            "['speed', 'warm', 'frames'].map((id) => document.getElementById(id).value).join()";
+        assert_eq!(page.get(held).await, "420,30,40,4");
+        assert_eq!(
+            page.get("document.querySelector('[data-status]').textContent").await,
+            "The values of Heather honey are entered."
+        );
+        let moves = page.get("document.querySelector('notch-form').moves").await;
+        assert!(
+            moves.starts_with("apply heather\n> moves speed, ramp, minutes, warm, frames\n"),
+            "{moves}"
+        );
+        assert_eq!(page.get("document.querySelector('notch-form').undo()").await, "true");
+        assert_eq!(page.get(held).await, "120,25,35,6");
         // And without script, by the browser's own controls.
         let (_server, url) = demo_of(&["demo/extractor.toml"]);
         page.script(false).await;
         page.client.goto(&url).await.expect("the page");
+        page.focus("button[value=fresh]").await;
+        page.press(&[Key::Enter]).await;
         page.focus("input[name=serial]").await;
         page.write("HX40017").await;
         page.press(&[Key::Enter]).await;
@@ -202,7 +224,7 @@ fn each_sheet_of_the_demo_is_filled_in_and_sent() {
         page.until("document.querySelector('table')").await;
         let answer = page.client.source().await.expect("an answer");
         assert!(
-            answer.contains("<td>HX40017</td>") && answer.contains("<td>120 rpm</td>"),
+            answer.contains("<td>HX40017</td>") && answer.contains("<td>150 rpm</td>"),
             "{answer}"
         );
     });

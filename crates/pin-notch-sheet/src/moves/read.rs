@@ -27,6 +27,7 @@ pub(super) enum Move {
     Redo,
     Reset,
     Clear,
+    Apply(String),
     AddRow,
     RemoveRow(usize),
     MoveRow(usize, usize),
@@ -82,6 +83,13 @@ fn one(line: &str, form: &Form) -> Result<Line, String> {
     if let Some(attempt) = whole {
         return Ok(Line::Move(String::new(), attempt, line.to_owned()));
     }
+    if let Some(name) = line.strip_prefix("apply ") {
+        let name = name.trim();
+        return match form.preset(name) {
+            Some(_) => Ok(Line::Move(String::new(), Move::Apply(name.to_owned()), line.to_owned())),
+            None => Err(format!("no preset is named {}", Quoted(name))),
+        };
+    }
     let is_output = |name: &str| form.outputs().any(|output| output.name == name);
     let known = |name: &str| match form.control(name) {
         Some(_) => Ok(name.to_owned()),
@@ -98,8 +106,8 @@ fn one(line: &str, form: &Form) -> Result<Line, String> {
     }
     let Some((name, rest)) = line.split_once(':') else {
         return Err(
-            "write a field, a colon and what is attempted; or send, undo, redo, reset, clear; \
-                    or > and what the turn has to say; or a field, = and what it has to hold"
+            "write a field, a colon and what is attempted; or send, undo, redo, reset, clear, \
+                    apply and a preset; or > and what the turn has to say; or a field, = and what it has to hold"
                 .to_owned(),
         );
     };

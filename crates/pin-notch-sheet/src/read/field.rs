@@ -93,7 +93,12 @@ impl Reader<'_> {
     }
 
     /// A value as its attribute is written: lists of values with commas between them, of days with a slash.
-    fn attribute(&mut self, word: &str, kind: AttributeKind, node: &Node) -> Option<String> {
+    pub(super) fn attribute(
+        &mut self,
+        word: &str,
+        kind: AttributeKind,
+        node: &Node,
+    ) -> Option<String> {
         match &node.is {
             Is::Text(text) | Is::Number(text) => Some(text.clone()),
             Is::Nothing => None,

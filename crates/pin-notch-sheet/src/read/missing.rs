@@ -53,6 +53,8 @@ impl Reader<'_> {
                 missing.push(format!("outputs.{}.text", output.name));
             }
         }
+        let unsaid = sheet.presets.iter().filter(|one| !texts.presets.contains_key(&one.name));
+        missing.extend(unsaid.map(|preset| format!("presets.{}", preset.name)));
         let mut said: Vec<&str> = sheet.rules.iter().map(|rule| rule.message.as_str()).collect();
         // One rule may hold in each of several rows.
         said.dedup();

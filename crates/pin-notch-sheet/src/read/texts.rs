@@ -71,6 +71,13 @@ impl Reader<'_> {
             for (key, words) in self.members(node, "outputs") {
                 self.output_texts(key, words, sheet, &mut texts);
             }
+            for (key, _) in self.members(node, "presets") {
+                let known = sheet.presets.iter().any(|preset| preset.name == key.name);
+                let missing = format!("no preset is named {}", Quoted(&key.name));
+                if let Some(text) = self.known(node, "presets", key, known, missing) {
+                    texts.presets.insert(key.name.clone(), text);
+                }
+            }
             for (key, _) in self.members(node, "messages") {
                 let known = sheet.rules.iter().any(|rule| rule.message == key.name);
                 let missing = format!("no rule says {}", Quoted(&key.name));

@@ -13,7 +13,8 @@ use std::collections::HashMap;
 /// an element; `n`, the same and the kind for a native control, with `a`, name and value for each of its attributes, `o`
 /// for its options and `v` for its values behind it; `c`, a condition and the names of the fields that it holds for;
 /// `r`, what has to hold, message, field and `1` if it only warns; `l`, two fields, two ranges and `1` if it is one way;
-/// `u`, the sentence of an output; `g`, rows: name, label, the least and the most of them, and the fields' names in a row.
+/// `u`, the sentence of an output; `g`, rows: name, label, the least and the most of them, and the fields' names in a row;
+/// `p`, a preset: name and label, with `q`, a field's name and its texts, for each of its values behind it.
 #[derive(Default)]
 pub(super) struct Described {
     pub language: String,
@@ -86,6 +87,7 @@ impl Described {
         for record in self.records.iter().filter(|record| record[0] == "g") {
             notes.extend(rows(&mut form, record).err());
         }
+        notes.extend(presets(&mut form, &self.records));
         let scope = Scope::of(&form);
         let (mut containers, mut outputs) = (Vec::new(), Vec::new());
         for record in &self.records {
@@ -133,6 +135,26 @@ impl Described {
 
 fn of(record: &[String], at: usize) -> &str {
     record.get(at).map(String::as_str).unwrap_or_default()
+}
+
+/// Adds the presets, and gives what is wrong with them.
+fn presets(form: &mut Form, records: &[Vec<String>]) -> Vec<String> {
+    let mut notes = Vec::new();
+    for (at, record) in records.iter().enumerate().filter(|(_, record)| record[0] == "p") {
+        let own = records[at + 1..].iter().take_while(|record| record[0] == "q");
+        let mut values = Vec::new();
+        for value in own {
+            let read = form.control(of(value, 1)).map(|control| control.read(&value[2..]));
+            match read {
+                Some(Ok(read)) => values.push((of(value, 1), read)),
+                Some(Err(wrong)) => notes.push(wrong.to_string()),
+                None => notes.push(format!("a preset names no field: {}", Quoted(of(value, 1)))),
+            }
+        }
+        let added = form.add_preset(of(record, 1), of(record, 2), &values);
+        notes.extend(added.err().map(|error| error.to_string()));
+    }
+    notes
 }
 
 /// Rows of fields that are there.

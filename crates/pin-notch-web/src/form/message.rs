@@ -15,6 +15,8 @@ pub(super) enum Message<'a> {
     /// Somebody wants other rows: their name, `add`, `remove`, `up` or `down`, and the number of a row, in a record. The
     /// answer says what has become of it, and is a record: what to say, and the number of the row to go to.
     Rows(&'a str),
+    /// Somebody wants the preset of this name applied. The answer says what has become of it.
+    Preset(&'a str),
     /// Makes everything empty that can be.
     Clear,
     /// The page has reset its elements.
@@ -46,13 +48,14 @@ pub(super) enum Message<'a> {
 impl<'a> Message<'a> {
     /// The words that the script uses.
     #[cfg(test)]
-    const WORDS: [&'static str; 19] = [
+    const WORDS: [&'static str; 20] = [
         "define",
         "native",
         "leave",
         "undo",
         "redo",
         "rows",
+        "preset",
         "clear",
         "reset",
         "send",
@@ -77,6 +80,7 @@ impl<'a> Message<'a> {
             "undo" => Self::Undo,
             "redo" => Self::Redo,
             "rows" => Self::Rows(text),
+            "preset" => Self::Preset(text),
             "clear" => Self::Clear,
             "reset" => Self::Reset,
             "send" => Self::Send,

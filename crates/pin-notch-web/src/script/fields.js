@@ -51,6 +51,12 @@ export function described(root, form) {
     const inside = [...fields].filter(([, { elements }]) => container.contains(elements[0])).map(([name]) => name);
     records.push(record("c", container.dataset.onlyIf, ...inside));
   }
+  for (const button of root.querySelectorAll("button[data-preset]")) {
+    const values = new Map();
+    for (const [name, text] of new URLSearchParams(button.dataset.preset)) values.set(name, [...values.get(name) ?? [], ...text ? [text] : []]);
+    records.push(record("p", button.value, button.textContent.trim()));
+    for (const [name, texts] of values) records.push(record("q", name, ...texts));
+  }
   const outputs = [...root.querySelectorAll("output[data-text]")];
   for (const output of outputs) records.push(record("u", output.dataset.text));
   const of = (element, names) => names.map((name) => element.getAttribute(name) ?? "");

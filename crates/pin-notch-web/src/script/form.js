@@ -35,6 +35,7 @@ const WATCHED = {
 const BOXES = "[data-problems], [data-warnings], [data-status], [data-problem]";
 const OWN = `output, ${BOXES}, ${TAGS}`;
 const PARTS = `input, select, textarea, option, label, legend, fieldset, notch-rule, notch-link, output, [data-only-if], ${TAGS}`;
+const PRESETS = "button[data-preset]";
 const NAMING = "label, legend, select, notch-rule";
 const TYPED = "input:not([type=checkbox], [type=radio], [type=range], [type=button], [type=submit], [type=reset]), textarea";
 
@@ -122,9 +123,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     }
     this.#tell("define", [record("w", languageOf(this)), ...found.records].join(RECORD));
     // With script they send nothing, and Enter does not press them.
-    const buttons = this.#rowButtons();
+    const buttons = this.#rowButtons().map(({ button }) => button), presets = this.#form.querySelectorAll(PRESETS);
     this.#hasRows = buttons.length > 0;
-    for (const { button } of buttons) if (button.type !== "button") button.type = "button";
+    for (const button of [...buttons, ...presets]) if (button.type !== "button") button.type = "button";
     this.#offer();
   }
   // The buttons that want other rows: of which rows, what they want, and of which row.
@@ -206,6 +207,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     on("click", (event) => {
       const wanted = this.#rowButtons().find(({ button }) => button.contains(event.target));
       if (wanted) { event.preventDefault(); this.#change(wanted); }
+      const preset = event.target.closest(PRESETS);
+      if (preset) { event.preventDefault(); this.apply(preset.value); }
     });
     // Buttons with commandfor: https://html.spec.whatwg.org/multipage/form-elements.html#attr-button-commandfor
     on("command", ({ command }) => {
@@ -313,6 +316,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   }
   // Everything empty that can be; it can be undone.
   clear() { this.#tell("clear"); this.#kept.saveSoon(); }
+  // Enters the values of a preset; it can be undone in one.
+  apply(preset) { this.#note(this.#tell("preset", preset)); this.#kept.saveSoon(); }
   // Everything as at the start; it cannot be undone.
   reset() { this.#form?.reset(); }
   save() { this.#kept.save(); }

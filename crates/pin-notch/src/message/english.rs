@@ -73,6 +73,7 @@ pub(super) fn text(message: &Message, world: &dyn World) -> String {
                 .to_owned()
         }
         Message::NotTaken { why } => format!("It could not be sent: {why}. Nothing is lost."),
+        Message::Applied { preset } => format!("The values of {preset} are entered."),
         Message::Row { rows, row } => named_row(rows, *row, world),
         Message::InRow { rows, row, label } => format!("{}, {label}", named_row(rows, *row, world)),
         Message::AddRow => "Add".to_owned(),
