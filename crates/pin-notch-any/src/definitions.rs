@@ -71,6 +71,11 @@ fn text(kind: AttributeKind) -> BoxedStrategy<String> {
         AttributeKind::Wording => select(&["{value} of {max}", "{name}", "{{{value}}}"][..])
             .prop_map(str::to_owned)
             .boxed(),
+        AttributeKind::NumberPattern => {
+            select(&["0", "#,##0", "#,##0.00", "0000", "0.0E0", "#,#00.0", "0E00"][..])
+                .prop_map(str::to_owned)
+                .boxed()
+        }
         AttributeKind::DatePattern => {
             select(&["yyyy-MM-dd", "d. MMMM y", "dd/MM/yyyy", "EEE d MMM y"][..])
                 .prop_map(str::to_owned)

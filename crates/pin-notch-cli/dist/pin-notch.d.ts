@@ -100,6 +100,9 @@ export interface NotchSlider extends NotchElement {
   /** The unit, shown and spoken after the value. */
   get unit(): string;
   set unit(value: string | null | undefined);
+  /** How its numbers are written: see [`NumberPattern`]. */
+  get numberPattern(): string;
+  set numberPattern(value: string | null | undefined);
   /** Which way it lies; upright, its maximum is at the top. */
   get orientation(): "horizontal" | "vertical" | "";
   set orientation(value: "horizontal" | "vertical" | "" | null | undefined);
@@ -146,6 +149,9 @@ export interface NotchSpanSlider extends NotchElement {
   /** The unit, shown and spoken after the values. */
   get unit(): string;
   set unit(value: string | null | undefined);
+  /** How its numbers are written: see [`NumberPattern`]. */
+  get numberPattern(): string;
+  set numberPattern(value: string | null | undefined);
   /** Which way it lies; upright, its maximum is at the top. */
   get orientation(): "horizontal" | "vertical" | "";
   set orientation(value: "horizontal" | "vertical" | "" | null | undefined);
@@ -283,6 +289,9 @@ export interface NotchStepper extends NotchElement {
   /** The unit, shown and spoken after the value. */
   get unit(): string;
   set unit(value: string | null | undefined);
+  /** How its numbers are written: see [`NumberPattern`]. */
+  get numberPattern(): string;
+  set numberPattern(value: string | null | undefined);
   /** What stands in the field while it is empty. */
   get placeholder(): string;
   set placeholder(value: string | null | undefined);

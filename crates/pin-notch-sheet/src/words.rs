@@ -128,6 +128,7 @@ fn is_read(attribute: &Attribute) -> bool {
         | AttributeKind::Texts
         | AttributeKind::Token(_)
         | AttributeKind::DatePattern
+        | AttributeKind::NumberPattern
         | AttributeKind::Date
         | AttributeKind::Month
         | AttributeKind::Week

@@ -140,7 +140,7 @@ fn what_is_wrong_with_a_preset_is_told_at_its_place() {
         ),
         ("values = { b = 1 }", "wrong-kind", "b has to be true or false, and this is a number"),
         ("values = { r = 2 }", "in-rows", "\"r\" stands in rows, which no preset fills"),
-        ("value = 2", "unknown-key", "a preset has no \"value\""),
+        ("value = 2\nvalues = {}", "unknown-key", "a preset has no \"value\""),
     ] {
         let (_, found) = read(&with(values), Format::Toml);
         let error = found

@@ -73,6 +73,7 @@ use crate::refusal::Refusal;
 use crate::semantics::Semantics;
 use crate::surroundings::Surroundings;
 use crate::validity::{BadInput, Invalid};
+use crate::world::AnyWorld;
 use rust_decimal::Decimal;
 use uniform::Uniform;
 
@@ -894,9 +895,32 @@ impl Control {
         if wrong.is_empty() { Ok(value) } else { Err(Invalid::told(wrong)) }
     }
 
+    /// What is around it, with numbers as it writes them.
+    fn world(&self) -> AnyWorld {
+        match self {
+            Self::Slider(slider) => slider.world(),
+            Self::SpanSlider(slider) => slider.world(),
+            Self::Stepper(stepper) => stepper.world(),
+            Self::Rating(_)
+            | Self::Switch(_)
+            | Self::Checkbox(_)
+            | Self::CheckboxGroup(_)
+            | Self::RadioGroup(_)
+            | Self::Text(_)
+            | Self::ItemStepper(_)
+            | Self::Select(_)
+            | Self::Date(_)
+            | Self::DateSpan(_)
+            | Self::Month(_)
+            | Self::Week(_)
+            | Self::Time(_)
+            | Self::DateTime(_) => self.surroundings().world.clone(),
+        }
+    }
+
     /// A text for people in the words of its surroundings.
     pub fn message(&self, message: &Message) -> String {
-        self.surroundings().world.message(message)
+        self.world().message(message)
     }
 }
 

@@ -126,4 +126,7 @@ pub use rust_decimal::Decimal;
 pub use semantics::{Checked, Orientation, Range, Role, Semantics};
 pub use surroundings::Surroundings;
 pub use validity::{BadInput, Invalid};
-pub use world::{AnyWorld, DatePattern, English, PatternError, World, read_number, show_number};
+pub use world::{
+    AnyWorld, DatePattern, English, NumberPattern, NumberPatternError, PatternError, World,
+    read_number, show_number,
+};

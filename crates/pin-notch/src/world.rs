@@ -3,14 +3,16 @@
 //! The core holds no such data. A [`World`] brings it: a browser face fills one from `Intl`, a command
 //! from a library of locales. What is shown can be read back: `read(show(v)) == v`.
 
+mod number_pattern;
 mod pattern;
 
+pub use number_pattern::{NumberPattern, NumberPatternError};
 pub use pattern::{DatePattern, PatternError};
 
 use crate::calendar::Weekday;
 use crate::control::Direction;
 use crate::message::Message;
-use crate::number::{NumberError, number_text, parse_number};
+use crate::number::{NumberError, parse_number};
 use rust_decimal::Decimal;
 use std::sync::Arc;
 
@@ -46,6 +48,11 @@ pub trait World {
     /// The minus sign. The hyphen-minus is read as well, wherever.
     fn minus(&self) -> char {
         '-'
+    }
+
+    /// How numbers are written: in groups where it sets them apart, unless it says otherwise.
+    fn number_pattern(&self) -> NumberPattern {
+        NumberPattern::default()
     }
 
     /// The name of a month, 1 to 12, as it stands alone.
@@ -182,6 +189,86 @@ impl AnyWorld {
     }
 }
 
+impl AnyWorld {
+    /// The same world with numbers written by this pattern, where there is one.
+    pub(crate) fn with_numbers(&self, pattern: Option<NumberPattern>) -> Self {
+        match pattern {
+            Some(pattern) => Self::from(Patterned { world: self.clone(), pattern }),
+            None => self.clone(),
+        }
+    }
+}
+
+/// A world with a pattern of numbers that is not its own.
+struct Patterned {
+    world: AnyWorld,
+    pattern: NumberPattern,
+}
+
+impl World for Patterned {
+    fn number_pattern(&self) -> NumberPattern {
+        self.pattern
+    }
+
+    fn digits(&self) -> [char; 10] {
+        self.world.digits()
+    }
+
+    fn decimal_separator(&self) -> char {
+        self.world.decimal_separator()
+    }
+
+    fn group_separator(&self) -> Option<char> {
+        self.world.group_separator()
+    }
+
+    fn minus(&self) -> char {
+        self.world.minus()
+    }
+
+    fn month_name(&self, month: u8) -> String {
+        self.world.month_name(month)
+    }
+
+    fn short_month_name(&self, month: u8) -> String {
+        self.world.short_month_name(month)
+    }
+
+    fn weekday_name(&self, day: Weekday) -> String {
+        self.world.weekday_name(day)
+    }
+
+    fn short_weekday_name(&self, day: Weekday) -> String {
+        self.world.short_weekday_name(day)
+    }
+
+    fn first_day(&self) -> Weekday {
+        self.world.first_day()
+    }
+
+    fn folded(&self, text: &str) -> String {
+        self.world.folded(text)
+    }
+
+    fn direction(&self) -> Direction {
+        self.world.direction()
+    }
+
+    fn matches(&self, pattern: &str, text: &str) -> Option<bool> {
+        self.world.matches(pattern, text)
+    }
+
+    fn is_url(&self, text: &str) -> Option<bool> {
+        self.world.is_url(text)
+    }
+
+    fn message(&self, message: &Message) -> Option<String> {
+        // Called on the trait: the words of the world itself, if it has any.
+        let world: &dyn World = &*self.world;
+        world.message(message)
+    }
+}
+
 impl core::ops::Deref for AnyWorld {
     type Target = dyn World + Send + Sync;
 
@@ -224,26 +311,7 @@ impl core::fmt::Debug for AnyWorld {
 /// assert!(read_number(&Somewhere, "1.5").is_err()); // a group has three digits
 /// ```
 pub fn show_number(world: &dyn World, value: Decimal, places: u32) -> String {
-    let text = number_text(value);
-    let (sign, text) = match text.strip_prefix('-') {
-        Some(rest) => (Some(world.minus()), rest),
-        None => (None, text.as_str()),
-    };
-    let (whole, fraction) = text.split_once('.').unwrap_or((text, ""));
-    let digits = world.digits();
-    let digit = |c: char| c.to_digit(10).map_or(c, |digit| digits[digit as usize]);
-    let mut shown: String = sign.into_iter().collect();
-    for (at, c) in whole.chars().enumerate() {
-        let group = at > 0 && (whole.len() - at).is_multiple_of(3);
-        shown.extend(world.group_separator().filter(|_| group));
-        shown.push(digit(c));
-    }
-    let missing = (places as usize).saturating_sub(fraction.len());
-    if fraction.len() + missing > 0 {
-        shown.push(world.decimal_separator());
-        shown.extend(fraction.chars().chain(std::iter::repeat_n('0', missing)).map(digit));
-    }
-    shown
+    world.number_pattern().show(world, value, places)
 }
 
 /// Reads a number as this world writes it. ASCII digits and the hyphen-minus are read everywhere; groups
@@ -261,7 +329,6 @@ pub fn read_number(world: &dyn World, text: &str) -> Result<Decimal, NumberError
     let wrong = || NumberError::NotANumber(text.chars().take(40).collect());
     let digits = world.digits();
     let (mut plain, mut group, mut groups, mut point) = (String::new(), 0, false, false);
-    // An exponent is written alike everywhere.
     let text = text.trim();
     let (text_before, exponent) = match text.find(['e', 'E']) {
         Some(at) => text.split_at(at),
@@ -294,7 +361,11 @@ pub fn read_number(world: &dyn World, text: &str) -> Result<Decimal, NumberError
     if groups && !point && group != 3 {
         return Err(wrong());
     }
-    plain.push_str(exponent);
+    plain.extend(exponent.chars().map(|c| {
+        let digit = digits.iter().position(|digit| *digit == c);
+        let digit = digit.and_then(|at| char::from_digit(at as u32, 10));
+        if c == world.minus() { '-' } else { digit.unwrap_or(c) }
+    }));
     parse_number(&plain).map_err(|error| match error {
         NumberError::NotANumber(_) => wrong(),
         other => other,

@@ -1,6 +1,9 @@
 //! What is shown is read back, whatever the world it is shown in.
 
-use pin_notch::{Date, DatePattern, Decimal, English, World, dec, read_number, show_number};
+use pin_notch::{
+    AnyWorld, Control, Date, DatePattern, Decimal, English, Message, NumberPattern, Refusal,
+    Slider, Stepper, Surroundings, World, dec, read_number, show_number,
+};
 use proptest::prelude::*;
 
 /// A made-up world in which nothing is as the default has it.
@@ -184,4 +187,84 @@ fn whatever_pattern_is_accepted_reads_back_what_it_shows() {
         }
         Ok(true)
     });
+}
+
+/// Everything that is shown in the middle of Europe.
+struct Middle;
+
+impl World for Middle {
+    fn decimal_separator(&self) -> char {
+        ','
+    }
+    fn group_separator(&self) -> Option<char> {
+        Some('.')
+    }
+}
+
+#[test]
+fn a_number_is_written_by_its_pattern_and_loses_no_digit() {
+    for (pattern, value, shown) in [
+        ("#,##0", dec!(40017), "40.017"),
+        ("0", dec!(40017), "40017"),
+        ("##0", dec!(2026), "2026"),
+        ("0.0", dec!(2026), "2026,0"),
+        ("0.0##", dec!(0.12345), "0,12345"),
+        ("#,##0.00", dec!(-1234.5), "-1.234,50"),
+        ("00000", dec!(17), "00017"),
+        ("#,000", dec!(17), "017"),
+        ("#,#00.0", dec!(1217), "1.217,0"),
+        ("0E0", dec!(602214076000), "6,02214076E11"),
+        ("0.0E0", dec!(5), "5,0E0"),
+        ("0E00", dec!(-0.00125), "-1,25E-03"),
+        ("0E0", dec!(0), "0E0"),
+        ("0E0", dec!(0.00), "0E0"),
+        ("0E0", dec!(100), "1E2"),
+    ] {
+        let pattern: NumberPattern = pattern.parse().expect("a pattern");
+        assert_eq!(pattern.show(&Middle, value, 0), shown, "{pattern}");
+    }
+    for wrong in [
+        "", "1", "0,0", "#,##", "#,0000", "0.0.0", "E0", "0E", "#,##0E0", "00E0", "0,000", "0.#0",
+        "0E+0", "0 kg",
+    ] {
+        assert!(wrong.parse::<NumberPattern>().is_err(), "{wrong}");
+    }
+}
+
+#[test]
+fn a_control_says_all_its_numbers_by_its_pattern() -> Result<(), Box<dyn std::error::Error>> {
+    let mut around = Surroundings::default();
+    around.world = AnyWorld::from(Middle);
+    let year = Stepper::builder().min(1950).max(2026).value(1999).number_pattern("0".parse()?);
+    let mut year = year.build()?;
+    year.set_surroundings(&around);
+    assert_eq!(year.view().text, "1999");
+    // Whoever types it in groups all the same is understood.
+    assert_eq!(year.handle(pin_notch::Intent::Type("2.001")).to_string(), "input 2001");
+    let year = Control::from(year);
+    let high = Refusal::AboveMax { max: dec!(2026).into() };
+    assert_eq!(year.message(&Message::Refusal(high)), "above the maximum 2026");
+    let turns =
+        Slider::builder().max(9000).value(8400).number_pattern("0.0E0".parse()?).unit("rpm");
+    let mut turns = turns.build()?;
+    turns.set_surroundings(&around);
+    assert_eq!(turns.view().readout, "8,4E3 rpm");
+    turns.redefine(|definition| definition.number_pattern = None)?;
+    assert_eq!(turns.view().readout, "8.400 rpm");
+    Ok(())
+}
+
+proptest! {
+    #[test]
+    fn what_a_pattern_writes_is_read_back(
+        mantissa in -9_999_999_999_999_i64..9_999_999_999_999, scale in 0_u32..12,
+        pattern in prop::sample::select(vec!["0", "#,##0", "#,##0.00", "000000", "0.0E0", "0E00", "#,#00.#"]),
+    ) {
+        let (value, pattern) = (Decimal::new(mantissa, scale), pattern.parse::<NumberPattern>().unwrap());
+        prop_assert_eq!(pattern.to_string().parse(), Ok(pattern));
+        for world in [&Elsewhere as &dyn World, &English, &Middle] {
+            let shown = pattern.show(world, value, 0);
+            prop_assert_eq!(read_number(world, &shown), Ok(value), "{}", shown);
+        }
+    }
 }

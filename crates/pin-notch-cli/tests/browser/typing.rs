@@ -66,6 +66,8 @@ fn numbers_are_written_and_read_by_the_language_around() {
         page.show(
             "<div lang=de><notch-stepper min=0 max=5000 step=0.5></notch-stepper>\
              <notch-slider max=40 step=0.1 value=18.4 unit=kg></notch-slider></div>\
+             <div lang=de><notch-stepper id=year value=2026 max=2030 number-pattern=0></notch-stepper>\
+             <notch-slider id=turns max=900000 value=602000 number-pattern=0.0E0 unit=rpm></notch-slider></div>\
              <div lang=ar-EG dir=rtl><notch-time></notch-time><notch-stepper id=ar></notch-stepper></div>\
              <div lang=fr><notch-date value=2026-05-14 date-pattern='EEEE d MMMM y'></notch-date></div>",
         )
@@ -77,6 +79,16 @@ fn numbers_are_written_and_read_by_the_language_around() {
         let input = format!("{}.value", Page::part("notch-stepper", "[part=input]"));
         assert_eq!(page.get(&input).await, "1.235,5");
         assert_eq!(page.get("document.querySelector('notch-slider').valueText").await, "18,4 kg");
+        assert_eq!(
+            page.get(&format!("{}.value", Page::part("#year", "[part=input]"))).await,
+            "2026"
+        );
+        assert_eq!(page.get("document.querySelector('#turns').valueText").await, "6,02E5 rpm");
+        page.run("document.querySelector('#year').numberPattern = '#,##0.00'").await;
+        assert_eq!(
+            page.get(&format!("{}.value", Page::part("#year", "[part=input]"))).await,
+            "2.026,00"
+        );
         page.focus("notch-time").await;
         page.write("٠٧30").await;
         assert_eq!(page.value("notch-time").await, "07:30");

@@ -16,15 +16,15 @@ export { onTurn };
 // are those that only the page knows.
 // <attributes: written by `cargo xtask tables`>
 const ATTRIBUTES = {
-  "notch-slider": "min# max# step# step-base# value# unit orientation reversed? scale page-by# wording names required? readonly? disabled?",
-  "notch-span-slider": "min# max# step# step-base# value, least# most# push? unit orientation reversed? scale page-by# required? readonly? disabled?",
+  "notch-slider": "min# max# step# step-base# value# unit number-pattern orientation reversed? scale page-by# wording names required? readonly? disabled?",
+  "notch-span-slider": "min# max# step# step-base# value, least# most# push? unit number-pattern orientation reversed? scale page-by# required? readonly? disabled?",
   "notch-rating": "max# min# step# value# lit icon wording preview-wording empty-wording required? readonly? disabled?",
   "notch-switch": "checked? value when-on when-off required? readonly? disabled?",
   "notch-checkbox": "checked? indeterminate? value description required? readonly? disabled?",
   "notch-checkbox-group": "value, all least# most# required? readonly? disabled?",
   "notch-radio-group": "value orientation required? readonly? disabled?",
   "notch-text": "value type rows# minlength# maxlength# pattern example placeholder autocomplete counter? required? readonly? disabled?",
-  "notch-stepper": "min# max# step# step-base# value# unit placeholder loop? required? readonly? disabled?",
+  "notch-stepper": "min# max# step# step-base# value# unit number-pattern placeholder loop? required? readonly? disabled?",
   "notch-item-stepper": "value loop? required? readonly? disabled?",
   "notch-select": "value, multiple? filter? placeholder least# most# required? readonly? disabled?",
   "notch-date": "min@ max@ step# step-base@ value@ placeholder date-pattern first-day always-open? required? readonly? disabled?",

@@ -24,6 +24,7 @@ use crate::refusal::Refusal;
 use crate::semantics::Orientation;
 use crate::surroundings::Surroundings;
 use crate::validity::{Invalid, against};
+use crate::world::NumberPattern;
 use rust_decimal::Decimal;
 
 definition! {
@@ -60,6 +61,8 @@ definition! {
         value: [maybe number],
         /// The unit, shown and spoken after the value.
         unit: [text],
+        /// How its numbers are written: see [`NumberPattern`].
+        number_pattern: [maybe one NumberPattern],
         /// Which way it lies; upright, its maximum is at the top.
         orientation: [one Orientation],
         /// The maximum is where the minimum would be.

@@ -23,6 +23,7 @@ use crate::refusal::Refusal;
 use crate::semantics::Orientation;
 use crate::surroundings::Surroundings;
 use crate::validity::{Invalid, against};
+use crate::world::NumberPattern;
 use moved::Spacing;
 use rust_decimal::Decimal;
 
@@ -101,6 +102,8 @@ definition! {
         push: [flag],
         /// The unit, shown and spoken after the values.
         unit: [text],
+        /// How its numbers are written: see [`NumberPattern`].
+        number_pattern: [maybe one NumberPattern],
         /// Which way it lies; upright, its maximum is at the top.
         orientation: [one Orientation],
         /// The maximum is where the minimum would be.

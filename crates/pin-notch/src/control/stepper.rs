@@ -19,7 +19,7 @@ use crate::refusal::Refusal;
 use crate::semantics::{Range, Role, Semantics};
 use crate::surroundings::Surroundings;
 use crate::validity::{BadInput, Invalid, against, in_words};
-use crate::world::{read_number, show_number};
+use crate::world::{AnyWorld, NumberPattern, read_number, show_number};
 use rust_decimal::Decimal;
 
 definition! {
@@ -56,6 +56,8 @@ definition! {
         value: [maybe number],
         /// The unit, shown and spoken after the value.
         unit: [text],
+        /// How its numbers are written: see [`NumberPattern`].
+        number_pattern: [maybe one NumberPattern],
         /// What stands in the field while it is empty.
         placeholder: [text],
         /// Steps go on from the largest value to the smallest, and back.
@@ -180,13 +182,16 @@ impl Stepper {
         self.start
     }
 
+    /// What is around it, with numbers as it writes them.
+    pub(crate) fn world(&self) -> AnyWorld {
+        self.surroundings.world.with_numbers(self.definition.number_pattern)
+    }
+
     /// What stands in the field: the draft, else the value with all its decimal places.
     pub fn text(&self) -> String {
         match (self.held.draft(), self.held.value) {
             (Some(draft), _) => draft.to_owned(),
-            (None, Some(value)) => {
-                show_number(&*self.surroundings.world, value, self.notches.places())
-            }
+            (None, Some(value)) => show_number(&*self.world(), value, self.notches.places()),
             (None, None) => String::new(),
         }
     }
@@ -332,7 +337,7 @@ impl Stepper {
 
     /// All that a face needs to draw it.
     pub fn view(&self) -> StepperView {
-        let world = &self.surroundings.world;
+        let world = &self.world();
         let problem = in_words(&self.validity(), world);
         let stuck = |steps| {
             let none = |value| self.notches.stepped(value, steps).is_none();

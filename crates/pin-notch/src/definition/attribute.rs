@@ -4,7 +4,7 @@ use crate::calendar::CalendarError;
 use crate::control::{Choice, WordingError};
 use crate::message::Message;
 use crate::number::NumberError;
-use crate::world::PatternError;
+use crate::world::{NumberPatternError, PatternError};
 use core::fmt;
 
 /// An attribute: one thing that can be said of a control.
@@ -84,6 +84,8 @@ pub enum AttributeKind {
     Wording,
     /// How a date is written: see [`DatePattern`](crate::DatePattern).
     DatePattern,
+    /// How a number is written: see [`NumberPattern`](crate::NumberPattern).
+    NumberPattern,
     /// A day.
     Date,
     /// A month of a year.
@@ -119,6 +121,7 @@ impl AttributeKind {
             Self::Token(tokens) => tokens.first().copied().unwrap_or_default(),
             Self::Wording => "{value} of {max}",
             Self::DatePattern => "d. MMMM y",
+            Self::NumberPattern => "#,##0.00",
             Self::Date => "2026-05-14",
             Self::Month => "2026-05",
             Self::Week => "2026-W20",
@@ -191,6 +194,8 @@ pub enum Misread {
     Wording(WordingError),
     /// It is no date pattern.
     DatePattern(PatternError),
+    /// It is no pattern of numbers.
+    NumberPattern(NumberPatternError),
     /// It has to be a whole number, not below 0.
     NotWhole,
     /// It is not written as it has to be; holds what would be.
@@ -214,6 +219,7 @@ impl std::error::Error for Misread {
             Self::Calendar(error) => Some(error),
             Self::Wording(error) => Some(error),
             Self::DatePattern(error) => Some(error),
+            Self::NumberPattern(error) => Some(error),
             Self::NotWhole | Self::Like(_) | Self::OneOf(_) | Self::NotDays(_) => None,
         }
     }
@@ -230,6 +236,7 @@ macro_rules! misread {
 }
 misread!(NumberError => Number, CalendarError => Calendar, WordingError => Wording);
 misread!(PatternError => DatePattern);
+misread!(NumberPatternError => NumberPattern);
 
 /// A type that a definition's fields may have.
 pub(crate) trait AttributeType {

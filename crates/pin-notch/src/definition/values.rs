@@ -6,7 +6,7 @@ use crate::calendar::{Date, Weekday};
 use crate::control::{DateSpan, Fielded, Lit, Scale, Span, TextKind, Wording};
 use crate::number::{number_text, parse_number};
 use crate::semantics::Orientation;
-use crate::world::DatePattern;
+use crate::world::{DatePattern, NumberPattern};
 use rust_decimal::Decimal;
 
 /// The distance of two notches, or HTML's `any`: every value within the bounds is allowed.
@@ -117,6 +117,7 @@ parsed! {
     };
     Wording, Wording, |text| text.parse::<Wording>()?, |value| value.to_string();
     DatePattern, DatePattern, |text| text.parse::<DatePattern>()?, |value| value.to_string();
+    NumberPattern, NumberPattern, |text| text.parse::<NumberPattern>()?, |value| value.to_string();
     Date, Date, |text| text.trim().parse::<Date>()?, |value| value.to_string();
     Span, Span, |text| span(text)?, |value| {
         [value.low, value.high].map(number_text).join(",")

@@ -105,7 +105,7 @@ impl Form {
     /// assert_eq!(form.apply("gentle")?, ["speed", "turn"]);
     /// assert_eq!(form.urlencoded(), "speed=180&turn=on");
     /// assert_eq!(form.undo(), Some(vec!["speed", "turn"]));
-    /// assert_eq!(form.urlencoded(), "");
+    /// assert_eq!(form.urlencoded(), "speed=");
     /// # Ok(()) }
     /// ```
     ///

@@ -309,6 +309,7 @@ fn misread(misread: &Misread) -> String {
         Misread::Calendar(error) => error.to_string(),
         Misread::Wording(error) => error.to_string(),
         Misread::DatePattern(error) => error.to_string(),
+        Misread::NumberPattern(error) => error.to_string(),
         Misread::NotWhole => "it has to be a whole number".to_owned(),
         Misread::Like(like) => format!("write it like {like}"),
         Misread::OneOf(words) => {

@@ -4,6 +4,7 @@ use super::Slider;
 use crate::control::wording::Words;
 use crate::semantics::{Orientation, Range, Role, Semantics};
 use crate::validity::in_words;
+use crate::world::AnyWorld;
 use rust_decimal::Decimal;
 
 /// All that a face needs to draw a slider.
@@ -69,12 +70,18 @@ pub struct MarkView {
 }
 
 impl Slider {
+    /// What is around it, with numbers as it writes them.
+    pub(crate) fn world(&self) -> AnyWorld {
+        self.surroundings.world.with_numbers(self.definition.number_pattern)
+    }
+
     /// All that a face needs to draw it.
     pub fn view(&self) -> SliderView {
         let position = self.rail.position(self.value);
         let (min, max) = self.rail.ends(self.value);
+        let world = self.world();
         let words = Words {
-            world: &self.surroundings.world,
+            world: &world,
             names: &self.definition.names,
             unit: &self.definition.unit,
             places: self.notches().places(),
@@ -82,7 +89,7 @@ impl Slider {
         };
         let wording = self.definition.wording.as_ref();
         let readout = words.say_or(wording, self.value, || words.measured(self.value));
-        let problem = in_words(&self.validity(), &self.surroundings.world);
+        let problem = in_words(&self.validity(), &world);
         let orientation = self.definition.orientation;
         let semantics = Semantics {
             range: Some(Range { now: self.value, min, max, text: readout.clone() }),

@@ -6,6 +6,7 @@ use crate::intent::Thumb;
 use crate::message::Message;
 use crate::semantics::{Orientation, Range, Role, Semantics};
 use crate::validity::in_words;
+use crate::world::AnyWorld;
 
 /// All that a face needs to draw a span slider.
 ///
@@ -47,6 +48,11 @@ pub struct SpanSliderView {
 }
 
 impl SpanSlider {
+    /// What is around it, with numbers as it writes them.
+    pub(crate) fn world(&self) -> AnyWorld {
+        self.surroundings.world.with_numbers(self.definition.number_pattern)
+    }
+
     /// What assistive technology is told of a thumb: how far it can be moved, too.
     fn thumb(&self, thumb: Thumb, problem: &str) -> Semantics {
         let Span { low, high } = self.value;
@@ -61,7 +67,7 @@ impl SpanSlider {
                 now,
                 min: end(first),
                 max: end(last),
-                text: self.surroundings.world.message(&text),
+                text: self.world().message(&text),
             }),
             orientation: Some(self.definition.orientation),
             ..self.conditions.semantics(Role::Slider, problem)
@@ -73,7 +79,7 @@ impl SpanSlider {
         let Span { low, high } = self.value;
         let positions = [self.rail.position(low), self.rail.position(high)];
         let track = &self.rail.track;
-        let world = &self.surroundings.world;
+        let world = &self.world();
         let problem = in_words(&self.validity(), world);
         let (places, unit) = (self.notches().places(), self.definition.unit.clone());
         SpanSliderView {
