@@ -369,16 +369,20 @@ export interface NotchDateSpan extends NotchElement {
   /** Where steps are counted from, if not from the first day. */
   get stepBase(): string;
   set stepBase(value: Date | string | null | undefined);
-  /** How many days a span has to have, both ends counted. */
+  /** How many days a span has to have, both ends counted; or how many nights. */
   get least(): string;
   set least(value: number | string | null | undefined);
-  /** How many days it may have. */
+  /** How many days, or nights, it may have. */
   get most(): string;
   set most(value: number | string | null | undefined);
+  /** It is the nights between the days that are counted. */
+  nights: boolean;
   /** Each of the two days has a field of its own. */
   twoFields: boolean;
   /** A span may hold closed days. Its ends still cannot be closed. */
   acrossClosed: boolean;
+  /** The first and the last day may be closed days. */
+  openEnds: boolean;
   /** What stands in the fields while they are empty. */
   get placeholder(): string;
   set placeholder(value: string | null | undefined);

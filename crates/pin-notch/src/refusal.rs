@@ -77,15 +77,19 @@ pub enum Refusal {
         /// The greatest, if there is one.
         most: Option<Decimal>,
     },
-    /// The span has too few days.
+    /// The span has too few days, or nights.
     TooShort {
-        /// The fewest days it may have.
+        /// The fewest it may have.
         least: u32,
+        /// Whether nights are counted.
+        nights: bool,
     },
-    /// The span has too many days.
+    /// The span has too many days, or nights.
     TooLong {
-        /// The most days it may have.
+        /// The most it may have.
         most: u32,
+        /// Whether nights are counted.
+        nights: bool,
     },
     /// The last day is before the first.
     WrongOrder,

@@ -144,6 +144,59 @@ fn spans_may_run_across_blocked_days_and_last_so_long() {
 }
 
 #[test]
+fn nights_are_counted_and_ends_may_touch_closed_days_where_the_definition_says_so() {
+    let span = |first, last| DateSpan { first: day(first), last: day(last) };
+    let mut stay = today(season().nights(true).least(2).most(5).open_ends(true));
+    // From a Sunday to a Sunday there are more nights than five; the 1st to the 3rd of June are closed.
+    for (first, last, expected) in [
+        ("2026-05-17", "2026-05-17", "fewer than 2 nights"),
+        ("2026-05-18", "2026-05-19", "fewer than 2 nights"),
+        ("2026-05-18", "2026-05-20", "ok"),
+        ("2026-05-18", "2026-05-23", "ok"),
+        ("2026-05-17", "2026-05-23", "more than 5 nights"),
+        ("2026-05-17", "2026-05-22", "ok"),
+        ("2026-05-20", "2026-05-24", "ok"),
+        ("2026-05-23", "2026-05-25", "2026-05-24 lies between and is closed"),
+        ("2026-06-03", "2026-06-06", "ok"),
+        ("2026-06-02", "2026-06-06", "2026-06-03 lies between and is closed"),
+    ] {
+        let done = stay.set_value(Some(span(first, last)));
+        assert_eq!(done.map_or_else(|why| why.to_string(), |()| "ok".into()), expected, "{first}");
+    }
+    stay.set_value(None).expect("it may be empty");
+    play(
+        &mut stay,
+        &[
+            (Intent::PickDay(day("2026-05-17")), "draft"),
+            (Intent::PickDay(day("2026-05-18")), "refused: fewer than 2 nights"),
+            (
+                Intent::PickDay(day("2026-05-21")),
+                "input 2026-05-17/2026-05-21, change 2026-05-17/2026-05-21",
+            ),
+        ],
+    );
+    let sent = |first: &str, last: &str| {
+        let sent = [first, last].map(str::to_owned);
+        Control::from(stay.clone()).check(&sent).map_err(|wrong| wrong[0].to_string())
+    };
+    assert!(sent("2026-05-17", "2026-05-22").is_ok());
+    assert_eq!(
+        sent("2026-05-18", "2026-05-19").unwrap_err(),
+        "These cannot be chosen together: fewer than 2 nights."
+    );
+    // What is too long goes to as many nights as there may be.
+    assert_eq!(
+        stay.set_nearest(Some(span("2026-05-17", "2026-05-23"))),
+        Ok(Some(span("2026-05-17", "2026-05-22")))
+    );
+    let mut one = today(season().nights(true));
+    assert_eq!(
+        one.set_value(Some(span("2026-05-18", "2026-05-18"))).unwrap_err().to_string(),
+        "without a night between"
+    );
+}
+
+#[test]
 fn received_spans_are_re_checked() {
     let control = Control::from(away());
     let check = |sent: &[&str]| {

@@ -28,7 +28,7 @@ const ATTRIBUTES = {
   "notch-item-stepper": "value loop? required? readonly? disabled?",
   "notch-select": "value, multiple? filter? placeholder least# most# required? readonly? disabled?",
   "notch-date": "min@ max@ step# step-base@ value@ placeholder date-pattern first-day always-open? required? readonly? disabled?",
-  "notch-date-span": "min@ max@ step# step-base@ value/ least# most# two-fields? across-closed? placeholder date-pattern first-day always-open? required? readonly? disabled?",
+  "notch-date-span": "min@ max@ step# step-base@ value/ least# most# nights? two-fields? across-closed? open-ends? placeholder date-pattern first-day always-open? required? readonly? disabled?",
   "notch-month": "min@ max@ step# step-base@ value@ near@ required? readonly? disabled?",
   "notch-week": "min@ max@ step# step-base@ value@ near@ required? readonly? disabled?",
   "notch-time": "min@ max@ step# step-base@ value@ near@ required? readonly? disabled?",

@@ -175,6 +175,7 @@ fn checked(definition: &DateDefinition) -> Result<(Days, Option<Date>), ControlE
         first_day: definition.first_day,
         always_open: definition.always_open,
         closed: &definition.options,
+        open_ends: false,
     })?;
     let start = definition
         .value

@@ -97,14 +97,18 @@ definition! {
         step_base: [maybe one Date],
         /// The two days it starts with; without them, it is empty.
         value: [maybe one DateSpan],
-        /// How many days a span has to have, both ends counted.
+        /// How many days a span has to have, both ends counted; or how many nights.
         least: [count] = 1,
-        /// How many days it may have.
+        /// How many days, or nights, it may have.
         most: [maybe count],
+        /// It is the nights between the days that are counted.
+        nights: [flag],
         /// Each of the two days has a field of its own.
         two_fields: [flag],
         /// A span may hold closed days. Its ends still cannot be closed.
         across_closed: [flag],
+        /// The first and the last day may be closed days.
+        open_ends: [flag],
         /// What stands in the fields while they are empty.
         placeholder: [text],
         /// How a date is written.
@@ -182,6 +186,7 @@ fn checked(definition: &DateSpanDefinition) -> Result<Days, ControlError> {
         first_day: definition.first_day,
         always_open: definition.always_open,
         closed: &definition.options,
+        open_ends: definition.open_ends,
     })?;
     if let Some(span) = definition.value {
         let why = |why| ControlError::Default { value: span.into(), why };
@@ -196,18 +201,23 @@ fn admit(
     days: &Days,
     span: DateSpan,
 ) -> Result<DateSpan, Refusal> {
-    let DateSpanDefinition { least, most, across_closed, .. } = *definition;
+    let DateSpanDefinition { least, most, nights, across_closed, open_ends, .. } = *definition;
     days.admit(span.first)?;
     days.admit(span.last)?;
     if span.last < span.first {
         return Err(Refusal::WrongOrder);
     }
-    match (span.days(), most) {
-        (count, _) if count < least => return Err(Refusal::TooShort { least }),
-        (count, Some(most)) if count > most => return Err(Refusal::TooLong { most }),
+    match (span.days() - u32::from(nights), most) {
+        (count, _) if count < least => return Err(Refusal::TooShort { least, nights }),
+        (count, Some(most)) if count > most => return Err(Refusal::TooLong { most, nights }),
         _ => {}
     }
-    match days.first_closed(span.first, span.last).filter(|_| !across_closed) {
+    let (first, last) = match open_ends {
+        false => (Some(span.first), Some(span.last)),
+        true => (span.first.plus_days(1), span.last.plus_days(-1)),
+    };
+    let inside = first.zip(last).filter(|(first, last)| first <= last && !across_closed);
+    match inside.and_then(|(first, last)| days.first_closed(first, last)) {
         Some(day) => Err(Refusal::AcrossClosed { day }),
         None => Ok(span),
     }
@@ -217,8 +227,9 @@ fn admit(
 /// many, the last one moves.
 fn nearest(definition: &DateSpanDefinition, days: &Days, span: DateSpan) -> Option<DateSpan> {
     let span = DateSpan::between(days.nearest(span.first)?, days.nearest(span.last)?);
-    let count = definition.most.map_or(span.days(), |most| span.days().min(most));
-    let count = count.max(definition.least).max(1);
+    let nights = u32::from(definition.nights);
+    let most = definition.most.map_or(u32::MAX, |most| most.saturating_add(nights));
+    let count = span.days().min(most).max(definition.least.saturating_add(nights)).max(1);
     let last = span.first.plus_days(i32::try_from(count - 1).ok()?)?;
     let moved = DateSpan { first: span.first, last: days.nearest(last)? };
     [span, moved].into_iter().find(|span| admit(definition, days, *span).is_ok())

@@ -219,7 +219,9 @@ fn invalid(invalid: &Invalid, world: &dyn World) -> String {
         Invalid::TooFewRows { least } => format!("There have to be at least {least} of these."),
         Invalid::TooManyRows { most } => format!("There can be no more than {most} of these."),
         Invalid::Closed { why } => why.clone(),
-        Invalid::Together(Refusal::TooShort { least: 2 }) => "Choose at least two days.".to_owned(),
+        Invalid::Together(Refusal::TooShort { least: 2, nights: false }) => {
+            "Choose at least two days.".to_owned()
+        }
         Invalid::Together(why) => {
             format!("These cannot be chosen together: {}.", refusal(why, world))
         }
@@ -369,8 +371,14 @@ fn refusal(refusal: &Refusal, world: &dyn World) -> String {
         Refusal::TooFar { least, most: Some(most) } => {
             return format!("not {} to {} apart", number(least), number(most));
         }
-        Refusal::TooShort { least } => return format!("fewer than {least} days"),
-        Refusal::TooLong { most } => return format!("more than {most} days"),
+        Refusal::TooShort { least: 1, nights: true } => "without a night between",
+        Refusal::TooShort { least, nights } => {
+            return format!("fewer than {least} {}", if *nights { "nights" } else { "days" });
+        }
+        Refusal::TooLong { most: 1, nights: true } => "more than one night",
+        Refusal::TooLong { most, nights } => {
+            return format!("more than {most} {}", if *nights { "nights" } else { "days" });
+        }
         Refusal::WrongOrder => "the last day is before the first",
         Refusal::Incomplete => "only a part of it is there",
         Refusal::Misread { like } => return format!("not written like {like}"),

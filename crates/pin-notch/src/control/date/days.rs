@@ -20,6 +20,7 @@ use std::sync::Arc;
 pub(in crate::control) struct Days {
     pub notches: NotchesOf<Date>,
     closed: Vec<Closed>,
+    open_ends: bool,
     /// What the program closes by a rule of its own.
     pub closed_when: Option<ClosedWhen>,
     pattern: DatePattern,
@@ -57,6 +58,8 @@ pub(in crate::control) struct DaysDefinition<'a> {
     pub first_day: Option<Weekday>,
     pub always_open: bool,
     pub closed: &'a [Closed],
+    /// Closed days can be chosen all the same; what lies between two of them is for the span to say.
+    pub open_ends: bool,
 }
 
 /// An open month grid.
@@ -128,6 +131,7 @@ impl Days {
         Ok(Self {
             notches: NotchesOf::based(min, max, step, step_base)?,
             closed: definition.closed.to_vec(),
+            open_ends: definition.open_ends,
             closed_when: None,
             pattern: definition.date_pattern.clone(),
             first_day,
@@ -190,7 +194,7 @@ impl Days {
 
     pub(in crate::control) fn admit(&self, day: Date) -> Result<Date, Refusal> {
         let day = self.notches.admit(day)?;
-        if self.why_not(day).is_some() { Err(Refusal::Closed) } else { Ok(day) }
+        if !self.open_ends && self.why_not(day).is_some() { Err(Refusal::Closed) } else { Ok(day) }
     }
 
     /// The day nearest to this one that can be chosen, of two the later.
@@ -210,7 +214,8 @@ impl Days {
     /// All that is wrong with a day.
     pub(in crate::control) fn against(&self, day: Date) -> Vec<Invalid> {
         let mut all = self.notches.against(day);
-        all.extend(self.why_not(day).map(|why| Invalid::Closed { why }));
+        let why = self.why_not(day).filter(|_| !self.open_ends);
+        all.extend(why.map(|why| Invalid::Closed { why }));
         all
     }
 
