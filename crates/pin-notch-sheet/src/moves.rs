@@ -233,9 +233,9 @@ fn carry_out(form: &mut Form, name: &str, attempt: &Move) -> Moved {
             Ok(names) => Moved::event(format!("moves {}", names.join(", "))),
             Err(error) => Moved::refused(error.to_string()),
         },
-        Move::AddRow => Moved::of_rows(form.add_row(name)),
-        Move::RemoveRow(row) => Moved::of_rows(form.remove_row(name, *row)),
-        Move::MoveRow(row, to) => Moved::of_rows(form.move_row(name, *row, *to)),
+        Move::Add => Moved::of_rows(form.add_row(name)),
+        Move::Remove(row) => Moved::of_rows(form.remove_row(name, *row)),
+        Move::Shift(row, to) => Moved::of_rows(form.move_row(name, *row, *to)),
         Move::Intents(intents) => {
             let mut done = Moved::default();
             for intent in intents {

@@ -39,10 +39,11 @@ use std::sync::Arc;
 /// ```
 #[derive(Clone, Debug, Default)]
 pub struct Scope {
-    all: Vec<Known>,
-    places: HashMap<String, usize>,
+    // Shared, for there is a scope for each row.
+    all: Arc<[Known]>,
+    places: Arc<HashMap<String, usize>>,
     names: Arc<[String]>,
-    rows: Vec<KnownRows>,
+    rows: Arc<[KnownRows]>,
     /// Which day it is, where that is known.
     today: Option<Date>,
     /// Of which rows the fields are meant that are spoken of without a number, and which row, counted from 0.
@@ -90,20 +91,25 @@ impl Known {
 impl Scope {
     /// The fields of a form, and its rows.
     pub fn of(form: &Form) -> Self {
-        let mut scope: Self =
+        let scope: Self =
             form.fields().map(|field| (field.name.as_str(), &field.control)).collect();
-        for rows in form.all_rows() {
+        let known = form.all_rows().filter_map(|rows| {
             let place = |name: &str| scope.places.get(name).copied();
             let fields: Vec<String> = rows.fields().map(str::to_owned).collect();
             let of_row = |row: usize| {
                 let places = fields.iter().map(|field| place(&rows.name_in(row, field)));
                 places.collect::<Option<Vec<_>>>()
             };
-            let places = (1..=rows.most).map(of_row).collect();
-            let (Some(count), Some(places)) = (place(&rows.name), places) else { continue };
-            scope.rows.push(KnownRows { name: rows.name.clone(), count, fields, places });
-        }
-        scope
+            let places: Option<Vec<_>> = (1..=rows.most).map(of_row).collect();
+            Some(KnownRows {
+                name: rows.name.clone(),
+                count: place(&rows.name)?,
+                fields,
+                places: places?,
+            })
+        });
+        let rows = known.collect();
+        Self { rows, ..scope }
     }
 
     /// The same on this day, so that expressions can speak of `today`. They are then written with that day in its place.
@@ -189,11 +195,11 @@ impl Scope {
 
 impl<'a> FromIterator<(&'a str, &'a Control)> for Scope {
     fn from_iter<I: IntoIterator<Item = (&'a str, &'a Control)>>(fields: I) -> Self {
-        let all: Vec<Known> =
+        let all: Arc<[Known]> =
             fields.into_iter().map(|(name, control)| Known::of(name, control)).collect();
         let names: Arc<[String]> = all.iter().map(|field| field.name.clone()).collect();
-        let places = names.iter().cloned().zip(0..).collect();
-        Self { all, places, names, rows: Vec::new(), today: None, row: None }
+        let places = Arc::new(names.iter().cloned().zip(0..).collect());
+        Self { all, places, names, rows: Arc::default(), today: None, row: None }
     }
 }
 

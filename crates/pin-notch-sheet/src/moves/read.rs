@@ -28,9 +28,9 @@ pub(super) enum Move {
     Reset,
     Clear,
     Apply(String),
-    AddRow,
-    RemoveRow(usize),
-    MoveRow(usize, usize),
+    Add,
+    Remove(usize),
+    Shift(usize, usize),
 }
 
 /// An intent as it is written. Places by value are found when it is carried out: they depend on the track.
@@ -128,9 +128,9 @@ fn of_rows(text: &str) -> Result<Move, String> {
         text.parse().map_err(|_| format!("{} is no number of a row", Quoted(text)))
     };
     match (word, rest.split_once(" to ")) {
-        ("add", None) if rest.is_empty() => Ok(Move::AddRow),
-        ("remove", None) => Ok(Move::RemoveRow(number(rest)?)),
-        ("move", Some((row, to))) => Ok(Move::MoveRow(number(row)?, number(to)?)),
+        ("add", None) if rest.is_empty() => Ok(Move::Add),
+        ("remove", None) => Ok(Move::Remove(number(rest)?)),
+        ("move", Some((row, to))) => Ok(Move::Shift(number(row)?, number(to)?)),
         _ => {
             let all: Vec<String> =
                 ROW_VERBS.iter().map(|verb| Quoted(verb.example).to_string()).collect();
