@@ -1,5 +1,7 @@
 //! Fields in rows: added, removed, moved, undone, and the same on every way in and out.
 
+#![cfg(feature = "json")]
+
 use pin_notch::{
     Control, DatePicker, Expression, ExpressionErrorKind, Form, FormError, Intent, Rule, Scope,
     Select, Stepper, Switch, Value, dec,
