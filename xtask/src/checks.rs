@@ -25,6 +25,11 @@ pub(crate) fn all() -> Result<()> {
     fuzz::search_shortly()?;
     // The core alone, as a program that wants neither feature has it.
     run(cargo().args(["test", "--package", "pin-notch", "--no-default-features", "--locked"]))?;
+    // The database is built along, and only here.
+    let kept = ["--features", "pin-notch-cli/sqlite,pin-notch-sheet/sqlite", "--locked"];
+    let packages = ["test", "--package", "pin-notch-sheet", "--package", "pin-notch-cli"];
+    let tests = ["--test", "sink", "--test", "sheets", "--example", "serve"];
+    run(cargo().args(packages).args(kept).args(tests))?;
     // What others get: each crate packed, and a program that depends on nothing but the core.
     let pack = ["package", "--workspace", "--no-verify", "--allow-dirty", "--locked", "--quiet"];
     run(cargo().args(pack))?;

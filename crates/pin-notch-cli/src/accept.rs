@@ -60,6 +60,10 @@ pub(crate) struct Accept {
     /// In the table, a line for each of the rows of this name, instead of columns for all that there may be
     #[arg(long, value_name = "NAME", requires = "csv")]
     rows: Option<String>,
+    /// Keep what is accepted in this SQLite database, each answer once: a table for the sheet, and one for each of its rows
+    #[cfg(feature = "sqlite")]
+    #[arg(long, value_name = "FILE")]
+    sqlite: Option<PathBuf>,
 }
 
 #[derive(Clone, Copy, PartialEq, Eq, ValueEnum)]
@@ -80,6 +84,27 @@ enum Outcome {
 struct Told {
     out: BufWriter<Stdout>,
     counted: Counted,
+    #[cfg(feature = "sqlite")]
+    sink: Option<pin_notch_sheet::Sink>,
+}
+
+impl Told {
+    /// Keeps what was accepted, where somebody wants it kept.
+    #[cfg(feature = "sqlite")]
+    fn keep(&mut self, line: &[u8], values: &Values) -> Result<(), Failure> {
+        let Some(sink) = &mut self.sink else { return Ok(()) };
+        let received = String::from_utf8_lossy(line.trim_ascii());
+        sink.keep(&received, values).map_err(Failure::machine)
+    }
+
+    /// Nothing is told later than this.
+    fn finish(&mut self) -> std::io::Result<()> {
+        #[cfg(feature = "sqlite")]
+        if let Some(sink) = &mut self.sink {
+            sink.finish().map_err(std::io::Error::other)?;
+        }
+        self.out.flush()
+    }
 }
 
 /// How often something was wrong, by field and state, in the order of the form.
@@ -107,7 +132,21 @@ impl Accept {
         };
         let form = Arc::new(form);
         let out = BufWriter::with_capacity(1 << 16, std::io::stdout());
-        let told = Arc::new(Mutex::new(Told { out, counted: Counted::default() }));
+        #[cfg(feature = "sqlite")]
+        let sink = match &self.sqlite {
+            Some(path) => {
+                let why = |error| Failure::usage(format!("{}: {error}", path.display()));
+                Some(pin_notch_sheet::Sink::open(path, &sheet).map_err(why)?)
+            }
+            None => None,
+        };
+        let told = Told {
+            out,
+            counted: Counted::default(),
+            #[cfg(feature = "sqlite")]
+            sink,
+        };
+        let told = Arc::new(Mutex::new(told));
         on_interrupt(form.clone(), told.clone())?;
         self.check(&form, input, &told, &bar(length))?;
         let told = locked(&told);
@@ -156,6 +195,10 @@ impl Accept {
             let mut told = locked(told);
             let outcome = self.one(form, &line);
             told.counted.count(form, &outcome);
+            #[cfg(feature = "sqlite")]
+            if let Ok(values) = &outcome {
+                told.keep(&line, values)?;
+            }
             let text = match (&outcome, self.only) {
                 (Ok(_), Some(Outcome::Refused)) | (Err(_), Some(Outcome::Accepted)) => None,
                 (Ok(values), _) if self.csv => Some(table.lines(number, values)),
@@ -171,7 +214,7 @@ impl Accept {
             }
         }
         bar.finish_and_clear();
-        locked(told).out.flush().or_else(ended)
+        locked(told).finish().or_else(ended)
     }
 
     fn one(&self, form: &Form, line: &[u8]) -> Result<Values, Problems> {
@@ -205,7 +248,7 @@ fn on_interrupt(form: Arc<Form>, told: Arc<Mutex<Told>>) -> Result<(), Failure> 
             std::thread::spawn(move || {
                 let mut told = locked(&told);
                 // It ends in any case, and this is how.
-                let _ = told.out.flush();
+                let _ = told.finish();
                 told.counted.tell(&form);
                 std::process::exit(INTERRUPTED);
             });

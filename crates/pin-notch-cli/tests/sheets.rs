@@ -287,3 +287,30 @@ fn each_row_can_be_a_line_of_the_table() {
     let output = with_input(&format!("{accept} bite demo/stings.toml"), data.as_bytes());
     assert!(String::from_utf8_lossy(&output.stderr).contains("there are sting"));
 }
+
+#[test]
+#[cfg(feature = "sqlite")]
+fn what_is_accepted_is_kept_in_a_database() {
+    let path = std::env::temp_dir().join(format!("pin-notch-kept-{}.sqlite", std::process::id()));
+    let _ = std::fs::remove_file(&path);
+    let data = "day=2026-06-10&sting.1.where=neck&sting.1.swelling=1&sting.2.where=face&sting.2.swelling=7\n\
+                day=2026-06-10&sting.1.where=tail\n";
+    for _ in 0..2 {
+        let output = with_input(
+            &format!("accept --today 2026-06-11 --sqlite {} demo/stings.toml", path.display()),
+            data.as_bytes(),
+        );
+        assert_eq!(output.status.code(), Some(1), "one was refused");
+        let kept = std::fs::read(&path).expect("a database");
+        assert!(kept.starts_with(b"SQLite format 3\0"));
+    }
+    std::fs::write(&path, "no database ".repeat(200)).expect("written");
+    let output = with_input(
+        &format!("accept --sqlite {} demo/stings.toml", path.display()),
+        data.as_bytes(),
+    );
+    assert_eq!(output.status.code(), Some(2));
+    let told = String::from_utf8_lossy(&output.stderr).into_owned();
+    assert!(told.contains("file is not a database"), "{told}");
+    let _ = std::fs::remove_file(path);
+}

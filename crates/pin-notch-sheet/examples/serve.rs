@@ -1,6 +1,7 @@
 //! A server that shows a sheet's form and accepts what is sent, by the same rules.
 //!
 //! `cargo run -p pin-notch-sheet --example serve -- crates/pin-notch-cli/demo/inspection.toml`, then open the address it prints.
+//! With `--features sqlite` and the name of a database behind the sheet, what is accepted is kept there.
 
 use axum::Router;
 use axum::body::{Body, Bytes};
@@ -33,6 +34,19 @@ fn receive(sheet: &Sheet, headers: &HeaderMap, body: &[u8]) -> Response {
     (status, to, [(header::CONTENT_TYPE, reply.content_type)], reply.body).into_response()
 }
 
+/// Keeps an answer for good before its sender is told that it was accepted.
+#[cfg(feature = "sqlite")]
+fn keep(
+    sink: &std::sync::Mutex<pin_notch_sheet::Sink>,
+    sheet: &Sheet,
+    body: &[u8],
+) -> Result<(), String> {
+    let Ok(values) = sheet.form().read(body) else { return Ok(()) };
+    let mut sink = sink.lock().map_err(|_| "the database was left in disorder")?;
+    let kept = sink.keep(&String::from_utf8_lossy(body), &values).and_then(|()| sink.finish());
+    kept.map_err(|error| error.to_string())
+}
+
 #[tokio::main(flavor = "current_thread")]
 async fn main() -> Result<(), Box<dyn std::error::Error>> {
     let path =
@@ -52,11 +66,26 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
         page.head = HEAD;
         Html(shown.page(&shown.form(), &page))
     };
+    #[cfg(feature = "sqlite")]
+    let sink = match std::env::args().nth(2) {
+        Some(path) => {
+            Some(std::sync::Mutex::new(pin_notch_sheet::Sink::open(path.as_ref(), &sent)?))
+        }
+        None => None,
+    };
+    let answer = async move |headers: HeaderMap, body: Bytes| {
+        #[cfg(feature = "sqlite")]
+        if let Some(Err(why)) = sink.as_ref().map(|sink| keep(sink, &sent, &body)) {
+            return (StatusCode::INTERNAL_SERVER_ERROR, why).into_response();
+        }
+        receive(&sent, &headers, &body)
+    };
+    let answer = Arc::new(answer);
     let router = Router::new()
         .route(
             "/",
             get(show)
-                .post(async move |headers: HeaderMap, body: Bytes| receive(&sent, &headers, &body)),
+                .post(async move |headers: HeaderMap, body: Bytes| answer(headers, body).await),
         )
         .route(
             "/pin-notch-form.js",

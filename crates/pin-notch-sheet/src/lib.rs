@@ -19,6 +19,8 @@ mod read;
 mod reply;
 mod schema;
 mod sheet;
+#[cfg(feature = "sqlite")]
+mod sink;
 mod svg;
 mod text;
 mod tree;
@@ -32,4 +34,6 @@ pub use page::{Page, Theme};
 pub use reply::Reply;
 pub use schema::{Loss, from_schema};
 pub use sheet::{Context, Files, Sheet};
+#[cfg(feature = "sqlite")]
+pub use sink::{Sink, SinkError};
 pub use tree::Format;
