@@ -4,7 +4,8 @@
 mod presets;
 mod rows;
 
-use crate::sheet::Sheet;
+use crate::read::name_of;
+use crate::sheet::{PartSheet, Sheet};
 use crate::words;
 use pin_notch::{AnyWorld, Block, English, Expression, Field, Form, Problems, Values, number_text};
 use pin_notch_html::{element_html, escaped};
@@ -66,32 +67,7 @@ impl Sheet {
     /// ```
     pub fn page(&self, form: &Form, page: &Page) -> String {
         let told = page.problems.filter(|_| !page.quiet).map(problems).unwrap_or_default();
-        let row = |field: &Field| self.row(field, page);
-        let mut fields = String::new();
-        for block in form.layout() {
-            let set = match block {
-                Block::Field(field) => {
-                    fields.push_str(&row(field));
-                    continue;
-                }
-                Block::Fieldset(set) => set,
-                Block::Rows(rows) => {
-                    fields.push_str(&self.rows_html(form, rows, page));
-                    continue;
-                }
-            };
-            let rows: String = form.fields_in(set).map(row).collect();
-            let disabled = self.fieldsets.iter().any(|own| own.name == set.name && own.disabled);
-            let disabled = if disabled { " disabled" } else { "" };
-            let own = self.fieldsets.iter().find(|own| own.name == set.name);
-            let only_if = only_if(own.and_then(|own| own.only_if.as_ref()));
-            let legend = escaped(&set.label);
-            let description =
-                own.map(|own| paragraphs("hint", &own.description)).unwrap_or_default();
-            fields.push_str(&format!(
-                "<fieldset{disabled}{only_if}><legend>{legend}</legend>\n{description}{rows}</fieldset>\n"
-            ));
-        }
+        let fields = self.blocks(form, page);
         let output = |output: &pin_notch::Output| {
             let [name, label] = [&output.name, &output.label].map(|text| escaped(text));
             let of = output.sentence.fields().join(" ");
@@ -139,6 +115,43 @@ impl Sheet {
             escaped(&self.reset),
         );
         self.framed(&content, page)
+    }
+
+    /// The fields, each where it is laid out; those of parts in a section for each.
+    fn blocks(&self, form: &Form, page: &Page) -> String {
+        let layout = form.layout();
+        if self.parts.is_empty() {
+            return layout.iter().map(|block| self.block(form, block, page)).collect();
+        }
+        let part = |part: &PartSheet| {
+            let own =
+                layout.iter().filter(|block| part.blocks.iter().any(|own| own == name_of(block)));
+            let own: String = own.map(|block| self.block(form, block, page)).collect();
+            // Without a title of its own, the first legend says what it is.
+            let title = match part.title.as_str() {
+                "" => String::new(),
+                title => format!("<h2>{}</h2>\n", escaped(title)),
+            };
+            format!("<section data-part>{title}{own}</section>\n")
+        };
+        self.parts.iter().map(part).collect()
+    }
+
+    fn block(&self, form: &Form, block: &Block, page: &Page) -> String {
+        let set = match block {
+            Block::Field(field) => return self.row(field, page),
+            Block::Rows(rows) => return self.rows_html(form, rows, page),
+            Block::Fieldset(set) => set,
+        };
+        let rows: String = form.fields_in(set).map(|field| self.row(field, page)).collect();
+        let own = self.fieldsets.iter().find(|own| own.name == set.name);
+        let disabled = if own.is_some_and(|own| own.disabled) { " disabled" } else { "" };
+        let only_if = only_if(own.and_then(|own| own.only_if.as_ref()));
+        let legend = escaped(&set.label);
+        let description = own.map(|own| paragraphs("hint", &own.description)).unwrap_or_default();
+        format!(
+            "<fieldset{disabled}{only_if}><legend>{legend}</legend>\n{description}{rows}</fieldset>\n"
+        )
     }
 
     /// A page that tells what was accepted, in the words of its fields: texts of options, numbers with their units.

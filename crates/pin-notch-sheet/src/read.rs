@@ -5,9 +5,12 @@ mod expressions;
 mod field;
 mod lists;
 mod missing;
+mod parts;
 mod presets;
 mod rows;
 mod texts;
+
+pub(crate) use parts::name_of;
 
 use crate::finding::{Finding, meant, meant_key};
 use crate::sheet::{Context, FieldSheet, FieldsetSheet, Link, Sheet};
@@ -53,6 +56,7 @@ pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<F
         rules: Vec::new(),
         outputs: Vec::new(),
         presets: Vec::new(),
+        parts: Vec::new(),
         texts: Default::default(),
         today: context.today,
         counts_from_today: false,
@@ -96,6 +100,7 @@ pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<F
     reader.conditions(&tree, &mut sheet);
     reader.outputs(&tree, &mut sheet);
     reader.presets(&tree, &mut sheet);
+    reader.parts(&tree, &mut sheet);
     reader.texts(&tree, &mut sheet);
     reader.unused_lists(&tree, &sheet);
     reader.audit(&tree, &sheet);

@@ -161,6 +161,7 @@ impl Sheet {
         let apart = [
             ("outputs", self.outputs.is_empty()),
             ("presets", self.presets.is_empty()),
+            ("parts", self.parts.is_empty()),
             ("links", self.links.is_empty()),
             ("warnings", self.rules.iter().all(|rule| !rule.warns)),
             ("fieldsets", self.fieldsets.is_empty()),

@@ -97,6 +97,7 @@ pub struct Sheet {
     pub(crate) rules: Vec<Rule>,
     pub(crate) outputs: Vec<OutputSheet>,
     pub(crate) presets: Vec<PresetSheet>,
+    pub(crate) parts: Vec<PartSheet>,
     pub(crate) texts: HashMap<String, Texts>,
     pub(crate) today: Option<Date>,
     /// Whether an expression speaks of today.
@@ -197,6 +198,15 @@ pub(crate) struct OutputSheet {
     pub sentence: Sentence,
 }
 
+/// A part of a long form.
+#[derive(Clone, Debug)]
+pub(crate) struct PartSheet {
+    pub name: String,
+    pub title: String,
+    /// The names of fields, fieldsets and rows.
+    pub blocks: Vec<String>,
+}
+
 /// A named set of values.
 #[derive(Clone, Debug)]
 pub(crate) struct PresetSheet {
@@ -224,6 +234,7 @@ pub(crate) struct Texts {
     /// Labels and sentences of outputs.
     pub outputs: HashMap<String, (Option<String>, Option<Sentence>)>,
     pub presets: HashMap<String, String>,
+    pub parts: HashMap<String, String>,
     pub messages: HashMap<String, String>,
 }
 
@@ -388,6 +399,11 @@ impl Sheet {
             let Some((label, sentence)) = texts.outputs.get(&output.name) else { continue };
             output.label = label.clone().unwrap_or_else(|| output.label.clone());
             output.sentence = sentence.clone().unwrap_or_else(|| output.sentence.clone());
+        }
+        for part in &mut self.parts {
+            if let Some(title) = texts.parts.get(&part.name) {
+                part.title.clone_from(title);
+            }
         }
         for preset in &mut self.presets {
             if let Some(label) = texts.presets.get(&preset.name) {

@@ -6,7 +6,7 @@
 use pin_notch::{Attribute, AttributeKind, ControlKind};
 
 /// What stands at the top.
-pub(crate) const TOP: [&str; 20] = [
+pub(crate) const TOP: [&str; 21] = [
     "title",
     "introduction",
     "closing",
@@ -26,6 +26,7 @@ pub(crate) const TOP: [&str; 20] = [
     "rule",
     "output",
     "preset",
+    "part",
     "texts",
 ];
 
@@ -63,11 +64,12 @@ pub(crate) const FIELDSET: [&str; 6] =
 pub(crate) const FIELDSET_TEXTS: [&str; 2] = ["legend", DESCRIPTION];
 pub(crate) const LINK: [&str; 5] = ["from", "to", "from-range", "to-range", "one-way"];
 pub(crate) const RULE: [&str; 4] = ["holds", "message", "field", "warns"];
+pub(crate) const PART: [&str; 3] = ["name", "title", "fields"];
 pub(crate) const PRESET: [&str; 3] = ["name", "label", "values"];
 pub(crate) const OUTPUT: [&str; 3] = ["name", "label", "text"];
 /// What of an output people read.
 pub(crate) const OUTPUT_TEXTS: [&str; 2] = ["label", "text"];
-pub(crate) const TEXTS: [&str; 13] = [
+pub(crate) const TEXTS: [&str; 14] = [
     "title",
     "introduction",
     "closing",
@@ -80,6 +82,7 @@ pub(crate) const TEXTS: [&str; 13] = [
     "fieldsets",
     "outputs",
     "presets",
+    "parts",
     "messages",
 ];
 pub(crate) const OPTION: [&str; 4] = ["value", "text", "group", "disabled"];

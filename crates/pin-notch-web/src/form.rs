@@ -8,6 +8,7 @@ mod draft;
 mod message;
 pub(crate) mod moves;
 mod native;
+mod parts;
 mod rows;
 mod shown;
 
@@ -139,6 +140,8 @@ impl State {
             Message::Clear => self.clear(all),
             Message::Reset => self.reset(all),
             Message::Send => return self.send(all),
+            Message::Part(text) => return self.part(all, text),
+            Message::Review => return self.review(),
             Message::Refuse(text) => self.refuse(all, text),
             Message::BringBack(text) => self.bring_back(all, text),
             Message::Draft => return self.draft(),
@@ -380,6 +383,15 @@ impl State {
             "sent" => Words::Sent,
             "saved" => Words::Saved,
             "unreachable" => Words::Unreachable,
+            "next" => Words::NextPart,
+            "back" => Words::PreviousPart,
+            "review" => Words::Review,
+            "part" => {
+                let mut rest = why.splitn(3, ' ');
+                let mut number = || rest.next().and_then(|text| text.parse().ok()).unwrap_or(1);
+                let (at, of) = (number(), number());
+                Words::FormPart { at, of, title: rest.next().unwrap_or_default().to_owned() }
+            }
             "not-taken" => Words::NotTaken { why: why.to_owned() },
             _ => return String::new(),
         })

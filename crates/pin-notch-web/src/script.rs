@@ -28,5 +28,6 @@ carried! {
 carried! {
     "/src/script/fields.js": described,
     "/src/script/kept.js": Kept,
+    "/src/script/parts.js": Parts,
     "/src/script/send.js": send
 }

@@ -147,6 +147,21 @@ pub enum Message {
     },
     /// So many things have to be mended before a form can be sent.
     ToMend(usize),
+    /// Which part of a form this is.
+    FormPart {
+        /// Its number, from 1.
+        at: usize,
+        /// How many there are.
+        of: usize,
+        /// What it is called.
+        title: String,
+    },
+    /// The button to the next part of a form.
+    NextPart,
+    /// The button to the part before.
+    PreviousPart,
+    /// The last part of a form, in which everything that was entered stands once more.
+    Review,
     /// The values of a preset have been entered.
     Applied {
         /// What people call the preset.

@@ -185,7 +185,8 @@ fn each_sheet_of_the_demo_is_filled_in_and_sent() {
             page.run(&format!(
                 "const day = (days) => new Date(Date.now() + days * 86400000).toISOString().slice(0, 10);
                  for (const [id, value] of Object.entries({values})) document.getElementById(id).value = value;
-                 document.querySelector('form').requestSubmit();"
+                 // As often as there are parts, and once to send it.
+                 for (let at = document.querySelectorAll('[data-part]').length; at >= 0; at -= 1) document.querySelector('form').requestSubmit();"
             ))
             .await;
             page.until(&format!("document.body.innerText.includes({})", serde_json::json!(told)))
@@ -277,5 +278,64 @@ fn the_demo_offers_the_languages_of_a_sheet_and_says_the_day_in_what_it_records(
         let (day, rest) = text.split_once('\n').unwrap_or_default();
         assert!(pin_notch_sheet::Moves::today(day).is_some(), "{text}");
         assert!(rest.starts_with("sting: add\n> 2 rows\n"), "{text}");
+    });
+}
+
+#[test]
+fn a_form_in_parts_is_gone_through_and_read_once_more() {
+    with_page(async |page| {
+        let (_server, url) = demo_of(&["demo/stay.toml"]);
+        page.client.goto(&url).await.expect("the page");
+        page.until("document.querySelector('notch-form:state(ready)')").await;
+        let in_sight = "[...document.querySelectorAll('[data-part]')].map((part) => Number(part.checkVisibility())).join('')";
+        let progress = "document.querySelector('.progress').textContent";
+        let click = async |text: &str| {
+            let find = "[...document.querySelectorAll('form button')].find((one) => one.checkVisibility() && one.textContent";
+            page.run(&format!("{find} === '{text}').click()")).await;
+        };
+        let offered = "[...document.querySelectorAll('form .buttons button')].filter((one) => one.checkVisibility()).map((one) => one.textContent).join()";
+        assert_eq!(page.get(in_sight).await, "100");
+        assert_eq!(page.get(progress).await, "1 of 4: Who you are");
+        assert_eq!(page.get(offered).await, "Next,Reset");
+        // Nobody goes on while something is wrong here, and what is wrong elsewhere is told there.
+        click("Next").await;
+        assert_eq!(page.get(in_sight).await, "100");
+        let told = page.get("document.querySelector('[data-problems]').innerText").await;
+        assert!(
+            told.contains("Your name: A value is required.") && !told.contains("From and to"),
+            "{told}"
+        );
+        page.run("document.getElementById('guest').value = 'Ida'; document.getElementById('mail').value = 'ida@apiary.example'").await;
+        // Enter goes on, too.
+        page.focus("#guest").await;
+        page.press(&[Key::Enter]).await;
+        assert_eq!(page.get(in_sight).await, "010");
+        assert_eq!(page.get("document.activeElement.className").await, "progress");
+        assert_eq!(page.axe().await, "");
+        click("Back").await;
+        assert_eq!(page.get("document.getElementById('guest').value").await, "Ida");
+        click("Next").await;
+        page.run("const day = (days) => new Date(Date.now() + days * 86400000).toISOString().slice(0, 10);
+                  document.getElementById('stay').value = `${day(10)}/${day(14)}`; document.getElementById('room').value = 'barn'").await;
+        click("Next").await;
+        assert_eq!(page.get(progress).await, "3 of 4: The rest");
+        click("Next").await;
+        assert_eq!(page.get(progress).await, "4 of 4: Review");
+        assert_eq!(page.get(in_sight).await, "000");
+        let review = page.get("document.querySelector('.review').innerText").await;
+        assert!(
+            review.contains("Your name\nIda") && review.contains("A room in the barn"),
+            "{review}"
+        );
+        assert_eq!(page.axe().await, "");
+        assert_eq!(page.get(offered).await, "Back,Ask for a place,Reset");
+        // Each leads back to where it was entered.
+        page.run("[...document.querySelectorAll('.review a')].find((one) => one.textContent === 'Where you sleep').click()").await;
+        assert_eq!(page.get(in_sight).await, "010");
+        assert_eq!(page.get("document.activeElement.id").await, "room");
+        click("Next").await;
+        click("Next").await;
+        click("Ask for a place").await;
+        page.until("document.body.innerText.includes('Thank you. We look into the book')").await;
     });
 }

@@ -53,6 +53,11 @@ impl Reader<'_> {
                 missing.push(format!("outputs.{}.text", output.name));
             }
         }
+        let unsaid = sheet
+            .parts
+            .iter()
+            .filter(|part| !part.title.is_empty() && !texts.parts.contains_key(&part.name));
+        missing.extend(unsaid.map(|part| format!("parts.{}", part.name)));
         let unsaid = sheet.presets.iter().filter(|one| !texts.presets.contains_key(&one.name));
         missing.extend(unsaid.map(|preset| format!("presets.{}", preset.name)));
         let mut said: Vec<&str> = sheet.rules.iter().map(|rule| rule.message.as_str()).collect();

@@ -71,6 +71,13 @@ impl Reader<'_> {
             for (key, words) in self.members(node, "outputs") {
                 self.output_texts(key, words, sheet, &mut texts);
             }
+            for (key, _) in self.members(node, "parts") {
+                let known = sheet.parts.iter().any(|part| part.name == key.name);
+                let missing = format!("no part is named {}", Quoted(&key.name));
+                if let Some(text) = self.known(node, "parts", key, known, missing) {
+                    texts.parts.insert(key.name.clone(), text);
+                }
+            }
             for (key, _) in self.members(node, "presets") {
                 let known = sheet.presets.iter().any(|preset| preset.name == key.name);
                 let missing = format!("no preset is named {}", Quoted(&key.name));

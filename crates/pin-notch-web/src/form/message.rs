@@ -23,6 +23,11 @@ pub(super) enum Message<'a> {
     Reset,
     /// Somebody wants to send it. The answer is `1` if it can be sent.
     Send,
+    /// Somebody wants to go on behind these fields, which are named in a record. The answer is `1` if nothing is wrong
+    /// with them.
+    Part(&'a str),
+    /// What is entered, to be read once more: a record for each field, with its name, what it is called, and its value.
+    Review,
     /// Whoever received it found this wrong: a record for each, with name and text.
     Refuse(&'a str),
     /// Puts a draft back.
@@ -41,14 +46,15 @@ pub(super) enum Message<'a> {
     Recorded,
     /// What was done before the page was loaded again.
     GoOn(&'a str),
-    /// What to say to people: `brought-back`, `sending`, `sent`, `saved`, `unreachable`, or `not-taken` and why.
+    /// What to say to people: `brought-back`, `sending`, `sent`, `saved`, `unreachable`, or `not-taken` and why; `next`,
+    /// `back`, `review`, or `part` with its number, how many there are, and its title.
     Say(&'a str),
 }
 
 impl<'a> Message<'a> {
     /// The words that the script uses.
     #[cfg(test)]
-    const WORDS: [&'static str; 20] = [
+    const WORDS: [&'static str; 22] = [
         "define",
         "native",
         "leave",
@@ -59,6 +65,8 @@ impl<'a> Message<'a> {
         "clear",
         "reset",
         "send",
+        "part",
+        "review",
         "refuse",
         "bring-back",
         "draft",
@@ -84,6 +92,8 @@ impl<'a> Message<'a> {
             "clear" => Self::Clear,
             "reset" => Self::Reset,
             "send" => Self::Send,
+            "part" => Self::Part(text),
+            "review" => Self::Review,
             "refuse" => Self::Refuse(text),
             "bring-back" => Self::BringBack(text),
             "draft" => Self::Draft,

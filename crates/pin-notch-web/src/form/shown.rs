@@ -25,6 +25,8 @@ pub(super) struct Shown {
 #[derive(Clone, Default)]
 struct Told {
     name: String,
+    /// Whether somebody wanted to go on behind it, so that people are told what is wrong.
+    asked: bool,
     /// Whether it is dirty, and whether it was touched.
     states: [bool; 2],
     /// What is wrong with it by itself, once that is listed.
@@ -57,11 +59,19 @@ impl Shown {
         (self.sent, self.refused) = (false, None);
         self.broken.clear();
         for told in &mut self.fields {
+            told.asked = false;
             for (word, text) in [("own", told.own.take()), ("refused", told.refused.take())] {
                 if text.is_some() {
                     all.add(word, &[&told.name, ""]);
                 }
             }
+        }
+    }
+
+    /// Somebody wants to go on behind these fields.
+    pub(super) fn ask(&mut self, is_meant: &dyn Fn(&str) -> bool) {
+        for told in &mut self.fields {
+            told.asked |= is_meant(&told.name);
         }
     }
 
@@ -114,7 +124,8 @@ impl Shown {
             let (Some(field), Some(at)) = (form.field(name), place(name)) else { continue };
             concerned.push(at);
             self.tell_states(all, field, at);
-            let own = if self.sent { field.problems() } else { Vec::new() };
+            let is_asked = self.sent || self.fields[at].asked;
+            let own = if is_asked { field.problems() } else { Vec::new() };
             let text =
                 |one: &pin_notch::Problem| world.message(&Message::Invalid(one.invalid.clone()));
             let (told, own) = (&mut self.fields[at], own.first().map(text));
@@ -150,14 +161,15 @@ impl Shown {
     ) {
         let warns = which == 1;
         let mut listed: Vec<(usize, &str, String)> = Vec::new();
-        if self.sent && !warns {
+        let is_asked = self.sent || self.fields.iter().any(|told| told.asked);
+        if is_asked && !warns {
             for (at, told) in self.fields.iter().enumerate() {
                 let texts = told.own.iter().chain(&told.refused);
                 listed.extend(texts.map(|text| (at, told.name.as_str(), text.clone())));
             }
             listed.extend(self.refused.iter().map(|text| (usize::MAX, "", text.clone())));
         }
-        if self.sent || warns {
+        if is_asked || warns {
             let of_kind = self.broken.iter().filter(|one| one.warns == warns);
             listed.extend(
                 of_kind

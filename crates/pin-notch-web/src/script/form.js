@@ -6,6 +6,7 @@ import { languageOf } from "./around.js";
 import { Kept } from "./kept.js";
 import { countsRows, described, textsOf, uncounted } from "./fields.js";
 import { FIELD, RECORD, record, unescaped } from "./records.js";
+import { Parts } from "./parts.js";
 import { ports } from "./ports.js";
 import { send } from "./send.js";
 import { world } from "./world.js";
@@ -53,6 +54,16 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #kept = new Kept(this);
   #putting = false;
   #hasRows = false;
+  #parts = new Parts({
+    words: (what) => this.#tell("say", what),
+    isRight: (isIn) => {
+      const names = [...this.#fields].filter(([, { elements }]) => isIn(elements[0])).map(([name]) => name);
+      const isRight = this.#tell("part", record(...names)) === "1";
+      if (!isRight) this.#refused();
+      return isRight;
+    },
+    entered: () => this.#listed("review"),
+  });
   #sending = false;
   #observer = globalThis.MutationObserver && new MutationObserver((changes) => {
     const isOwn = (node) => node.matches?.(BOXES);
@@ -127,6 +138,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     this.#hasRows = buttons.length > 0;
     for (const button of [...buttons, ...presets]) if (button.type !== "button") button.type = "button";
     this.#offer();
+    this.#parts.define(this.#form);
   }
   // The buttons that want other rows: of which rows, what they want, and of which row.
   #rowButtons() {
@@ -191,7 +203,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     });
     on("reset", (event) => {
       // The controls are reset once everybody has heard of it.
-      setTimeout(() => { if (!event.defaultPrevented) { this.#tell("reset"); this.#kept.forget(); this.say(""); } });
+      setTimeout(() => { if (!event.defaultPrevented) { this.#tell("reset"); this.#kept.forget(); this.say(""); this.#parts.restart(); } });
     });
     on("submit", (event) => this.#check(event), true);
     on("submit", (event) => { if (event.target === this.#form && !event.defaultPrevented) this.#go(event); });
@@ -220,6 +232,12 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // Nothing is sent that is not right, nor twice.
   #check(event) {
     if (event.target !== this.#form) return;
+    if (!this.#parts.isAtEnd && !event.submitter?.formNoValidate) {
+      event.preventDefault();
+      event.stopImmediatePropagation();
+      this.#parts.goOn();
+      return;
+    }
     if (!this.#sending && (event.submitter?.formNoValidate || this.checkValidity())) return;
     event.preventDefault();
     event.stopImmediatePropagation();
@@ -453,7 +471,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     const link = document.createElement("a");
     link.href = `#${element.id}`;
     link.textContent = words;
-    link.addEventListener("click", (event) => { event.preventDefault(); element.focus(); });
+    link.addEventListener("click", (event) => { event.preventDefault(); this.#parts.reveal(element); element.focus(); });
     item.append(link);
     return item;
   }

@@ -73,6 +73,13 @@ pub(super) fn text(message: &Message, world: &dyn World) -> String {
                 .to_owned()
         }
         Message::NotTaken { why } => format!("It could not be sent: {why}. Nothing is lost."),
+        Message::FormPart { at, of, title } => {
+            let [at, of] = [at, of].map(|part| number(Decimal::from(*part as u64), 0));
+            format!("{at} of {of}: {title}")
+        }
+        Message::NextPart => "Next".to_owned(),
+        Message::PreviousPart => "Back".to_owned(),
+        Message::Review => "Review".to_owned(),
         Message::Applied { preset } => format!("The values of {preset} are entered."),
         Message::Row { rows, row } => named_row(rows, *row, world),
         Message::InRow { rows, row, label } => format!("{}, {label}", named_row(rows, *row, world)),

@@ -1,0 +1,30 @@
+//! A long form in parts, each of which is checked when somebody goes on.
+
+use super::{State, flag};
+use crate::ports::{Operations, records};
+
+impl State {
+    /// Somebody wants to go on behind these fields: what is wrong with them is shown.
+    pub(super) fn part(&mut self, all: &mut Operations, text: &str) -> String {
+        let names = records(text).next().unwrap_or_default();
+        for name in &names {
+            self.form.leave(name);
+        }
+        self.shown.ask(&|name| names.iter().any(|own| own == name));
+        self.update(all, &names);
+        let is_wrong = self.form.problems().iter().any(|problem| names.contains(&problem.name));
+        flag(!is_wrong).to_owned()
+    }
+
+    /// Everything that would be sent, as people read it.
+    pub(super) fn review(&self) -> String {
+        let mut all = Operations::default();
+        let sent = |field: &&pin_notch::Field| {
+            !field.is_unsent() && !field.counts_rows() && !field.control.conditions().is_disabled()
+        };
+        for field in self.form.fields().filter(sent) {
+            all.add(&field.name, &[&field.called(&self.world), &field.control.text()]);
+        }
+        all.text().to_owned()
+    }
+}

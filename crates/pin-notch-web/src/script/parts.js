@@ -1,0 +1,79 @@
+// A long form in parts: one of them is in sight, each is checked when somebody goes on, and at the end everything stands
+// once more before it is sent. Without script it is one long page.
+
+export class Parts {
+  #form;
+  #all = [];
+  #at = 0;
+  #title;
+  #back;
+  #next;
+  #review;
+  // The buttons that send the form, which are there at the end alone.
+  #sends = [];
+
+  // `owner` is asked whether the fields in a part are right, what they hold, and for words.
+  constructor(owner) { this.owner = owner; }
+
+  // The form is another one, or has other parts.
+  define(form) {
+    const all = [...form.querySelectorAll("[data-part]")];
+    if (form === this.#form && all.length === this.#all.length) return;
+    [this.#form, this.#all] = [form, all];
+    if (all.length < 2) return;
+    this.#title ??= Object.assign(document.createElement("p"), { className: "progress", tabIndex: -1 });
+    this.#review ??= Object.assign(document.createElement("div"), { className: "review" });
+    const button = (word, go) => {
+      const one = Object.assign(document.createElement("button"), { type: "button", textContent: this.owner.words(word) });
+      one.addEventListener("click", go);
+      return one;
+    };
+    this.#back ??= button("back", () => this.show(this.#at - 1));
+    this.#next ??= button("next", () => this.goOn());
+    all[0].before(this.#title);
+    all.at(-1).after(this.#review);
+    const sends = ({ type, hidden, name, form: own }) => own === form && (type === "submit" || type === "image") && !hidden && !name;
+    this.#sends = [...form.elements].filter(sends);
+    this.#sends[0]?.before(this.#back, " ", this.#next, " ");
+    this.show(Math.min(this.#at, all.length), false);
+  }
+  get isOn() { return this.#all.length > 1; }
+  // Whether everything has been gone through, so that it can be sent.
+  get isAtEnd() { return !this.isOn || this.#at === this.#all.length; }
+
+  // Goes on if nothing is wrong here.
+  goOn() {
+    const part = this.#all[this.#at];
+    if (this.owner.isRight((element) => part.contains(element))) this.show(this.#at + 1);
+  }
+  // Shows the part in which this stands.
+  reveal(element) {
+    const at = this.#all.findIndex((part) => part.contains(element));
+    if (this.isOn && at >= 0 && at !== this.#at) this.show(at, false);
+  }
+  restart() { if (this.isOn) this.show(0, false); }
+  show(at, goes = true) {
+    this.#at = at;
+    this.#all.forEach((part, place) => { part.hidden = place !== at; });
+    const isEnd = at === this.#all.length, count = this.#all.length + 1;
+    const title = isEnd ? this.owner.words("review") : this.#all[at].querySelector("h2, legend")?.textContent ?? "";
+    this.#title.textContent = this.owner.words(`part ${at + 1} ${count} ${title}`);
+    this.#review.hidden = !isEnd;
+    if (isEnd) this.#list();
+    this.#back.hidden = at === 0;
+    this.#next.hidden = isEnd;
+    for (const send of this.#sends) send.hidden = !isEnd;
+    if (goes) this.#title.focus();
+  }
+  // Everything that was entered, with a way back to each.
+  #list() {
+    const list = document.createElement("dl");
+    for (const { name, label, text, element } of this.owner.entered()) {
+      const term = document.createElement("dt"), link = Object.assign(document.createElement("a"), { href: `#${element?.id || name}`, textContent: label });
+      link.addEventListener("click", (event) => { event.preventDefault(); this.reveal(element); element.focus(); });
+      term.append(link);
+      list.append(term, Object.assign(document.createElement("dd"), { textContent: text || "–" }));
+    }
+    this.#review.replaceChildren(list);
+  }
+}
