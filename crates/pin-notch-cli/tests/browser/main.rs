@@ -2,6 +2,7 @@
 //! and what a form sends.
 
 mod agree;
+mod answers;
 mod choosing;
 mod dates;
 mod devices;
