@@ -188,9 +188,29 @@ value = ["today", "today + 2"]
         let (_, found) = read(&text.replace("today+7", day), Format::Toml);
         found.iter().map(ToString::to_string).collect::<Vec<_>>().join("; ")
     };
-    let like = "is no day; write today, today + 14 or today - 7";
-    for day in ["today + x", "today +", "todays", "today + 99999999999", "today + +7"] {
+    let like = "is no day; write today, today + 14, today - 7 or next monday";
+    for day in [
+        "today + x",
+        "today +",
+        "todays",
+        "today + 99999999999",
+        "today + +7",
+        "next day",
+        "next monday 7",
+    ] {
         assert_eq!(wrong(day), format!("value: \"{day}\" {like}"));
+    }
+    // It is a Thursday.
+    for (day, expected) in [
+        ("next friday", "2026-05-15"),
+        ("next Thursday", "2026-05-21"),
+        ("next wednesday", "2026-05-20"),
+        ("next monday + 7", "2026-05-25"),
+        ("next monday - 1", "2026-05-17"),
+    ] {
+        let (sheet, found) = read(&text.replace("today+7", day), Format::Toml);
+        assert_eq!(found, [], "{day}");
+        assert!(sheet.form().urlencoded().starts_with(&format!("next={expected}&")), "{day}");
     }
     assert!(wrong("today + 15").contains("after the last day"), "{}", wrong("today + 15"));
     let (_, found) = Sheet::read(text, Format::Toml, &Context::default());

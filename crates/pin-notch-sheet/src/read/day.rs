@@ -2,38 +2,61 @@
 
 use super::Reader;
 use crate::tree::Node;
-use pin_notch::{Date, Quoted};
+use pin_notch::{Date, Quoted, Weekday};
 
-/// The word that such a day begins with.
-pub(super) const TODAY: &str = "today";
+/// The words that such a day begins with.
+const TODAY: &str = "today";
+const NEXT: &str = "next ";
+
+/// Whether a day, or one of two, is counted from today.
+pub(super) fn is_counted(said: &str) -> bool {
+    said.split('/').map(str::trim).any(|day| day.starts_with(TODAY) || day.starts_with(NEXT))
+}
 
 impl Reader<'_> {
     /// The days of an attribute as ISO 8601 has them, where some are counted from today: `today`, `today + 14`,
-    /// `today - 7`, two of them with a slash between.
+    /// `next monday`, `next monday + 7`, two of them with a slash between.
     pub(super) fn days(&mut self, word: &str, said: &str, node: &Node) -> Option<String> {
         let Some(today) = self.context.today else {
             let message = format!("{word} hangs on which day it is, and nobody has said that here");
             self.error("no-today", node.span.clone(), message);
             return None;
         };
-        let one = |part: &str| match part.trim().strip_prefix(TODAY) {
-            None => Some(part.trim().to_owned()),
-            Some(rest) => counted(today, rest.trim()).map(|day| day.to_string()),
+        let one = |part: &str| {
+            let part = part.trim();
+            let day = match (part.strip_prefix(TODAY), part.strip_prefix(NEXT)) {
+                (Some(rest), _) => counted(today, rest.trim())?,
+                (None, Some(rest)) => {
+                    let (name, rest) = rest.split_once(' ').unwrap_or((rest, ""));
+                    counted(next(today, name)?, rest.trim())?
+                }
+                (None, None) => return Some(part.to_owned()),
+            };
+            Some(day.to_string())
         };
         let days: Option<Vec<String>> = said.split('/').map(one).collect();
         if days.is_none() {
-            let message =
-                format!("{} is no day; write today, today + 14 or today - 7", Quoted(said));
+            let message = format!(
+                "{} is no day; write today, today + 14, today - 7 or next monday",
+                Quoted(said)
+            );
             self.error("not-allowed", node.span.clone(), format!("{word}: {message}"));
         }
         Some(days?.join("/"))
     }
 }
 
-/// The day that lies so far from today: `+ 14`, `- 7`, or nothing.
-fn counted(today: Date, rest: &str) -> Option<Date> {
+/// The first day of this name after today.
+fn next(today: Date, name: &str) -> Option<Date> {
+    let weekday =
+        Weekday::ALL.into_iter().find(|day| format!("{day:?}").eq_ignore_ascii_case(name))?;
+    (1..=7).filter_map(|days| today.plus_days(days)).find(|day| day.weekday() == weekday)
+}
+
+/// The day that lies so far from this one: `+ 14`, `- 7`, or nothing.
+fn counted(from: Date, rest: &str) -> Option<Date> {
     if rest.is_empty() {
-        return Some(today);
+        return Some(from);
     }
     let (sign, number) = match rest.split_at_checked(1)? {
         ("+", number) => (1, number),
@@ -43,5 +66,5 @@ fn counted(today: Date, rest: &str) -> Option<Date> {
     let number = number.trim();
     let is_number = !number.is_empty() && number.bytes().all(|byte| byte.is_ascii_digit());
     let days: i32 = number.parse().ok().filter(|_| is_number)?;
-    today.plus_days(sign * days)
+    from.plus_days(sign * days)
 }

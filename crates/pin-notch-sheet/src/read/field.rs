@@ -55,7 +55,7 @@ impl Reader<'_> {
             };
             if let (AttributeKind::Date | AttributeKind::DateSpan, Some(said)) =
                 (attribute.kind, &text)
-                && said.contains(day::TODAY)
+                && day::is_counted(said)
             {
                 follows_today = true;
                 text = self.days(attribute.name, said, value);
