@@ -235,6 +235,13 @@ impl Native<'_> {
         if self.definition.attribute("step-base").is_some() {
             limits.retain(|(name, _)| *name != "step");
             limits.push(("step", "any".to_owned()));
+            // Where nothing is acceptable it shows its least value, which the minimum need not be.
+            if let Control::Slider(slider) = self.control
+                && slider.notches().is_empty()
+            {
+                limits.retain(|(name, _)| *name != "min");
+                limits.push(("min", number_text(slider.value())));
+            }
         }
         if let Control::Rating(rating) = self.control {
             limits.retain(|(name, _)| !["min", "max"].contains(name));

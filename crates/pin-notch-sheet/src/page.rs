@@ -201,6 +201,16 @@ impl Sheet {
                 escaped(&rule.message)
             ));
         }
+        for field in &self.fields {
+            for (option, condition) in &field.options_if {
+                all.push_str(&format!(
+                    "<span hidden data-of=\"{}\" data-option=\"{}\"{}></span>\n",
+                    escaped(&field.name),
+                    escaped(option),
+                    only_if(Some(condition)),
+                ));
+            }
+        }
         for link in &self.links {
             let range = |name, (low, high)| {
                 format!(" {name}-range=\"{},{}\"", number_text(low), number_text(high))
@@ -266,6 +276,16 @@ impl Sheet {
             // Without script it is there to be filled in, and only whoever receives it can say whether it counts.
             control.set_fieldset_disabled(false);
             control.set_required(false);
+        }
+        if let Some(own) = own_sheet.filter(|own| !own.options_if.is_empty()) {
+            // Without script all can be chosen, and only whoever receives it can say whether they could.
+            let mut definition = control.definition();
+            let mut options = definition.options();
+            for option in &mut options {
+                option.disabled &= own.options_if.iter().all(|(value, _)| *value != option.value);
+            }
+            let _ = definition.set_options(&options);
+            let _ = control.set_definition(definition);
         }
         let element = element_html(&control, &own, &looks);
         // Heard as the element's own description.

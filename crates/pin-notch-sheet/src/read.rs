@@ -98,6 +98,7 @@ pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<F
     crate::fill::follow_from_the_start(&mut sheet);
     reader.rules(&tree, &mut sheet);
     reader.conditions(&tree, &mut sheet);
+    reader.conditions_of_options(&tree, &mut sheet);
     reader.outputs(&tree, &mut sheet);
     reader.presets(&tree, &mut sheet);
     reader.parts(&tree, &mut sheet);

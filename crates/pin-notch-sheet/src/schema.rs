@@ -14,7 +14,7 @@ pub use back::from_schema;
 use crate::sheet::{FieldSheet, Sheet};
 use crate::tree::{Is, Node, Table, to_json};
 use pin_notch::{
-    Choice, Control, ControlKind, Decimal, Measure, Notches, NotchesOf, Value, ValueKind,
+    AnyWorld, Choice, Control, ControlKind, Decimal, Measure, Notches, NotchesOf, Value, ValueKind,
 };
 
 /// Up to so many values are listed one by one where no keyword says which they are.
@@ -103,8 +103,10 @@ impl Sheet {
                     let defined = self.fields.iter().find(|other| other.name == field.name);
                     let Some(defined) = defined else { continue };
                     let follows = form.is_follower(&field.name);
-                    Writer { defined, control: &field.control, follows, lost: &mut lost }
-                        .schema(&field.label)
+                    // As the sheet defines it, with all of its options open.
+                    let (own, _) = defined.control(self.today, &AnyWorld::default());
+                    let control = if defined.options_if.is_empty() { &field.control } else { &own };
+                    Writer { defined, control, follows, lost: &mut lost }.schema(&field.label)
                 }
             };
             let has_to_be = match rows {
@@ -274,6 +276,9 @@ impl Writer<'_> {
         }
         if let Some(default) = default_of(&self.control.default_value()) {
             schema.put("default", default);
+        }
+        if !self.defined.options_if.is_empty() {
+            self.lose("under which conditions its options can be chosen", true);
         }
         if self.defined.follows_today {
             self.lose("that it moves with the day", true);

@@ -121,6 +121,8 @@ pub(crate) struct FieldSheet {
     /// Whether something in it is counted from today.
     pub follows_today: bool,
     pub only_if: Option<Expression>,
+    /// Options that can be chosen only under a condition, by their values.
+    pub options_if: Vec<(String, Expression)>,
     /// The row it stands in.
     pub row: Option<InRow>,
     /// Where its name stands.
@@ -474,6 +476,11 @@ impl Sheet {
         for field in &self.fields {
             if let Some(condition) = &field.only_if {
                 form = sound(form.only_if(&field.name, condition.clone()));
+            }
+        }
+        for field in &self.fields {
+            for (option, condition) in &field.options_if {
+                form = sound(form.option_only_if(&field.name, option, condition.clone()));
             }
         }
         for rows in &self.rows {

@@ -85,7 +85,7 @@ pub(crate) const TEXTS: [&str; 14] = [
     "parts",
     "messages",
 ];
-pub(crate) const OPTION: [&str; 4] = ["value", "text", "group", "disabled"];
+pub(crate) const OPTION: [&str; 5] = ["value", "text", "group", "disabled", ONLY_IF];
 
 /// What a field of this control may have.
 pub(crate) fn field_words(kind: ControlKind) -> Vec<&'static str> {

@@ -17,6 +17,7 @@ mod live;
 #[cfg(feature = "json")]
 mod nested;
 mod only_if;
+mod options;
 mod outputs;
 mod presets;
 mod received;
@@ -176,6 +177,8 @@ pub struct Field {
     /// What has to hold for it to count.
     only_if: Vec<Arc<Expression>>,
     counts: bool,
+    /// Options that can be chosen only under a condition.
+    options_if: Vec<options::Conditional>,
     /// A fieldset of it is disabled.
     fieldset_disabled: bool,
     /// Its value before anybody changed it: its default, or what it follows to.
@@ -290,6 +293,8 @@ pub enum Block<'a> {
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum FormError {
+    /// A field has no option of this value.
+    NoSuchOption(String),
     /// There is no preset of this name.
     NoSuchPreset(String),
     /// A preset has a value that its field does not accept.
@@ -332,6 +337,7 @@ impl fmt::Display for FormError {
             Self::NameTaken(name) => {
                 write!(f, "the name {} is taken: give each control its own", Quoted(name))
             }
+            Self::NoSuchOption(value) => write!(f, "there is no option {}", Quoted(value)),
             Self::NoSuchPreset(name) => write!(f, "no preset is named {}", Quoted(name)),
             Self::Preset { field, why } => write!(f, "{}: {why}", Quoted(field)),
             Self::Rows(name) => write!(
@@ -369,7 +375,8 @@ impl std::error::Error for FormError {
         match self {
             Self::Control(error) => Some(error),
             Self::Preset { why, .. } => Some(why),
-            Self::NoSuchPreset(_)
+            Self::NoSuchOption(_)
+            | Self::NoSuchPreset(_)
             | Self::Rows(_)
             | Self::NameTaken(_)
             | Self::Unnamed

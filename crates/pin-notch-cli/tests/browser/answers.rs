@@ -25,12 +25,14 @@ const FILL: &str = "
     for (const { name, value } of document.querySelectorAll('input[data-most]')) {
       for (let row = Number(value); row < Number(entries.get(name)?.[0] ?? 0); row++) document.querySelector(`button[name='${name}.rows'][value=add]`).click();
     }
-    for (const element of form.form.elements) {
+    // Twice, for what can be chosen may hang on what is chosen behind it.
+    for (const time of [1, 2]) for (const element of form.form.elements) {
       const name = element.getAttribute('name');
       if (!name || !element.localName.startsWith('notch-')) continue;
       const texts = (entries.get(name) ?? []).filter(Boolean);
       if (['notch-switch', 'notch-checkbox'].includes(element.localName)) element.checked = texts.length > 0;
       else element.values = texts;
+      await undefined; // options open and close by then
     }
     said.push([form.json, form.problems.length === 0]);
   }

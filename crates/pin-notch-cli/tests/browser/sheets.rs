@@ -317,6 +317,14 @@ fn a_form_in_parts_is_gone_through_and_read_once_more() {
         click("Next").await;
         page.run("const day = (days) => new Date(Date.now() + days * 86400000).toISOString().slice(0, 10);
                   document.getElementById('stay').value = `${day(10)}/${day(14)}`; document.getElementById('room').value = 'barn'").await;
+        // What can be chosen hangs on what is chosen beside it.
+        let open = "[...document.querySelectorAll('#bed option[value]:not([data-native])')].filter((one) => !one.disabled).map((one) => one.value).join()";
+        assert_eq!(page.get(open).await, "hay,any");
+        page.run("document.getElementById('bed').value = 'hay'; document.getElementById('room').value = 'loft'").await;
+        assert_eq!(page.get(open).await, "window,ladder,any");
+        assert_eq!(page.get("document.querySelector('notch-form').values.bed").await, "null");
+        page.run("document.getElementById('room').value = 'barn'").await;
+        assert_eq!(page.get("document.querySelector('notch-form').values.bed").await, "hay");
         click("Next").await;
         assert_eq!(page.get(progress).await, "3 of 4: The rest");
         click("Next").await;

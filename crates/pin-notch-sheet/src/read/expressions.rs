@@ -3,7 +3,7 @@
 use super::Reader;
 use crate::finding::{Finding, meant};
 use crate::sheet::{InRow, OutputSheet, Sheet};
-use crate::tree::Node;
+use crate::tree::{Is, Node};
 use crate::words;
 use pin_notch::{
     Expression, ExpressionError, ExpressionErrorKind, Form, Quoted, Rule, Scope, Sentence,
@@ -114,6 +114,50 @@ impl Reader<'_> {
                 let name = node.get("name").and_then(Node::as_text).unwrap_or_default();
                 let message = format!("{} never counts, whatever is entered", Quoted(name));
                 self.found.push(Finding::remark("never-counts", at, message));
+            }
+        }
+    }
+
+    /// Under which conditions options can be chosen.
+    pub(super) fn conditions_of_options(&mut self, tree: &Node, sheet: &mut Sheet) {
+        let mut form = sheet.form();
+        let scope = self.scope(&form);
+        for (node, whose) in conditional(tree, sheet) {
+            let options = node.get("options").and_then(Node::as_list).unwrap_or_default();
+            for option in options {
+                let Some(at) = option.get(words::ONLY_IF).map(|node| node.span.clone()) else {
+                    continue;
+                };
+                let Some(text) = self.text_of(option, words::ONLY_IF) else { continue };
+                let value = option.get("value").map(|value| match &value.is {
+                    Is::Text(text) | Is::Number(text) => text.clone(),
+                    Is::Nothing | Is::On(_) | Is::List(_) | Is::Table(_) => String::new(),
+                });
+                let Some(value) = value else { continue };
+                for whose in &whose {
+                    let Whose::Field(name, place) = whose else { continue };
+                    let Some(field) = self.places.get(name).copied() else { continue };
+                    let scope = match place {
+                        Some(place) => scope.in_row(&place.rows, place.row),
+                        None => scope.clone(),
+                    };
+                    let condition = match Expression::condition(&text, &scope) {
+                        Ok(condition) => condition,
+                        Err(error) => {
+                            self.unreadable(&error, &text, &at, &scope);
+                            break;
+                        }
+                    };
+                    match form.clone().option_only_if(name, &value, condition.clone()) {
+                        Ok(with) => form = with,
+                        Err(error) => {
+                            self.error("not-allowed", at, error.to_string());
+                            return;
+                        }
+                    }
+                    sheet.counts_from_today |= condition.to_string() != text;
+                    sheet.fields[field].options_if.push((value.clone(), condition));
+                }
             }
         }
     }

@@ -75,6 +75,7 @@ impl Reader<'_> {
             list,
             unsent,
             only_if: None,
+            options_if: Vec::new(),
             row: None,
             span,
             filed: node.get(words::OPTIONS_FROM).is_some(),

@@ -4,6 +4,7 @@ use super::Reader;
 use crate::finding::{Finding, meant};
 use crate::sheet::Sheet;
 use crate::tree::{Is, Node};
+use crate::words;
 use pin_notch::{Choice, Quoted};
 
 impl Reader<'_> {
@@ -12,7 +13,14 @@ impl Reader<'_> {
         for (key, node) in self.members(tree, "options") {
             let mut options = Vec::new();
             match &node.is {
-                Is::List(_) => self.options(node, &mut options),
+                Is::List(items) => {
+                    self.options(node, &mut options);
+                    // Which field it is in, a condition would have to know.
+                    for said in items.iter().filter_map(|item| item.get(words::ONLY_IF)) {
+                        let message = "an option of a list with a name always can be chosen";
+                        self.error("not-allowed", said.span.clone(), message);
+                    }
+                }
                 Is::Table(members) => {
                     for (value, text) in members {
                         if let Is::Text(text) | Is::Number(text) = &text.is {

@@ -2,7 +2,7 @@
 
 use crate::sheet::Sheet;
 use crate::tree::{Is, Node, Table};
-use pin_notch::{Claim, Comparison, Expression, Field, Form, ValueKind};
+use pin_notch::{Claim, Comparison, ControlKind, Expression, Field, Form, ValueKind};
 use std::collections::HashMap;
 
 /// What the conditions and rules of a sheet come to.
@@ -85,7 +85,9 @@ impl<'a> Claims<'a> {
             Claim::Text { field, equal, to } => {
                 let same = Table::default().with("const", to.as_str());
                 let schema = match (equal, to.as_str()) {
-                    // The empty text is no text, which is equal to nothing.
+                    // The empty text is no text, which is equal to nothing, but for one that is an option.
+                    _ if self.has_empty_text(field) && *equal => same,
+                    _ if self.has_empty_text(field) => no(same),
                     (true, "") => Table::default().with("not", true),
                     (true, _) => same,
                     (false, _) => {
@@ -108,7 +110,10 @@ impl<'a> Claims<'a> {
             }
             Claim::Empty { field, .. } if is_of(field, ValueKind::On) => None,
             Claim::Empty { field, empty } => {
-                let nothing = vec![Node::from(Is::Nothing), "".into(), Vec::<Node>::new().into()];
+                let mut nothing = vec![Node::from(Is::Nothing), Vec::<Node>::new().into()];
+                if !self.has_empty_text(field) {
+                    nothing.push("".into());
+                }
                 let some = self.of(field, no(Table::default().with("enum", nothing)))?;
                 Some(if *empty { Table::default().with("not", some).into() } else { some })
             }
@@ -125,6 +130,12 @@ impl<'a> Claims<'a> {
                 self.of(field, chosen_one.with("type", "array"))
             }
         }
+    }
+
+    /// Whether the empty text is a value of this field, as any other is.
+    fn has_empty_text(&self, name: &str) -> bool {
+        let control = self.form.control(name);
+        control.is_some_and(|control| control.control_kind() == ControlKind::ItemStepper)
     }
 
     fn all(&mut self, claims: &[Claim]) -> Option<Vec<Node>> {

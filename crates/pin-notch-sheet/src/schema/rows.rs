@@ -4,7 +4,7 @@ use super::{CONTROL, Loss, ONLY_IF, Writer};
 use crate::sheet::Sheet;
 use crate::tree::{Node, Table};
 use crate::words;
-use pin_notch::{Form, Rows};
+use pin_notch::{AnyWorld, Form, Rows};
 
 impl Sheet {
     /// The schema of rows: all are like the first.
@@ -16,7 +16,10 @@ impl Sheet {
             };
             let Some(place) = &defined.row else { continue };
             let follows = form.is_follower(&field.name);
-            let mut one = Writer { defined, control: &field.control, follows, lost };
+            // As the sheet defines it, with all of its options open.
+            let (own, _) = defined.control(self.today, &AnyWorld::default());
+            let control = if defined.options_if.is_empty() { &field.control } else { &own };
+            let mut one = Writer { defined, control, follows, lost };
             if !field.may_be_received() {
                 one.lose("the whole field, because nothing received for it is checked", false);
                 continue;

@@ -376,7 +376,11 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       }
     },
     show: (at, on) => {
-      const container = this.#containers[at];
+      const container = this.#containers[at], options = this.#optionsOf(container);
+      if (options) {
+        for (const option of options) if (option.disabled === Boolean(on)) option.disabled = !on;
+        return;
+      }
       for (const one of [container, ...container.labels ?? []]) one.hidden = !on;
     },
     output: (at, text) => { this.#outputs[at].value = text; },
@@ -394,6 +398,14 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     problems: (title, ...entries) => this.#list("problems", title, entries),
     warnings: (title, ...entries) => this.#list("warnings", title, entries),
   };
+  // The options that a condition is for, where it is for such.
+  #optionsOf(container) {
+    if (container.localName === "option") return [container];
+    const { of, option } = container.dataset;
+    if (option === undefined) return undefined;
+    const elements = this.#fields.get(of)?.elements ?? [];
+    return elements.flatMap((element) => [...element.querySelectorAll("option")]).filter(({ value }) => value === option);
+  }
   // Something is wrong with a field, or no more: by itself, by a rule, or for whoever received it.
   #object(word, name, text) {
     const field = this.#fields.get(name);

@@ -48,6 +48,7 @@ impl Form {
             left: false,
             unsent: false,
             only_if: Vec::new(),
+            options_if: Vec::new(),
             counts: true,
             fieldset_disabled: false,
             moving: false,

@@ -3,6 +3,7 @@
 use super::{Field, Fieldset, Form, FormError, Values};
 use crate::control::Value;
 use crate::expression::{Expression, Lookup};
+use crate::validity::Invalid;
 use core::fmt;
 use std::collections::{HashMap, HashSet};
 use std::sync::Arc;
@@ -144,6 +145,20 @@ impl Form {
         fields: &[usize],
         condition: &Arc<Expression>,
     ) -> Result<(), FormError> {
+        self.read_by(fields, condition)?;
+        for at in fields {
+            self.fields[*at].only_if.push(condition.clone());
+        }
+        let _ = self.weigh(fields.iter().copied());
+        Ok(())
+    }
+
+    /// These fields hang on those that a condition speaks of.
+    pub(super) fn read_by(
+        &mut self,
+        fields: &[usize],
+        condition: &Expression,
+    ) -> Result<(), FormError> {
         let read: Vec<usize> = condition
             .fields()
             .into_iter()
@@ -160,9 +175,7 @@ impl Form {
                     readers.push(*at);
                 }
             }
-            self.fields[*at].only_if.push(condition.clone());
         }
-        let _ = self.weigh(fields.iter().copied());
         Ok(())
     }
 
@@ -196,6 +209,7 @@ impl Form {
         }
         let mut told = Vec::new();
         for at in self.after(changed) {
+            self.weigh_options(at);
             let counts = self.holds(at, self);
             let field = &mut self.fields[at];
             if field.counts != counts {
@@ -217,7 +231,8 @@ impl Form {
     }
 
     /// Which fields count by these values, by their places; a value that is not there is empty.
-    pub(super) fn counting(&self, values: &[Option<Value>]) -> Vec<bool> {
+    /// With them, what of the values cannot be chosen by the others.
+    pub(super) fn counting(&self, values: &[Option<Value>]) -> (Vec<bool>, Vec<Option<Invalid>>) {
         struct Received<'a> {
             form: &'a Form,
             values: &'a [Option<Value>],
@@ -230,11 +245,12 @@ impl Form {
             }
         }
         let mut received = Received { form: self, values, counts: vec![true; values.len()] };
-        if !self.readers.is_empty() {
-            for at in self.after(0..self.fields.len()) {
-                received.counts[at] = self.holds(at, &received);
-            }
+        let mut closed = vec![None; values.len()];
+        for at in self.after(0..self.fields.len()) {
+            received.counts[at] = self.holds(at, &received);
+            let value = values[at].as_ref();
+            closed[at] = value.and_then(|value| self.fields[at].closed_by(value, &received));
         }
-        received.counts
+        (received.counts, closed)
     }
 }

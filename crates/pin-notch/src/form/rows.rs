@@ -258,6 +258,9 @@ impl Form {
             for condition in &field.only_if {
                 self.count_only_if(&[*at], &Arc::new(within(condition)))?;
             }
+            for (option, condition) in field.conditional_options() {
+                self.add_option_condition(*at, option, within(condition))?;
+            }
         }
         for rule in &row.rules {
             let condition = match &rule.condition {

@@ -158,6 +158,7 @@ impl Form {
         let mut taken: Vec<Received> = Vec::with_capacity(self.fields.len());
         for (at, field) in self.fields.iter().enumerate() {
             taken.push(match field.may_be_received() {
+                true if field.has_conditional_options() => take(at, &field.with_all_options()),
                 true => take(at, field),
                 false => (Ok(field.control.sent_value()), None),
             });
@@ -168,7 +169,13 @@ impl Form {
             true => vec![true; taken.len()],
             false => {
                 let values = taken.iter().map(|(checked, _)| checked.as_ref().ok().cloned());
-                self.counting(&values.collect::<Vec<_>>())
+                let (counts, closed) = self.counting(&values.collect::<Vec<_>>());
+                for (taken, closed) in taken.iter_mut().zip(closed) {
+                    if let Some(closed) = closed {
+                        taken.0 = Err(vec![closed]);
+                    }
+                }
+                counts
             }
         };
         let (mut values, mut problems) = (Vec::new(), Vec::new());

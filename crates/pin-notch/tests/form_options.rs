@@ -1,0 +1,85 @@
+//! Options that can be chosen only under a condition.
+
+use pin_notch::{
+    CheckboxGroup, Expression, Form, FormError, Intent, RadioGroup, Scope, Select, Switch, Value,
+};
+
+type Done = Result<(), Box<dyn std::error::Error>>;
+
+fn form() -> Result<Form, Box<dyn std::error::Error>> {
+    let form = Form::new()
+        .with("house", "House", RadioGroup::builder().options(["barn", "mill"]))?
+        .with("warm", "Warm", Switch::default())?
+        .with("room", "Room", Select::builder().options(["loft", "wheel", "tent"]).required(true))?
+        .with("with", "With", CheckboxGroup::builder().options(["stove", "view"]))?;
+    let scope = Scope::of(&form);
+    let condition = |text: &str| Expression::condition(text, &scope);
+    Ok(form
+        .option_only_if("room", "loft", condition("house = 'barn'")?)?
+        .option_only_if("room", "wheel", condition("house = 'mill' and not warm")?)?
+        .option_only_if("with", "stove", condition("warm")?)?
+        .option_only_if("with", "view", condition("room = 'loft' or room = 'wheel'")?)?)
+}
+
+#[test]
+fn what_is_received_says_itself_what_could_be_chosen() -> Done {
+    let form = form()?;
+    for (body, expected) in [
+        ("house=barn&room=loft", "accepted"),
+        ("house=mill&room=loft", "Room: \"loft\" cannot be chosen. (received \"loft\")"),
+        ("room=loft", "Room: \"loft\" cannot be chosen. (received \"loft\")"),
+        ("room=tent", "accepted"),
+        ("house=mill&room=wheel", "accepted"),
+        ("house=mill&warm=on&room=wheel", "Room: \"wheel\" cannot be chosen. (received \"wheel\")"),
+        ("house=mill&room=wheel&with=view", "accepted"),
+        (
+            "room=tent&warm=on&with=stove&with=view",
+            "With: \"view\" cannot be chosen. (received \"stove\")",
+        ),
+        ("room=tent&with=stove", "With: \"stove\" cannot be chosen. (received \"stove\")"),
+    ] {
+        let read = form.read(body.as_bytes());
+        let said = |read: &Result<pin_notch::Values, pin_notch::Problems>| match read {
+            Ok(values) => values.accepted(),
+            Err(problems) => problems.in_a_line(),
+        };
+        assert_eq!(said(&read), expected, "{body}");
+    }
+    Ok(())
+}
+
+#[test]
+fn a_choice_that_closes_is_not_sent_and_comes_back_when_it_opens() -> Done {
+    let mut form = form()?;
+    let _ = form.handle("house", Intent::Pick("barn"))?;
+    let _ = form.handle("room", Intent::Pick("loft"))?;
+    let _ = form.handle("with", Intent::Pick("view"))?;
+    assert_eq!(form.urlencoded(), "house=barn&room=loft&with=view");
+    let _ = form.handle("house", Intent::Pick("mill"))?;
+    assert_eq!(form.urlencoded(), "house=mill");
+    assert_eq!(form.problems()[0].to_string(), "Room: A value is required.");
+    // What the form sends, whoever receives it judges alike.
+    assert!(form.read(form.urlencoded().as_bytes()).is_err());
+    let _ = form.handle("house", Intent::Pick("barn"))?;
+    assert_eq!(form.urlencoded(), "house=barn&room=loft&with=view");
+    assert!(form.read(form.urlencoded().as_bytes()).is_ok());
+    form.undo();
+    assert_eq!(form.urlencoded(), "house=mill");
+    form.reset();
+    assert_eq!(form.control("room").map(|room| room.value()), Some(Value::Empty));
+    Ok(())
+}
+
+#[test]
+fn a_condition_needs_an_option_and_other_fields() -> Done {
+    let form = form()?;
+    let scope = Scope::of(&form);
+    let on = |text: &str| Expression::condition(text, &scope);
+    let cellar = form.clone().option_only_if("room", "cellar", on("warm")?);
+    assert_eq!(cellar.unwrap_err(), FormError::NoSuchOption("cellar".into()));
+    let own = form.clone().option_only_if("room", "tent", on("room = 'loft'")?);
+    assert_eq!(own.unwrap_err(), FormError::Circle("room".into()));
+    let round = form.option_only_if("room", "tent", on("'view' in with")?);
+    assert_eq!(round.unwrap_err(), FormError::Circle("with".into()));
+    Ok(())
+}
