@@ -56,6 +56,10 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
         move |name: &str| std::fs::read_to_string(folder.join(name)).map_err(|why| why.to_string());
     let mut context = Context::default();
     context.files = &files;
+    // The day in UTC, as it is when the server starts; one that runs for long reads its sheet anew each day.
+    let since = std::time::SystemTime::now().duration_since(std::time::UNIX_EPOCH)?;
+    context.today =
+        i32::try_from(since.as_secs() / 86_400).ok().and_then(pin_notch::Date::from_days);
     let (sheet, found) = Sheet::read(&std::fs::read_to_string(&path)?, Format::of(&path), &context);
     if let Some(error) = found.iter().find(|one| one.severity == Severity::Error) {
         return Err(format!("{path}: {error}").into());

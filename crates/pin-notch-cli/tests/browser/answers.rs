@@ -9,6 +9,7 @@ use made_up::{ANSWERS, answers, body};
 use pin_notch_sheet::{Context, Format, Page as Drawn, Sheet};
 use serde_json::{Value as Json, json};
 use std::path::Path;
+use std::process::Command;
 
 /// Fills a page in with entries, as many at a time as there are, and says for each what it would send and whether
 /// anything is wrong.
@@ -46,6 +47,20 @@ fn sheet(name: &str) -> Sheet {
     Sheet::read(&text, Format::Toml, &context).0
 }
 
+/// The numbers of the lines that the command accepts.
+fn accepted(name: &str, bodies: &[String]) -> Vec<usize> {
+    let path = Path::new(env!("CARGO_TARGET_TMPDIR")).join(format!("answers-{name}.txt"));
+    std::fs::write(&path, bodies.join("\n") + "\n").expect("lines");
+    let run = Command::new(env!("CARGO_BIN_EXE_pin-notch"))
+        .args(["accept", "--today", "2026-05-14", &format!("demo/{name}.toml")])
+        .arg(&path)
+        .current_dir(env!("CARGO_MANIFEST_DIR"))
+        .output();
+    let told = String::from_utf8_lossy(&run.expect("it runs").stdout).into_owned();
+    let lines = told.lines().filter_map(|line| line.split_once(" accepted"));
+    lines.filter_map(|(number, _)| number.parse().ok()).collect()
+}
+
 /// A document whose lists of texts are sorted: a page has them in the order of the options.
 fn in_order(json: &str) -> Json {
     fn sort(json: &mut Json) {
@@ -75,6 +90,15 @@ fn the_page_judges_answers_as_whoever_receives_them() {
             let form = sheet.form();
             let bodies: Vec<String> =
                 answers(&form).iter().filter_map(|document| body(&form, document)).collect();
+            // The command and the form.
+            let accepted = accepted(name, &bodies);
+            for (at, body) in bodies.iter().enumerate() {
+                assert_eq!(
+                    accepted.contains(&(at + 1)),
+                    form.read(body.as_bytes()).is_ok(),
+                    "{body}"
+                );
+            }
             let drawn = sheet.page(&form, &Drawn::default());
             let main = drawn.split_once("<main>").and_then(|(_, rest)| rest.split_once("</main>"));
             let html = json!(main.expect("the page's main").0).to_string();
