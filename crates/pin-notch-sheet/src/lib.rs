@@ -11,6 +11,7 @@
 #![forbid(unsafe_code)]
 #![deny(clippy::unwrap_used)]
 
+mod columns;
 mod fill;
 mod finding;
 mod moves;
@@ -26,6 +27,7 @@ mod text;
 mod tree;
 mod words;
 
+pub use columns::column_endings;
 pub use finding::{Finding, Severity, place};
 pub use moves::{
     Expected, MoveError, Moved, Moves, MovesError, ROW_VERBS, Step, VERBS, Verb, run_moves,

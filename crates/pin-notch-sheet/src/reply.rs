@@ -42,9 +42,15 @@ impl Sheet {
         let (html, json) = ("text/html; charset=utf-8", "application/json");
         let reply =
             |status, content_type, body| Reply { status, content_type, body, location: None };
-        let wanted =
-            || self.with_rows_as_wanted(body).or_else(|| self.with_preset_applied(&form, body));
-        if let Some(wanted) = Some(is_json).filter(|is_json| !is_json).and_then(|_| wanted()) {
+        // A button may want other rows or a preset, and not that anything is accepted.
+        let wanted = match is_json {
+            true => None,
+            false => {
+                let rows = self.with_rows_as_wanted(body);
+                rows.or_else(|| self.with_preset_applied(&form, body))
+            }
+        };
+        if let Some(wanted) = wanted {
             let mut page = *page;
             // What was entered stays as it was entered; what is wrong with it is told when it is sent.
             let problems = form.read(&wanted).err();

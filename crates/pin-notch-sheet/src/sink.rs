@@ -4,30 +4,15 @@
 //! received once is kept once, however often it is handed in: an answer is known by the very text that was received, and
 //! by which of several equal ones it is.
 
+use crate::columns::column_endings;
 use crate::sheet::Sheet;
-use pin_notch::{Field, Form, Value, ValueKind, Values, number_text};
+use pin_notch::{Field, Form, Value, Values, number_text};
 use rusqlite::types::Value as Cell;
 use rusqlite::{Connection, OptionalExtension, params, params_from_iter};
 use std::path::Path;
 
 /// The table of answers.
 const ANSWERS: &str = "answers";
-
-/// What stands behind a field's name in the names of its columns.
-fn endings(kind: ValueKind) -> &'static [&'static str] {
-    match kind {
-        ValueKind::Span | ValueKind::Dates => &["-from", "-to"],
-        ValueKind::Number
-        | ValueKind::On
-        | ValueKind::Text
-        | ValueKind::Texts
-        | ValueKind::Date
-        | ValueKind::Month
-        | ValueKind::Week
-        | ValueKind::Time
-        | ValueKind::DateTime => &[""],
-    }
-}
 
 /// A database that answers go into.
 ///
@@ -214,7 +199,7 @@ fn columns_of(name: &str, field: &Field) -> Vec<String> {
         true => format!("{name}-field"),
         false => name.to_owned(),
     };
-    endings(field.control.kind()).iter().map(|ending| format!("{name}{ending}")).collect()
+    column_endings(field.control.kind()).iter().map(|ending| format!("{name}{ending}")).collect()
 }
 
 fn add_columns(database: &Connection, table: &str, columns: &[String]) -> Result<(), SinkError> {

@@ -9,23 +9,8 @@
 //! [csv]: https://www.rfc-editor.org/rfc/rfc4180
 
 use crate::Failure;
-use pin_notch::{Field, Form, Quoted, Rows, Value, ValueKind, Values, joined_list};
-
-/// What stands behind a field's name in the names of its columns, of which it has as many.
-fn endings(kind: ValueKind) -> &'static [&'static str] {
-    match kind {
-        ValueKind::Span | ValueKind::Dates => &["-from", "-to"],
-        ValueKind::Number
-        | ValueKind::On
-        | ValueKind::Text
-        | ValueKind::Texts
-        | ValueKind::Date
-        | ValueKind::Month
-        | ValueKind::Week
-        | ValueKind::Time
-        | ValueKind::DateTime => &[""],
-    }
-}
+use pin_notch::{Field, Form, Quoted, Rows, Value, Values, joined_list};
+use pin_notch_sheet::column_endings;
 
 /// The columns of a table.
 pub(super) struct Table<'a> {
@@ -57,7 +42,7 @@ impl<'a> Table<'a> {
                 Some(place) => format!("{}.{}", place.rows, place.field),
                 None => field.name.clone(),
             };
-            let endings = endings(field.control.kind()).iter();
+            let endings = column_endings(field.control.kind()).iter();
             names.extend(endings.map(|ending| format!("{name}{ending}")));
         }
         row(&names)
@@ -86,7 +71,7 @@ impl<'a> Table<'a> {
                 Value::Texts(texts) => vec![joined_list(texts)],
                 value => value.entries(),
             };
-            own.resize(endings(field.control.kind()).len(), String::new());
+            own.resize(column_endings(field.control.kind()).len(), String::new());
             cells.extend(own);
         }
         row(&cells)
