@@ -1,11 +1,23 @@
-//! Whether the tests notice when single operators and returns of the code are changed: see `cargo mutants --help`.
+//! Whether the tests notice when single operators and returns of the code are changed.
+//!
+//! `cargo-mutants` lists the changes. Building the crate anew for each of them takes hours, so nearly all of them are
+//! built at once, in a copy of the workspace: a function that is to be changed holds its changed bodies as well, and
+//! an environment variable says which of them runs. What cannot be built this way (a `const fn`, a function that gives
+//! back an `impl Trait`) is built by itself.
+
+mod change;
+mod copy;
+mod trial;
 
 use crate::Result;
 use crate::machine::{cargo, has, root, run};
 use crate::options::Options;
-use std::process::Command;
+use change::Change;
+use copy::Copy;
+use std::path::Path;
+use trial::Outcome;
 
-/// The version of the tool that makes the changes.
+/// The version of the tool that lists the changes.
 const CARGO_MUTANTS: &str = "27.1.0";
 
 /// The crates whose tests are tried, each by its own. (Those in a browser would take too long.)
@@ -20,32 +32,57 @@ pub(crate) fn try_all(arguments: &[String]) -> Result<()> {
         run(cargo().args(["install", "cargo-mutants", "--locked", "--version", CARGO_MUTANTS]))?;
     }
     for name in CRATES.into_iter().filter(|name| options.wants(name)) {
-        let all = cargo().args(["mutants", "--list", "-p", name]).output()?;
-        let all = String::from_utf8(all.stdout)?.lines().count();
-        let shards = (all / sample.max(1)).max(1);
-        let folder = root().join("target/mutants").join(name);
-        std::fs::create_dir_all(&folder)?;
-        let mut command = cargo();
-        command.args(["mutants", "-p", name, "--no-times", "--colors", "never"]);
-        command.args(["--sharding", "round-robin", "--timeout", "90"]);
-        command.args(["--shard", &format!("{}/{shards}", seed % shards)]);
-        command.arg("--output").arg(&folder).args(["--", "--lib", "--tests"]);
-        println!("+ {name}: one of {shards} of its {all} changes");
-        tell(&mut command, name, &folder.join("mutants.out"))?;
+        let all = change::all_of(name)?;
+        let count = all.len();
+        let changes = change::sample(all, sample, seed);
+        println!("+ {name}: {} of its {count} changes", changes.len());
+        let outcomes = try_each(name, &changes)?;
+        tell(name, &changes, &outcomes, &root().join("target/mutants"))?;
     }
     Ok(())
 }
 
-/// Runs it, and counts what was noticed.
-fn tell(command: &mut Command, name: &str, out: &std::path::Path) -> Result<()> {
-    // It fails where something was not noticed, which is what is to be told; and says more than anybody reads.
-    std::fs::write(out.with_extension("log"), command.output()?.stdout)?;
-    let lines = |file: &str| -> Result<usize> {
-        Ok(std::fs::read_to_string(out.join(file))?.lines().count())
+/// What became of each change. Those that are missed are told as they are found.
+fn try_each(name: &str, changes: &[Change]) -> Result<Vec<Outcome>> {
+    let copy = Copy::of_workspace(name, changes)?;
+    let together = copy.build_together(changes)?;
+    let told = |index: usize, outcome: Outcome| {
+        if outcome == Outcome::Missed {
+            println!("{}", changes[index].name);
+        }
+        outcome
     };
-    let (caught, missed) = (lines("caught.txt")? + lines("timeout.txt")?, lines("missed.txt")?);
-    let share = 100.0 * caught as f64 / (caught + missed).max(1) as f64;
-    println!("{name}: {caught} of {} noticed, {share:.1} %", caught + missed);
-    print!("{}", std::fs::read_to_string(out.join("missed.txt"))?);
-    Ok(())
+    let mut outcomes =
+        trial::run_all(&together.built, changes.len(), &together.left_out, &|index, outcome| {
+            told(index, outcome);
+        })?;
+    println!("+ {name}: {} changes by themselves", together.left_out.len());
+    for index in together.left_out {
+        let outcome = match copy.build_alone(&changes[index])? {
+            None => Outcome::DoesNotBuild,
+            Some(built) => trial::run_alone(&built)?,
+        };
+        outcomes[index] = told(index, outcome);
+    }
+    Ok(outcomes)
+}
+
+/// Counts what was noticed, and writes what became of each into a file.
+fn tell(name: &str, changes: &[Change], outcomes: &[Outcome], folder: &Path) -> Result<()> {
+    let count = |of: Outcome| outcomes.iter().filter(|outcome| **outcome == of).count();
+    let noticed = count(Outcome::Noticed) + count(Outcome::RanTooLong);
+    let tried = noticed + count(Outcome::Missed);
+    let share = 100.0 * noticed as f64 / tried.max(1) as f64;
+    let too_long = count(Outcome::RanTooLong);
+    let others = count(Outcome::DoesNotBuild);
+    println!(
+        "{name}: {noticed} of {tried} noticed, {share:.1} % ({too_long} of them by running too long); \
+         {others} do not build"
+    );
+    let all: String = changes
+        .iter()
+        .zip(outcomes)
+        .map(|(change, outcome)| format!("{outcome:?}\t{}\n", change.name))
+        .collect();
+    Ok(std::fs::write(folder.join(format!("{name}.txt")), all)?)
 }

@@ -216,7 +216,7 @@ impl Native<'_> {
         let told: Vec<String> = told.into_iter().filter(|text| !text.is_empty()).cloned().collect();
         if !told.is_empty() {
             let world = &self.control.surroundings().world;
-            put(html, "aria-description", &world.message(&Message::List(told)));
+            put(html, "aria-description", &world.message(&Message::Described(told)));
         }
     }
 

@@ -188,7 +188,7 @@ impl Face {
         let mut described = vec![told.about.clone(), problem.to_owned()];
         described.retain(|text| speaks && !text.is_empty());
         if !described.is_empty() {
-            aria.push(("aria-description", world.message(&Message::List(described))));
+            aria.push(("aria-description", world.message(&Message::Described(described))));
         }
         Self {
             root,
@@ -237,7 +237,7 @@ fn about(view: &View, semantics: &Semantics, looks: &Looks, world: &AnyWorld) ->
     let mut all = vec![looks.description.clone(), own.to_owned()];
     all.extend(semantics.unsaid().iter().map(|message| world.message(message)));
     all.retain(|text| !text.is_empty());
-    world.message(&Message::List(all))
+    world.message(&Message::Described(all))
 }
 
 /// The class of a control of this kind, and the states that only such a control can be in.

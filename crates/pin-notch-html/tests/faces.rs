@@ -9,8 +9,8 @@ use pin_notch::{
 };
 use pin_notch_any::{Attempt, attempt, definition, mended};
 use pin_notch_html::{
-    Change, Face, Looks, changes, control_of, definition_from, element_html, escaped, kind_of_tag,
-    tag_of,
+    Action, Change, Face, Looks, changes, control_of, definition_from, element_html, escaped,
+    kind_of_tag, tag_of,
 };
 use proptest::prelude::*;
 
@@ -302,4 +302,71 @@ fn what_the_server_found_stands_at_the_group_and_not_at_each_radio() {
     assert_eq!(html.matches("aria-invalid=\"true\"").count(), 1, "{html}");
     let group = html.split("role=\"radiogroup\"").nth(1).unwrap().split('>').next().unwrap();
     assert!(group.contains("aria-invalid"), "{group}");
+}
+
+#[test]
+fn a_native_control_inside_says_what_describes_it_and_what_is_wrong() {
+    let native = |control: Control, looks: &Looks| {
+        let html = element_html(&control, &[("name", "it")], looks);
+        html.split_once("</template>").unwrap().1.rsplit_once("</").unwrap().0.to_owned()
+    };
+    let mut looks = Looks::default();
+    let stepper = || Stepper::default().into();
+    let plain = native(stepper(), &looks);
+    assert!(!plain.contains("aria-invalid") && !plain.contains("aria-description"), "{plain}");
+    looks.description = "How many fell.".to_owned();
+    let told = native(stepper(), &looks);
+    assert!(told.contains("aria-description=\"How many fell.\"") && !told.contains("aria-invalid"));
+    looks.problem = "Too \"many\".".to_owned();
+    let one = Select::builder().options(["oa"]);
+    for control in [stepper(), one.clone().build().unwrap().into()] {
+        let told = native(control, &looks);
+        let both =
+            "aria-invalid=\"true\" aria-description=\"How many fell. Too &quot;many&quot;.\"";
+        assert!(told.contains(both), "{told}");
+    }
+    let many = native(one.multiple(true).build().unwrap().into(), &Looks::default());
+    assert!(!many.contains("data-native"), "of several, none is chosen by choosing none: {many}");
+}
+
+#[test]
+fn what_is_pressed_says_what_somebody_tried() {
+    let temper: Control = Rating::builder().max(5).value(3).build().unwrap().into();
+    assert_eq!(Action::intent("choose", "3", &temper), Some(Intent::Clear), "it is chosen already");
+    assert_eq!(Action::intent("choose", "4", &temper), Some(Intent::Choose(4.into())));
+    let visited: Control = DatePicker::default().into();
+    assert_eq!(Action::intent("toggle", "", &visited), Some(Intent::Open));
+}
+
+#[test]
+fn buttons_that_would_do_nothing_are_disabled() {
+    let clear = |control: &Control| {
+        let html = face(control).root.to_html();
+        let tag = html.split("part=\"clear\"").nth(1).expect("the button").split('>').next();
+        tag.expect("its attributes").contains("aria-disabled=\"true\"")
+    };
+    let day = || DatePicker::builder().value("2026-05-14".parse().unwrap());
+    assert!(!clear(&day().build().unwrap().into()));
+    assert!(clear(&day().required(true).build().unwrap().into()), "it has to hold something");
+    assert!(clear(&day().readonly(true).build().unwrap().into()), "it cannot be changed");
+    assert!(clear(&DatePicker::default().into()), "there is nothing to clear");
+    // Zero of a rating is lit where it is chosen, and empty is not zero.
+    let zero = |value: Option<i64>| {
+        let rating = Rating::builder().min(0).max(3);
+        let rating = match value {
+            Some(value) => rating.value(value),
+            None => rating,
+        };
+        let html = face(&rating.build().unwrap().into()).root.to_html();
+        html.contains("zero on") || html.contains("on zero")
+    };
+    assert_eq!([zero(Some(0)), zero(Some(2)), zero(None)], [true, false, false]);
+}
+
+#[test]
+fn options_that_cannot_be_used_are_noted() {
+    let twice = [Choice::new("a week ago", "Long ago")];
+    let read = definition_from(ControlKind::Date, &twice, |_| None);
+    let notes: Vec<String> = read.notes.iter().map(ToString::to_string).collect();
+    assert!(notes.len() == 1 && notes[0].starts_with("the options are left out: "), "{notes:?}");
 }

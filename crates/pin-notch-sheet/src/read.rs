@@ -377,10 +377,11 @@ impl Reader<'_> {
                 if let (Some(one), Some(other)) = (number(&items[0]), number(&items[1])) {
                     return Some((one, other));
                 }
-                self.wrong_kind(list, name, "a list of two numbers, such as [0, 100]");
             }
-            _ => self.wrong_kind(list, name, "a list of two numbers, such as [0, 100]"),
+            _ => {}
         }
+        let message = format!("{name} has to be a list of two numbers, such as [0, 100]");
+        self.error("wrong-kind", list.span.clone(), message);
         None
     }
 

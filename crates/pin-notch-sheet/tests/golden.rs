@@ -1,7 +1,8 @@
-//! What comes of a sheet with a field of each kind, as it was read once: `golden/all.*`. With `PIN_NOTCH_PRINT=1` the
-//! files are written anew, to be read again.
+//! What comes of a sheet with a field of each kind, and of one with all else, as it was read once: `golden/all.*` and
+//! `golden/rest.*`. With `PIN_NOTCH_PRINT=1` the files are written anew, to be read again.
 
-use pin_notch_sheet::{Context, Format, Page, Severity, Sheet, Theme};
+use pin_notch::Form;
+use pin_notch_sheet::{Context, Format, Loss, Page, Severity, Sheet, Theme, from_schema};
 use std::path::Path;
 
 fn sheet(text: &str, format: Format) -> Sheet {
@@ -33,16 +34,25 @@ fn outline(html: &str) -> String {
     format!("{head}<style>…</style>{}", body.split_once("</style>").unwrap().1)
 }
 
+/// Compares all that comes of a sheet before anybody has entered anything.
+fn compare_all(name: &str, text: &str) -> (Sheet, Form) {
+    let sheet = sheet(text, Format::Toml);
+    let form = sheet.form();
+    compare(&format!("{name}.txt"), &sheet.to_text(&form));
+    compare(&format!("{name}.svg"), &sheet.to_svg(&form, Theme::Light));
+    compare(&format!("{name}.html"), &outline(&sheet.page(&form, &Page::default())));
+    let (schema, lost) = sheet.to_schema();
+    let lost: String = lost.iter().map(|loss| format!("{loss} ({})\n", loss.accepts)).collect();
+    let (back, lost_back) = from_schema(&schema).expect("a sheet");
+    let told = |loss: &Loss| format!("# {loss} ({})\n", loss.accepts);
+    let lost_back: String = lost_back.iter().map(told).collect();
+    compare(&format!("{name}.schema.txt"), &format!("{schema}\n{lost}\n{lost_back}{back}"));
+    (sheet, form)
+}
+
 #[test]
 fn all_that_comes_of_a_sheet_is_as_it_was_read() {
-    let all = sheet(include_str!("golden/all.toml"), Format::Toml);
-    let form = all.form();
-    compare("all.txt", &all.to_text(&form));
-    compare("all.svg", &all.to_svg(&form, Theme::Light));
-    compare("all.html", &outline(&all.page(&form, &Page::default())));
-    let (schema, lost) = all.to_schema();
-    let lost: String = lost.iter().map(|loss| format!("{loss} ({})\n", loss.accepts)).collect();
-    compare("all.schema.txt", &format!("{schema}\n{lost}"));
+    let (all, form) = compare_all("all", include_str!("golden/all.toml"));
     // In another language, after a refusal, and in the other format.
     let german = all.clone().in_language("de");
     let body = b"mites=120&visited=2026-05-17&weight=99";
@@ -60,6 +70,24 @@ fn all_that_comes_of_a_sheet_is_as_it_was_read() {
     good.push_str("&outside=10&outside=30&hive=Orchard&opened=");
     let values = form.read(good.as_bytes()).unwrap();
     compare("all.answer.html", &outline(&all.answer(&form, &values, &Page::default())));
+}
+
+#[test]
+fn what_comes_of_rows_parts_and_texts_is_as_it_was_read() {
+    let (rest, form) = compare_all("rest", include_str!("golden/rest.toml"));
+    let german = rest.clone().in_language("de");
+    let body = b"keeper=A&sting=2&sting.1.where=hand&sting.2.where=face&sting.2.pain=9&fed=no&honey=7&stay=";
+    let problems = german.form().read(body).unwrap_err();
+    let mut page = Page::default();
+    page.problems = Some(&problems);
+    compare("rest.de.html", &outline(&german.page(&german.form_with(body), &page)));
+    let json = sheet(&rest.to_json(), Format::Json);
+    assert_eq!((json.to_text(&form), json.to_toml()), (rest.to_text(&form), rest.to_toml()));
+    let good =
+        b"keeper=Ada&calm=yes&sting=2&sting.1.where=hand&sting.2.where=face&sting.2.pain=7&fed=yes\
+        &note=one%0D%0Atwo&stay=2026-05-16&stay=2026-05-18&next=2026-05-17&combs=brood&syrup=";
+    let values = form.read(good).unwrap();
+    compare("rest.answer.html", &outline(&rest.answer(&form, &values, &Page::default())));
 }
 
 /// The README's list of verbs is the table's. With `PIN_NOTCH_PRINT=1` it is written anew.

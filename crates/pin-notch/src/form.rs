@@ -9,6 +9,8 @@
 
 mod audit;
 mod define;
+mod error;
+mod field;
 mod history;
 #[cfg(feature = "json")]
 mod json;
@@ -28,6 +30,7 @@ mod send;
 mod typed;
 
 pub use audit::FormRemark;
+pub use error::FormError;
 pub use links::Followed;
 pub use only_if::Counted;
 pub use outputs::Output;
@@ -37,14 +40,10 @@ pub use rows::{MAX_ROWS, RowPlace, Rows, RowsTurn};
 pub use rules::{Judged, Rule};
 
 use crate::control::uniform::without_returns;
-use crate::control::{Control, ControlError, Value};
+use crate::control::{Control, Value};
 use crate::event::{Event, Turn};
 use crate::expression::Expression;
 use crate::intent::Intent;
-use crate::message::Message;
-use crate::quoted::Quoted;
-use crate::validity::Invalid;
-use crate::world::AnyWorld;
 use core::fmt;
 use history::{Change, History};
 use links::Links;
@@ -217,58 +216,6 @@ pub struct Fieldset {
     fields: Vec<usize>,
 }
 
-impl Field {
-    /// Whether it is sent: nothing is for what is disabled or unsent.
-    fn is_read(&self) -> bool {
-        !self.unsent && !self.control.conditions().is_disabled()
-    }
-
-    /// Whether something may be received for it, if it counts by what was received for others: nothing is looked for
-    /// that is disabled or never sent.
-    pub fn may_be_received(&self) -> bool {
-        !self.unsent && !self.control.conditions().disabled && !self.fieldset_disabled
-    }
-
-    /// The row it stands in, if it stands in one.
-    pub fn row(&self) -> Option<&RowPlace> {
-        self.row.as_ref()
-    }
-
-    /// Whether it says how many [`Rows`] there are.
-    pub fn counts_rows(&self) -> bool {
-        self.counts_rows
-    }
-
-    /// What it is called where it does not stand in its row: its label, and of which row it is.
-    pub fn called(&self, world: &AnyWorld) -> String {
-        match &self.row {
-            None => self.label.clone(),
-            Some(RowPlace { label: rows, row, .. }) => {
-                let (rows, label) = (rows.clone(), self.label.clone());
-                world.message(&Message::InRow { rows, row: *row, label })
-            }
-        }
-    }
-
-    /// Whether it is never sent.
-    pub fn is_unsent(&self) -> bool {
-        self.unsent
-    }
-
-    /// What is wrong with its value by itself, without the form's rules.
-    pub fn problems(&self) -> Vec<Problem> {
-        let found = self.control.validity().into_iter();
-        let found = Invalid::told(found.collect()).into_iter();
-        found.map(|invalid| Problem::of(self, None, invalid)).collect()
-    }
-
-    /// Whether its value is another than at the start: than its default or, where it has none and follows another
-    /// field, than what it follows to.
-    pub fn is_dirty(&self) -> bool {
-        self.control.value() != self.start
-    }
-}
-
 /// What a form is laid out in: see [`Form::layout`].
 #[derive(Clone, Copy, Debug)]
 pub enum Block<'a> {
@@ -278,128 +225,6 @@ pub enum Block<'a> {
     Fieldset(&'a Fieldset),
     /// Rows, where the field stands that says how many there are.
     Rows(&'a Rows),
-}
-
-/// What cannot be done with a form.
-///
-/// ```
-/// use pin_notch::{Form, FormError, Switch};
-/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let form = Form::new().with("feeder", "Feeder", Switch::default())?;
-/// let error = form.with("feeder", "Feeder again", Switch::default()).unwrap_err();
-/// assert_eq!(error, FormError::NameTaken("feeder".into()));
-/// # Ok(()) }
-/// ```
-#[derive(Clone, Debug, PartialEq, Eq)]
-#[non_exhaustive]
-pub enum FormError {
-    /// A field has no option of this value.
-    NoSuchOption(String),
-    /// There is no preset of this name.
-    NoSuchPreset(String),
-    /// A preset has a value that its field does not accept.
-    Preset {
-        /// The field's name.
-        field: String,
-        /// Why not.
-        why: Invalid,
-    },
-    /// Rows have to be 1 to [`MAX_ROWS`] at most and no more at least, and cannot hold fieldsets, outputs or other rows.
-    Rows(String),
-    /// Two controls were given one name; what comes back could not be told apart.
-    NameTaken(String),
-    /// A control was given no name; HTML sends no such control.
-    Unnamed,
-    /// There is no control of this name.
-    NoSuchField(String),
-    /// A definition makes no control.
-    Control(ControlError),
-    /// A field cannot follow another one, for they hold values of different kinds.
-    OtherKind {
-        /// The name of the field that is followed.
-        from: String,
-        /// The name of the one that would follow.
-        to: String,
-    },
-    /// A field has no numbers, or a conversion no way back to it.
-    NotNumbers(String),
-    /// There is no fieldset of this name.
-    NoSuchFieldset(String),
-    /// A rule checks no field, so nobody could be told what it finds.
-    RuleWithoutField,
-    /// This field counts only if a condition holds that hangs on the field itself.
-    Circle(String),
-}
-
-impl fmt::Display for FormError {
-    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        match self {
-            Self::NameTaken(name) => {
-                write!(f, "the name {} is taken: give each control its own", Quoted(name))
-            }
-            Self::NoSuchOption(value) => write!(f, "there is no option {}", Quoted(value)),
-            Self::NoSuchPreset(name) => write!(f, "no preset is named {}", Quoted(name)),
-            Self::Preset { field, why } => write!(f, "{}: {why}", Quoted(field)),
-            Self::Rows(name) => write!(
-                f,
-                "the rows {} have to be 1 to {MAX_ROWS} at most and no more at least, and hold fields alone",
-                Quoted(name)
-            ),
-            Self::Control(error) => error.fmt(f),
-            Self::Unnamed => f.write_str("a control has no name: it would never be sent"),
-            Self::RuleWithoutField => f.write_str("a rule checks no field: name at least one"),
-            Self::NotNumbers(name) => {
-                write!(
-                    f,
-                    "{} cannot be converted: it has no numbers, or there is no way back",
-                    Quoted(name)
-                )
-            }
-            Self::OtherKind { from, to } => write!(
-                f,
-                "{} cannot follow {}: they hold values of different kinds",
-                Quoted(to),
-                Quoted(from)
-            ),
-            Self::Circle(name) => {
-                write!(f, "whether {} counts hangs on its own value", Quoted(name))
-            }
-            Self::NoSuchFieldset(name) => write!(f, "no fieldset is named {}", Quoted(name)),
-            Self::NoSuchField(name) => write!(f, "no control is named {}", Quoted(name)),
-        }
-    }
-}
-
-impl std::error::Error for FormError {
-    fn source(&self) -> Option<&(dyn std::error::Error + 'static)> {
-        match self {
-            Self::Control(error) => Some(error),
-            Self::Preset { why, .. } => Some(why),
-            Self::NoSuchOption(_)
-            | Self::NoSuchPreset(_)
-            | Self::Rows(_)
-            | Self::NameTaken(_)
-            | Self::Unnamed
-            | Self::NoSuchField(_)
-            | Self::OtherKind { .. }
-            | Self::NotNumbers(_)
-            | Self::NoSuchFieldset(_)
-            | Self::RuleWithoutField
-            | Self::Circle(_) => None,
-        }
-    }
-}
-
-impl From<ControlError> for FormError {
-    fn from(error: ControlError) -> Self {
-        Self::Control(error)
-    }
-}
-
-impl From<core::convert::Infallible> for FormError {
-    fn from(never: core::convert::Infallible) -> Self {
-        match never {}
-    }
 }
 
 impl Form {

@@ -91,6 +91,8 @@ pub enum Message {
     Blank(FieldName),
     /// Several texts, one after the other.
     List(Vec<String>),
+    /// All that describes a control, one after the other: words as well as whole sentences.
+    Described(Vec<String>),
     /// A value has to be given, said of a control that has no other way to say so.
     Required,
     /// It cannot be changed, said of a control that has no other way to say so.

@@ -11,12 +11,16 @@
 
 mod audit;
 mod define;
+mod snap;
+mod track;
+mod units;
 
 pub use audit::Remark;
 pub use define::{NotchesBuilder, NotchesError};
 
-use crate::number::{REACH, number_text};
+use crate::number::number_text;
 use rust_decimal::Decimal;
+use units::{Place, remainder};
 
 /// The set of allowed values of a number: from a minimum to a maximum, a step apart, counted from a
 /// step base.
@@ -88,13 +92,6 @@ pub enum Rounding {
     Up,
     /// To the nearest; half way, to the one that is an even number of steps from the base.
     HalfToEven,
-}
-
-/// A value against the notches, bounds left aside: the notch at or below it, in units.
-struct Place {
-    notch: i128,
-    /// Whether the value stands exactly on that notch.
-    on: bool,
 }
 
 impl Notches {
@@ -230,84 +227,6 @@ impl Notches {
         self.any || self.place(value).on
     }
 
-    /// The notch nearest to `value`; half way between two it is the upper one. A value outside the
-    /// bounds goes to the nearest notch inside.
-    ///
-    /// This is the rounding of HTML's range state ("… rounded to the nearest number …, ties toward
-    /// positive infinity"). Where no notch lies within the bounds, the result is only held to the
-    /// bounds; where the maximum is below the minimum, the minimum wins.
-    ///
-    /// ```
-    /// use pin_notch::{dec, Notches};
-    /// # fn main() -> Result<(), pin_notch::NotchesError> {
-    /// let notches = Notches::new(1, 100, 20)?;
-    /// assert_eq!(notches.snap(dec!(31)), dec!(41)); // a tie
-    /// assert_eq!(notches.snap(dec!(100)), dec!(81)); // 101 is out of bounds
-    /// # Ok(()) }
-    /// ```
-    #[inline]
-    pub fn snap(&self, value: Decimal) -> Decimal {
-        self.snap_by(value, Rounding::Nearest)
-    }
-
-    /// The same, rounded in another way.
-    ///
-    /// ```
-    /// use pin_notch::{dec, Notches, Rounding};
-    /// # fn main() -> Result<(), pin_notch::NotchesError> {
-    /// let quarters = Notches::new(0, 11, dec!(0.25))?;
-    /// assert_eq!(quarters.snap_by(dec!(1.2), Rounding::Down), dec!(1));
-    /// assert_eq!(quarters.snap_by(dec!(1.1), Rounding::Up), dec!(1.25));
-    /// assert_eq!(quarters.snap_by(dec!(1.125), Rounding::HalfToEven), dec!(1));
-    /// # Ok(()) }
-    /// ```
-    #[inline]
-    pub fn snap_by(&self, value: Decimal, rounding: Rounding) -> Decimal {
-        if self.is_reversed() && !self.any {
-            // By the range state's rules only the minimum is held to, and the step.
-            return self.decimal(self.first);
-        }
-        if self.any || self.is_empty() {
-            return self.hold(value);
-        }
-        let (units, rest) = self.units(value);
-        if units < self.first {
-            return self.decimal(self.first);
-        }
-        if units >= self.last {
-            return self.decimal(self.last);
-        }
-        let over = remainder(units - self.first, self.step);
-        // Past half is 2 × (over + rest) ≥ step. All but the rest is whole, so the floor of twice the
-        // rest, 0 or 1, decides as well as the rest itself.
-        let twice = 2 * over + i128::from(rest.is_half());
-        let up = match rounding {
-            Rounding::Nearest => twice >= self.step,
-            Rounding::Down => false,
-            Rounding::Up => over > 0 || rest.over > 0,
-            Rounding::HalfToEven => {
-                let is_half = twice == self.step && (2 * rest.over) % rest.unit == 0;
-                let is_odd = (units - over - self.base) / self.step % 2 != 0;
-                twice >= self.step && (!is_half || is_odd)
-            }
-        };
-        self.decimal(units - over + if up { self.step } else { 0 })
-    }
-
-    /// The allowed value nearest to this one, for a control that may be empty: none where there is none.
-    pub(crate) fn nearest_of(&self, value: Option<Decimal>) -> Option<Decimal> {
-        value.filter(|_| !self.is_empty()).map(|value| self.snap(value))
-    }
-
-    /// Keeps a value within the bounds where there is no notch to snap it to.
-    fn hold(&self, value: Decimal) -> Decimal {
-        match (self.min(), self.max()) {
-            (Some(min), _) if value < min || self.is_reversed() => min,
-            (_, Some(max)) if value > max => max,
-            _ => value,
-        }
-    }
-
     /// The smallest notch above `value`; with step "any", the next stride. `None` when there is none.
     ///
     /// From a value off the notches this is the next notch up, however near, as HTML's `stepUp()` has it.
@@ -406,79 +325,6 @@ impl Notches {
         (0..count).map(|index| self.decimal(self.first + index * self.step))
     }
 
-    /// Where `value` stands on a track that runs from the minimum (0.0) to the maximum (1.0), for
-    /// drawing. 0.0 where a bound is missing or both are equal.
-    pub fn position(&self, value: Decimal) -> f64 {
-        if !self.is_bounded() || self.high <= self.low {
-            return 0.0;
-        }
-        let (units, rest) = self.units(value);
-        let along = (units - self.low) as f64 + rest.as_fraction();
-        (along / (self.high - self.low) as f64).clamp(0.0, 1.0)
-    }
-
-    /// The notch nearest to a position on the track. `None` when a bound is missing, when no notch lies
-    /// between them, or when the position is not a number.
-    ///
-    /// The position only chooses which notch; the value is then built exactly. A notch's own
-    /// [`position`](Self::position) leads back to it as long as there are fewer than 2⁵⁰ of them,
-    /// past which a position has not the digits to tell them apart.
-    ///
-    /// ```
-    /// use pin_notch::{dec, Notches};
-    /// # fn main() -> Result<(), pin_notch::NotchesError> {
-    /// let weight = Notches::new(0, 40, dec!(0.1))?;
-    /// assert_eq!(weight.at_position(0.5), Some(dec!(20)));
-    /// assert_eq!(weight.at_position(0.00749), Some(dec!(0.3)));
-    /// # Ok(()) }
-    /// ```
-    pub fn at_position(&self, position: f64) -> Option<Decimal> {
-        if position.is_nan() || !self.is_bounded() || self.is_empty() {
-            return None;
-        }
-        if self.any && position >= 1.0 {
-            return self.last();
-        }
-        // From the first notch, not from the base: the base may lie so far off that a float between
-        // there and here could no longer tell two notches apart.
-        let start = (self.first - self.low) as f64;
-        let along = position.clamp(0.0, 1.0) * (self.high - self.low) as f64;
-        Some(self.at_index(((along - start) / self.step as f64 + 0.5).floor()))
-    }
-
-    /// The smallest notch at or above `amount`, held to the outermost: the step that a pointer is in.
-    /// A hair's breadth past a notch still counts as that notch, for pointers and floats are not exact.
-    pub(crate) fn reaching(&self, amount: f64) -> Option<Decimal> {
-        if self.is_empty() || amount.is_nan() {
-            return None;
-        }
-        let units = amount * 10_f64.powi(self.scale as i32) - self.first as f64;
-        Some(self.at_index((units / self.step as f64 - 1e-9).ceil()))
-    }
-
-    /// The notch nearest to `amount`, held to the outermost: for tracks that are not even.
-    pub(crate) fn nearest(&self, amount: f64) -> Option<Decimal> {
-        if self.is_empty() || amount.is_nan() {
-            return None;
-        }
-        let units = amount * 10_f64.powi(self.scale as i32) - self.first as f64;
-        Some(self.at_index((units / self.step as f64 + 0.5).floor()))
-    }
-
-    /// The notch with this index, held to the outermost: the one way from a float to a value.
-    fn at_index(&self, index: f64) -> Decimal {
-        let way = (index.max(0.0) as i128).saturating_mul(self.step);
-        self.decimal(self.first.saturating_add(way).min(self.last))
-    }
-
-    /// The notch nearest the middle of the bounds, where HTML's range state starts.
-    pub(crate) fn middle(&self) -> Decimal {
-        // Half of the sum needs one more decimal place, if a number has one left.
-        let sum = self.low + self.high;
-        let exact = Decimal::try_from_i128_with_scale(5 * sum, self.scale + 1);
-        self.snap(exact.unwrap_or_else(|_| self.decimal(sum.div_euclid(2))))
-    }
-
     /// How many strides it takes to go this far at least.
     pub(crate) fn strides_in(&self, way: Decimal) -> i128 {
         let (units, _) = self.units(way);
@@ -506,97 +352,5 @@ impl Notches {
 
     pub(crate) fn is_reversed(&self) -> bool {
         self.high < self.low
-    }
-
-    /// So many units as a number, without zeros at its end: 1, not 1.0.
-    #[inline]
-    fn decimal(&self, units: i128) -> Decimal {
-        match i64::try_from(units) {
-            Ok(mut units) => {
-                let mut scale = self.scale;
-                while scale > 0 && units % 10 == 0 {
-                    (units, scale) = (units / 10, scale - 1);
-                }
-                Decimal::new(units, scale)
-            }
-            // Where a bound is missing, the outermost notches lie past the reach of a number.
-            Err(_) => {
-                Decimal::from_i128_with_scale(units.clamp(-REACH, REACH), self.scale).normalize()
-            }
-        }
-    }
-
-    /// `value` in whole units, rounded down, and the rest. A value past anything the bounds can hold
-    /// comes back as some number past them.
-    #[inline]
-    fn units(&self, value: Decimal) -> (i128, Rest) {
-        let (digits, scale) = (value.mantissa(), value.scale());
-        if scale == self.scale {
-            return (digits, Rest::NONE);
-        }
-        if scale < self.scale {
-            let beyond = i128::MAX / 4 * digits.signum();
-            let units = digits.checked_mul(POWERS[(self.scale - scale) as usize]);
-            return (units.map_or(beyond, |units| units.clamp(-FAR, FAR)), Rest::NONE);
-        }
-        let unit = POWERS[(scale - self.scale) as usize];
-        let (units, over) = match (i64::try_from(digits), i64::try_from(unit)) {
-            (Ok(digits), Ok(unit)) => {
-                let units = digits.div_euclid(unit);
-                // The product may lie just below what 64 bits hold; the difference never does.
-                let over = digits.wrapping_sub(units.wrapping_mul(unit));
-                (i128::from(units), i128::from(over))
-            }
-            _ => (digits.div_euclid(unit), digits.rem_euclid(unit)),
-        };
-        (units, Rest { over, unit })
-    }
-
-    fn place(&self, value: Decimal) -> Place {
-        let (units, rest) = self.units(value);
-        let over = remainder(units - self.base, self.step);
-        Place { notch: units - over, on: over == 0 && rest.over == 0 }
-    }
-}
-
-/// Farther than any notch or bound, near enough that sums of a few stay within an `i128`.
-const FAR: i128 = i128::MAX / 4;
-
-/// Powers of ten up to the most decimal places that a number has.
-const POWERS: [i128; 29] = {
-    let mut powers = [1; 29];
-    let mut at = 1;
-    while at < powers.len() {
-        powers[at] = 10 * powers[at - 1];
-        at += 1;
-    }
-    powers
-};
-
-/// What is left of a value below one unit: `over / unit`, from 0 up to but not 1.
-struct Rest {
-    over: i128,
-    unit: i128,
-}
-
-impl Rest {
-    const NONE: Self = Self { over: 0, unit: 1 };
-
-    fn is_half(&self) -> bool {
-        2 * self.over >= self.unit
-    }
-
-    fn as_fraction(&self) -> f64 {
-        self.over as f64 / self.unit as f64
-    }
-}
-
-/// What a division that rounds down leaves, for a positive divisor. Nearly every value in use fits 64
-/// bits, where a division costs a fraction of one in 128.
-#[inline]
-fn remainder(dividend: i128, divisor: i128) -> i128 {
-    match (i64::try_from(dividend), i64::try_from(divisor)) {
-        (Ok(a), Ok(b)) => a.rem_euclid(b).into(),
-        _ => dividend.rem_euclid(divisor),
     }
 }

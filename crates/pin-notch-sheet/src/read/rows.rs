@@ -13,7 +13,7 @@ const MOST_FIELDS: usize = 1000;
 
 impl Reader<'_> {
     pub(super) fn rows(&mut self, node: &Node, sheet: &mut Sheet) {
-        self.words(node, "rows", &words::ROWS_WORDS);
+        self.words(node, "a list of rows", &words::ROWS_WORDS);
         let name = self.needed(node, "name", "a field");
         let [label, description, add] =
             words::ROWS_TEXTS.map(|word| self.text_of(node, word).unwrap_or_default());

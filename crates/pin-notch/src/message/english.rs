@@ -44,6 +44,7 @@ pub(super) fn text(message: &Message, world: &dyn World) -> String {
         Message::Unfilled => "empty".to_owned(),
         Message::Blank(field) => blank(*field).to_owned(),
         Message::List(texts) => texts.join(", "),
+        Message::Described(texts) => described(texts),
         Message::Required => "required".to_owned(),
         Message::Readonly => "read-only".to_owned(),
         Message::ProblemOf { control, problem } => format!("{control}: {problem}"),
@@ -462,4 +463,16 @@ fn remark(remark: &Remark, world: &dyn World) -> String {
             n(nearest)
         ),
     }
+}
+
+/// A comma stands behind words, and none behind what is a sentence of its own.
+fn described(texts: &[String]) -> String {
+    let mut all = String::new();
+    for text in texts {
+        if !all.is_empty() {
+            all.push_str(if all.ends_with(['.', '!', '?']) { " " } else { ", " });
+        }
+        all.push_str(text);
+    }
+    all
 }

@@ -1,6 +1,7 @@
 //! From a definition's parts to [`Notches`], or the reason why they make no sense together.
 
-use super::{Notches, remainder};
+use super::Notches;
+use super::units::remainder;
 use crate::definition::Step;
 use crate::number::{MAX_DIGITS, Plain, REACH, in_units};
 use core::fmt;

@@ -1,0 +1,108 @@
+//! What comes of many small inputs, as it was read once: each file of `golden` that is named here holds the inputs and,
+//! behind a line of dashes, what came of them. With `PIN_NOTCH_PRINT=1` the latter is written anew, to be read again.
+
+mod sheet;
+
+use pin_notch_sheet::{Finding, Format, Loss, Moves, Step, from_schema, place};
+use sheet::read;
+use std::path::Path;
+
+const BETWEEN: &str = "=====\n";
+const BEHIND: &str = "-----\n";
+
+/// Compares what comes of each input in this file with what is written behind it.
+fn compare(name: &str, what_comes_of: impl Fn(&str) -> String) {
+    let path = Path::new(env!("CARGO_MANIFEST_DIR")).join("tests/golden").join(name);
+    let written = std::fs::read_to_string(&path).expect("a file of inputs");
+    let case = |case: &str| {
+        let input = case.split(BEHIND).next().unwrap_or_default();
+        let mut output = what_comes_of(input);
+        if !output.ends_with('\n') {
+            output.push('\n');
+        }
+        format!("{input}{BEHIND}{output}")
+    };
+    let found: Vec<String> = written.split(BETWEEN).map(case).collect();
+    if std::env::var_os("PIN_NOTCH_PRINT").is_some() {
+        std::fs::write(&path, found.join(BETWEEN)).expect("a written file");
+        return;
+    }
+    let written: Vec<&str> = written.split(BETWEEN).collect();
+    for (found, written) in found.iter().zip(written) {
+        assert_eq!(found, written, "{}", path.display());
+    }
+}
+
+/// A finding, with the place and the text it is about.
+fn told(text: &str, finding: &Finding) -> String {
+    let (line, column) = place(text, finding.span.start);
+    let about = text[finding.span.clone()].lines().next().unwrap_or_default();
+    let (word, code) = (finding.severity.word(), finding.code);
+    let help = finding.help.as_deref().map(|help| format!("    {help}\n")).unwrap_or_default();
+    format!("{line}:{column} {word} {code}: {finding}\n    at {about}\n{help}")
+}
+
+#[test]
+fn whatever_is_wrong_with_a_sheet_is_told_where_it_stands() {
+    compare("wrong.txt", |text| {
+        let format = if text.starts_with('{') { Format::Json } else { Format::Toml };
+        read(text, format).1.iter().map(|finding| told(text, finding)).collect()
+    });
+}
+
+#[test]
+fn a_schema_makes_a_sheet_and_tells_what_is_lost() {
+    compare("back.txt", |text| match from_schema(text) {
+        Err(why) => why,
+        Ok((sheet, lost)) => {
+            let told = |loss: &Loss| format!("# {loss} ({})\n", loss.accepts);
+            lost.iter().map(told).collect::<String>() + &sheet
+        }
+    });
+}
+
+/// The sheet of all kinds, with rows, an output and a preset besides.
+const SHEET: &str = concat!(
+    include_str!("golden/all.toml"),
+    r#"
+[[field]]
+name = "sting"
+control = "rows"
+label = "Stings"
+least = 1
+most = 3
+[[field.field]]
+name = "where"
+control = "select"
+label = "Where"
+options = ["hand", "face"]
+[[output]]
+name = "total"
+text = "{count(sting.where)} times"
+[[preset]]
+name = "calm"
+values = { weight = 20, feeder = false }
+"#
+);
+
+#[test]
+fn moves_do_what_they_say() {
+    compare("moves.txt", |text| {
+        let mut form = read(SHEET, Format::Toml).0.form();
+        let moves = match Moves::read(text, &form) {
+            Ok(moves) => moves,
+            Err(wrong) => {
+                return wrong.iter().map(|one| format!("{}: {}\n", one.line, one.why)).collect();
+            }
+        };
+        let mut told = String::new();
+        moves.run(&mut form, |_, step| match step {
+            Step::Moved(one) => {
+                let all = [one.events, one.follows, one.problems].concat().join(", ");
+                told += &format!("{}: {}: {} ({all})\n", one.line, one.attempt, one.outcome);
+            }
+            Step::Expected(one) => told += &format!("{}: {one}\n", one.is_met()),
+        });
+        told + &form.urlencoded()
+    });
+}

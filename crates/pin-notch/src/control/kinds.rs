@@ -1,0 +1,270 @@
+//! The kinds of controls: a row for each, of which come the types that hold any of them.
+
+// Every control, with its view and its definition.
+use super::*;
+
+/// Defines [`Control`], [`View`], [`Definition`] and [`ControlKind`], and the ways between them: a row for each
+/// control.
+macro_rules! controls {
+    ($(#[doc = $about:literal] $kind:ident $name:literal($control:ty, $view:ty, $definition:ty),)+) => {
+        /// Any control.
+        ///
+        /// ```
+        /// use pin_notch::{Control, Intent, Switch, Value};
+        /// # fn main() -> Result<(), pin_notch::ControlError> {
+        /// let mut control = Control::from(Switch::builder().value("fed").build()?);
+        /// assert_eq!(control.handle(Intent::Flip).to_string(), "input on, change on");
+        /// assert_eq!(control.value(), Value::On(true));
+        /// assert_eq!(control.entries(), ["fed"]);
+        /// assert!(control.check(&["starved".to_owned()]).is_err());
+        /// # Ok(()) }
+        /// ```
+        #[derive(Clone, Debug, PartialEq)]
+        pub enum Control {
+            $(#[doc = $about] $kind($control),)+
+        }
+
+        /// The view of any control: all that a face needs to draw it.
+        ///
+        /// ```
+        /// use pin_notch::{Control, Switch, View};
+        /// # fn main() -> Result<(), pin_notch::ControlError> {
+        /// let feeder = Control::from(Switch::builder().when_off("not fed").build()?);
+        /// let View::Switch(view) = feeder.view() else { panic!("a switch is seen as one") };
+        /// assert_eq!(view.caption, "not fed");
+        /// # Ok(()) }
+        /// ```
+        #[derive(Clone, Debug, PartialEq)]
+        #[expect(missing_docs, reason = "each is the view of a control")]
+        pub enum View {
+            $($kind($view),)+
+        }
+
+        /// The definition of any control.
+        ///
+        /// Besides as a struct with its fields, it can be read and written attribute by attribute, as texts: as
+        /// HTML has them.
+        ///
+        /// ```
+        /// use pin_notch::{ControlKind, Definition, Value, dec};
+        /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+        /// let mut weight = Definition::new(ControlKind::Slider);
+        /// weight.set_attribute("step", Some("0.1"))?;
+        /// weight.set_attribute("value", Some("18.4"))?;
+        /// assert_eq!(weight.build()?.value(), Value::Number(dec!(18.4)));
+        /// # Ok(()) }
+        /// ```
+        #[derive(Clone, Debug, PartialEq)]
+        #[expect(missing_docs, reason = "each is the definition of a control")]
+        pub enum Definition {
+            $($kind($definition),)+
+        }
+
+        /// The kinds of controls.
+        ///
+        /// ```
+        /// use pin_notch::ControlKind;
+        /// assert_eq!(ControlKind::SpanSlider.name(), "span-slider");
+        /// assert_eq!(ControlKind::from_name("rating"), Some(ControlKind::Rating));
+        /// assert!(ControlKind::ALL.contains(&ControlKind::Date));
+        /// ```
+        #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash, PartialOrd, Ord)]
+        pub enum ControlKind {
+            $(#[doc = $about] $kind,)+
+        }
+
+        impl ControlKind {
+            /// All kinds.
+            pub const ALL: &'static [Self] = &[$(Self::$kind),+];
+
+            /// What it is called in a sheet, and in the name of its element.
+            pub const fn name(self) -> &'static str {
+                match self {
+                    $(Self::$kind => $name,)+
+                }
+            }
+
+            /// What such a control is for, in one line.
+            ///
+            /// ```
+            /// use pin_notch::ControlKind;
+            /// assert_eq!(ControlKind::SpanSlider.about(), "Two numbers on one track.");
+            /// ```
+            pub fn about(self) -> &'static str {
+                let about = match self {
+                    $(Self::$kind => $about,)+
+                };
+                about.trim()
+            }
+
+            /// The attributes of such a control, in their order.
+            pub fn attributes(self) -> &'static [Attribute] {
+                match self {
+                    $(Self::$kind => <$definition>::ATTRIBUTES,)+
+                }
+            }
+
+            /// The names alone of its attributes, options left out.
+            pub fn attribute_names(self) -> &'static [&'static str] {
+                match self {
+                    $(Self::$kind => <$definition>::NAMES,)+
+                }
+            }
+        }
+
+        impl Definition {
+            /// The definition of a control of this kind of which nothing is said.
+            pub fn new(kind: ControlKind) -> Self {
+                match kind {
+                    $(ControlKind::$kind => Self::$kind(Default::default()),)+
+                }
+            }
+
+            /// Of what kind the control is.
+            pub fn kind(&self) -> ControlKind {
+                match self {
+                    $(Self::$kind(_) => ControlKind::$kind,)+
+                }
+            }
+
+            /// Checks it as a whole and makes the control.
+            ///
+            /// # Errors
+            /// Which attribute is wrong, and what would be right.
+            pub fn build(self) -> Result<Control, ControlError> {
+                match self {
+                    $(Self::$kind(definition) => {
+                        <$control>::new(definition).map(Control::$kind)
+                    })+
+                }
+            }
+
+            pub(super) fn defined(&self) -> &dyn Defined {
+                match self {
+                    $(Self::$kind(definition) => definition,)+
+                }
+            }
+
+            pub(super) fn defined_mut(&mut self) -> &mut dyn Defined {
+                match self {
+                    $(Self::$kind(definition) => definition,)+
+                }
+            }
+        }
+
+        impl TryFrom<Definition> for Control {
+            type Error = ControlError;
+
+            fn try_from(definition: Definition) -> Result<Self, ControlError> {
+                definition.build()
+            }
+        }
+
+        $(impl From<$definition> for Definition {
+            fn from(definition: $definition) -> Self {
+                Self::$kind(definition)
+            }
+        })+
+
+        impl View {
+            /// What assistive technology is told of the control as a whole.
+            ///
+            /// ```
+            /// use pin_notch::{Control, Rating};
+            /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+            /// let temper = Control::from(Rating::builder().required(true).build()?);
+            /// let view = temper.view();
+            /// assert_eq!(view.semantics().role.token(), "slider");
+            /// println!("{}", view.problem()); // what is wrong, in words; "" when nothing is
+            /// # Ok(()) }
+            /// ```
+            pub fn semantics(&self) -> &Semantics {
+                match self {
+                    $(Self::$kind(view) => &view.semantics,)+
+                }
+            }
+
+            /// What is wrong with the value, in words for the person; empty when nothing is.
+            pub fn problem(&self) -> &str {
+                match self {
+                    $(Self::$kind(view) => &view.problem,)+
+                }
+            }
+        }
+
+        impl Control {
+            pub(super) fn shared(&self) -> &dyn Uniform {
+                match self {
+                    $(Self::$kind(control) => control,)+
+                }
+            }
+
+            pub(super) fn shared_mut(&mut self) -> &mut dyn Uniform {
+                match self {
+                    $(Self::$kind(control) => control,)+
+                }
+            }
+
+            /// What kind of control it is.
+            pub fn control_kind(&self) -> ControlKind {
+                match self {
+                    $(Self::$kind(_) => ControlKind::$kind,)+
+                }
+            }
+        }
+    };
+}
+
+controls! {
+    /// A number on a track.
+    Slider "slider"(Slider, SliderView, SliderDefinition),
+    /// Two numbers on one track.
+    SpanSlider "span-slider"(SpanSlider, SpanSliderView, SpanSliderDefinition),
+    /// A number shown as a row of icons; may be empty.
+    Rating "rating"(Rating, RatingView, RatingDefinition),
+    /// On or off.
+    Switch "switch"(Switch, SwitchView, SwitchDefinition),
+    /// On, off or mixed.
+    Checkbox "checkbox"(Checkbox, CheckboxView, CheckboxDefinition),
+    /// Checkboxes, with one for all if you like.
+    CheckboxGroup "checkbox-group"(CheckboxGroup, CheckboxGroupView, CheckboxGroupDefinition),
+    /// One out of a few options, all in sight.
+    RadioGroup "radio-group"(RadioGroup, RadioGroupView, RadioGroupDefinition),
+    /// Text of one line or several.
+    Text "text"(TextField, TextView, TextDefinition),
+    /// A number, typed or stepped.
+    Stepper "stepper"(Stepper, StepperView, StepperDefinition),
+    /// Back and next over a list.
+    ItemStepper "item-stepper"(ItemStepper, ItemStepperView, ItemStepperDefinition),
+    /// One or several out of a list.
+    Select "select"(Select, SelectView, SelectDefinition),
+    /// A day, typed or picked.
+    Date "date"(DatePicker, DateView, DateDefinition),
+    /// Two days, typed or picked.
+    DateSpan "date-span"(DateSpanPicker, DateSpanView, DateSpanDefinition),
+    /// A month, by its fields.
+    Month "month"(FieldStepper<Month>, FieldsView, FieldsDefinition<Month>),
+    /// A week, by its fields.
+    Week "week"(FieldStepper<Week>, FieldsView, FieldsDefinition<Week>),
+    /// A time of day, by its fields.
+    Time "time"(FieldStepper<Time>, FieldsView, FieldsDefinition<Time>),
+    /// A day and a time on it, by their fields.
+    DateTime "date-time"(FieldStepper<DateTime>, FieldsView, FieldsDefinition<DateTime>),
+}
+
+impl ControlKind {
+    /// The kind of this name.
+    pub fn from_name(name: &str) -> Option<Self> {
+        Self::ALL.iter().copied().find(|kind| kind.name() == name)
+    }
+
+    /// Whether options stand inside the element of such a control.
+    ///
+    /// ```
+    /// use pin_notch::ControlKind;
+    /// assert!(ControlKind::Select.has_options() && !ControlKind::Switch.has_options());
+    /// ```
+    pub fn has_options(self) -> bool {
+        self.attributes().iter().any(|attribute| attribute.name == "options")
+    }
+}

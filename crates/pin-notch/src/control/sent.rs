@@ -1,0 +1,150 @@
+//! What a control sends, and what it makes of what is sent.
+
+use super::uniform;
+use super::{Control, Value, ValueKind};
+use crate::definition::split_list;
+use crate::validity::{BadInput, Invalid};
+
+#[warn(clippy::wildcard_enum_match_arm)]
+impl Control {
+    /// The texts that a form sends for it, in order, as HTML's own controls do: two for a span, one for each of
+    /// many, none for what is off, and an empty one for a number, a date or a single choice that is empty.
+    pub fn entries(&self) -> Vec<String> {
+        self.shared().entries()
+    }
+
+    /// What it sends when it is on, for what can be on or off.
+    pub fn on_text(&self) -> &str {
+        self.shared().on_text()
+    }
+
+    pub(crate) fn most_sent(&self) -> usize {
+        self.shared().most_sent()
+    }
+
+    /// The value that these texts stand for, as a form sends them. Bounds are not checked:
+    /// [`check`](Self::check) does that as well.
+    ///
+    /// # Errors
+    /// What cannot be read as a value of this control's kind.
+    pub fn read(&self, sent: &[String]) -> Result<Value, Invalid> {
+        uniform::read(self.shared(), sent)
+    }
+
+    /// The value that one text stands for, as an attribute holds it, a script sets it or a browser fills it in:
+    /// [`Value::attribute_text`] the other way round. Bounds are not checked.
+    ///
+    /// ```
+    /// use pin_notch::{Control, Select, Value};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let given = Control::from(Select::builder().multiple(true).build()?);
+    /// assert_eq!(given.parse("oa, fa"), Ok(Value::Texts(vec!["oa".into(), "fa".into()])));
+    /// # Ok(()) }
+    /// ```
+    ///
+    /// # Errors
+    /// As [`read`](Self::read).
+    pub fn parse(&self, text: &str) -> Result<Value, Invalid> {
+        let between = |mark| text.split(mark).map(|part| part.trim().to_owned()).collect();
+        let texts: Vec<String> = match self.kind() {
+            _ if text.is_empty() => Vec::new(),
+            ValueKind::Texts => split_list(text),
+            ValueKind::Span => between(','),
+            ValueKind::Dates => between('/'),
+            ValueKind::Number
+            | ValueKind::On
+            | ValueKind::Text
+            | ValueKind::Date
+            | ValueKind::Month
+            | ValueKind::Week
+            | ValueKind::Time
+            | ValueKind::DateTime => vec![text.to_owned()],
+        };
+        self.read(&texts)
+    }
+
+    /// The value as one text: [`parse`](Self::parse) the other way round. Of what is on, it is what is sent for that.
+    ///
+    /// ```
+    /// use pin_notch::{Control, Switch, Value};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let feeder = Control::from(Switch::builder().value("fed").checked(true).build()?);
+    /// assert_eq!(feeder.attribute_text(), "fed");
+    /// assert_eq!(feeder.parse("fed"), Ok(Value::On(true)));
+    /// # Ok(()) }
+    /// ```
+    pub fn attribute_text(&self) -> String {
+        let value = self.value();
+        if value == Value::On(true) { self.on_text().to_owned() } else { value.attribute_text() }
+    }
+
+    /// The value as whoever receives it sees it: a checkbox in neither state is sent as one that is off, and an option
+    /// that is disabled is not sent.
+    ///
+    /// ```
+    /// use pin_notch::{Checkbox, Control, Value};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let queen = Control::from(Checkbox::builder().indeterminate(true).build()?);
+    /// assert_eq!((queen.value(), queen.sent_value()), (Value::Mixed, Value::On(false)));
+    /// # Ok(()) }
+    /// ```
+    pub fn sent_value(&self) -> Value {
+        match self.value() {
+            Value::Mixed => Value::On(false),
+            Value::Text(text) => match self.entries().is_empty() {
+                true => Value::Empty,
+                false => Value::Text(text),
+            },
+            Value::Texts(_) => Value::Texts(self.entries()),
+            value @ (Value::Empty
+            | Value::Number(_)
+            | Value::On(_)
+            | Value::Span(_)
+            | Value::Date(_)
+            | Value::Dates(_)
+            | Value::Month(_)
+            | Value::Week(_)
+            | Value::Time(_)
+            | Value::DateTime(_)) => value,
+        }
+    }
+
+    /// What somebody claims this control's value to be, by the texts that were sent for it, re-checked by
+    /// the control's own rules. Nothing is changed.
+    ///
+    /// # Errors
+    /// All that is wrong with it. A read-only control accepts only the value it has.
+    pub fn check(&self, sent: &[String]) -> Result<Value, Vec<Invalid>> {
+        // What it sends itself need not say all that it holds: nothing is sent for an option that is disabled.
+        if self.conditions().readonly && sent == self.entries() {
+            return Ok(self.sent_value());
+        }
+        self.check_value(self.read(sent).map_err(|wrong| vec![wrong])?)
+    }
+
+    /// The same for a value that is typed already.
+    ///
+    /// # Errors
+    /// As [`check`](Self::check).
+    pub fn check_value(&self, value: Value) -> Result<Value, Vec<Invalid>> {
+        let control = self.shared();
+        let conditions = control.conditions();
+        let value = control.normal(value);
+        // What is read-only is barred from every other check, and can only stay.
+        if conditions.readonly {
+            let held = control.value();
+            return match value == held || value == self.sent_value() {
+                true => Ok(self.sent_value()),
+                false => Err(vec![BadInput::Readonly(held.to_string()).into()]),
+            };
+        }
+        let nothing = value.is_empty() || matches!(value, Value::Mixed | Value::On(false));
+        if nothing && (conditions.required || (control.never_empty() && value.is_empty())) {
+            return Err(vec![Invalid::ValueMissing]);
+        }
+        // How many are chosen counts also where none are.
+        let counted = matches!(value, Value::Texts(_));
+        let wrong = if nothing && !counted { Vec::new() } else { control.against(&value) };
+        if wrong.is_empty() { Ok(value) } else { Err(Invalid::told(wrong)) }
+    }
+}

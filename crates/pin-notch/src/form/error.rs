@@ -1,0 +1,129 @@
+//! What cannot be done with a form.
+
+use super::MAX_ROWS;
+use crate::control::ControlError;
+use crate::quoted::Quoted;
+use crate::validity::Invalid;
+use core::fmt;
+
+/// What cannot be done with a form.
+///
+/// ```
+/// use pin_notch::{Form, FormError, Switch};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let form = Form::new().with("feeder", "Feeder", Switch::default())?;
+/// let error = form.with("feeder", "Feeder again", Switch::default()).unwrap_err();
+/// assert_eq!(error, FormError::NameTaken("feeder".into()));
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Debug, PartialEq, Eq)]
+#[non_exhaustive]
+pub enum FormError {
+    /// A field has no option of this value.
+    NoSuchOption(String),
+    /// There is no preset of this name.
+    NoSuchPreset(String),
+    /// A preset has a value that its field does not accept.
+    Preset {
+        /// The field's name.
+        field: String,
+        /// Why not.
+        why: Invalid,
+    },
+    /// Rows have to be 1 to [`MAX_ROWS`] at most and no more at least, and cannot hold fieldsets, outputs or other rows.
+    Rows(String),
+    /// Two controls were given one name; what comes back could not be told apart.
+    NameTaken(String),
+    /// A control was given no name; HTML sends no such control.
+    Unnamed,
+    /// There is no control of this name.
+    NoSuchField(String),
+    /// A definition makes no control.
+    Control(ControlError),
+    /// A field cannot follow another one, for they hold values of different kinds.
+    OtherKind {
+        /// The name of the field that is followed.
+        from: String,
+        /// The name of the one that would follow.
+        to: String,
+    },
+    /// A field has no numbers, or a conversion no way back to it.
+    NotNumbers(String),
+    /// There is no fieldset of this name.
+    NoSuchFieldset(String),
+    /// A rule checks no field, so nobody could be told what it finds.
+    RuleWithoutField,
+    /// This field counts only if a condition holds that hangs on the field itself.
+    Circle(String),
+}
+
+impl fmt::Display for FormError {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        match self {
+            Self::NameTaken(name) => {
+                write!(f, "the name {} is taken: give each control its own", Quoted(name))
+            }
+            Self::NoSuchOption(value) => write!(f, "there is no option {}", Quoted(value)),
+            Self::NoSuchPreset(name) => write!(f, "no preset is named {}", Quoted(name)),
+            Self::Preset { field, why } => write!(f, "{}: {why}", Quoted(field)),
+            Self::Rows(name) => write!(
+                f,
+                "the rows {} have to be 1 to {MAX_ROWS} at most and no more at least, and hold fields alone",
+                Quoted(name)
+            ),
+            Self::Control(error) => error.fmt(f),
+            Self::Unnamed => f.write_str("a control has no name: it would never be sent"),
+            Self::RuleWithoutField => f.write_str("a rule checks no field: name at least one"),
+            Self::NotNumbers(name) => {
+                write!(
+                    f,
+                    "{} cannot be converted: it has no numbers, or there is no way back",
+                    Quoted(name)
+                )
+            }
+            Self::OtherKind { from, to } => write!(
+                f,
+                "{} cannot follow {}: they hold values of different kinds",
+                Quoted(to),
+                Quoted(from)
+            ),
+            Self::Circle(name) => {
+                write!(f, "whether {} counts hangs on its own value", Quoted(name))
+            }
+            Self::NoSuchFieldset(name) => write!(f, "no fieldset is named {}", Quoted(name)),
+            Self::NoSuchField(name) => write!(f, "no control is named {}", Quoted(name)),
+        }
+    }
+}
+
+impl std::error::Error for FormError {
+    fn source(&self) -> Option<&(dyn std::error::Error + 'static)> {
+        match self {
+            Self::Control(error) => Some(error),
+            Self::Preset { why, .. } => Some(why),
+            Self::NoSuchOption(_)
+            | Self::NoSuchPreset(_)
+            | Self::Rows(_)
+            | Self::NameTaken(_)
+            | Self::Unnamed
+            | Self::NoSuchField(_)
+            | Self::OtherKind { .. }
+            | Self::NotNumbers(_)
+            | Self::NoSuchFieldset(_)
+            | Self::RuleWithoutField
+            | Self::Circle(_) => None,
+        }
+    }
+}
+
+impl From<ControlError> for FormError {
+    fn from(error: ControlError) -> Self {
+        Self::Control(error)
+    }
+}
+
+impl From<core::convert::Infallible> for FormError {
+    fn from(never: core::convert::Infallible) -> Self {
+        match never {}
+    }
+}

@@ -1,0 +1,255 @@
+//! A copy of the workspace, in which the code is changed.
+
+use super::change::{Change, Place, Span};
+use crate::Result;
+use crate::machine::{cargo, root};
+use serde::Deserialize;
+use std::collections::{BTreeMap, BTreeSet};
+use std::ops::RangeInclusive;
+use std::path::{Path, PathBuf};
+use std::process::{Command, Stdio};
+
+/// What says which change runs.
+pub(crate) const WHICH: &str = "PIN_NOTCH_CHANGE";
+
+/// The copy, of which one crate is changed.
+pub(crate) struct Copy<'a> {
+    package: &'a str,
+    tree: PathBuf,
+    /// The texts of the files that are changed, as they were copied: somebody may go on working meanwhile.
+    originals: BTreeMap<PathBuf, String>,
+}
+
+/// The tests of a crate, and the folder in which they run.
+pub(crate) struct Built {
+    pub tests: Vec<PathBuf>,
+    pub folder: PathBuf,
+}
+
+/// The tests of a crate that holds many changes at once.
+pub(crate) struct Together {
+    pub built: Built,
+    /// The places of those that cannot be built with the others.
+    pub left_out: BTreeSet<usize>,
+}
+
+/// A line of what Cargo tells while it builds.
+#[derive(Deserialize)]
+struct Told {
+    executable: Option<PathBuf>,
+    profile: Option<Profile>,
+    message: Option<Message>,
+}
+
+#[derive(Deserialize)]
+struct Profile {
+    test: bool,
+}
+
+#[derive(Deserialize)]
+struct Message {
+    level: String,
+    spans: Vec<Cause>,
+}
+
+#[derive(Deserialize)]
+struct Cause {
+    file_name: PathBuf,
+    line_start: usize,
+    is_primary: bool,
+}
+
+/// Lines of a file, and the changes they are about: one where the lines are its own, else all of a function.
+type Lines = Vec<(RangeInclusive<usize>, Vec<usize>)>;
+
+impl<'a> Copy<'a> {
+    /// Copies every file that is not ignored, as it is now.
+    pub(crate) fn of_workspace(package: &'a str, changes: &[Change]) -> Result<Self> {
+        let tree = root().join("target/mutants/tree");
+        if tree.exists() {
+            std::fs::remove_dir_all(&tree)?;
+        }
+        let listed = Command::new("git")
+            .current_dir(root())
+            .args(["ls-files", "--cached", "--others", "--exclude-standard", "-z"])
+            .output()?;
+        for file in String::from_utf8(listed.stdout)?.split_terminator('\0') {
+            let to = tree.join(file);
+            std::fs::create_dir_all(to.parent().unwrap_or(&tree))?;
+            std::fs::copy(root().join(file), to).map_err(|error| format!("{file}: {error}"))?;
+        }
+        let mut originals = BTreeMap::new();
+        for file in changes.iter().map(|change| &change.file) {
+            originals.insert(file.clone(), std::fs::read_to_string(tree.join(file))?);
+        }
+        Ok(Self { package, tree, originals })
+    }
+
+    /// Builds the tests with all of these in it, but for those that the compiler does not take this way.
+    pub(crate) fn build_together(&self, changes: &[Change]) -> Result<Together> {
+        let mut left_out: BTreeSet<usize> =
+            (0..changes.len()).filter(|index| changes[*index].is_apart(changes)).collect();
+        loop {
+            let places = self.write_together(changes, &left_out)?;
+            let (tests, errors) = self.build()?;
+            if errors.is_empty() {
+                self.restore()?;
+                return Ok(Together { built: self.built(tests), left_out });
+            }
+            let before = left_out.len();
+            for cause in &errors {
+                let mut lines = places.get(&cause.file_name).into_iter().flatten();
+                let wrong = lines.find(|(lines, _)| lines.contains(&cause.line_start));
+                left_out.extend(wrong.into_iter().flat_map(|(_, changes)| changes));
+            }
+            if left_out.len() == before {
+                let cause = &errors[0];
+                let (file, line) = (cause.file_name.display(), cause.line_start);
+                return Err(format!("{file}:{line} does not build, and holds no change").into());
+            }
+        }
+    }
+
+    /// Builds the tests with this change alone; nothing if it does not build.
+    pub(crate) fn build_alone(&self, change: &Change) -> Result<Option<Built>> {
+        let text = &self.originals[&change.file];
+        let changed = replaced(text, change.span, &change.replacement);
+        std::fs::write(self.tree.join(&change.file), changed)?;
+        // Whether it builds at all is known sooner without the tests.
+        let check = ["check", "--quiet", "--all-features", "--locked", "-p", self.package];
+        let builds = self.cargo().args(check).output()?.status.success();
+        let tests = if builds { Some(self.build()?.0) } else { None };
+        self.restore()?;
+        Ok(tests.map(|tests| self.built(tests)))
+    }
+
+    fn built(&self, tests: Vec<PathBuf>) -> Built {
+        Built { tests, folder: self.folder() }
+    }
+
+    /// Where the crate lies.
+    fn folder(&self) -> PathBuf {
+        self.tree.join("crates").join(self.package)
+    }
+
+    /// Writes what was there before, where it is something else now.
+    fn restore(&self) -> Result<()> {
+        for (file, text) in &self.originals {
+            if std::fs::read_to_string(self.tree.join(file))? != *text {
+                std::fs::write(self.tree.join(file), text)?;
+            }
+        }
+        Ok(())
+    }
+
+    /// Cargo in the copy.
+    fn cargo(&self) -> Command {
+        let mut cargo = cargo();
+        // What is left over in a changed body is no error.
+        cargo.env("RUSTFLAGS", "--cap-lints=warn -Cdebuginfo=0");
+        cargo.env("CARGO_PROFILE_DEV_OPT_LEVEL", "1");
+        cargo.env("CARGO_TARGET_DIR", root().join("target/mutants/build"));
+        cargo.current_dir(&self.tree).stderr(Stdio::null());
+        cargo
+    }
+
+    /// Builds the tests, and tells them, or where the compiler has found errors.
+    fn build(&self) -> Result<(Vec<PathBuf>, Vec<Cause>)> {
+        let build = ["test", "--no-run", "--all-features", "--locked", "-p", self.package];
+        let told = self.cargo().args(build).args(["--message-format", "json"]).output()?;
+        let (mut tests, mut errors) = (Vec::new(), Vec::new());
+        for line in String::from_utf8(told.stdout)?.lines() {
+            let Ok(told) = serde_json::from_str::<Told>(line) else { continue };
+            // The examples are built along, for the tests that run them.
+            let is_test = told.profile.is_some_and(|profile| profile.test);
+            tests.extend(told.executable.filter(|_| is_test));
+            let message = told.message.filter(|message| message.level == "error");
+            let spans = message.into_iter().flat_map(|message| message.spans);
+            errors.extend(spans.filter(|cause| cause.is_primary));
+        }
+        match told.status.success() || !errors.is_empty() {
+            true => Ok((tests, errors)),
+            false => Err(format!("the tests of {} do not build", self.package).into()),
+        }
+    }
+
+    /// Writes them, and tells which lines of which file are about which of them.
+    fn write_together(
+        &self,
+        changes: &[Change],
+        left_out: &BTreeSet<usize>,
+    ) -> Result<BTreeMap<PathBuf, Lines>> {
+        let mut files: BTreeMap<&Path, BTreeMap<Place, (Span, Vec<usize>)>> = BTreeMap::new();
+        for (index, change) in changes.iter().enumerate() {
+            if let (Some(body), false) = (change.body, left_out.contains(&index)) {
+                let functions = files.entry(&change.file).or_default();
+                functions.entry(body.start).or_insert((body, Vec::new())).1.push(index);
+            }
+        }
+        self.restore()?;
+        let mut places = BTreeMap::new();
+        for (file, functions) in files {
+            let text = &self.originals[file];
+            let (mut written, mut at, mut lines) = (String::new(), 0, Vec::new());
+            for (body, indexes) in functions.into_values() {
+                let (start, end) = (offset(text, body.start), offset(text, body.end));
+                written.push_str(&text[at..start]);
+                let first = written.lines().count();
+                written.push_str("match crate::which_change() {\n");
+                for index in &indexes {
+                    let first = written.lines().count() + 1;
+                    written.push_str(&changed(text, body, &changes[*index], *index));
+                    lines.push((first..=written.lines().count(), vec![*index]));
+                }
+                written.push_str(&format!("_ => {{ {}\n}}\n}}", &text[start..end]));
+                lines.push((first..=written.lines().count(), indexes));
+                at = end;
+            }
+            written.push_str(&text[at..]);
+            std::fs::write(self.tree.join(file), written)?;
+            places.insert(file.to_path_buf(), lines);
+        }
+        self.write_switch()?;
+        Ok(places)
+    }
+
+    /// Writes the function that tells which change runs into the root of the crate.
+    fn write_switch(&self) -> Result<()> {
+        let library = self.folder().join("src/lib.rs");
+        let mut text = std::fs::read_to_string(&library)?;
+        if text.contains(WHICH) {
+            return Ok(());
+        }
+        text.push_str(&format!(
+            "
+            pub(crate) fn which_change() -> usize {{
+                static WHICH: std::sync::OnceLock<usize> = std::sync::OnceLock::new();
+                let read = || std::env::var({WHICH:?}).ok()?.parse().ok();
+                *WHICH.get_or_init(|| read().unwrap_or(usize::MAX))
+            }}
+            "
+        ));
+        Ok(std::fs::write(library, text)?)
+    }
+}
+
+/// An arm in which a body is changed.
+fn changed(text: &str, body: Span, change: &Change, index: usize) -> String {
+    let [from, start, end, to] =
+        [body.start, change.span.start, change.span.end, body.end].map(|place| offset(text, place));
+    let (before, after) = (&text[from..start], &text[end..to]);
+    format!("{index} => {{ {before} {} {after}\n}}\n", change.replacement)
+}
+
+/// The text with something else in this place.
+fn replaced(text: &str, span: Span, with: &str) -> String {
+    let (start, end) = (offset(text, span.start), offset(text, span.end));
+    format!("{} {with} {}", &text[..start], &text[end..])
+}
+
+/// How many bytes there are before this place.
+fn offset(text: &str, place: Place) -> usize {
+    let line = text.split_inclusive('\n').take(place.line - 1).map(str::len).sum::<usize>();
+    let characters = text[line..].chars().take(place.column - 1);
+    line + characters.map(char::len_utf8).sum::<usize>()
+}

@@ -1,0 +1,121 @@
+//! Running the tests against changed code.
+
+use super::copy::{Built, WHICH};
+use crate::Result;
+use std::collections::BTreeSet;
+use std::path::Path;
+use std::process::{Command, Stdio};
+use std::sync::Mutex;
+use std::sync::atomic::{AtomicUsize, Ordering};
+use std::time::{Duration, Instant};
+
+/// How many changes are tried at the same time.
+const AT_ONCE: usize = 2;
+
+/// What became of a change.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub(crate) enum Outcome {
+    /// A test failed.
+    Noticed,
+    /// A test did not come to an end.
+    RanTooLong,
+    /// All tests passed.
+    Missed,
+    /// The compiler does not take it.
+    DoesNotBuild,
+}
+
+/// A program of tests, and how long it runs where nothing is changed.
+struct Tests<'a> {
+    folder: &'a Path,
+    program: &'a Path,
+    takes: Duration,
+}
+
+/// Tries every change that is built in, but for those left out, and tells each as it is known.
+pub(crate) fn run_all(
+    built: &Built,
+    count: usize,
+    left_out: &BTreeSet<usize>,
+    each: &(dyn Fn(usize, Outcome) + Sync),
+) -> Result<Vec<Outcome>> {
+    let tests = timed(built)?;
+    let (next, outcomes) = (AtomicUsize::new(0), Mutex::new(vec![Outcome::DoesNotBuild; count]));
+    let work = || -> std::io::Result<()> {
+        loop {
+            let index = next.fetch_add(1, Ordering::Relaxed);
+            if index >= count {
+                return Ok(());
+            }
+            if left_out.contains(&index) {
+                continue;
+            }
+            let outcome = outcome(&tests, &index.to_string())?;
+            each(index, outcome);
+            if let Ok(mut outcomes) = outcomes.lock() {
+                outcomes[index] = outcome;
+            }
+        }
+    };
+    std::thread::scope(|scope| {
+        let workers: Vec<_> = (0..AT_ONCE).map(|_| scope.spawn(work)).collect();
+        workers.into_iter().try_for_each(|worker| worker.join().expect("no worker panics"))
+    })?;
+    Ok(outcomes.into_inner()?)
+}
+
+/// Tries what is built in without a choice.
+pub(crate) fn run_alone(built: &Built) -> Result<Outcome> {
+    let (folder, takes) = (built.folder.as_path(), Duration::from_secs(20));
+    let tests = built.tests.iter().map(|program| Tests { folder, program, takes });
+    Ok(outcome(&tests.collect::<Vec<_>>(), "")?)
+}
+
+/// The programs, the quickest first: what fails soon costs little.
+fn timed(built: &Built) -> Result<Vec<Tests<'_>>> {
+    let mut all = Vec::new();
+    for program in &built.tests {
+        let (folder, begun) = (built.folder.as_path(), Instant::now());
+        let tests = Tests { folder, program, takes: Duration::from_secs(600) };
+        if run_one(&tests, "", tests.takes)? != Outcome::Missed {
+            return Err(format!("{} fails where nothing is changed", program.display()).into());
+        }
+        all.push(Tests { takes: begun.elapsed(), ..tests });
+    }
+    all.sort_by_key(|tests| tests.takes);
+    Ok(all)
+}
+
+fn outcome(tests: &[Tests<'_>], which: &str) -> std::io::Result<Outcome> {
+    for tests in tests {
+        let outcome = run_one(tests, which, Duration::from_secs(20) + tests.takes * 6)?;
+        if outcome != Outcome::Missed {
+            return Ok(outcome);
+        }
+    }
+    Ok(Outcome::Missed)
+}
+
+/// Runs one program, for so long at most.
+fn run_one(tests: &Tests<'_>, which: &str, longest: Duration) -> std::io::Result<Outcome> {
+    // Changed code may ask for all the memory there is.
+    let mut command = Command::new("sh");
+    command.args(["-c", "ulimit -v 4000000; exec \"$0\" --test-threads 1"]).arg(tests.program);
+    command.current_dir(tests.folder);
+    command.env(WHICH, which).env("RUST_BACKTRACE", "0");
+    // A case that failed with one change says nothing of the next.
+    command.env("PROPTEST_DISABLE_FAILURE_PERSISTENCE", "1").env("PROPTEST_MAX_SHRINK_ITERS", "0");
+    command.stdin(Stdio::null()).stdout(Stdio::null()).stderr(Stdio::null());
+    let (mut child, begun) = (command.spawn()?, Instant::now());
+    loop {
+        if let Some(status) = child.try_wait()? {
+            return Ok(if status.success() { Outcome::Missed } else { Outcome::Noticed });
+        }
+        if begun.elapsed() > longest {
+            child.kill()?;
+            child.wait()?;
+            return Ok(Outcome::RanTooLong);
+        }
+        std::thread::sleep(Duration::from_millis(10));
+    }
+}
