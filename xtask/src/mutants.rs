@@ -20,8 +20,13 @@ use trial::Outcome;
 /// The version of the tool that lists the changes.
 const CARGO_MUTANTS: &str = "27.1.0";
 
-/// The crates whose tests are tried, each by its own. (Those in a browser would take too long.)
-const CRATES: [&str; 3] = ["pin-notch", "pin-notch-html", "pin-notch-sheet"];
+/// The crates that are changed, and those whose tests are to notice: its own, and of those that are built on it. (Those
+/// in a browser would take too long.)
+const CRATES: [(&str, &[&str]); 3] = [
+    ("pin-notch", &["pin-notch", "pin-notch-html", "pin-notch-sheet"]),
+    ("pin-notch-html", &["pin-notch-html", "pin-notch-sheet"]),
+    ("pin-notch-sheet", &["pin-notch-sheet", "pin-notch-cli"]),
+];
 
 /// Tries a sample of all changes in each crate, spread evenly over its code, and tells those that no test has
 /// noticed.
@@ -31,20 +36,20 @@ pub(crate) fn try_all(arguments: &[String]) -> Result<()> {
     if !has("cargo-mutants") {
         run(cargo().args(["install", "cargo-mutants", "--locked", "--version", CARGO_MUTANTS]))?;
     }
-    for name in CRATES.into_iter().filter(|name| options.wants(name)) {
+    for (name, tests) in CRATES.into_iter().filter(|(name, _)| options.wants(name)) {
         let all = change::all_of(name)?;
         let count = all.len();
         let changes = change::sample(all, sample, seed);
         println!("+ {name}: {} of its {count} changes", changes.len());
-        let outcomes = try_each(name, &changes)?;
+        let outcomes = try_each(name, tests, &changes)?;
         tell(name, &changes, &outcomes, &root().join("target/mutants"))?;
     }
     Ok(())
 }
 
 /// What became of each change. Those that are missed are told as they are found.
-fn try_each(name: &str, changes: &[Change]) -> Result<Vec<Outcome>> {
-    let copy = Copy::of_workspace(name, changes)?;
+fn try_each(name: &str, tests: &[&str], changes: &[Change]) -> Result<Vec<Outcome>> {
+    let copy = Copy::of_workspace(name, tests, changes)?;
     let together = copy.build_together(changes)?;
     let told = |index: usize, outcome: Outcome| {
         if outcome == Outcome::Missed {
@@ -53,14 +58,14 @@ fn try_each(name: &str, changes: &[Change]) -> Result<Vec<Outcome>> {
         outcome
     };
     let mut outcomes =
-        trial::run_all(&together.built, changes.len(), &together.left_out, &|index, outcome| {
+        trial::run_all(&together.tests, changes.len(), &together.left_out, &|index, outcome| {
             told(index, outcome);
         })?;
     println!("+ {name}: {} changes by themselves", together.left_out.len());
     for index in together.left_out {
         let outcome = match copy.build_alone(&changes[index])? {
             None => Outcome::DoesNotBuild,
-            Some(built) => trial::run_alone(&built)?,
+            Some(tests) => trial::run_alone(&tests)?,
         };
         outcomes[index] = told(index, outcome);
     }

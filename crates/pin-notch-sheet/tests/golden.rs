@@ -19,7 +19,11 @@ fn compare(name: &str, found: &str) {
     if std::env::var_os("PIN_NOTCH_PRINT").is_some() {
         std::fs::write(&path, found).unwrap();
     }
-    assert_eq!(found, std::fs::read_to_string(&path).unwrap(), "{}", path.display());
+    let written = std::fs::read_to_string(&path).unwrap();
+    for (at, (found, written)) in found.lines().zip(written.lines()).enumerate() {
+        assert_eq!(found, written, "{}:{}", path.display(), at + 1);
+    }
+    assert_eq!(found.lines().count(), written.lines().count(), "{}", path.display());
 }
 
 /// The page without the elements' own insides, which are looked at where they are made.

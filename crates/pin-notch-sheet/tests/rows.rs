@@ -96,7 +96,7 @@ fn what_is_wrong_with_rows_is_told_with_what_would_be_right() {
         (rows("most = 'many'"), "wrong-kind: most has to be a whole number, and this is a text"),
         (
             rows("most = 2\nmin = 1"),
-            "unknown-key: rows has no \"min\"; it may have name, control, label, description, only-if, least, most, add, field",
+            "unknown-key: a list of rows has no \"min\"; it may have name, control, label, description, only-if, least, most, add, field",
         ),
         (
             rows("most = 2").replace("'feed'", "'to feed'"),

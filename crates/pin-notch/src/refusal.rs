@@ -131,8 +131,12 @@ pub enum Refusal {
 impl Refusal {
     /// Why so many steps lead nowhere on these notches.
     pub(crate) fn at_end(steps: i128, notches: &Notches) -> Self {
+        if notches.is_empty() { Self::NoValue } else { Self::no_step(steps) }
+    }
+
+    /// Why so many steps lead nowhere.
+    pub(crate) fn no_step(steps: i128) -> Self {
         match steps {
-            _ if notches.is_empty() => Self::NoValue,
             0 => Self::Unchanged,
             1.. => Self::AtLast,
             _ => Self::AtFirst,

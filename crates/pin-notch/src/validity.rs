@@ -4,6 +4,7 @@
 
 use crate::calendar::CalendarError;
 use crate::control::{TextKind, ValueKind};
+use crate::intent::Thumb;
 use crate::limit::Limit;
 use crate::message::{FieldName, Message};
 use crate::notches::Notches;
@@ -141,8 +142,8 @@ pub enum BadInput {
     Readonly(String),
     /// A field of the value is missing.
     Missing(FieldName),
-    /// The first of two days is there and the last is not.
-    OtherEndMissing,
+    /// One of two days is there, and this one is not.
+    EndMissing(Thumb),
     /// It is JSON of another type.
     NotJson(ValueKind),
     /// It is no list of JSON objects.
@@ -171,14 +172,12 @@ impl Invalid {
 
     /// The same, said of a number of rows.
     pub(crate) fn of_rows(self) -> Self {
-        let whole = |limit: Limit| limit.number().and_then(|number| u32::try_from(number).ok());
+        let whole = |limit: Limit| {
+            limit.number().and_then(|number| u32::try_from(number).ok()).unwrap_or_default()
+        };
         match self {
-            Self::RangeUnderflow { min } if whole(min).is_some() => {
-                Self::TooFewRows { least: whole(min).unwrap_or_default() }
-            }
-            Self::RangeOverflow { max } if whole(max).is_some() => {
-                Self::TooManyRows { most: whole(max).unwrap_or_default() }
-            }
+            Self::RangeUnderflow { min } => Self::TooFewRows { least: whole(min) },
+            Self::RangeOverflow { max } => Self::TooManyRows { most: whole(max) },
             other => other,
         }
     }

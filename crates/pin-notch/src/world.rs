@@ -5,6 +5,7 @@
 
 mod number_pattern;
 mod pattern;
+mod patterned;
 
 pub use number_pattern::{NumberPattern, NumberPatternError};
 pub use pattern::{DatePattern, PatternError};
@@ -13,6 +14,7 @@ use crate::calendar::Weekday;
 use crate::control::Direction;
 use crate::message::Message;
 use crate::number::{NumberError, parse_number};
+use patterned::Patterned;
 use rust_decimal::Decimal;
 use std::sync::Arc;
 
@@ -196,76 +198,6 @@ impl AnyWorld {
             Some(pattern) => Self::from(Patterned { world: self.clone(), pattern }),
             None => self.clone(),
         }
-    }
-}
-
-/// A world with a pattern of numbers that is not its own.
-struct Patterned {
-    world: AnyWorld,
-    pattern: NumberPattern,
-}
-
-impl World for Patterned {
-    fn number_pattern(&self) -> NumberPattern {
-        self.pattern
-    }
-
-    fn digits(&self) -> [char; 10] {
-        self.world.digits()
-    }
-
-    fn decimal_separator(&self) -> char {
-        self.world.decimal_separator()
-    }
-
-    fn group_separator(&self) -> Option<char> {
-        self.world.group_separator()
-    }
-
-    fn minus(&self) -> char {
-        self.world.minus()
-    }
-
-    fn month_name(&self, month: u8) -> String {
-        self.world.month_name(month)
-    }
-
-    fn short_month_name(&self, month: u8) -> String {
-        self.world.short_month_name(month)
-    }
-
-    fn weekday_name(&self, day: Weekday) -> String {
-        self.world.weekday_name(day)
-    }
-
-    fn short_weekday_name(&self, day: Weekday) -> String {
-        self.world.short_weekday_name(day)
-    }
-
-    fn first_day(&self) -> Weekday {
-        self.world.first_day()
-    }
-
-    fn folded(&self, text: &str) -> String {
-        self.world.folded(text)
-    }
-
-    fn direction(&self) -> Direction {
-        self.world.direction()
-    }
-
-    fn matches(&self, pattern: &str, text: &str) -> Option<bool> {
-        self.world.matches(pattern, text)
-    }
-
-    fn is_url(&self, text: &str) -> Option<bool> {
-        self.world.is_url(text)
-    }
-
-    fn message(&self, message: &Message) -> Option<String> {
-        // Called on the trait: the words of the world itself, if it has any.
-        let world: &dyn World = &*self.world;
-        world.message(message)
     }
 }
 

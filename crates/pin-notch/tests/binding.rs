@@ -72,6 +72,22 @@ fn a_quarrel_ends_and_is_told() {
 }
 
 #[test]
+fn a_chain_that_settles_in_time_is_no_quarrel() {
+    // Each change is answered by one more, a hundred times: as many as are waited for.
+    for (last, settles) in [(100, true), (101, false)] {
+        let value = Shared::new(0_u64);
+        let up = value.clone();
+        let _chain = value.subscribe(move |now| {
+            if *now <= last {
+                let _ = up.set(now + 1);
+            }
+        });
+        assert_eq!(value.set(1).is_ok(), settles, "{last}");
+    }
+    assert_eq!(format!("{:?}", Shared::new(dec!(18.4))), "Shared(18.4)");
+}
+
+#[test]
 fn what_cannot_be_set_says_so() {
     let feeder = Shared::fixed(true);
     assert_eq!(feeder.set(false), Err(SharedError::Fixed));

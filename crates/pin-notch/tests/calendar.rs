@@ -53,6 +53,7 @@ fn month_grids_hold_each_day_once_under_its_weekday() {
         let days = jiff::civil::date(this.year() as i16, this.number() as i8, 1).days_in_month();
         for first in Weekday::ALL {
             let grid = MonthGrid::new(this, first);
+            assert_eq!(grid.first_day(), first);
             let columns = grid.weekdays();
             assert_eq!(columns[0], first);
             let mut expected = 1;
@@ -208,4 +209,32 @@ proptest! {
             prop_assert_eq!(later.day(), date.day().min(later.month().days()));
         }
     }
+}
+
+#[test]
+fn rows_of_a_month_begin_on_the_day_that_weeks_begin_with() {
+    let thursday: Date = read("2026-05-14");
+    for (first, start) in [
+        (Weekday::Monday, "2026-05-11"),
+        (Weekday::Thursday, "2026-05-14"),
+        (Weekday::Friday, "2026-05-08"),
+        (Weekday::Sunday, "2026-05-10"),
+    ] {
+        assert_eq!(thursday.start_of_week(first), Some(read(start)), "{first:?}");
+    }
+    assert_eq!(Date::FIRST.start_of_week(Weekday::Sunday), None, "it would be in the year 0");
+}
+
+#[test]
+fn times_over_midnight_are_counted_on() {
+    let (evening, morning) = (read::<Time>("22:00"), read::<Time>("02:00"));
+    let night = NotchesOf::new(Some(evening), Some(morning), dec!(3600)).unwrap();
+    let hours = ["22:00", "23:00", "00:00", "01:00", "02:00"];
+    let all: Vec<Time> = hours.iter().map(|hour| read(hour)).collect();
+    for (index, hour) in (0..).zip(&all) {
+        assert_eq!(night.index_of(*hour), Some(index), "{hour}");
+        assert_eq!(night.nth(index), Some(*hour));
+    }
+    assert_eq!((night.index_of(read("12:00")), night.nth(5)), (None, None));
+    assert_eq!(night.snap(read("01:40")), read("02:00"));
 }

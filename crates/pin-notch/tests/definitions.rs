@@ -119,6 +119,43 @@ fn one_name_is_one_thing() {
     }
 }
 
+/// What the documents show as an example can be written, by itself, wherever it stands.
+#[test]
+fn every_example_of_an_attribute_can_be_read() {
+    for kind in ControlKind::ALL {
+        for attribute in kind.attributes() {
+            let (name, like) = (attribute.name, attribute.kind.like());
+            if attribute.kind == AttributeKind::Options {
+                assert!(kind.has_options() && like == "options");
+                continue;
+            }
+            let mut definition = Definition::new(*kind);
+            // A value of text is any word, and a number pattern one for numbers; a select's is a list.
+            let read = definition.set_attribute(name, Some(like));
+            assert_eq!(read, Ok(()), "{name}={like} of {}", kind.name());
+            let plain = Definition::new(*kind);
+            let stays = definition == plain;
+            assert!(!stays || matches!(attribute.kind, AttributeKind::Token(_)), "{name}={like}");
+            definition.set_attribute(name, None).expect("none is none");
+            assert_eq!(definition, plain, "{name} is taken back");
+        }
+        let has = kind.attributes().iter().any(|one| one.kind == AttributeKind::Options);
+        assert_eq!(kind.has_options(), has, "{}", kind.name());
+    }
+    let wrong = |name: &str, text: &str| {
+        let mut definition = Definition::new(ControlKind::Slider);
+        definition.set_attribute(name, Some(text)).expect_err(text).to_string()
+    };
+    assert!(wrong("names", "0=closed,open").contains("0=closed,10=wide open"));
+    assert!(wrong("names", "x=closed").contains("is not a number"));
+    let mut rating = Definition::new(ControlKind::Rating);
+    assert!(rating.set_attribute("max", Some("3.0")).is_ok(), "3.0 is whole");
+    assert!(
+        rating.set_attribute("max", Some("3.5")).is_err()
+            && rating.set_attribute("max", Some("-3")).is_err()
+    );
+}
+
 #[test]
 fn the_whole_is_checked_whatever_the_order() {
     let attribute = |error: ControlError| error.attribute();

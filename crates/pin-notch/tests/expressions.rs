@@ -180,6 +180,11 @@ fn no_expression_takes_long_or_deep() {
     assert!(refused("1 + ".repeat(5000) + "1").starts_with("it has more than 1000 words"));
     assert_eq!(refused("(".repeat(300) + "1"), "this stands too deep in brackets");
     assert_eq!(refused("min(".repeat(300) + "1"), "this stands too deep in brackets");
+    let nested = |depth: usize| "(".repeat(depth) + "1" + &")".repeat(depth);
+    assert!(
+        Expression::parse(&nested(59), &scope).is_ok()
+            && Expression::parse(&nested(60), &scope).is_err()
+    );
     let long = "honey > 1 and ".repeat(240) + "feeder";
     assert_eq!(Expression::condition(&long, &scope).unwrap().holds(&form()), Some(true));
 }
@@ -236,4 +241,175 @@ fn negation_and_outlook_agree_with_the_value() {
         prop_assert!(holds != Some(false) || can_fail, "{}", text);
         Ok(true)
     });
+}
+
+#[test]
+fn what_bounds_and_options_tell_is_known_before_anything_is_entered() {
+    let number = |min, max| Stepper::builder().min(min).max(max);
+    let build = || -> Result<Form, Box<dyn std::error::Error>> {
+        Ok(Form::new()
+            .with("a", "A", number(0, 9))?
+            .with("b", "B", number(5, 20))?
+            .with("free", "Free", Stepper::builder())?
+            .with("span", "Span", SpanSlider::builder().max(10))?
+            .with("day", "Day", DatePicker::builder())?
+            .with("hive", "Hive", Select::builder().options(["linden", "heath"]))?
+            .with("frames", "Frames", CheckboxGroup::builder().options(["3", "5"]))?)
+    };
+    let scope = Scope::of(&build().expect("a form"));
+    let outlook = |text: &str| match Expression::condition(text, &scope) {
+        Ok(one) => match one.outlook(&scope) {
+            (true, true) => "may be",
+            (true, false) => "always",
+            (false, true) => "never",
+            (false, false) => "neither",
+        },
+        Err(error) => panic!("{text}: {error}"),
+    };
+    for (text, expected) in [
+        ("a > 9", "never"),
+        ("a >= 9", "may be"),
+        ("a < 0", "never"),
+        ("a <= 0", "may be"),
+        ("a >= 0", "always"),
+        ("a > -1", "always"),
+        ("a < 9", "may be"),
+        ("a <= 9", "always"),
+        ("a < 10", "always"),
+        ("9 < a", "never"),
+        ("a = 10", "never"),
+        ("a != 10", "always"),
+        ("a = 5", "may be"),
+        ("a != 5", "may be"),
+        ("a < b", "may be"),
+        ("a > b + 5", "never"),
+        ("a + b > 29", "never"),
+        ("a + b >= 5", "always"),
+        ("a - b > 4", "never"),
+        ("a - b >= -20", "always"),
+        ("-a > 0", "never"),
+        ("-a >= -9", "always"),
+        ("free > 1", "may be"),
+        ("a * 2 > 100", "may be"),
+        ("span.low < 0", "never"),
+        ("span.high <= 10", "always"),
+        ("weekday(day) > 7", "never"),
+        ("weekday(day) >= 1", "always"),
+        ("weekday(day) = 7", "may be"),
+        ("count(frames) > 2", "never"),
+        ("count(frames) >= 0", "always"),
+        ("count(frames) = 2", "may be"),
+        ("'3' in frames", "may be"),
+        ("'4' in frames", "never"),
+        ("hive = 'heath'", "may be"),
+        ("hive = 'meadow'", "never"),
+        ("hive != 'meadow'", "always"),
+        ("a > 9 or b < 5", "never"),
+        ("a > 9 or b < 6", "may be"),
+        ("a >= 0 or b < 6", "always"),
+        ("a >= 0 and b >= 5", "always"),
+        ("a >= 0 and b >= 6", "may be"),
+        ("a > 9 and b >= 6", "never"),
+        ("not (a > 9)", "always"),
+        ("not (a >= 0)", "never"),
+        ("true and a > 5", "may be"),
+        ("false and a > 5", "never"),
+        ("true or a > 5", "always"),
+    ] {
+        assert_eq!(outlook(text), expected, "{text}");
+    }
+}
+
+#[test]
+fn what_a_condition_says_of_single_fields_can_be_taken_apart() {
+    let scope = Scope::of(&form());
+    let claim = |text: &str, holds: bool| {
+        let one = Expression::condition(text, &scope).expect(text);
+        match if holds { one.claim() } else { one.counterclaim() } {
+            None => "-".to_owned(),
+            Some(claim) => format!("{claim:?}").replace("field: ", ""),
+        }
+    };
+    for (text, holds, breaks) in [
+        (
+            "honey < 3",
+            r#"Number { "honey", is: Less, than: 3 }"#,
+            r#"Number { "honey", is: GreaterOrEqual, than: 3 }"#,
+        ),
+        (
+            "3 <= honey",
+            r#"Number { "honey", is: GreaterOrEqual, than: 3 }"#,
+            r#"Number { "honey", is: Less, than: 3 }"#,
+        ),
+        (
+            "3 != honey",
+            r#"Number { "honey", is: Unequal, than: 3 }"#,
+            r#"Number { "honey", is: Equal, than: 3 }"#,
+        ),
+        (
+            "hive = 'heath'",
+            r#"Text { "hive", equal: true, to: "heath" }"#,
+            r#"Text { "hive", equal: false, to: "heath" }"#,
+        ),
+        ("'heath' < hive", "-", "-"),
+        ("feeder", r#"On { "feeder", on: true }"#, r#"On { "feeder", on: false }"#),
+        ("not feeder", r#"On { "feeder", on: false }"#, r#"On { "feeder", on: true }"#),
+        (
+            "honey is empty",
+            r#"Empty { "honey", empty: true }"#,
+            r#"Empty { "honey", empty: false }"#,
+        ),
+        ("honey + 1 is empty", "-", "-"),
+        (
+            "'eggs' in seen",
+            r#"Chosen { "seen", text: "eggs", chosen: true }"#,
+            r#"Chosen { "seen", text: "eggs", chosen: false }"#,
+        ),
+        (
+            "feeder and 'eggs' in seen",
+            r#"All([On { "feeder", on: true }, Chosen { "seen", text: "eggs", chosen: true }])"#,
+            r#"Any([On { "feeder", on: false }, Chosen { "seen", text: "eggs", chosen: false }])"#,
+        ),
+        (
+            "feeder or honey > 1",
+            r#"Any([On { "feeder", on: true }, Number { "honey", is: Greater, than: 1 }])"#,
+            r#"All([On { "feeder", on: false }, Number { "honey", is: LessOrEqual, than: 1 }])"#,
+        ),
+        ("feeder and honey > hives", "-", "-"),
+    ] {
+        assert_eq!(
+            (claim(text, true), claim(text, false)),
+            (holds.to_owned(), breaks.to_owned()),
+            "{text}"
+        );
+    }
+}
+
+#[test]
+fn sentences_know_where_they_are_wrong_and_whether_they_say_more_than_a_value() {
+    let (form, scope) = (form(), Scope::of(&form()));
+    let read = |text: &str| Sentence::parse(text, &scope);
+    for (text, words, says) in [
+        ("{honey}", false, "7.5"),
+        ("{honey} kg", true, "7.5 kg"),
+        ("{honey} of {hives}", true, "7.5 of 4"),
+        ("{{ {honey} }}", false, "{ 7.5 }"),
+        ("{mites}", false, "-"),
+    ] {
+        let one = read(text).expect(text);
+        assert_eq!(one.has_words(), words, "{text}");
+        let said = one.text(&form, &pin_notch::English);
+        assert_eq!(said.as_deref().unwrap_or("-"), says, "{text}");
+        assert_eq!(one.to_string(), text);
+    }
+    for (text, at, about) in [
+        ("half: {honey /}", 14..14, "the text ends here"),
+        ("{honey} and {nectar}", 13..19, "no field is named"),
+        ("{honey", 0..6, "this brace is not ended"),
+        ("a } b", 2..3, "this brace ends nothing"),
+    ] {
+        let error = read(text).expect_err(text);
+        assert_eq!(error.span(), at, "{text}: {error}");
+        assert!(error.to_string().starts_with(about), "{text}: {error}");
+    }
 }

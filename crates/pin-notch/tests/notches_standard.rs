@@ -1,6 +1,6 @@
 //! The HTML standard's rules for `min`, `max` and `step`, case by case.
 
-use pin_notch::{Decimal, Notches, dec, number_text, parse_number};
+use pin_notch::{Decimal, Notches, Rounding, dec, number_text, parse_number};
 
 fn notches(min: &str, max: &str, step: &str, base: &str) -> Notches {
     let number = |text: &str| parse_number(text).expect("a number in a table");
@@ -213,4 +213,40 @@ fn definitions_that_make_no_sense_say_what_would() {
     assert_eq!(parse_number("0e999999999999999999999"), Ok(dec!(0)));
     assert_eq!(parse_number(&format!("1.{}", "0".repeat(5000))), Ok(dec!(1)));
     assert_eq!(parse_number(".5e1"), Ok(dec!(5)));
+}
+
+#[test]
+fn what_is_on_a_notch_stays_there_however_it_is_rounded() {
+    let quarters = notches("0", "11", "0.25", "");
+    for rounding in [Rounding::Nearest, Rounding::Down, Rounding::Up, Rounding::HalfToEven] {
+        for value in [dec!(0), dec!(0.25), dec!(7), dec!(11)] {
+            assert_eq!(quarters.snap_by(value, rounding), value, "{rounding:?}");
+        }
+    }
+    // The digits below a unit count as well.
+    let whole = notches("0", "10", "1", "");
+    for (value, up, even) in [("3.001", 4, 3), ("3.5", 4, 4), ("4.5", 5, 4), ("4.501", 5, 5)] {
+        let value = value.parse().unwrap();
+        assert_eq!(whole.snap_by(value, Rounding::Up), up.into(), "{value}");
+        assert_eq!(whole.snap_by(value, Rounding::HalfToEven), even.into(), "{value}");
+        assert_eq!(whole.snap_by(value, Rounding::Down), value.trunc());
+    }
+}
+
+#[test]
+fn a_place_on_the_track_needs_two_bounds() {
+    let bounded = notches("10", "30", "5", "");
+    assert_eq!([10, 20, 30].map(|at| bounded.position(at.into())), [0.0, 0.5, 1.0]);
+    assert_eq!(bounded.at_position(0.6), Some(dec!(20)));
+    assert_eq!(bounded.at_position(f64::NAN), None);
+    for open in [notches("10", "", "5", ""), notches("", "30", "5", "")] {
+        assert_eq!((open.position(dec!(20)), open.at_position(0.5)), (0.0, None));
+    }
+    let none = notches("11", "14", "5", "0");
+    assert!(none.is_empty() && none.at_position(0.5).is_none());
+    let given =
+        Notches::builder().min(dec!(0)).max(dec!(9)).default_value(dec!(4)).build().unwrap();
+    assert_eq!((given.default_value(), bounded.default_value()), (Some(dec!(4)), None));
+    assert_eq!(bounded.index_of(dec!(20)), Some(2));
+    assert_eq!(bounded.index_of(dec!(21)), None);
 }

@@ -174,3 +174,13 @@ fn few_left_is_heard_and_not_every_key() {
     field.redefine(|definition| definition.maxlength = None).unwrap();
     assert_eq!(field.view().counter, "26 characters");
 }
+
+#[test]
+fn line_breaks_are_the_same_however_they_are_sent() {
+    let note: Control =
+        TextField::builder().rows(2).value("one\ntwo").readonly(true).build().unwrap().into();
+    for sent in ["one\ntwo", "one\r\ntwo", "one\rtwo"] {
+        assert!(note.check(&[sent.to_owned()]).is_ok(), "{sent:?}");
+    }
+    assert!(note.check(&["one two".to_owned()]).is_err());
+}

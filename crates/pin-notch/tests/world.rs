@@ -62,6 +62,13 @@ fn numbers_are_written_as_the_world_writes_them() {
         ("1.5", None),
         ("12\u{a0}34", None), // a group of two
         ("1\u{a0}2345", None),
+        ("1\u{a0}234\u{a0}567", Some(dec!(1234567))),
+        ("1\u{a0}23,5", None),
+        ("1234\u{a0}567", None), // a group of four
+        ("1,5\u{a0}234", None),
+        ("1,5,2", None),
+        ("7-", None),
+        ("2e−1", Some(dec!(0.2))),
         ("1,234\u{a0}567", None), // no groups after the separator
         ("1,", None),
         ("−", None),
@@ -70,6 +77,12 @@ fn numbers_are_written_as_the_world_writes_them() {
     for (text, number) in table {
         assert_eq!(read_number(&Elsewhere, text).ok(), number, "{text:?}");
     }
+}
+
+#[test]
+fn a_pattern_is_what_it_shows_however_its_texts_are_quoted() {
+    assert_eq!(pattern("d 'x' MMMM y"), pattern("d' x 'MMMM y"));
+    assert_eq!(pattern("d'a' MMMM y"), pattern("d'a 'MMMM y"));
 }
 
 #[test]

@@ -12,23 +12,28 @@ use std::process::{Command, Stdio};
 /// What says which change runs.
 pub(crate) const WHICH: &str = "PIN_NOTCH_CHANGE";
 
+/// Tests that take minutes, for a browser runs in them.
+const IN_A_BROWSER: [&str; 2] = ["browser", "demo"];
+
 /// The copy, of which one crate is changed.
 pub(crate) struct Copy<'a> {
     package: &'a str,
+    /// Those whose tests are run.
+    packages: &'a [&'a str],
     tree: PathBuf,
     /// The texts of the files that are changed, as they were copied: somebody may go on working meanwhile.
     originals: BTreeMap<PathBuf, String>,
 }
 
-/// The tests of a crate, and the folder in which they run.
-pub(crate) struct Built {
-    pub tests: Vec<PathBuf>,
+/// A program of tests, and the folder in which it runs.
+pub(crate) struct Tests {
+    pub program: PathBuf,
     pub folder: PathBuf,
 }
 
 /// The tests of a crate that holds many changes at once.
 pub(crate) struct Together {
-    pub built: Built,
+    pub tests: Vec<Tests>,
     /// The places of those that cannot be built with the others.
     pub left_out: BTreeSet<usize>,
 }
@@ -37,8 +42,15 @@ pub(crate) struct Together {
 #[derive(Deserialize)]
 struct Told {
     executable: Option<PathBuf>,
+    manifest_path: Option<PathBuf>,
     profile: Option<Profile>,
+    target: Option<Target>,
     message: Option<Message>,
+}
+
+#[derive(Deserialize)]
+struct Target {
+    name: String,
 }
 
 #[derive(Deserialize)]
@@ -64,7 +76,11 @@ type Lines = Vec<(RangeInclusive<usize>, Vec<usize>)>;
 
 impl<'a> Copy<'a> {
     /// Copies every file that is not ignored, as it is now.
-    pub(crate) fn of_workspace(package: &'a str, changes: &[Change]) -> Result<Self> {
+    pub(crate) fn of_workspace(
+        package: &'a str,
+        packages: &'a [&'a str],
+        changes: &[Change],
+    ) -> Result<Self> {
         let tree = root().join("target/mutants/tree");
         if tree.exists() {
             std::fs::remove_dir_all(&tree)?;
@@ -82,7 +98,7 @@ impl<'a> Copy<'a> {
         for file in changes.iter().map(|change| &change.file) {
             originals.insert(file.clone(), std::fs::read_to_string(tree.join(file))?);
         }
-        Ok(Self { package, tree, originals })
+        Ok(Self { package, packages, tree, originals })
     }
 
     /// Builds the tests with all of these in it, but for those that the compiler does not take this way.
@@ -94,7 +110,7 @@ impl<'a> Copy<'a> {
             let (tests, errors) = self.build()?;
             if errors.is_empty() {
                 self.restore()?;
-                return Ok(Together { built: self.built(tests), left_out });
+                return Ok(Together { tests, left_out });
             }
             let before = left_out.len();
             for cause in &errors {
@@ -111,7 +127,7 @@ impl<'a> Copy<'a> {
     }
 
     /// Builds the tests with this change alone; nothing if it does not build.
-    pub(crate) fn build_alone(&self, change: &Change) -> Result<Option<Built>> {
+    pub(crate) fn build_alone(&self, change: &Change) -> Result<Option<Vec<Tests>>> {
         let text = &self.originals[&change.file];
         let changed = replaced(text, change.span, &change.replacement);
         std::fs::write(self.tree.join(&change.file), changed)?;
@@ -120,11 +136,7 @@ impl<'a> Copy<'a> {
         let builds = self.cargo().args(check).output()?.status.success();
         let tests = if builds { Some(self.build()?.0) } else { None };
         self.restore()?;
-        Ok(tests.map(|tests| self.built(tests)))
-    }
-
-    fn built(&self, tests: Vec<PathBuf>) -> Built {
-        Built { tests, folder: self.folder() }
+        Ok(tests)
     }
 
     /// Where the crate lies.
@@ -154,22 +166,30 @@ impl<'a> Copy<'a> {
     }
 
     /// Builds the tests, and tells them, or where the compiler has found errors.
-    fn build(&self) -> Result<(Vec<PathBuf>, Vec<Cause>)> {
-        let build = ["test", "--no-run", "--all-features", "--locked", "-p", self.package];
-        let told = self.cargo().args(build).args(["--message-format", "json"]).output()?;
+    fn build(&self) -> Result<(Vec<Tests>, Vec<Cause>)> {
+        let mut build = self.cargo();
+        build.args(["test", "--no-run", "--all-features", "--locked", "--message-format", "json"]);
+        build.args(self.packages.iter().flat_map(|package| ["-p", package]));
+        let told = build.output()?;
         let (mut tests, mut errors) = (Vec::new(), Vec::new());
         for line in String::from_utf8(told.stdout)?.lines() {
             let Ok(told) = serde_json::from_str::<Told>(line) else { continue };
             // The examples are built along, for the tests that run them.
-            let is_test = told.profile.is_some_and(|profile| profile.test);
-            tests.extend(told.executable.filter(|_| is_test));
+            let is_test = told.profile.is_some_and(|profile| profile.test)
+                && told.target.is_some_and(|target| !IN_A_BROWSER.contains(&target.name.as_str()));
+            if let (Some(program), Some(manifest), true) =
+                (told.executable, told.manifest_path, is_test)
+            {
+                let folder = manifest.parent().unwrap_or(&self.tree).to_owned();
+                tests.push(Tests { program, folder });
+            }
             let message = told.message.filter(|message| message.level == "error");
             let spans = message.into_iter().flat_map(|message| message.spans);
             errors.extend(spans.filter(|cause| cause.is_primary));
         }
         match told.status.success() || !errors.is_empty() {
             true => Ok((tests, errors)),
-            false => Err(format!("the tests of {} do not build", self.package).into()),
+            false => Err(format!("the tests of {} do not build", self.packages.join(", ")).into()),
         }
     }
 

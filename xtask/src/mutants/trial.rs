@@ -1,9 +1,8 @@
 //! Running the tests against changed code.
 
-use super::copy::{Built, WHICH};
+use super::copy::{Tests, WHICH};
 use crate::Result;
 use std::collections::BTreeSet;
-use std::path::Path;
 use std::process::{Command, Stdio};
 use std::sync::Mutex;
 use std::sync::atomic::{AtomicUsize, Ordering};
@@ -25,21 +24,20 @@ pub(crate) enum Outcome {
     DoesNotBuild,
 }
 
-/// A program of tests, and how long it runs where nothing is changed.
-struct Tests<'a> {
-    folder: &'a Path,
-    program: &'a Path,
+/// Tests, and how long they run where nothing is changed.
+struct Timed<'a> {
+    tests: &'a Tests,
     takes: Duration,
 }
 
 /// Tries every change that is built in, but for those left out, and tells each as it is known.
 pub(crate) fn run_all(
-    built: &Built,
+    tests: &[Tests],
     count: usize,
     left_out: &BTreeSet<usize>,
     each: &(dyn Fn(usize, Outcome) + Sync),
 ) -> Result<Vec<Outcome>> {
-    let tests = timed(built)?;
+    let tests = timed(tests)?;
     let (next, outcomes) = (AtomicUsize::new(0), Mutex::new(vec![Outcome::DoesNotBuild; count]));
     let work = || -> std::io::Result<()> {
         loop {
@@ -65,30 +63,30 @@ pub(crate) fn run_all(
 }
 
 /// Tries what is built in without a choice.
-pub(crate) fn run_alone(built: &Built) -> Result<Outcome> {
-    let (folder, takes) = (built.folder.as_path(), Duration::from_secs(20));
-    let tests = built.tests.iter().map(|program| Tests { folder, program, takes });
-    Ok(outcome(&tests.collect::<Vec<_>>(), "")?)
+pub(crate) fn run_alone(tests: &[Tests]) -> Result<Outcome> {
+    let takes = Duration::from_secs(20);
+    let tests: Vec<_> = tests.iter().map(|tests| Timed { tests, takes }).collect();
+    Ok(outcome(&tests, "")?)
 }
 
 /// The programs, the quickest first: what fails soon costs little.
-fn timed(built: &Built) -> Result<Vec<Tests<'_>>> {
+fn timed(tests: &[Tests]) -> Result<Vec<Timed<'_>>> {
     let mut all = Vec::new();
-    for program in &built.tests {
-        let (folder, begun) = (built.folder.as_path(), Instant::now());
-        let tests = Tests { folder, program, takes: Duration::from_secs(600) };
-        if run_one(&tests, "", tests.takes)? != Outcome::Missed {
-            return Err(format!("{} fails where nothing is changed", program.display()).into());
+    for tests in tests {
+        let begun = Instant::now();
+        if run_one(tests, "", Duration::from_secs(600))? != Outcome::Missed {
+            let program = tests.program.display();
+            return Err(format!("{program} fails where nothing is changed").into());
         }
-        all.push(Tests { takes: begun.elapsed(), ..tests });
+        all.push(Timed { tests, takes: begun.elapsed() });
     }
     all.sort_by_key(|tests| tests.takes);
     Ok(all)
 }
 
-fn outcome(tests: &[Tests<'_>], which: &str) -> std::io::Result<Outcome> {
-    for tests in tests {
-        let outcome = run_one(tests, which, Duration::from_secs(20) + tests.takes * 6)?;
+fn outcome(tests: &[Timed<'_>], which: &str) -> std::io::Result<Outcome> {
+    for Timed { tests, takes } in tests {
+        let outcome = run_one(tests, which, Duration::from_secs(20) + *takes * 6)?;
         if outcome != Outcome::Missed {
             return Ok(outcome);
         }
@@ -97,11 +95,11 @@ fn outcome(tests: &[Tests<'_>], which: &str) -> std::io::Result<Outcome> {
 }
 
 /// Runs one program, for so long at most.
-fn run_one(tests: &Tests<'_>, which: &str, longest: Duration) -> std::io::Result<Outcome> {
+fn run_one(tests: &Tests, which: &str, longest: Duration) -> std::io::Result<Outcome> {
     // Changed code may ask for all the memory there is.
     let mut command = Command::new("sh");
-    command.args(["-c", "ulimit -v 4000000; exec \"$0\" --test-threads 1"]).arg(tests.program);
-    command.current_dir(tests.folder);
+    command.args(["-c", "ulimit -v 4000000; exec \"$0\" --test-threads 1"]).arg(&tests.program);
+    command.current_dir(&tests.folder);
     command.env(WHICH, which).env("RUST_BACKTRACE", "0");
     // A case that failed with one change says nothing of the next.
     command.env("PROPTEST_DISABLE_FAILURE_PERSISTENCE", "1").env("PROPTEST_MAX_SHRINK_ITERS", "0");

@@ -147,10 +147,9 @@ impl Date {
     /// The day that is this many days after 1970-01-01, if it is in the calendar.
     pub fn from_days(days: i32) -> Option<Self> {
         let since = u32::try_from(days.checked_add(EPOCH)?).ok()?;
-        // 146,097 days are 400 years: a first guess that is right or one too many.
-        let guess = (u64::from(since) * 400 / 146_097 + 1) as u32;
-        let year = if days_before(guess.min(65_535) as u16) > since { guess - 1 } else { guess };
-        let year = u16::try_from(year).ok().filter(|year| *year <= LAST_YEAR)?;
+        // 146,097 days are 400 years: a first guess that is right or one too low.
+        let guess = u64::from(since) * 400 / 146_097 + 1;
+        let year = u16::try_from(guess).ok().filter(|year| *year <= LAST_YEAR)?;
         let (year, rest) = match since - days_before(year) {
             rest if rest >= days_in(year) => (year + 1, rest - days_in(year)),
             rest => (year, rest),

@@ -263,7 +263,7 @@ impl DatePicker {
         let from = self.held.value.map(|day| i64::from(day.days()));
         let to = self.days.notches.bounds().stepped(from, steps.into());
         let to = to.and_then(|place| Date::from_days(i32::try_from(place).ok()?));
-        let end = if steps < 0 { Refusal::AtFirst } else { Refusal::AtLast };
+        let end = Refusal::no_step(steps.into());
         let to = self.days.nearest(to.ok_or(end)?);
         self.set_value(Some(to.filter(|day| Some(*day) != self.held.value).ok_or(end)?))
     }

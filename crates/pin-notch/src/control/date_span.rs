@@ -226,13 +226,21 @@ fn admit(
 /// An allowed span near to this one: each end goes to its nearest day, and where they are then too few or too
 /// many, the last one moves.
 fn nearest(definition: &DateSpanDefinition, days: &Days, span: DateSpan) -> Option<DateSpan> {
+    /// How much shorter or longer a span is tried, in days.
+    const REACH: u32 = 366;
     let span = DateSpan::between(days.nearest(span.first)?, days.nearest(span.last)?);
     let nights = u32::from(definition.nights);
+    let least = definition.least.saturating_add(nights).max(1);
     let most = definition.most.map_or(u32::MAX, |most| most.saturating_add(nights));
-    let count = span.days().min(most).max(definition.least.saturating_add(nights)).max(1);
-    let last = span.first.plus_days(i32::try_from(count - 1).ok()?)?;
-    let moved = DateSpan { first: span.first, last: days.nearest(last)? };
-    [span, moved].into_iter().find(|span| admit(definition, days, *span).is_ok())
+    let wished = span.days().min(most).max(least);
+    let lengths = (0..=REACH).flat_map(|by| [wished.checked_sub(by), wished.checked_add(by)]);
+    let as_long = |length: u32| {
+        let last = span.first.plus_days(i32::try_from(length - 1).ok()?)?;
+        Some(DateSpan { first: span.first, last })
+    };
+    let allowed = lengths.flatten().filter(|length| (least..=most).contains(length));
+    let is_admitted = |span: &DateSpan| admit(definition, days, *span).is_ok();
+    [span].into_iter().chain(allowed.filter_map(as_long)).find(is_admitted)
 }
 
 impl DateSpanPicker {
@@ -365,13 +373,19 @@ impl DateSpanPicker {
         let texts = self.texts();
         let wrong = match (&self.draft, self.value) {
             (Some(Draft::Begun(_)), _) => {
-                vec![BadInput::OtherEndMissing.into()]
+                vec![BadInput::EndMissing(Thumb::High).into()]
             }
             (Some(Draft::Typed(..)), _) => match self.parts(&texts) {
                 None => Vec::new(),
                 Some([first, last]) => match (self.days.read(&first), self.days.read(&last)) {
                     (Some(first), Some(last)) => self.against(DateSpan { first, last }),
+                    (None, _) if first.trim().is_empty() => {
+                        vec![BadInput::EndMissing(Thumb::Low).into()]
+                    }
                     (None, _) => self.days.misread(first.trim()),
+                    (_, None) if last.trim().is_empty() => {
+                        vec![BadInput::EndMissing(Thumb::High).into()]
+                    }
                     (_, None) => self.days.misread(last.trim()),
                 },
             },

@@ -202,8 +202,8 @@ impl<M: Fielded> FieldStepper<M> {
     /// Why nothing moves.
     pub fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
         let to = self.notches.bounds().stepped(self.machine.value, steps.into());
-        let end = if steps < 0 { Refusal::AtFirst } else { Refusal::AtLast };
-        self.set_value(Some(to.and_then(M::from_line).ok_or(end)?))
+        let to = to.and_then(M::from_line).ok_or(Refusal::no_step(steps.into()))?;
+        self.set_value(Some(to))
     }
 
     /// Back to the default value; what is half filled in is dropped.

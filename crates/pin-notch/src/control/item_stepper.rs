@@ -226,9 +226,7 @@ impl ItemStepper {
                 (self.index, self.given) = (to, Given::Person);
                 Ok(Turn::settled(self.value().map(str::to_owned)))
             }
-            None if steps == 0 => Err(Refusal::Unchanged),
-            None if steps < 0 => Err(Refusal::AtFirst),
-            None => Err(Refusal::AtLast),
+            None => Err(Refusal::no_step(steps.into())),
         }
     }
 
@@ -303,8 +301,7 @@ uniform! {
         let value = self.definition.options.get(to).map(|item| item.value.clone());
         match value.filter(|_| to != self.index) {
             Some(value) => ItemStepper::set_value(self, &value),
-            None if steps < 0 => Err(Refusal::AtFirst),
-            None => Err(Refusal::AtLast),
+            None => Err(Refusal::no_step(steps.into())),
         }
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {

@@ -3,6 +3,7 @@
 use super::{FieldName, Message, Part, RowsChange};
 use crate::control::{TextKind, ValueKind};
 use crate::definition::Misread;
+use crate::intent::Thumb;
 use crate::limit::Limit;
 use crate::notches::Remark;
 use crate::number::{MAX_DIGITS, NumberError};
@@ -27,7 +28,10 @@ pub(super) fn text(message: &Message, world: &dyn World) -> String {
             let (name, year) = (world.month_name(month.number()), month.year());
             format!("{weekday} {day} {name} {}", digits(world, year.into()))
         }
-        Message::ClosedDay { day, why } => format!("{}, {why}", text(&Message::Day(*day), world)),
+        Message::ClosedDay { day, why } => {
+            let why = if why.is_empty() { "closed" } else { why };
+            format!("{}, {why}", text(&Message::Day(*day), world))
+        }
         Message::Month(month) => {
             let name = world.month_name(month.number());
             format!("{name} {}", digits(world, month.year().into()))
@@ -226,6 +230,7 @@ fn invalid(invalid: &Invalid, world: &dyn World) -> String {
         Invalid::TooMany { most } => format!("Choose no more than {most}."),
         Invalid::TooFewRows { least } => format!("There have to be at least {least} of these."),
         Invalid::TooManyRows { most } => format!("There can be no more than {most} of these."),
+        Invalid::Closed { why } if why.is_empty() => "That day is closed.".to_owned(),
         Invalid::Closed { why } => why.clone(),
         Invalid::Together(Refusal::TooShort { least: 2, nights: false }) => {
             "Choose at least two days.".to_owned()
@@ -275,7 +280,8 @@ fn bad_input(why: &BadInput, world: &dyn World) -> String {
         BadInput::Missing(field) => {
             format!("The {} is missing.", part(&Part::Field(*field), world))
         }
-        BadInput::OtherEndMissing => "The last day is missing.".to_owned(),
+        BadInput::EndMissing(Thumb::Low) => "The first day is missing.".to_owned(),
+        BadInput::EndMissing(Thumb::High) => "The last day is missing.".to_owned(),
         BadInput::NotJson(kind) => format!("This has to be {}, or null.", expected(*kind)),
         BadInput::NotRows => "This has to be a list of objects.".to_owned(),
         BadInput::NotAnObject(error) => format!("What was sent is not a JSON object: {error}."),

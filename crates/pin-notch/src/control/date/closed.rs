@@ -61,7 +61,7 @@ impl Closed {
         }
     }
 
-    /// The reason.
+    /// The reason; empty where there is none.
     pub fn why(&self) -> &str {
         &self.why
     }
@@ -79,7 +79,9 @@ impl Closed {
 /// An option whose value names the days, and whose text is the reason.
 impl OptionValue for Closed {
     fn from_choice(choice: &Choice) -> Result<Option<Self>, AttributeError> {
-        let (text, why) = (choice.value.trim(), choice.text.as_str());
+        let text = choice.value.trim();
+        // An option that has no text of its own has its value for one.
+        let why = if choice.text.trim() == text { "" } else { choice.text.as_str() };
         let mut weekday = None::<Weekday>;
         let is_weekday = weekday.read(text).unwrap_or(false);
         if let Some(day) = weekday.filter(|_| is_weekday) {

@@ -31,11 +31,11 @@ impl DateSpanPicker {
     /// What the texts stand for, if it is a span that can be chosen.
     fn read(&self, texts: &[String; 2]) -> Result<Option<DateSpan>, Refusal> {
         let Some([first, last]) = self.parts(texts) else { return Ok(None) };
-        let first = self.days.read(&first).ok_or(Refusal::NotADate)?;
-        if last.trim().is_empty() {
-            return Err(Refusal::Incomplete);
-        }
-        let last = self.days.read(&last).ok_or(Refusal::NotADate)?;
+        let one = |text: &str| match self.days.read(text) {
+            None if text.trim().is_empty() => Err(Refusal::Incomplete),
+            day => day.ok_or(Refusal::NotADate),
+        };
+        let (first, last) = (one(&first)?, one(&last)?);
         self.admit(DateSpan { first, last }).map(Some)
     }
 

@@ -298,6 +298,9 @@ impl Machine {
     }
 
     fn step(&mut self, steps: i32) -> Result<Turn<Option<i64>>, Refusal> {
+        if steps == 0 {
+            return Err(Refusal::Unchanged);
+        }
         let mut fields = self.fields;
         for _ in 0..steps.unsigned_abs().min(100) {
             match self.stepped(&fields, steps > 0) {
