@@ -282,7 +282,7 @@ fn each_row_can_be_a_line_of_the_table() {
     );
     assert!(
         String::from_utf8_lossy(&output.stderr)
-            .contains("2 refused   Sting: There have to be at least 1")
+            .contains("2 refused   Sting: There has to be at least one")
     );
     let output = with_input(&format!("{accept} bite demo/stings.toml"), data.as_bytes());
     assert!(String::from_utf8_lossy(&output.stderr).contains("there are sting"));

@@ -144,6 +144,25 @@ fn a_later_sheet_brings_its_columns_and_takes_none_away() -> Done {
 }
 
 #[test]
+fn what_is_kept_is_there_for_others_before_the_end() -> Done {
+    let path = path("many");
+    let sheet = sheet(SHEET);
+    let form = sheet.form();
+    let mut sink = Sink::open(&path, &sheet)?;
+    for at in 0..1200 {
+        let text = format!("hive=A&weight={at}&treatment.1.day=2026-05-14");
+        sink.keep(&text, &form.read(text.as_bytes())?)?;
+    }
+    // Written down a thousand at a time, for nobody has said that this was the last.
+    assert_eq!(all(&path, "SELECT count(*) FROM answers")?, ["1000"]);
+    sink.finish()?;
+    assert_eq!(all(&path, "SELECT count(*) FROM answers")?, ["1200"]);
+    drop(sink);
+    std::fs::remove_file(path)?;
+    Ok(())
+}
+
+#[test]
 fn what_is_no_database_is_told() {
     let path = path("none");
     std::fs::write(
@@ -153,5 +172,7 @@ fn what_is_no_database_is_told() {
     .expect("written");
     let error = Sink::open(&path, &sheet(SHEET)).expect_err("it is none");
     assert_eq!(error.to_string(), "the database does not take it: file is not a database");
+    let source = std::error::Error::source(&error).map(ToString::to_string);
+    assert_eq!(source.as_deref(), Some("file is not a database"));
     let _ = std::fs::remove_file(path);
 }

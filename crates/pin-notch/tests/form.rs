@@ -66,7 +66,7 @@ fn what_comes_back_is_checked_by_the_same_controls() {
     );
     assert_eq!(
         refused("weight=1&weight=2&outside=0&temper="),
-        "Hive weight: This was sent 2 times; send it once. (received \"1\")\nTemper: A value is required."
+        "Hive weight: This was sent 2 times; send it once. (received \"1, 2\")\nTemper: A value is required."
     );
     assert!(refused("").starts_with("Hive weight: A value is required."));
 }

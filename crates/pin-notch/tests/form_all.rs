@@ -118,7 +118,7 @@ fn a_body_is_read_back_by_the_same_definition() {
     assert_eq!(
         refused(&format!("{base}&seen=eggs&seen=eggs&given=th&treatment=honey&feeder=yes")),
         "Feeder: This sends \"on\" when it is on, or nothing. (received \"yes\")\n\
-         Seen: \"eggs\" was sent twice; send it once. (received \"eggs\")\n\
+         Seen: \"eggs\" was sent twice; send it once. (received \"eggs, eggs\")\n\
          Treatment: \"honey\" is not offered. (received \"honey\")\n\
          Given: \"th\" is not offered. (received \"th\")"
     );
@@ -126,8 +126,8 @@ fn a_body_is_read_back_by_the_same_definition() {
         refused(&format!(
             "{base}&seen=eggs&seen=larvae&seen=drones&given=oa&given=fa&given=two%0Alines"
         )),
-        "Seen: Choose no more than 2. (received \"eggs\")\n\
-         Given: Choose no more than 2. (received \"oa\")"
+        "Seen: Choose no more than 2. (received \"eggs, larvae, drones\")\n\
+         Given: Choose no more than 2. (received \"oa, fa, two\\nlines\")"
     );
     assert_eq!(
         refused(
@@ -143,7 +143,7 @@ fn a_body_is_read_back_by_the_same_definition() {
     let backwards = refused("weight=1&flying=9&flying=3&hive=heath");
     assert_eq!(
         backwards,
-        "Flying weather: These cannot be chosen together: not at least 0 apart. (received \"9\")"
+        "Flying weather: These cannot be chosen together: the second is below the first. (received \"9, 3\")"
     );
 }
 

@@ -34,7 +34,7 @@ fn what_is_received_says_itself_what_could_be_chosen() -> Done {
         ("house=mill&room=wheel&with=view", "accepted"),
         (
             "room=tent&warm=on&with=stove&with=view",
-            "With: \"view\" cannot be chosen. (received \"stove\")",
+            "With: \"view\" cannot be chosen. (received \"stove, view\")",
         ),
         ("room=tent&with=stove", "With: \"stove\" cannot be chosen. (received \"stove\")"),
     ] {

@@ -1,5 +1,6 @@
 //! A copy of the workspace, in which the code is changed.
 
+use super::TestsOf;
 use super::change::{Change, Place, Span};
 use crate::Result;
 use crate::machine::{cargo, root};
@@ -12,14 +13,11 @@ use std::process::{Command, Stdio};
 /// What says which change runs.
 pub(crate) const WHICH: &str = "PIN_NOTCH_CHANGE";
 
-/// Tests that take minutes, for a browser runs in them.
-const IN_A_BROWSER: [&str; 2] = ["browser", "demo"];
-
 /// The copy, of which one crate is changed.
 pub(crate) struct Copy<'a> {
     package: &'a str,
-    /// Those whose tests are run.
-    packages: &'a [&'a str],
+    /// The tests that are run.
+    tests: &'a [TestsOf],
     tree: PathBuf,
     /// The texts of the files that are changed, as they were copied: somebody may go on working meanwhile.
     originals: BTreeMap<PathBuf, String>,
@@ -44,13 +42,7 @@ struct Told {
     executable: Option<PathBuf>,
     manifest_path: Option<PathBuf>,
     profile: Option<Profile>,
-    target: Option<Target>,
     message: Option<Message>,
-}
-
-#[derive(Deserialize)]
-struct Target {
-    name: String,
 }
 
 #[derive(Deserialize)]
@@ -78,7 +70,7 @@ impl<'a> Copy<'a> {
     /// Copies every file that is not ignored, as it is now.
     pub(crate) fn of_workspace(
         package: &'a str,
-        packages: &'a [&'a str],
+        tests: &'a [TestsOf],
         changes: &[Change],
     ) -> Result<Self> {
         let tree = root().join("target/mutants/tree");
@@ -98,7 +90,7 @@ impl<'a> Copy<'a> {
         for file in changes.iter().map(|change| &change.file) {
             originals.insert(file.clone(), std::fs::read_to_string(tree.join(file))?);
         }
-        Ok(Self { package, packages, tree, originals })
+        Ok(Self { package, tests, tree, originals })
     }
 
     /// Builds the tests with all of these in it, but for those that the compiler does not take this way.
@@ -167,16 +159,30 @@ impl<'a> Copy<'a> {
 
     /// Builds the tests, and tells them, or where the compiler has found errors.
     fn build(&self) -> Result<(Vec<Tests>, Vec<Cause>)> {
+        let (mut tests, mut errors) = (Vec::new(), Vec::new());
+        for of in self.tests {
+            self.build_tests(of, &mut tests, &mut errors)?;
+            if !errors.is_empty() {
+                break;
+            }
+        }
+        Ok((tests, errors))
+    }
+
+    fn build_tests(
+        &self,
+        (package, names): &TestsOf,
+        tests: &mut Vec<Tests>,
+        errors: &mut Vec<Cause>,
+    ) -> Result<()> {
         let mut build = self.cargo();
         build.args(["test", "--no-run", "--all-features", "--locked", "--message-format", "json"]);
-        build.args(self.packages.iter().flat_map(|package| ["-p", package]));
+        build.args(["-p", package]).args(names.iter().flat_map(|name| ["--test", name]));
         let told = build.output()?;
-        let (mut tests, mut errors) = (Vec::new(), Vec::new());
         for line in String::from_utf8(told.stdout)?.lines() {
             let Ok(told) = serde_json::from_str::<Told>(line) else { continue };
             // The examples are built along, for the tests that run them.
-            let is_test = told.profile.is_some_and(|profile| profile.test)
-                && told.target.is_some_and(|target| !IN_A_BROWSER.contains(&target.name.as_str()));
+            let is_test = told.profile.is_some_and(|profile| profile.test);
             if let (Some(program), Some(manifest), true) =
                 (told.executable, told.manifest_path, is_test)
             {
@@ -188,8 +194,8 @@ impl<'a> Copy<'a> {
             errors.extend(spans.filter(|cause| cause.is_primary));
         }
         match told.status.success() || !errors.is_empty() {
-            true => Ok((tests, errors)),
-            false => Err(format!("the tests of {} do not build", self.packages.join(", ")).into()),
+            true => Ok(()),
+            false => Err(format!("the tests of {package} do not build").into()),
         }
     }
 

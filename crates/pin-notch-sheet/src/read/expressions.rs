@@ -235,10 +235,10 @@ impl Reader<'_> {
     /// Where a piece of a text stands in the sheet, if the text stands there as it is.
     fn inside(&self, span: &Range<usize>, text: &str, piece: Range<usize>) -> Range<usize> {
         match self.text.get(span.clone()).and_then(|written| written.find(text)) {
-            Some(at) if piece.end > piece.start => {
-                span.start + at + piece.start..span.start + at + piece.end
+            Some(at) => {
+                let start = span.start + at;
+                start + piece.start..start + piece.end
             }
-            Some(at) => span.start + at + piece.start..span.start + at + piece.start,
             None => span.clone(),
         }
     }

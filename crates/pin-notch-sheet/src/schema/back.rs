@@ -6,6 +6,7 @@ mod number;
 mod rows;
 mod text;
 
+use super::written::TEXT_WORDS;
 use super::{CONTROL, Loss, ONLY_IF, SHEET_WORDS, sound};
 use crate::tree::{self, Format, Is, Node, Table};
 use keywords::{carried, default_of, listed, lists_null, resolved, types};
@@ -209,7 +210,10 @@ impl Property<'_> {
         let has_own_empty = value_type == "boolean" || (value_type == "array" && is_list);
         // The words that no keyword says.
         if self.named(schema, &[kind]).is_some() {
-            for word in kind.attribute_names().iter().filter(|word| **word != "value") {
+            // Those of a text have been read, and some of them left out.
+            let is_read = |word: &str| kind == ControlKind::Text && TEXT_WORDS.contains(&word);
+            let words = kind.attribute_names().iter();
+            for word in words.filter(|word| **word != "value" && !is_read(word)) {
                 let kept = schema.get(&format!("x-{word}")).map(|node| &node.is);
                 if let Some(kept @ (Is::Text(_) | Is::On(true))) = kept.filter(|_| !field.has(word))
                 {

@@ -181,7 +181,7 @@ pub struct Problem {
     pub label: String,
     /// The row it stands in, if it stands in one.
     pub row: Option<RowPlace>,
-    /// The start of the text that was received for it, unless that was empty or missing.
+    /// The start of what was received for it, several texts one after the other, unless that was empty or missing.
     pub received: Option<String>,
     /// What is wrong.
     pub invalid: Invalid,

@@ -139,13 +139,15 @@ impl Form {
         }
         self.received(unknown, |at, field| {
             let (texts, count) = &sent[at];
-            let first = texts.first().map(|text| beginning(text));
+            let some = texts.iter().filter(|text| !text.is_empty()).take(MOST_SHOWN);
+            let shown = some.map(|text| beginning(text)).collect::<Vec<_>>().join(", ");
+            let shown = Some(shown).filter(|shown| !shown.is_empty());
             if *count > texts.len() {
                 let most = field.control.most_sent();
                 let why = BadInput::SentTooOften { count: *count, most };
-                return (Err(vec![why.into()]), first);
+                return (Err(vec![why.into()]), shown);
             }
-            (field.control.check(texts), first)
+            (field.control.check(texts), shown)
         })
     }
 
@@ -208,6 +210,9 @@ impl Form {
         Ok(values.with_warnings(self.in_field_order(warnings)))
     }
 }
+
+/// So many of the texts that were received for a field are shown beside what is wrong.
+const MOST_SHOWN: usize = 8;
 
 impl Form {
     /// What is read-only can only stay as it is, and nothing is received for what is disabled or not sent; but where

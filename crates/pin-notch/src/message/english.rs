@@ -228,6 +228,7 @@ fn invalid(invalid: &Invalid, world: &dyn World) -> String {
         Invalid::StepMismatch { below: None, above: None } => "The value is on no step.".to_owned(),
         Invalid::TooFew { least } => format!("Choose at least {least}."),
         Invalid::TooMany { most } => format!("Choose no more than {most}."),
+        Invalid::TooFewRows { least: 1 } => "There has to be at least one of these.".to_owned(),
         Invalid::TooFewRows { least } => format!("There have to be at least {least} of these."),
         Invalid::TooManyRows { most } => format!("There can be no more than {most} of these."),
         Invalid::Closed { why } if why.is_empty() => "That day is closed.".to_owned(),
@@ -379,6 +380,7 @@ fn refusal(refusal: &Refusal, world: &dyn World) -> String {
         Refusal::NotADate => "not a date",
         Refusal::Closed => "that day is closed",
         Refusal::AcrossClosed { day } => return format!("{day} lies between and is closed"),
+        Refusal::TooFar { least, most: None } if least.is_zero() => "the second is below the first",
         Refusal::TooFar { least, most: None } => {
             return format!("not at least {} apart", number(least));
         }
@@ -399,7 +401,8 @@ fn refusal(refusal: &Refusal, world: &dyn World) -> String {
         Refusal::TooMany { most } => return format!("no more than {most} can be chosen"),
         Refusal::RowsFull { most: 1 } => "there is no more than one of these",
         Refusal::RowsFull { most } => return format!("there are no more than {most} of these"),
-        Refusal::RowsFew { least } => return format!("there are at least {least} of these"),
+        Refusal::RowsFew { least: 1 } => "there has to be at least one of these",
+        Refusal::RowsFew { least } => return format!("there have to be at least {least} of these"),
         Refusal::NoSuchRow { count: 0 } => "there are no rows",
         Refusal::NoSuchRow { count: 1 } => "there is only row 1",
         Refusal::NoSuchRow { count } => return format!("there are only rows 1 to {count}"),
