@@ -80,7 +80,7 @@ fn all_that_comes_of_a_sheet_is_as_it_was_read() {
 fn what_comes_of_rows_parts_and_texts_is_as_it_was_read() {
     let (rest, form) = compare_all("rest", include_str!("golden/rest.toml"));
     let german = rest.clone().in_language("de");
-    let body = b"keeper=A&sting=2&sting.1.where=hand&sting.2.where=face&sting.2.pain=9&fed=no&honey=7&stay=";
+    let body = b"house=&keeper=A&sting=2&sting.1.where=hand&sting.2.where=face&sting.2.pain=9&fed=no&honey=7&stay=";
     let problems = german.form().read(body).unwrap_err();
     let mut page = Page::default();
     page.problems = Some(&problems);
@@ -88,7 +88,7 @@ fn what_comes_of_rows_parts_and_texts_is_as_it_was_read() {
     let json = sheet(&rest.to_json(), Format::Json);
     assert_eq!((json.to_text(&form), json.to_toml()), (rest.to_text(&form), rest.to_toml()));
     let good =
-        b"keeper=Ada&calm=yes&sting=2&sting.1.where=hand&sting.2.where=face&sting.2.pain=7&fed=yes\
+        b"house=barn&keeper=Ada&calm=yes&sting=2&sting.1.where=hand&sting.2.where=face&sting.2.pain=7&fed=yes\
         &note=one%0D%0Atwo&stay=2026-05-16&stay=2026-05-18&next=2026-05-17&combs=brood&syrup=";
     let values = form.read(good).unwrap();
     compare("rest.answer.html", &outline(&rest.answer(&form, &values, &Page::default())));

@@ -281,3 +281,22 @@ fn another_language_has_words_for_rows() {
     let text = german.to_text(&shown);
     assert!(text.contains("Behandlung 2\n  Mittel *"), "{text}");
 }
+
+#[test]
+fn a_button_takes_no_row_out_that_has_to_be_there() {
+    let text = "[[field]]\nname = 'feed'\ncontrol = 'rows'\nlabel = 'Feed'\nleast = 1\nmost = 2\n\
+                [[field.field]]\nname = 'kind'\ncontrol = 'text'\nlabel = 'Kind'\n";
+    let (sheet, _) = read(text, Format::Toml);
+    let media = "application/x-www-form-urlencoded";
+    for (body, count) in [
+        ("feed=1&feed.1.kind=a&feed.rows=remove+1", 1),
+        ("feed=2&feed.1.kind=a&feed.2.kind=b&feed.rows=remove+1", 1),
+        ("feed=2&feed.1.kind=a&feed.2.kind=b&feed.rows=add", 2),
+        ("feed=9&feed.rows=add", 2),
+        ("feed=0&feed.rows=add", 2),
+    ] {
+        let reply = sheet.reply(body.as_bytes(), media, "text/html", &Page::default());
+        let drawn = format!("name=\"feed\" value=\"{count}\"");
+        assert!(reply.body.contains(&drawn), "{body}: {drawn}");
+    }
+}

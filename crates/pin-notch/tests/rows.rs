@@ -143,7 +143,10 @@ fn values_in_rows_fill_a_struct_of_the_programs_own() -> Done {
 fn a_row_that_cannot_be_is_refused_with_the_reason() -> Done {
     let row = Form::new().with("amount", "Amount", Stepper::builder())?;
     let mut form = Form::new().with_rows("feed", "Feeding", 1..=2, &row)?;
-    assert_eq!(form.remove_row("feed", 1)?.to_string(), "refused: there has to be at least one of these");
+    assert_eq!(
+        form.remove_row("feed", 1)?.to_string(),
+        "refused: there has to be at least one of these"
+    );
     assert_eq!(form.add_row("feed")?.to_string(), "2 rows");
     assert_eq!(form.add_row("feed")?.to_string(), "refused: there are no more than 2 of these");
     assert_eq!(form.move_row("feed", 1, 3)?.to_string(), "refused: there are only rows 1 to 2");

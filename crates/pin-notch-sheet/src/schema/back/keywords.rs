@@ -96,12 +96,14 @@ pub(super) fn listed(schema: &Node) -> Option<Vec<&Node>> {
     }
 }
 
+/// Whether this schema is one of null.
+pub(super) fn is_null(schema: &Node) -> bool {
+    text_of(schema, "type") == Some("null")
+        || schema.get("const").is_some_and(|one| one.is == Is::Nothing)
+}
+
 /// Whether null is among what is listed, if anything is.
 pub(super) fn lists_null(schema: &Node) -> bool {
-    let is_null = |one: &Node| {
-        text_of(one, "type") == Some("null")
-            || one.get("const").is_some_and(|one| one.is == Is::Nothing)
-    };
     let one_of = schema.get("oneOf").and_then(Node::as_list);
     listed(schema).is_none_or(|all| all.iter().any(|one| one.is == Is::Nothing))
         && one_of.is_none_or(|all| all.iter().any(is_null))

@@ -3,7 +3,7 @@
 use super::super::{
     DATE_MINUTES, DATE_TIME, DAY, LINE_WORDS, MINUTES, MONTH, MOST_LISTED, TIME, WEEK,
 };
-use super::keywords::listed;
+use super::keywords::{is_null, listed};
 use super::{Property, text_of};
 use crate::tree::{Is, Node, Table};
 use pin_notch::{ControlKind, Date, DateTime, Decimal, Measure, Month, Time, Week};
@@ -153,7 +153,7 @@ pub(super) fn options(schema: &Node) -> Option<Vec<(String, String)>> {
         let value = text_of(one, "const")?;
         Some((value.to_owned(), text_of(one, "title").unwrap_or(value).to_owned()))
     };
-    all.iter().filter(|one| text_of(one, "type") != Some("null")).map(one).collect()
+    all.iter().filter(|other| !is_null(other)).map(one).collect()
 }
 
 pub(super) fn written(options: &[(String, String)]) -> Vec<Node> {
