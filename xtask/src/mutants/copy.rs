@@ -126,9 +126,9 @@ impl<'a> Copy<'a> {
         // Whether it builds at all is known sooner without the tests.
         let check = ["check", "--quiet", "--all-features", "--locked", "-p", self.package];
         let builds = self.cargo().args(check).output()?.status.success();
-        let tests = if builds { Some(self.build()?.0) } else { None };
+        let (tests, errors) = if builds { self.build()? } else { Default::default() };
         self.restore()?;
-        Ok(tests)
+        Ok((builds && errors.is_empty()).then_some(tests))
     }
 
     /// Where the crate lies.
