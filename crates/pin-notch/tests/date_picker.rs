@@ -222,3 +222,14 @@ fn definitions_without_a_day_open_nothing() {
         "value 2026-01-01 is not allowed: before the first day, 2026-03-15"
     );
 }
+
+#[test]
+fn pickers_with_the_very_same_rule_are_equal() {
+    let mut odd = DatePicker::default();
+    odd.set_closed_when(|day| (day.day() % 2 == 0).then(|| "Only on odd days.".into()));
+    let mut other = DatePicker::default();
+    other.set_closed_when(|day| (day.day() % 2 == 0).then(|| "Only on odd days.".into()));
+    assert_eq!(odd, odd.clone());
+    assert_ne!(odd, other, "of two rules nobody knows whether they say the same");
+    assert_ne!(odd, DatePicker::default());
+}

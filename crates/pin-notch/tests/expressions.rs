@@ -185,6 +185,9 @@ fn no_expression_takes_long_or_deep() {
         Expression::parse(&nested(59), &scope).is_ok()
             && Expression::parse(&nested(60), &scope).is_err()
     );
+    // As many brackets beside each other as there are words.
+    let beside = "(1) + ".repeat(200) + "(1)";
+    assert!(Expression::parse(&beside, &scope).is_ok());
     let long = "honey > 1 and ".repeat(240) + "feeder";
     assert_eq!(Expression::condition(&long, &scope).unwrap().holds(&form()), Some(true));
 }

@@ -356,3 +356,41 @@ fn keys_on_a_logarithmic_track_move_by_equal_factors() {
     let at_end = mites.handle(Intent::Key(Key::Left));
     assert_eq!(at_end.to_string(), "refused: already at the lowest value");
 }
+
+#[test]
+fn what_holds_of_a_group_holds_of_each_checkbox_in_it() {
+    let options = ["a".into(), Choice::from("b").disabled()];
+    let mut group = CheckboxGroup::builder().options(options).build().unwrap();
+    let told = |group: &CheckboxGroup| {
+        let each = |one: &pin_notch::ChoiceView| {
+            (one.checkbox.semantics.readonly, one.checkbox.semantics.disabled)
+        };
+        group.view().choices.iter().map(each).collect::<Vec<_>>()
+    };
+    assert_eq!(told(&group), [(false, false), (false, true)]);
+    group.set_readonly(true);
+    assert_eq!(told(&group), [(true, false), (true, true)]);
+    group.set_disabled(true);
+    assert_eq!(told(&group), [(true, true), (true, true)]);
+}
+
+#[test]
+fn distances_that_cannot_be_are_told_by_what_is_wrong_with_them() {
+    let error = |least: i64, most: Option<i64>| {
+        let span = SpanSlider::builder().max(10).least(least);
+        let span = match most {
+            Some(most) => span.most(most),
+            None => span,
+        };
+        span.build().map(|_| ()).map_err(|error| error.to_string())
+    };
+    assert_eq!(error(0, None), Ok(()));
+    let cases = [
+        (-1, None, "least -1 is not possible: a distance is 0 or more"),
+        (11, None, "least 11 is not possible: no two values are so far apart"),
+        (11, Some(12), "a distance from 11 to 12 is not possible: no two values are so far apart"),
+    ];
+    for (least, most, why) in cases {
+        assert_eq!(error(least, most), Err(why.to_owned()));
+    }
+}
