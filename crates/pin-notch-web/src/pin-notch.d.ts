@@ -97,7 +97,7 @@ export interface NotchSlider extends NotchElement {
   /** Where steps are counted from, if not from the smallest value. */
   get stepBase(): string;
   set stepBase(value: number | string | null | undefined);
-  /** The unit, shown and spoken after the value. */
+  /** The unit, shown and spoken after what is chosen. */
   get unit(): string;
   set unit(value: string | null | undefined);
   /** How its numbers are written: see [`NumberPattern`]. */
@@ -146,7 +146,7 @@ export interface NotchSpanSlider extends NotchElement {
   set most(value: number | string | null | undefined);
   /** A thumb that meets the other pushes it along instead of stopping. */
   push: boolean;
-  /** The unit, shown and spoken after the values. */
+  /** The unit, shown and spoken after what is chosen. */
   get unit(): string;
   set unit(value: string | null | undefined);
   /** How its numbers are written: see [`NumberPattern`]. */

@@ -143,7 +143,7 @@ macro_rules! definition {
         $(#[$doc])*
         #[non_exhaustive]
         pub struct $name $(<$m: $bound>)? {
-            $(#[doc = $about] pub $field: definition!(@type $($kind)+),)*
+            $(#[doc = $about] pub $field: $crate::definition::definition!(@type $($kind)+),)*
             $(#[doc = $options_about] pub options: Vec<$option>,)?
             /// A form cannot be sent without a value.
             pub required: bool,
@@ -194,7 +194,7 @@ macro_rules! definition {
         impl $(<$m: $bound>)? Default for $name $(<$m>)? {
             fn default() -> Self {
                 Self {
-                    $($field: definition!(@default $($default)?),)*
+                    $($field: $crate::definition::definition!(@default $($default)?),)*
                     $(options: Vec::<$option>::new(),)?
                     required: false,
                     readonly: false,
@@ -208,7 +208,7 @@ macro_rules! definition {
             pub(crate) const ATTRIBUTES: &'static [$crate::definition::Attribute] = &[
                 $($crate::definition::Attribute::new(
                     $crate::definition::kebab!($field),
-                    <definition!(@type $($kind)+) as $crate::definition::AttributeType>::KIND,
+                    <$crate::definition::definition!(@type $($kind)+) as $crate::definition::AttributeType>::KIND,
                     $about,
                 ),)*
                 $($crate::definition::Attribute::new(
@@ -292,7 +292,7 @@ macro_rules! definition {
             )?
         }
 
-        definition!(@json $name $(<$m: $bound>)?);
+        $crate::definition::definition!(@json $name $(<$m: $bound>)?);
 
         impl $(<$m: $bound>)? TryFrom<$builder $(<$m>)?> for $crate::Control
         where
@@ -319,7 +319,7 @@ macro_rules! definition {
         }
 
         impl $(<$m: $bound>)? $builder $(<$m>)? {
-            $(definition!(@method #[doc = $about] $field $($kind)+);)*
+            $($crate::definition::definition!(@method #[doc = $about] $field $($kind)+);)*
 
             $(
             #[doc = $options_about]
@@ -463,7 +463,7 @@ macro_rules! definition {
     };
     (@method #[$about:meta] $field:ident $($kind:tt)+) => {
         #[$about]
-        pub fn $field(mut self, $field: definition!(@type $($kind)+)) -> Self {
+        pub fn $field(mut self, $field: $crate::definition::definition!(@type $($kind)+)) -> Self {
             self.definition.$field = $field;
             self
         }

@@ -17,7 +17,6 @@ use super::uniform::uniform;
 use super::value::Taken;
 use super::{Conditions, ControlError, Value, ValueKind};
 use crate::calendar::{Date, Weekday};
-use crate::definition::definition;
 use crate::event::{Event, Shown, Turn};
 use crate::intent::{Intent, Key};
 use crate::refusal::Refusal;
@@ -25,9 +24,10 @@ use crate::semantics::{Role, Semantics};
 use crate::surroundings::Surroundings;
 use crate::validity::{Invalid, in_words};
 use crate::world::DatePattern;
+use days::days_definition;
 use days::{ClosedWhen, Days, DaysDefinition, days_methods};
 
-definition! {
+days_definition! {
     /// All that is said of a [`DatePicker`].
     ///
     /// ```
@@ -53,27 +53,11 @@ definition! {
     /// # Ok(()) }
     /// ```
     DateBuilder => DatePicker {
-        /// The first day.
-        min: [maybe one Date],
-        /// The last day.
-        max: [maybe one Date],
-        /// The distance of two days, or `any`.
-        step: [step],
-        /// Where steps are counted from, if not from the first day.
-        step_base: [maybe one Date],
         /// The day it starts with; without it, it is empty.
         value: [maybe one Date],
         /// What stands in the field while it is empty.
         placeholder: [text],
-        /// How a date is written.
-        date_pattern: [one DatePattern],
-        /// The day on which weeks begin, whatever the language says.
-        first_day: [maybe one Weekday],
-        /// The calendar is part of the page.
-        always_open: [flag],
     }
-    /// The days that cannot be chosen, each with the reason.
-    options: Closed,
 }
 
 /// A date picker.

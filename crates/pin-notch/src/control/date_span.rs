@@ -5,6 +5,7 @@ mod view;
 
 pub use view::DateSpanView;
 
+use super::date::days::days_definition;
 use super::date::days::{ClosedWhen, Days, DaysDefinition, days_methods};
 use super::error::check_counts;
 use super::given::Given;
@@ -13,7 +14,6 @@ use super::uniform::uniform;
 use super::value::Taken;
 use super::{Closed, Conditions, ControlError, Value, ValueKind};
 use crate::calendar::{Date, Weekday};
-use crate::definition::definition;
 use crate::event::{Event, Shown, Turn};
 use crate::intent::{Intent, Key, Thumb};
 use crate::refusal::Refusal;
@@ -64,7 +64,7 @@ impl Shown for DateSpan {
     }
 }
 
-definition! {
+days_definition! {
     /// All that is said of a [`DateSpanPicker`].
     ///
     /// ```
@@ -87,14 +87,6 @@ definition! {
     /// # Ok(()) }
     /// ```
     DateSpanBuilder => DateSpanPicker {
-        /// The first day.
-        min: [maybe one Date],
-        /// The last day.
-        max: [maybe one Date],
-        /// The distance of two days, or `any`.
-        step: [step],
-        /// Where steps are counted from, if not from the first day.
-        step_base: [maybe one Date],
         /// The two days it starts with; without them, it is empty.
         value: [maybe one DateSpan],
         /// How many days a span has to have, both ends counted; or how many nights.
@@ -111,15 +103,7 @@ definition! {
         open_ends: [flag],
         /// What stands in the fields while they are empty.
         placeholder: [text],
-        /// How a date is written.
-        date_pattern: [one DatePattern],
-        /// The day on which weeks begin, whatever the language says.
-        first_day: [maybe one Weekday],
-        /// The calendar is part of the page.
-        always_open: [flag],
     }
-    /// The days that cannot be chosen, each with the reason.
-    options: Closed,
 }
 
 /// A picker of two days.

@@ -14,6 +14,48 @@ use crate::surroundings::Surroundings;
 use crate::{Choice, number_text};
 use rust_decimal::Decimal;
 
+/// Declares the definition of a control whose values lie along a track: what it has of its own stands behind the bounds
+/// and steps, and what it has besides at the end.
+macro_rules! rail_definition {
+    (
+        $(#[$doc:meta])* $name:ident,
+        $(#[$builder_doc:meta])* $builder:ident => $control:ty { $($own:tt)* } and then { $($besides:tt)* }
+    ) => {
+        $crate::definition::definition! {
+            $(#[$doc])*
+            $name,
+            $(#[$builder_doc])*
+            $builder => $control {
+                /// The smallest value.
+                min: [number],
+                /// The largest value.
+                max: [number] = Decimal::ONE_HUNDRED,
+                /// The distance of two values, or `any`.
+                step: [step],
+                /// Where steps are counted from, if not from the smallest value.
+                step_base: [maybe number],
+                $($own)*
+                /// The unit, shown and spoken after what is chosen.
+                unit: [text],
+                /// How its numbers are written: see [`NumberPattern`].
+                number_pattern: [maybe one NumberPattern],
+                /// Which way it lies; upright, its maximum is at the top.
+                orientation: [one Orientation],
+                /// The maximum is where the minimum would be.
+                reversed: [flag],
+                /// How values are spread along the track. Keys move by steps all the same.
+                scale: [one Scale],
+                /// How far page keys go; without it, a tenth of the range.
+                page_by: [maybe number],
+                $($besides)*
+            }
+            /// The values that are marked along the track, each with a text, which may be empty.
+            options: Mark,
+        }
+    };
+}
+pub(super) use rail_definition;
+
 /// The most notches that are marked by themselves, where no marks are given.
 const MAX_MARKED: u128 = 25;
 

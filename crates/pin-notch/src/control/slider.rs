@@ -11,12 +11,12 @@ pub use view::{MarkView, SliderView};
 
 use super::given::Given;
 use super::machine::{conditions_of, default_of, machine_methods};
+use super::rail::rail_definition;
 use super::rail::{Mark, Rail, ended, grabbed, rail_of};
 use super::track::Drag;
 use super::uniform::uniform;
 use super::value::Taken;
 use super::{Conditions, ControlError, Scale, Value, ValueKind, Wording, admit, admit_default};
-use crate::definition::definition;
 use crate::event::{Event, Turn};
 use crate::intent::Intent;
 use crate::notches::{Notches, Remark};
@@ -27,7 +27,7 @@ use crate::validity::{Invalid, against};
 use crate::world::NumberPattern;
 use rust_decimal::Decimal;
 
-definition! {
+rail_definition! {
     /// All that is said of a [`Slider`].
     ///
     /// ```
@@ -49,35 +49,14 @@ definition! {
     /// # Ok(()) }
     /// ```
     SliderBuilder => Slider {
-        /// The smallest value.
-        min: [number],
-        /// The largest value.
-        max: [number] = Decimal::ONE_HUNDRED,
-        /// The distance of two values, or `any`.
-        step: [step],
-        /// Where steps are counted from, if not from the smallest value.
-        step_base: [maybe number],
         /// The value it starts with; without it, the one in the middle.
         value: [maybe number],
-        /// The unit, shown and spoken after the value.
-        unit: [text],
-        /// How its numbers are written: see [`NumberPattern`].
-        number_pattern: [maybe one NumberPattern],
-        /// Which way it lies; upright, its maximum is at the top.
-        orientation: [one Orientation],
-        /// The maximum is where the minimum would be.
-        reversed: [flag],
-        /// How values are spread along the track. Keys move by steps all the same.
-        scale: [one Scale],
-        /// How far page keys go; without it, a tenth of the range.
-        page_by: [maybe number],
+    } and then {
         /// The sentence in which the value is shown and spoken.
         wording: [maybe one Wording],
         /// Names of single values, shown and spoken in the number's place.
         names: [names],
     }
-    /// The values that are marked along the track, each with a text, which may be empty.
-    options: Mark,
 }
 
 /// A slider.

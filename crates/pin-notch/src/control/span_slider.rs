@@ -9,12 +9,12 @@ pub use view::SpanSliderView;
 
 use super::given::Given;
 use super::machine::{conditions_of, default_of, machine_methods};
+use super::rail::rail_definition;
 use super::rail::{Mark, Rail, ended, grabbed, rail_of};
 use super::track::Drag;
 use super::uniform::uniform;
 use super::value::Taken;
 use super::{Conditions, ControlError, Scale, Value, ValueKind, admit};
-use crate::definition::definition;
 use crate::event::{Event, Shown, Turn};
 use crate::intent::{Intent, Thumb};
 use crate::notches::{Notches, Remark};
@@ -62,7 +62,7 @@ impl Shown for Span {
     }
 }
 
-definition! {
+rail_definition! {
     /// All that is said of a [`SpanSlider`].
     ///
     /// ```
@@ -84,14 +84,6 @@ definition! {
     /// # Ok(()) }
     /// ```
     SpanSliderBuilder => SpanSlider {
-        /// The smallest value.
-        min: [number],
-        /// The largest value.
-        max: [number] = Decimal::ONE_HUNDRED,
-        /// The distance of two values, or `any`.
-        step: [step],
-        /// Where steps are counted from, if not from the smallest value.
-        step_base: [maybe number],
         /// The two values it starts with; without them, as far apart as they may be.
         value: [maybe one Span],
         /// How far apart the two values have to be.
@@ -100,21 +92,8 @@ definition! {
         most: [maybe number],
         /// A thumb that meets the other pushes it along instead of stopping.
         push: [flag],
-        /// The unit, shown and spoken after the values.
-        unit: [text],
-        /// How its numbers are written: see [`NumberPattern`].
-        number_pattern: [maybe one NumberPattern],
-        /// Which way it lies; upright, its maximum is at the top.
-        orientation: [one Orientation],
-        /// The maximum is where the minimum would be.
-        reversed: [flag],
-        /// How values are spread along the track. Keys move by steps all the same.
-        scale: [one Scale],
-        /// How far page keys go; without it, a tenth of the range.
-        page_by: [maybe number],
+    } and then {
     }
-    /// The values that are marked along the track, each with a text, which may be empty.
-    options: Mark,
 }
 
 /// A span slider.

@@ -15,6 +15,41 @@ use crate::world::{AnyWorld, DatePattern, native};
 use core::fmt;
 use std::sync::Arc;
 
+/// Declares the definition of a control of days: what it has of its own stands between the bounds and how the days are
+/// written.
+macro_rules! days_definition {
+    (
+        $(#[$doc:meta])* $name:ident,
+        $(#[$builder_doc:meta])* $builder:ident => $control:ty { $($own:tt)* }
+    ) => {
+        $crate::definition::definition! {
+            $(#[$doc])*
+            $name,
+            $(#[$builder_doc])*
+            $builder => $control {
+                /// The first day.
+                min: [maybe one Date],
+                /// The last day.
+                max: [maybe one Date],
+                /// The distance of two days, or `any`.
+                step: [step],
+                /// Where steps are counted from, if not from the first day.
+                step_base: [maybe one Date],
+                $($own)*
+                /// How a date is written.
+                date_pattern: [one DatePattern],
+                /// The day on which weeks begin, whatever the language says.
+                first_day: [maybe one Weekday],
+                /// The calendar is part of the page.
+                always_open: [flag],
+            }
+            /// The days that cannot be chosen, each with the reason.
+            options: Closed,
+        }
+    };
+}
+pub(in crate::control) use days_definition;
+
 /// Which days there are, how they are written, and where keys are on the grid.
 #[derive(Clone, Debug, PartialEq)]
 pub(in crate::control) struct Days {
