@@ -250,3 +250,32 @@ fn a_place_on_the_track_needs_two_bounds() {
     assert_eq!(bounded.index_of(dec!(20)), Some(2));
     assert_eq!(bounded.index_of(dec!(21)), None);
 }
+
+/// Digits past what any type holds are told, wherever they stand, and not carried over.
+#[test]
+fn numbers_of_too_many_digits_are_told() {
+    let most = "79228162514264337593543950335";
+    assert_eq!(parse_number(most), Ok(Decimal::MAX));
+    for text in [
+        "79228162514264337593543950336",
+        "170141183460469231731687303715884105729",
+        "1701411834604692317316873037158841057290000",
+        "1e29",
+        "9e999999999999999999",
+        "1e-29",
+        "0.00000000000000000000000000001",
+        "1.00000000000000000000000000001",
+    ] {
+        let error = parse_number(text).expect_err(text).to_string();
+        assert!(error.ends_with("at most 28"), "{text}: {error}");
+    }
+    for (text, value) in [
+        ("1e-28", "0.0000000000000000000000000001"),
+        ("0.10000000000000000000000000000000000000", "0.1"),
+        ("00000000000000000000000000000000000000012", "12"),
+        ("120e-1", "12"),
+        ("0e99999999999", "0"),
+    ] {
+        assert_eq!(parse_number(text).map(number_text).as_deref(), Ok(value), "{text}");
+    }
+}

@@ -118,7 +118,7 @@ impl<'a> Copy<'a> {
         }
     }
 
-    /// Builds the tests with this change alone; nothing if it does not build.
+    /// Builds the tests with this change alone; nothing if it does not build, and no tests if these no longer do.
     pub(crate) fn build_alone(&self, change: &Change) -> Result<Option<Vec<Tests>>> {
         let text = &self.originals[&change.file];
         let changed = replaced(text, change.span, &change.replacement);
@@ -128,7 +128,8 @@ impl<'a> Copy<'a> {
         let builds = self.cargo().args(check).output()?.status.success();
         let (tests, errors) = if builds { self.build()? } else { Default::default() };
         self.restore()?;
-        Ok((builds && errors.is_empty()).then_some(tests))
+        let tests = if errors.is_empty() { tests } else { Vec::new() };
+        Ok(builds.then_some(tests))
     }
 
     /// Where the crate lies.
