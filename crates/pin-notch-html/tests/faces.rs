@@ -370,3 +370,43 @@ fn options_that_cannot_be_used_are_noted() {
     let notes: Vec<String> = read.notes.iter().map(ToString::to_string).collect();
     assert!(notes.len() == 1 && notes[0].starts_with("the options are left out: "), "{notes:?}");
 }
+
+#[test]
+fn a_native_control_inside_asks_and_offers_what_its_element_does() {
+    let native = |control: Control| {
+        let html = element_html(&control, &[("name", "it")], &Looks::default());
+        html.split_once("</template>").unwrap().1.rsplit_once("</").unwrap().0.to_owned()
+    };
+    // Radio buttons can require a choice between them, checkboxes cannot.
+    let radios = RadioGroup::builder().options(["a", "b"]).required(true).build().unwrap();
+    assert_eq!(native(radios.into()).matches(" required").count(), 2);
+    let boxes = CheckboxGroup::builder().options(["a", "b"]).required(true).build().unwrap();
+    assert_eq!(native(boxes.into()).matches(" required").count(), 0);
+    // Nothing chosen of one is there already; of several, an empty text is a choice like any other.
+    let options = |multiple: bool| {
+        let select = Select::builder().options(["a"]).multiple(multiple).value([""]);
+        native(select.build().unwrap().into()).matches("data-native").count()
+    };
+    assert_eq!([options(false), options(true)], [1, 1]);
+    let single = Select::builder().options(["a"]).value([""]).build().unwrap();
+    assert!(!native(single.into()).contains("value=\"\" selected"));
+    // Where nothing is acceptable, the native control shows the value that the element has.
+    let none = Slider::builder().min(5).max(-5).step_base(1).build().unwrap();
+    let (value, html) = (none.value(), native(none.into()));
+    for attribute in
+        [format!("min=\"{value}\""), "step=\"any\"".to_owned(), "max=\"-5\"".to_owned()]
+    {
+        assert_eq!(html.matches(&attribute).count(), 1, "{attribute} in {html}");
+    }
+}
+
+#[test]
+fn only_a_long_text_is_cut_in_its_middle() {
+    let mut select = Select::builder().options(["x".repeat(32), "y".repeat(33)]).build().unwrap();
+    let _ = select.handle(Intent::Open);
+    let html = face(&select.into()).root.to_html();
+    assert!(html.contains(&format!(">{}</span>", "x".repeat(32))), "{html}");
+    assert_eq!(html.matches("class=\"tail\"").count(), 1);
+    assert!(html.contains(&format!(">{}</span>", "y".repeat(17))), "{html}");
+    assert!(html.contains(&format!(">{}</span>", "y".repeat(16))));
+}

@@ -16,6 +16,8 @@ pub(crate) struct Change {
     pub span: Span,
     /// What stands there then.
     pub replacement: String,
+    /// Of which kind it is.
+    genre: String,
     function: Option<Function>,
     /// Where the body of its function is, without the braces, if that is known.
     #[serde(skip)]
@@ -60,18 +62,19 @@ impl Change {
     }
 }
 
+/// The kind of a change that replaces the body of a function.
+const WHOLE_BODY: &str = "FnValue";
+
 /// Every change of this crate.
 pub(crate) fn all_of(package: &str) -> Result<Vec<Change>> {
     let listed = cargo().args(["mutants", "--list", "--json", "-p", package]).output()?;
     let mut all: Vec<Change> = serde_json::from_slice(&listed.stdout)
         .map_err(|error| format!("cargo mutants: {error}"))?;
-    // One of the changes of a function replaces all of its body.
+    // Of most functions, one of the changes replaces all of the body.
     let mut bodies: HashMap<(PathBuf, Span), Span> = HashMap::new();
-    for change in &all {
-        let Some(function) = &change.function else { continue };
-        let body = bodies.entry((change.file.clone(), function.span)).or_insert(change.span);
-        if change.span.holds(*body) {
-            *body = change.span;
+    for change in all.iter().filter(|change| change.genre == WHOLE_BODY) {
+        if let Some(function) = &change.function {
+            bodies.insert((change.file.clone(), function.span), change.span);
         }
     }
     for change in &mut all {
