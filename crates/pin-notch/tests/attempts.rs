@@ -2,6 +2,9 @@
 //! kind, its attributes and its options (`!` before what is disabled), then an attempt or what the program does in each
 //! line; behind it stands what came of that. With `PIN_NOTCH_PRINT=1` the latter is written anew, to be read again.
 
+// Without it, patterns and addresses are left to the world.
+#![cfg(feature = "text")]
+
 use pin_notch::{
     AnyWorld, Choice, Control, ControlKind, Definition, Direction, Intent, Key, Message, Place,
     Surroundings, Thumb, World, parse_number,
