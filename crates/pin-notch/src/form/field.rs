@@ -22,7 +22,7 @@ impl Field {
         self.row.as_ref()
     }
 
-    /// Whether it says how many [`Rows`] there are.
+    /// Whether it says how many [`Rows`](super::Rows) there are.
     pub fn counts_rows(&self) -> bool {
         self.counts_rows
     }
