@@ -182,6 +182,9 @@ fn seen(control: &Control) -> String {
             [control.is_drafting(), control.is_grabbed(), control.has_open_popup()];
         let _ = write!(text, " drafting {drafts} grabbed {grabbed} open {open}");
     }
+    if let Some(field) = control.active_field() {
+        let _ = write!(text, " in {field}");
+    }
     let view = control.view();
     let semantics = view.semantics();
     for (name, value) in semantics.attributes() {

@@ -238,3 +238,18 @@ fn times_over_midnight_are_counted_on() {
     assert_eq!((night.index_of(read("12:00")), night.nth(5)), (None, None));
     assert_eq!(night.snap(read("01:40")), read("02:00"));
 }
+
+#[test]
+fn every_character_of_a_date_is_looked_at() {
+    for text in
+        ["2026/05-14", "2026-05/14", "2026x05-14", "2026-0x-14", "2026-05-14 ", "12026-05-14"]
+    {
+        assert!(text.parse::<Date>().is_err(), "{text}");
+    }
+    for text in ["2026-x20", "2026xW20", "2026-W2", "2026-w20"] {
+        assert!(text.parse::<Week>().is_err(), "{text}");
+    }
+    for text in ["07.30", "7:30", "07:3", "07:30:1", "07:30x10", "07-30"] {
+        assert!(text.parse::<Time>().is_err(), "{text}");
+    }
+}

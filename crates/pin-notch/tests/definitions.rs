@@ -232,3 +232,16 @@ fn a_definition_of_another_kind_is_refused() {
     let plain = SliderDefinition::default();
     assert_eq!(Slider::builder().definition(), &plain);
 }
+
+#[cfg(feature = "json")]
+#[test]
+fn a_definition_is_a_text_of_its_kind_and_what_is_said() {
+    let mut definition = Definition::new(ControlKind::Slider);
+    definition.set_attribute("max", Some("40")).unwrap();
+    let json = definition.to_json();
+    assert!(json.contains("slider") && json.contains("40"), "{json}");
+    assert_eq!(Definition::from_json(&json), Ok(definition));
+    for wrong in ["", "[]", "{}", "7", r#"{"control":"slidr"}"#] {
+        assert!(Definition::from_json(wrong).is_err(), "{wrong}");
+    }
+}

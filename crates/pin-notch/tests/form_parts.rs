@@ -141,3 +141,15 @@ fn a_read_only_field_holds_what_follows_from_what_was_received() -> Done {
     );
     Ok(())
 }
+
+#[test]
+fn a_field_can_start_at_its_default_whatever_it_holds() -> Done {
+    let mut feeder = Switch::default();
+    feeder.set_value(true);
+    let mut form = Form::new().with("feeder", "Feeder", feeder)?;
+    assert!(!form.is_dirty(), "it starts with what it holds");
+    form.start_at_default("feeder");
+    form.start_at_default("no such field");
+    assert!(form.is_dirty());
+    Ok(())
+}

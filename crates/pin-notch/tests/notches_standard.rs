@@ -279,3 +279,15 @@ fn numbers_of_too_many_digits_are_told() {
         assert_eq!(parse_number(text).map(number_text).as_deref(), Ok(value), "{text}");
     }
 }
+
+#[test]
+fn a_fixed_text_has_as_many_places_as_a_notch_can_have() {
+    let fine = notches("0", "40", "0.05", "");
+    for (value, text) in [("3", "3.00"), ("0.5", "0.50"), ("0.05", "0.05"), ("0.125", "0.125")] {
+        assert_eq!(fine.fixed_text(value.parse().unwrap()), text);
+    }
+    let whole = notches("0", "40", "1", "");
+    for (value, text) in [("3", "3"), ("0.5", "0.5")] {
+        assert_eq!(whole.fixed_text(value.parse().unwrap()), text);
+    }
+}

@@ -262,3 +262,12 @@ fn a_long_list_is_a_window_that_follows_what_is_in_sight() {
     assert_eq!(select.view().status, "No option matches.");
     assert_eq!(select.handle(Intent::Scroll(3)).to_string(), "refused: nothing would change");
 }
+
+#[test]
+fn a_space_is_a_letter_while_a_text_is_being_typed() {
+    let mut select = Select::builder().options(["a b", "a c"]).build().unwrap();
+    assert!(!select.is_finding(0), "nothing has been typed");
+    let _ = select.handle(Intent::Find { typed: 'a', at: 1000 });
+    assert!(select.is_finding(1000) && select.is_finding(1400));
+    assert!(!select.is_finding(60_000), "that was long ago");
+}

@@ -23,10 +23,18 @@ pub(crate) struct Copy<'a> {
     originals: BTreeMap<PathBuf, String>,
 }
 
-/// A program of tests, and the folder in which it runs.
+/// Tests that run together, and the folder in which they do.
 pub(crate) struct Tests {
-    pub program: PathBuf,
+    pub what: What,
     pub folder: PathBuf,
+}
+
+/// What runs.
+pub(crate) enum What {
+    /// A program that is built.
+    Program(PathBuf),
+    /// The examples in the documentation of this crate, which are built when they run.
+    Examples(String),
 }
 
 /// The tests of a crate that holds many changes at once.
@@ -93,7 +101,8 @@ impl<'a> Copy<'a> {
         Ok(Self { package, tests, tree, originals })
     }
 
-    /// Builds the tests with all of these in it, but for those that the compiler does not take this way.
+    /// Builds the tests with all of these in it, but for those that the compiler does not take this way. They stay in
+    /// the copy until something is built alone.
     pub(crate) fn build_together(&self, changes: &[Change]) -> Result<Together> {
         let mut left_out: BTreeSet<usize> =
             (0..changes.len()).filter(|index| changes[*index].is_apart(changes)).collect();
@@ -101,7 +110,6 @@ impl<'a> Copy<'a> {
             let places = self.write_together(changes, &left_out)?;
             let (tests, errors) = self.build()?;
             if errors.is_empty() {
-                self.restore()?;
                 return Ok(Together { tests, left_out });
             }
             let before = left_out.len();
@@ -120,6 +128,7 @@ impl<'a> Copy<'a> {
 
     /// Builds the tests with this change alone; nothing if it does not build, and no tests if these no longer do.
     pub(crate) fn build_alone(&self, change: &Change) -> Result<Option<Vec<Tests>>> {
+        self.restore()?;
         let text = &self.originals[&change.file];
         let changed = replaced(text, change.span, &change.replacement);
         std::fs::write(self.tree.join(&change.file), changed)?;
@@ -127,7 +136,6 @@ impl<'a> Copy<'a> {
         let check = ["check", "--quiet", "--all-features", "--locked", "-p", self.package];
         let builds = self.cargo().args(check).output()?.status.success();
         let (tests, errors) = if builds { self.build()? } else { Default::default() };
-        self.restore()?;
         let tests = if errors.is_empty() { tests } else { Vec::new() };
         Ok(builds.then_some(tests))
     }
@@ -150,11 +158,7 @@ impl<'a> Copy<'a> {
     /// Cargo in the copy.
     fn cargo(&self) -> Command {
         let mut cargo = cargo();
-        // What is left over in a changed body is no error.
-        cargo.env("RUSTFLAGS", "--cap-lints=warn -Cdebuginfo=0");
-        cargo.env("CARGO_PROFILE_DEV_OPT_LEVEL", "1");
-        cargo.env("CARGO_TARGET_DIR", root().join("target/mutants/build"));
-        cargo.current_dir(&self.tree).stderr(Stdio::null());
+        as_in_the_copy(&mut cargo).current_dir(&self.tree).stderr(Stdio::null());
         cargo
     }
 
@@ -164,9 +168,11 @@ impl<'a> Copy<'a> {
         for of in self.tests {
             self.build_tests(of, &mut tests, &mut errors)?;
             if !errors.is_empty() {
-                break;
+                return Ok((tests, errors));
             }
         }
+        let examples = What::Examples(self.package.to_owned());
+        tests.push(Tests { what: examples, folder: self.tree.clone() });
         Ok((tests, errors))
     }
 
@@ -188,7 +194,7 @@ impl<'a> Copy<'a> {
                 (told.executable, told.manifest_path, is_test)
             {
                 let folder = manifest.parent().unwrap_or(&self.tree).to_owned();
-                tests.push(Tests { program, folder });
+                tests.push(Tests { what: What::Program(program), folder });
             }
             let message = told.message.filter(|message| message.level == "error");
             let spans = message.into_iter().flat_map(|message| message.spans);
@@ -258,6 +264,14 @@ impl<'a> Copy<'a> {
         ));
         Ok(std::fs::write(library, text)?)
     }
+}
+
+/// Has Cargo build in the copy.
+pub(crate) fn as_in_the_copy(command: &mut Command) -> &mut Command {
+    // What is left over in a changed body is no error.
+    command.env("RUSTFLAGS", "--cap-lints=warn -Cdebuginfo=0");
+    command.env("CARGO_PROFILE_DEV_OPT_LEVEL", "1");
+    command.env("CARGO_TARGET_DIR", root().join("target/mutants/build"))
 }
 
 /// An arm in which a body is changed.

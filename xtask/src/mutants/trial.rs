@@ -1,7 +1,8 @@
 //! Running the tests against changed code.
 
-use super::copy::{Tests, WHICH};
+use super::copy::{Tests, WHICH, What, as_in_the_copy};
 use crate::Result;
+use crate::machine::cargo;
 use std::collections::BTreeSet;
 use std::process::{Command, Stdio};
 use std::sync::Mutex;
@@ -75,8 +76,11 @@ fn timed(tests: &[Tests]) -> Result<Vec<Timed<'_>>> {
     for tests in tests {
         let begun = Instant::now();
         if run_one(tests, "", Duration::from_secs(600))? != Outcome::Missed {
-            let program = tests.program.display();
-            return Err(format!("{program} fails where nothing is changed").into());
+            let what = match &tests.what {
+                What::Program(program) => program.display().to_string(),
+                What::Examples(package) => format!("one of the examples of {package}"),
+            };
+            return Err(format!("{what} fails where nothing is changed").into());
         }
         all.push(Timed { tests, takes: begun.elapsed() });
     }
@@ -98,8 +102,15 @@ fn outcome(tests: &[Timed<'_>], which: &str) -> std::io::Result<Outcome> {
 fn run_one(tests: &Tests, which: &str, longest: Duration) -> std::io::Result<Outcome> {
     // Changed code may ask for all the memory there is.
     let mut command = Command::new("sh");
-    command.args(["-c", "ulimit -v 4000000; exec \"$0\" --test-threads 1"]).arg(&tests.program);
-    command.current_dir(&tests.folder);
+    command.args(["-c", "ulimit -v 4000000; exec \"$0\" \"$@\""]);
+    match &tests.what {
+        What::Program(program) => command.arg(program),
+        What::Examples(package) => {
+            let test = ["test", "--doc", "--all-features", "--locked", "--quiet", "-p", package];
+            as_in_the_copy(&mut command).arg(cargo().get_program()).args(test).arg("--")
+        }
+    };
+    command.args(["--test-threads", "1"]).current_dir(&tests.folder);
     command.env(WHICH, which).env("RUST_BACKTRACE", "0");
     // A case that failed with one change says nothing of the next.
     command.env("PROPTEST_DISABLE_FAILURE_PERSISTENCE", "1").env("PROPTEST_MAX_SHRINK_ITERS", "0");
