@@ -1,6 +1,7 @@
 //! Pages drawn from a sheet: served, and alone in a file.
 
 use crate::support::{Page, demo_of, with_page};
+use fantoccini::Locator;
 use fantoccini::key::Key;
 use std::process::Command;
 
@@ -218,6 +219,9 @@ fn each_sheet_of_the_demo_is_filled_in_and_sent() {
         page.client.goto(&url).await.expect("the page");
         page.focus("button[value=fresh]").await;
         page.press(&[Key::Enter]).await;
+        // The page comes anew, with the preset's values.
+        let entered = Locator::Css("#speed[entered=\"150\"]");
+        page.client.wait().for_element(entered).await.expect("the page that was asked for");
         page.focus("input[name=serial]").await;
         page.write("HX40017").await;
         page.press(&[Key::Enter]).await;
