@@ -305,7 +305,7 @@ fn a_sent_form_is_answered_with_typed_values_or_problems() {
              Stores stores 0 Next visit next-visit empty Note note empty"
         );
         // Back in the form, the browser has kept what was entered.
-        page.client.back().await.unwrap();
+        page.back().await;
         page.until("document.querySelector('[name]:state(ready)') && document.querySelector('#form-temper')?.value === '3.5'").await;
         let kept = "['visited', 'opened', 'mites', 'seen', 'treatment'].map((name) => document.querySelector('#form-' + name).value).join(' ')";
         assert_eq!(page.get(kept).await, "2026-05-14 07:30 3 queen,eggs bb");

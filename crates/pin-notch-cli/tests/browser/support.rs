@@ -253,6 +253,23 @@ impl Page {
         }
     }
 
+    /// Goes back to the page before. The driver's own command waits for a page to load, now and then for good; and a
+    /// page that has only just come may not hear that it is to go.
+    pub async fn back(&self) {
+        let place = async || self.client.execute("return location.href;", Vec::new()).await;
+        let before = place().await.unwrap_or_default();
+        for _ in 0..10 {
+            let _ = self.client.execute("history.back();", Vec::new()).await;
+            for _ in 0..40 {
+                tokio::time::sleep(Duration::from_millis(50)).await;
+                if place().await.is_ok_and(|now| now != before) {
+                    return;
+                }
+            }
+        }
+        panic!("it stays at {before}");
+    }
+
     /// Waits until the expression is true.
     pub async fn until(&self, expression: &str) {
         // Asked in one go: a script that a page's change cuts short gives no answer any more.
@@ -264,7 +281,9 @@ impl Page {
             }
             tokio::time::sleep(Duration::from_millis(25)).await;
         }
-        panic!("never came true: {expression}");
+        let seen =
+            self.client.execute("return `${location.href} ${document.readyState}`;", Vec::new());
+        panic!("never came true: {expression} ({:?})", seen.await);
     }
 
     /// What was written down since this was last asked, a line each.
