@@ -237,6 +237,7 @@ fn what_is_on_a_notch_stays_there_however_it_is_rounded() {
 fn a_place_on_the_track_needs_two_bounds() {
     let bounded = notches("10", "30", "5", "");
     assert_eq!([10, 20, 30].map(|at| bounded.position(at.into())), [0.0, 0.5, 1.0]);
+    assert_eq!(notches("0", "10", "1", "").position(dec!(2.5)), 0.25, "between two notches");
     assert_eq!(bounded.at_position(0.6), Some(dec!(20)));
     assert_eq!(bounded.at_position(f64::NAN), None);
     for open in [notches("10", "", "5", ""), notches("", "30", "5", "")] {
