@@ -372,13 +372,11 @@ impl Reader<'_> {
             Is::Number(text) => parse_number(text).ok(),
             _ => None,
         };
-        match &list.is {
-            Is::List(items) if items.len() == 2 => {
-                if let (Some(one), Some(other)) = (number(&items[0]), number(&items[1])) {
-                    return Some((one, other));
-                }
-            }
-            _ => {}
+        if let Is::List(items) = &list.is
+            && let [one, other] = items.as_slice()
+            && let (Some(one), Some(other)) = (number(one), number(other))
+        {
+            return Some((one, other));
         }
         let message = format!("{name} has to be a list of two numbers, such as [0, 100]");
         self.error("wrong-kind", list.span.clone(), message);
