@@ -2,6 +2,7 @@
 
 use crate::Result;
 use crate::machine::root;
+use crate::web;
 use pin_notch::{Attribute, AttributeKind, ControlKind};
 use pin_notch_html::tag_of;
 use std::fmt::Write;
@@ -12,39 +13,51 @@ struct Part {
     file: &'static str,
     begin: &'static str,
     end: &'static str,
-    text: fn() -> String,
+    text: fn() -> Result<String>,
 }
 
-const PARTS: [Part; 5] = [
+const PARTS: [Part; 7] = [
     Part {
         file: "crates/pin-notch-web/src/script/elements.js",
         begin: "// <attributes: written by `cargo xtask tables`>\n",
         end: "// </attributes>\n",
-        text: script,
+        text: || Ok(script()),
     },
     Part {
         file: "crates/pin-notch-web/src/pin-notch.d.ts",
         begin: "// <elements: written by `cargo xtask tables`>\n",
         end: "// </elements>\n",
-        text: types,
+        text: || Ok(types()),
     },
     Part {
         file: "crates/pin-notch-web/src/pin-notch.d.ts",
         begin: "  // <tags: written by `cargo xtask tables`>\n",
         end: "  // </tags>\n",
-        text: tags,
+        text: || Ok(tags()),
+    },
+    Part {
+        file: "crates/pin-notch-web/README.md",
+        begin: "<!-- elements: written by `cargo xtask tables` -->\n",
+        end: "<!-- /elements -->\n",
+        text: || Ok(elements()),
+    },
+    Part {
+        file: "crates/pin-notch-web/README.md",
+        begin: "<!-- sizes: written by `cargo xtask web` -->\n",
+        end: "<!-- /sizes -->\n",
+        text: web::sizes,
     },
     Part {
         file: "crates/pin-notch-web/README.md",
         begin: "<!-- attributes: written by `cargo xtask tables` -->\n",
         end: "<!-- /attributes -->\n",
-        text: explained,
+        text: || Ok(explained()),
     },
     Part {
         file: "crates/pin-notch-sheet/README.md",
         begin: "<!-- words: written by `cargo xtask tables` -->\n",
         end: "<!-- /words -->\n",
-        text: words,
+        text: || Ok(words()),
     },
 ];
 
@@ -78,7 +91,7 @@ impl Part {
         let missing = || format!("{} has no place for {:?}", self.file, self.begin);
         let (before, rest) = old.split_once(self.begin).ok_or_else(missing)?;
         let (_, after) = rest.split_once(self.end).ok_or_else(missing)?;
-        let new = [before, self.begin, &(self.text)(), self.end, after].concat();
+        let new = [before, self.begin, &(self.text)()?, self.end, after].concat();
         Ok((old, new))
     }
 }
@@ -203,6 +216,37 @@ fn tags() -> String {
     let row = |kind: &ControlKind| format!("    \"{}\": {};\n", tag_of(*kind), interface(*kind));
     let rows: String = ControlKind::ALL.iter().map(row).collect();
     format!("  interface HTMLElementTagNameMap {{\n{rows}  }}\n")
+}
+
+/// Element by element: what it is, and what a form sends of it.
+fn elements() -> String {
+    let mut text = "| element | is | sends |\n|---|---|---|\n".to_owned();
+    for kind in ControlKind::ALL {
+        let (about, sends) = (kind.about().trim_end_matches('.'), sends(*kind));
+        let _ = writeln!(text, "| `{}` | {about} | {sends} |", tag_of(*kind));
+    }
+    text
+}
+
+fn sends(kind: ControlKind) -> &'static str {
+    match kind {
+        ControlKind::Slider => "the number",
+        ControlKind::Rating | ControlKind::Stepper => {
+            "the number; an empty value while it is empty"
+        }
+        ControlKind::SpanSlider => "two entries, the lower number first",
+        ControlKind::Switch | ControlKind::Checkbox => "`value`, when it is on",
+        ControlKind::CheckboxGroup | ControlKind::Select => "an entry for each that is chosen",
+        ControlKind::RadioGroup => "the value of the option, when one is chosen",
+        ControlKind::ItemStepper => "the value of the item",
+        ControlKind::Text => "the text",
+        ControlKind::Date => "the day, like `2026-05-14`",
+        ControlKind::DateSpan => "two entries, the first day and the last",
+        ControlKind::Month => "the month, like `2026-05`",
+        ControlKind::Week => "the week, like `2026-W20`",
+        ControlKind::Time => "the time, like `14:30`",
+        ControlKind::DateTime => "both, like `2026-05-14T14:30`",
+    }
 }
 
 /// Attribute by attribute: which elements have it, and what it means there.

@@ -10,6 +10,7 @@ use crate::machine::{cargo, need, root, run};
 use crate::script::script;
 use flate2::{Compression, write::GzEncoder};
 use std::ffi::OsString;
+use std::fmt::Write as _;
 use std::fs;
 use std::io::Write;
 use std::path::{Path, PathBuf};
@@ -181,6 +182,43 @@ fn rustup_has_target() -> Result<bool> {
     Ok(output.status.success() && Path::new(&folder).exists())
 }
 
+/// What a page loads with each build as it is committed, in a table.
+pub(crate) fn sizes() -> Result<String> {
+    let folder = root().join(COMMITTED);
+    let mut text = "| file | bytes | by `gzip -9` | as `.gz` |\n|---|--:|--:|--:|\n".to_owned();
+    for (name, _, aim) in BUILDS {
+        let mut all = [0; 3];
+        for file in files_of(name).into_iter().chain([STYLE.to_owned()]) {
+            let bytes = fs::read(folder.join(&file))?;
+            let best = fs::metadata(folder.join(format!("{file}.gz")))?.len();
+            let sizes = [bytes.len(), gzip(&bytes)?.len(), usize::try_from(best)?];
+            all.iter_mut().zip(sizes).for_each(|(all, one)| *all += one);
+            writeln!(text, "| `{file}` | {} |", sizes.map(thousands).join(" | "))?;
+        }
+        let all = all.map(thousands).join(" | ");
+        writeln!(text, "| **together** (the aim is {} by `gzip -9`) | {all} |", thousands(aim))?;
+    }
+    Ok(text)
+}
+
+/// 115000 as 115,000.
+fn thousands(number: usize) -> String {
+    let digits = number.to_string();
+    let groups: Vec<&str> = digits
+        .as_bytes()
+        .rchunks(3)
+        .rev()
+        .filter_map(|group| std::str::from_utf8(group).ok())
+        .collect();
+    groups.join(",")
+}
+
+fn gzip(bytes: &[u8]) -> Result<Vec<u8>> {
+    let mut gzip = GzEncoder::new(Vec::new(), Compression::best());
+    gzip.write_all(bytes)?;
+    Ok(gzip.finish()?)
+}
+
 /// Compresses what a page loads with this build, for servers that hand out what is compressed already, and prints the
 /// sizes: as it is, compressed by whoever serves it, and by us, who take our time for it.
 fn compress(folder: &Path, name: &str, aim: usize) -> Result<()> {
@@ -188,9 +226,7 @@ fn compress(folder: &Path, name: &str, aim: usize) -> Result<()> {
     let (mut quick, mut best) = (0, 0);
     for name in files_of(name).into_iter().chain([STYLE.to_owned()]) {
         let bytes = fs::read(folder.join(&name))?;
-        let mut gzip = GzEncoder::new(Vec::new(), Compression::best());
-        gzip.write_all(&bytes)?;
-        let gzip = gzip.finish()?;
+        let gzip = gzip(&bytes)?;
         let mut zopfli = Vec::new();
         zopfli::compress(zopfli::Options::default(), zopfli::Format::Gzip, &*bytes, &mut zopfli)?;
         fs::write(folder.join(format!("{name}.gz")), &zopfli)?;

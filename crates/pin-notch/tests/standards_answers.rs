@@ -1,7 +1,7 @@
 //! The standard's answer, case by case: a table for each part of it. Definitions are given as attributes.
 
 use pin_notch::{
-    Control, ControlKind, Definition, Form, Intent, Key, Notches, Rounding, Value, dec,
+    Control, ControlKind, Definition, Form, Intent, Key, Notches, Refusal, Rounding, Value, dec,
 };
 
 /// The control that these attributes make, such as `"max=100 step=10 value=50"`; its options follow a bar.
@@ -54,6 +54,29 @@ fn steps_go_by_the_standards_algorithm() {
     let _ = typed.handle(Intent::Type("95"));
     let _ = typed.handle(Intent::Key(Key::Down));
     assert_eq!(typed.value(), Value::Number(dec!(90)));
+    // So does one that a program makes, and the text gives way to what it comes to.
+    let week = "min=2026-05-03 step=7 value=2026-05-31|2026-05-10";
+    let table = [
+        (Stepper, "min=0 max=100 step=10 value=50", "95", -1, "90"),
+        (Stepper, "min=0 max=100 step=10 value=50", "ninety", -1, "40"),
+        (Stepper, "min=0 max=100 value=50", "", 1, "1"),
+        (Date, week, "2026-05-12", 1, "2026-05-17"),
+        (Date, week, "2026-05-12", -1, "2026-05-03"), // on from the closed day, never back
+        (Date, week, "2026-05-03", 1, "2026-05-17"),
+        (Date, week, "soon", 1, "2026-06-07"),
+        (Month, "min=2026-01 step=3 value=2026-01", "2026-06", 1, "2026-07"),
+        (Time, "step=1800 value=09:00", "14:10", 1, "14:30"),
+        (Time, "step=1800 value=09:00", "14:10", -1, "14:00"),
+    ];
+    for (kind, said, text, steps, expected) in table {
+        let mut control = control(kind, said);
+        let _ = control.handle(Intent::Type(text));
+        control.step_by(steps).unwrap();
+        let found = control.value().attribute_text();
+        assert_eq!((&*found, control.is_drafting()), (expected, false), "{said}, {text:?} {steps}");
+    }
+    let mut first = control(Date, "min=2026-05-03 step=7 value=2026-05-10|2026-05-03");
+    assert_eq!(first.step_by(-1), Err(Refusal::AtFirst));
 }
 
 #[test]

@@ -237,19 +237,16 @@ impl DatePicker {
         Ok(taken)
     }
 
-    /// Steps the value on, or back where the number is negative: HTML's `stepUp()` and `stepDown()`, which take
-    /// an empty value for 1970-01-01. The program does this, so no event comes of it. A closed day that it comes
-    /// to is taken for the open one nearest to it.
+    /// Steps on from what is typed, else from the value, or back where the number is negative: HTML's `stepUp()` and
+    /// `stepDown()`, which take an empty value for 1970-01-01. Where that is a closed day, it goes on to the next open
+    /// one. The program does this, so no event comes of it, and typing is over.
     ///
     /// # Errors
     /// Why nothing moves.
     pub fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
-        let from = self.held.value.map(|day| i64::from(day.days()));
-        let to = self.days.notches.bounds().stepped(from, steps.into());
-        let to = to.and_then(|place| Date::from_days(i32::try_from(place).ok()?));
-        let end = Refusal::no_step(steps.into());
-        let to = self.days.nearest(to.ok_or(end)?);
-        self.set_value(Some(to.filter(|day| Some(*day) != self.held.value).ok_or(end)?))
+        let from = self.held.step_from(|text| self.days.read(text));
+        self.held.step_to(self.days.stepped(from, steps).ok_or(Refusal::no_step(steps.into()))?);
+        Ok(())
     }
 
     /// Back to the default value; a draft is dropped, and the grid closes unless it is always open.

@@ -42,6 +42,21 @@ impl<V: Copy + PartialEq> Typed<V> {
         (self.value, self.given) = (value, Given::Program(wish));
     }
 
+    /// The program steps on from what is typed, so that is over.
+    pub(super) fn step_to(&mut self, value: V) {
+        self.set(Some(value), Some(value));
+        self.draft = None;
+    }
+
+    /// Where a step begins: at what is typed, allowed or not, and at the value where `read` makes nothing of that.
+    pub(super) fn step_from(&self, read: impl FnOnce(&str) -> Option<V>) -> Option<V> {
+        match self.draft().map(str::trim) {
+            None => self.value,
+            Some("") => None,
+            Some(text) => read(text).or(self.value),
+        }
+    }
+
     /// The text being typed, if any is, as it was typed.
     pub(super) fn draft(&self) -> Option<&str> {
         self.draft.as_ref().map(|draft| draft.text.as_str())

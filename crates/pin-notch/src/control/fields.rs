@@ -194,16 +194,14 @@ impl<M: Fielded> FieldStepper<M> {
         near
     }
 
-    /// Steps the value as a whole, up or down where the number is negative: HTML's `stepUp()` and
-    /// `stepDown()`, which take an empty value for the beginning of 1970, or midnight, and which do nothing where
-    /// times run over midnight. The program does this, so no event comes of it.
+    /// Steps as a whole what is filled in, else the value, up or down where the number is negative: HTML's `stepUp()`
+    /// and `stepDown()`, which take an empty value for the beginning of 1970, or midnight, and which do nothing where
+    /// times run over midnight. The program does this, so no event comes of it, and what is half filled in is dropped.
     ///
     /// # Errors
     /// Why nothing moves.
     pub fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
-        let to = self.notches.bounds().stepped(self.machine.value, steps.into());
-        let to = to.and_then(M::from_line).ok_or(Refusal::no_step(steps.into()))?;
-        self.set_value(Some(to))
+        self.machine.step_by(steps)
     }
 
     /// Back to the default value; what is half filled in is dropped.

@@ -216,14 +216,15 @@ impl Stepper {
         taken
     }
 
-    /// Steps the value up, or down where the number is negative: HTML's `stepUp()` and `stepDown()`, which take
-    /// an empty value for 0. The program does this, so no event comes of it.
+    /// Steps up from what is typed, else from the value, or down where the number is negative: HTML's `stepUp()` and
+    /// `stepDown()`, which take an empty value for 0. The program does this, so no event comes of it, and typing is
+    /// over.
     ///
     /// # Errors
     /// Why nothing moves.
     pub fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
-        let to = self.stepped(self.held.value, steps.into())?;
-        self.set_value(Some(to))
+        self.held.step_to(self.stepped(steps.into())?);
+        Ok(())
     }
 
     /// Back to the default value, which may be none; a draft is dropped.
@@ -312,17 +313,13 @@ impl Stepper {
     }
 
     fn step(&mut self, steps: i128) -> Result<Turn<Option<Decimal>>, Refusal> {
-        // From what is typed, allowed or not; from the value where that is no number.
-        let typed = self.held.draft().map(|text| match text.trim() {
-            "" => None,
-            text => read_number(&*self.surroundings.world, text).ok().or(self.held.value),
-        });
-        let to = self.stepped(typed.unwrap_or(self.held.value), steps)?;
+        let to = self.stepped(steps)?;
         self.take(Some(to))
     }
 
-    fn stepped(&self, from: Option<Decimal>, steps: i128) -> Result<Decimal, Refusal> {
-        let to = match from {
+    fn stepped(&self, steps: i128) -> Result<Decimal, Refusal> {
+        let read = |text: &str| read_number(&*self.surroundings.world, text).ok();
+        let to = match self.held.step_from(read) {
             Some(value) => self.notches.stepped(value, steps).or_else(|| self.around(steps)),
             None => self.notches.stepped_from_empty(steps),
         };

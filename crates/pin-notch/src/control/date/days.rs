@@ -6,13 +6,14 @@ use crate::control::{ControlError, Direction};
 use crate::definition::Step;
 use crate::intent::Intent;
 use crate::intent::Key;
+use crate::limit::Limit;
 use crate::measure::NotchesOf;
 use crate::message::Message;
 use crate::refusal::Refusal;
 use crate::surroundings::Surroundings;
 use crate::validity::{BadInput, Invalid};
 use crate::world::{AnyWorld, DatePattern, native};
-use core::fmt;
+use core::{fmt, iter};
 use std::sync::Arc;
 
 /// Declares the definition of a control of days: what it has of its own stands between the bounds and how the days are
@@ -158,7 +159,7 @@ pub struct GridDay {
 }
 
 /// How many notches are searched on either side for a day that is open.
-const REACH: i128 = 4000;
+const REACH: usize = 4000;
 
 impl Days {
     pub(in crate::control) fn new(definition: DaysDefinition<'_>) -> Result<Self, ControlError> {
@@ -228,20 +229,39 @@ impl Days {
     }
 
     pub(in crate::control) fn admit(&self, day: Date) -> Result<Date, Refusal> {
-        let day = self.notches.admit(day)?;
-        if !self.open_ends && self.why_not(day).is_some() { Err(Refusal::Closed) } else { Ok(day) }
+        let day = match self.notches.admit(day) {
+            Err(Refusal::OffNotches { .. }) => {
+                let nearest = self.nearest(day).ok_or(Refusal::NoValue)?;
+                return Err(Refusal::OffNotches { nearest: nearest.into() });
+            }
+            admitted => admitted?,
+        };
+        if self.is_open_for_choice(day) { Ok(day) } else { Err(Refusal::Closed) }
+    }
+
+    /// Whether this day, which is one of the notches, can be chosen.
+    fn is_open_for_choice(&self, day: Date) -> bool {
+        self.open_ends || self.why_not(day).is_none()
+    }
+
+    /// The first day that can be chosen, from this one on by so many steps each time.
+    fn first_open(&self, from: Date, steps: i128) -> Option<Date> {
+        let way = iter::successors(Some(from), |day| self.notches.stepped(*day, steps));
+        way.take(REACH).find(|day| self.is_open_for_choice(*day))
+    }
+
+    /// Where so many steps lead from a day, or from none, and on from there where it is closed.
+    pub(in crate::control) fn stepped(&self, from: Option<Date>, steps: i32) -> Option<Date> {
+        let from = from.map(|day| i64::from(day.days()));
+        let place = self.notches.bounds().stepped(from, steps.into())?;
+        let to = Date::from_days(i32::try_from(place).ok()?)?;
+        self.first_open(to, steps.signum().into())
     }
 
     /// The day nearest to this one that can be chosen, of two the later.
     pub(in crate::control) fn nearest(&self, day: Date) -> Option<Date> {
-        let from = self.notches.snap(day);
-        let open = |day: &Date| self.admit(*day).is_ok();
-        if open(&from) {
-            return Some(from);
-        }
-        let way =
-            |steps: i128| (1..=REACH).map_while(move |n| self.notches.stepped(from, n * steps));
-        let found = [1, -1].into_iter().filter_map(|way_to| way(way_to).find(open));
+        let from = self.notches.admit(self.notches.snap(day)).ok()?;
+        let found = [1, -1].into_iter().filter_map(|steps| self.first_open(from, steps));
         // Of two as near, the first, which is the later.
         found.min_by_key(|open| open.days().abs_diff(day.days()))
     }
@@ -249,6 +269,13 @@ impl Days {
     /// All that is wrong with a day.
     pub(in crate::control) fn against(&self, day: Date) -> Vec<Invalid> {
         let mut all = self.notches.against(day);
+        for one in &mut all {
+            if let Invalid::StepMismatch { below, above } = one {
+                let [before, after] = [self.notches.below(day), self.notches.above(day)];
+                *below = before.and_then(|day| self.first_open(day, -1)).map(Limit::from);
+                *above = after.and_then(|day| self.first_open(day, 1)).map(Limit::from);
+            }
+        }
         let why = self.why_not(day).filter(|_| !self.open_ends);
         all.extend(why.map(|why| Invalid::Closed { why }));
         all

@@ -172,6 +172,21 @@ impl Machine {
         self.given = Given::Program(wish);
     }
 
+    /// The program steps as a whole what is filled in, or the value where that makes none.
+    pub(super) fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
+        let from = match self.is_drafting() {
+            true if self.is_blank() => None,
+            true => self.composed(&self.fields).ok().or(self.value),
+            false => self.value,
+        };
+        let to =
+            self.bounds.stepped(from, steps.into()).filter(|to| (self.kind.limit)(*to).is_some());
+        let to = to.ok_or(Refusal::no_step(steps.into()))?;
+        self.put(Some(to));
+        self.given = Given::Program(Some(to));
+        Ok(())
+    }
+
     pub(super) fn reset(&mut self) {
         self.put(self.start);
         self.given = Given::Definition;
