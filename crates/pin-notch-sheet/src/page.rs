@@ -69,13 +69,17 @@ impl Sheet {
         let told = page.problems.filter(|_| !page.quiet).map(problems).unwrap_or_default();
         let fields = self.blocks(form, page);
         let output = |output: &pin_notch::Output| {
-            let [name, label] = [&output.name, &output.label].map(|text| escaped(text));
+            let name = escaped(&output.name);
+            let label = match output.label.as_str() {
+                "" => String::new(),
+                label => format!("<label for=\"{name}\">{}</label>", escaped(label)),
+            };
             let of = output.sentence.fields().join(" ");
             let sentence = output.sentence.to_string();
             let sentence = escaped(&sentence);
             let text = form.output_text(&output.name, &English).unwrap_or_default();
             format!(
-                "<div class=\"row\"><span><label for=\"{name}\">{label}</label></span><div><output id=\"{name}\" \
+                "<div class=\"row\"><span>{label}</span><div><output id=\"{name}\" \
                  for=\"{}\" data-text=\"{sentence}\">{}</output></div></div>\n",
                 escaped(&of),
                 escaped(&text)

@@ -5,7 +5,8 @@
 
 use crate::page::Theme;
 use crate::sheet::Sheet;
-use pin_notch::{Block, Checked, English, Field, Form, TextView, View};
+use crate::text::shown_outputs;
+use pin_notch::{Block, Checked, Field, Form, TextView, View};
 use pin_notch_html::shapes::{BAR, CELL, CHECKBOX, TICK, colour};
 use std::fmt::Write;
 
@@ -82,11 +83,10 @@ impl Sheet {
                 }
             }
         }
-        for output in form.outputs() {
+        for (label, text) in shown_outputs(form) {
             picture.y += LINE;
             let ink = colours.ink;
-            picture.text(MARGIN, &output.label, "font-weight=\"600\"", ink);
-            let text = form.output_text(&output.name, &English).unwrap_or_default();
+            picture.text(MARGIN, label, "font-weight=\"600\"", ink);
             picture.text(LEFT, &text, "", ink);
             picture.y += 10.0;
         }

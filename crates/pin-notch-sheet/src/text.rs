@@ -53,11 +53,8 @@ impl Sheet {
             }
         }
         blocks.push(alone);
-        let outputs = form.outputs().map(|output| {
-            let text = form.output_text(&output.name, &English).unwrap_or_default();
-            format!("  {:wide$}  {text}", output.label).trim_end().to_owned() + "\n"
-        });
-        let outputs: String = outputs.collect();
+        let line = |(label, text)| format!("  {label:wide$}  {text}").trim_end().to_owned() + "\n";
+        let outputs: String = shown_outputs(form).map(line).collect();
         if !outputs.is_empty() {
             blocks.push(outputs);
         }
@@ -157,6 +154,15 @@ fn drawn(view: &View) -> Vec<String> {
         }
     };
     vec![one]
+}
+
+/// The outputs with their labels, without those that would leave an empty line.
+pub(crate) fn shown_outputs(form: &Form) -> impl Iterator<Item = (&str, String)> {
+    let shown = form.outputs().map(|output| {
+        let text = form.output_text(&output.name, &English).unwrap_or_default();
+        (output.label.as_str(), text)
+    });
+    shown.filter(|(label, text)| !label.is_empty() || !text.is_empty())
 }
 
 fn mark(checked: Checked) -> &'static str {
