@@ -439,6 +439,14 @@ impl Bounds {
         to.and_then(on_line)
     }
 
+    /// Why so many steps lead nowhere.
+    pub(crate) fn no_step(&self, steps: i32) -> Refusal {
+        match &self.early {
+            None => Refusal::at_end(steps.into(), &self.line),
+            Some(_) => Refusal::NotForThis,
+        }
+    }
+
     /// Whether this very place is allowed, or why not.
     pub(crate) fn admit(&self, place: i64, named: Named) -> Result<i64, Refusal> {
         let limit = |place: Limit| name(place, named);

@@ -245,7 +245,7 @@ impl DatePicker {
     /// Why nothing moves.
     pub fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
         let from = self.held.step_from(|text| self.days.read(text));
-        self.held.step_to(self.days.stepped(from, steps).ok_or(Refusal::no_step(steps.into()))?);
+        self.held.step_to(self.days.stepped(from, steps)?);
         Ok(())
     }
 

@@ -7,7 +7,7 @@ use crate::definition::Step;
 use crate::intent::Intent;
 use crate::intent::Key;
 use crate::limit::Limit;
-use crate::measure::NotchesOf;
+use crate::measure::{Measure, NotchesOf};
 use crate::message::Message;
 use crate::refusal::Refusal;
 use crate::surroundings::Surroundings;
@@ -251,11 +251,15 @@ impl Days {
     }
 
     /// Where so many steps lead from a day, or from none, and on from there where it is closed.
-    pub(in crate::control) fn stepped(&self, from: Option<Date>, steps: i32) -> Option<Date> {
-        let from = from.map(|day| i64::from(day.days()));
-        let place = self.notches.bounds().stepped(from, steps.into())?;
-        let to = Date::from_days(i32::try_from(place).ok()?)?;
-        self.first_open(to, steps.signum().into())
+    pub(in crate::control) fn stepped(
+        &self,
+        from: Option<Date>,
+        steps: i32,
+    ) -> Result<Date, Refusal> {
+        let bounds = self.notches.bounds();
+        let to = bounds.stepped(from.map(Measure::to_line), steps.into()).and_then(Date::from_line);
+        let open = to.and_then(|to| self.first_open(to, steps.signum().into()));
+        open.ok_or(bounds.no_step(steps))
     }
 
     /// The day nearest to this one that can be chosen, of two the later.

@@ -181,7 +181,7 @@ impl Machine {
         };
         let to =
             self.bounds.stepped(from, steps.into()).filter(|to| (self.kind.limit)(*to).is_some());
-        let to = to.ok_or(Refusal::no_step(steps.into()))?;
+        let to = to.ok_or(self.bounds.no_step(steps))?;
         self.put(Some(to));
         self.given = Given::Program(Some(to));
         Ok(())
