@@ -22,15 +22,7 @@ impl<'a> Claims<'a> {
 
     /// What has to be so for a field to count, in a list of one schema, or of none where it always does.
     pub(super) fn counts(&mut self, name: &str) -> Option<Vec<Node>> {
-        let own = self.sheet.fields.iter().filter(|field| field.name == name);
-        let sets = self.sheet.fieldsets.iter();
-        let rows = self.sheet.rows.iter().filter(|rows| rows.name == name);
-        let sets = sets.filter(|set| set.fields.iter().any(|field| field == name));
-        let all: Vec<&Expression> = own
-            .filter_map(|field| field.only_if.as_ref())
-            .chain(rows.filter_map(|rows| rows.only_if.as_ref()))
-            .chain(sets.filter_map(|set| set.only_if.as_ref()))
-            .collect();
+        let all = self.sheet.conditions_of(name);
         if all.is_empty() {
             return Some(Vec::new());
         }

@@ -1,31 +1,24 @@
 //! Fields that stand in rows, as a list of objects.
 
-use super::{CONTROL, Loss, ONLY_IF, Writer};
+use super::{CONTROL, Loss, ONLY_IF};
 use crate::sheet::Sheet;
 use crate::tree::{Node, Table};
 use crate::words;
-use pin_notch::{AnyWorld, Form, Rows};
+use pin_notch::{Form, Rows};
 
 impl Sheet {
     /// The schema of rows: all are like the first.
     pub(super) fn rows_schema(&self, form: &Form, rows: &Rows, lost: &mut Vec<Loss>) -> Table {
         let (mut properties, mut required) = (Table::default(), Vec::new());
         for field in form.fields_in_row(rows, 1) {
-            let Some(defined) = self.fields.iter().find(|other| other.name == field.name) else {
-                continue;
-            };
-            let Some(place) = &defined.row else { continue };
-            let follows = form.is_follower(&field.name);
-            // As the sheet defines it, with all of its options open.
-            let (own, _) = defined.control(self.today, &AnyWorld::default());
-            let control = if defined.options_if.is_empty() { &field.control } else { &own };
-            let mut one = Writer { defined, control, follows, lost };
+            let Some(mut one) = self.writer(form, field, lost) else { continue };
+            let Some(place) = field.row() else { continue };
             if !field.may_be_received() {
                 one.lose("the whole field, because nothing received for it is checked", false);
                 continue;
             }
             let mut schema = one.schema(&field.label);
-            match &defined.only_if {
+            match &one.defined.only_if {
                 Some(condition) => {
                     one.lose("that it is checked only if it counts", true);
                     let own: Vec<Node> = vec![schema.into(), true.into()];

@@ -3,7 +3,7 @@
 //! JSON Schema counts code points where HTML counts UTF-16 code units, of which a code point has one or two. Its own
 //! keywords say as much as is so of both; the field's words stand beside them.
 
-use super::Writer;
+use super::field::Writer;
 use crate::tree::{Node, Table};
 use pin_notch::{TextDefinition, TextField, TextKind};
 

@@ -1,8 +1,7 @@
 //! Texts: days, months, weeks, times, and what is chosen from a list.
 
-use super::super::{
-    DATE_MINUTES, DATE_TIME, DAY, LINE_WORDS, MINUTES, MONTH, MOST_LISTED, TIME, WEEK,
-};
+use super::super::MOST_LISTED;
+use super::super::line::{DATE_MINUTES, DATE_TIME, DAY, LINE_WORDS, MINUTES, MONTH, TIME, WEEK};
 use super::keywords::{is_null, listed};
 use super::{Property, text_of};
 use crate::tree::{Is, Node, Table};

@@ -1,0 +1,338 @@
+//! The schema of a field: of what kind its values are, and which of them it accepts.
+
+// A new control has to be thought of wherever controls are told apart.
+#![warn(clippy::wildcard_enum_match_arm)]
+
+use super::line::{DATE_TIME, DAY, MONTH, TIME, WEEK};
+use super::{CONTROL, Loss, MOST_LISTED};
+use crate::sheet::{FieldSheet, Sheet};
+use crate::tree::{Is, Node, Table};
+use pin_notch::{AnyWorld, Choice, Control, ControlKind, Field, Form, Notches, Value, ValueKind};
+use std::borrow::Cow;
+
+impl Sheet {
+    /// What writes the schema of a field as the sheet defines it, with all of its options open.
+    pub(super) fn writer<'a>(
+        &'a self,
+        form: &Form,
+        field: &'a Field,
+        lost: &'a mut Vec<Loss>,
+    ) -> Option<Writer<'a>> {
+        let defined = self.fields.iter().find(|other| other.name == field.name)?;
+        let control = match defined.options_if.is_empty() {
+            true => Cow::Borrowed(&field.control),
+            false => Cow::Owned(defined.control(self.today, &AnyWorld::default()).0),
+        };
+        Some(Writer { defined, control, follows: form.is_follower(&field.name), lost })
+    }
+}
+
+/// A field whose schema is written.
+pub(super) struct Writer<'a> {
+    pub(super) defined: &'a FieldSheet,
+    pub(super) control: Cow<'a, Control>,
+    /// Whether it follows another field.
+    follows: bool,
+    lost: &'a mut Vec<Loss>,
+}
+
+impl Writer<'_> {
+    pub(super) fn lose(&mut self, what: impl Into<String>, accepts: bool) {
+        let name = self.defined.written_name();
+        self.lost.push(Loss { name, what: what.into(), accepts });
+    }
+
+    pub(super) fn schema(&mut self, label: &str) -> Table {
+        let mut schema = Table::default();
+        if !label.is_empty() {
+            schema.put("title", label);
+        }
+        // Of a checkbox it is an attribute.
+        let own = self.defined.definition.attribute("description");
+        let description = own.unwrap_or_else(|| self.defined.description.clone());
+        if !description.is_empty() {
+            schema.put("description", description);
+        }
+        schema.put(CONTROL, self.control.control_kind().name());
+        let may_be_null = self.control.check_value(self.control.empty_value()).is_ok();
+        let kind = match self.control.kind() {
+            ValueKind::Number => "number",
+            ValueKind::On => "boolean",
+            ValueKind::Texts | ValueKind::Span | ValueKind::Dates => "array",
+            ValueKind::Text
+            | ValueKind::Date
+            | ValueKind::Month
+            | ValueKind::Week
+            | ValueKind::Time
+            | ValueKind::DateTime => "string",
+        };
+        match may_be_null {
+            true => schema.put("type", vec![kind, "null"]),
+            false => schema.put("type", kind),
+        }
+        let own = if self.control.conditions().readonly { self.kept() } else { self.own() };
+        for (key, mut node) in own.0 {
+            // What lists its values has to list null as well.
+            if let (Is::List(all), true) = (&mut node.is, may_be_null) {
+                match key.name.as_str() {
+                    "enum" => all.push(Is::Nothing.into()),
+                    "oneOf" => all.push(Table::default().with("type", "null").into()),
+                    _ => {}
+                }
+            }
+            schema.put(&key.name, node);
+        }
+        if let Some(default) = default_of(&self.control.default_value()) {
+            schema.put("default", default);
+        }
+        if !self.defined.options_if.is_empty() {
+            self.lose("under which conditions its options can be chosen", true);
+        }
+        if self.defined.follows_today {
+            self.lose("that it moves with the day", true);
+        }
+        self.keep_words(&mut schema);
+        schema
+    }
+
+    /// What is read-only can only stay as it is.
+    fn kept(&mut self) -> Table {
+        if self.follows {
+            self.lose("that it is what it follows to", true);
+            return Table::default();
+        }
+        match self.control.value() {
+            Value::Number(number) => Table::default().with("const", number),
+            Value::Text(text) => Table::default().with("enum", vec![Node::from(text.as_str())]),
+            Value::On(true) => Table::default().with("const", true),
+            // The control is empty or off, and null is among its types.
+            Value::On(false) | Value::Mixed => {
+                Table::default().with("enum", vec![Node::from(false)])
+            }
+            Value::Empty => Table::default().with("enum", Vec::<Node>::new()),
+            Value::Texts(_)
+            | Value::Span(_)
+            | Value::Date(_)
+            | Value::Dates(_)
+            | Value::Month(_)
+            | Value::Week(_)
+            | Value::Time(_)
+            | Value::DateTime(_) => {
+                self.lose("that it is read-only", true);
+                Table::default()
+            }
+        }
+    }
+
+    /// Keeps the words that a schema has no keyword for, for the way back.
+    fn keep_words(&mut self, schema: &mut Table) {
+        let carried = [
+            "min",
+            "max",
+            "step",
+            "value",
+            "required",
+            "checked",
+            "multiple",
+            "least",
+            "most",
+            "example",
+            "description",
+        ];
+        // Steps that count from 0 need no base.
+        let items = schema.get("items").unwrap_or(&Node::from(true)).get("multipleOf").is_some();
+        let counts_from_0 = schema.has("multipleOf") || items;
+        // Of a span they are a distance, and no number of items.
+        let is_span = [ControlKind::SpanSlider, ControlKind::DateSpan]
+            .contains(&self.defined.definition.kind());
+        for (word, text) in self.defined.definition.attributes() {
+            let key = format!("x-{word}");
+            match word {
+                "least" | "most" if is_span => schema.put(&key, text),
+                "step-base" if counts_from_0 => {}
+                // What is read-only or disabled is said by what it accepts.
+                "readonly" | "disabled" => self.lose(format!("the word {word}"), false),
+                _ if carried.contains(&word) || schema.has(&key) => {}
+                _ if text.is_empty() => schema.put(&key, true),
+                _ => schema.put(&key, text),
+            }
+        }
+        let options = self.defined.definition.options();
+        match self.defined.definition.kind() {
+            _ if options.is_empty() => {}
+            ControlKind::Slider => self.lose("its marks", false),
+            ControlKind::Rating => self.lose("the names of its icons", false),
+            ControlKind::CheckboxGroup
+            | ControlKind::RadioGroup
+            | ControlKind::ItemStepper
+            | ControlKind::Select => {
+                if options.iter().any(|option| option.group.is_some()) {
+                    self.lose("the groups of its options", false);
+                }
+            }
+            // Closed days are told of with the days; the others have no options.
+            ControlKind::Date
+            | ControlKind::DateSpan
+            | ControlKind::SpanSlider
+            | ControlKind::Switch
+            | ControlKind::Checkbox
+            | ControlKind::Text
+            | ControlKind::Stepper
+            | ControlKind::Month
+            | ControlKind::Week
+            | ControlKind::Time
+            | ControlKind::DateTime => {}
+        }
+    }
+
+    fn own(&mut self) -> Table {
+        let control = self.control.clone();
+        match &*control {
+            Control::SpanSlider(span) => {
+                let items = self.numbers(*span.notches());
+                let lost = "that the second is not below the first, and how far they are apart";
+                self.lose(lost, true);
+                two(items)
+            }
+            Control::DateSpan(dates) => {
+                let notches = *dates.notches();
+                self.lose(
+                    "the order of the two days, their number, and days that are closed",
+                    true,
+                );
+                let mut items = self.line(&notches, DAY, Some("date"));
+                items.put("type", "string");
+                two(items)
+            }
+            Control::Switch(_) | Control::Checkbox(_) => {
+                let has_to_be_on = self.control.conditions().required;
+                let mut own = Table::default();
+                if has_to_be_on {
+                    own.put("const", true);
+                }
+                own
+            }
+            Control::CheckboxGroup(group) => {
+                let definition = group.definition();
+                self.several(&open(&definition.options), (definition.least, definition.most))
+            }
+            Control::Select(select) => {
+                let definition = select.definition();
+                let open = open(&definition.options);
+                match definition.multiple {
+                    true => self.several(&open, (definition.least, definition.most)),
+                    false => one_of(&open),
+                }
+            }
+            Control::Text(field) => self.written(field),
+            Control::RadioGroup(group) => one_of(&open(&group.definition().options)),
+            Control::ItemStepper(items) => one_of(&items.definition().options),
+            Control::Date(date) => {
+                let notches = *date.notches();
+                let days = self.line(&notches, DAY, Some("date"));
+                if !date.definition().options.is_empty() && !days.has("enum") {
+                    self.lose("days that are closed", true);
+                }
+                days
+            }
+            Control::Month(months) => self.line(months.notches(), MONTH, None),
+            Control::Week(weeks) => self.line(weeks.notches(), WEEK, None),
+            Control::Time(times) => self.line(times.notches(), TIME, None),
+            Control::DateTime(times) => {
+                self.lose("whether the day of a date and time exists", true);
+                self.line(times.notches(), DATE_TIME, None)
+            }
+            Control::Slider(slider) => self.numbers(*slider.notches()),
+            Control::Rating(rating) => self.numbers(*rating.notches()),
+            Control::Stepper(stepper) => self.numbers(*stepper.notches()),
+        }
+    }
+
+    fn numbers(&mut self, notches: Notches) -> Table {
+        let mut own = Table::default();
+        let Some(step) = notches.step() else {
+            bounds(&mut own, &notches);
+            return own;
+        };
+        // multipleOf counts from 0.
+        if (notches.step_base() % step).is_zero() {
+            bounds(&mut own, &notches);
+            own.put("multipleOf", step);
+        } else if notches.count().is_some_and(|count| count <= MOST_LISTED) {
+            own.put("enum", notches.iter().collect::<Vec<_>>());
+        } else {
+            bounds(&mut own, &notches);
+            self.lose(format!("the step {step}, which is not counted from 0"), true);
+        }
+        own
+    }
+
+    fn several(&mut self, open: &[Choice], (least, most): (u32, Option<u32>)) -> Table {
+        let mut own = Table::default();
+        let mut items = one_of(open);
+        items.put("type", "string");
+        own.put("items", items);
+        own.put("uniqueItems", true);
+        let least = if self.control.conditions().required { least.max(1) } else { least };
+        if least > 0 {
+            own.put("minItems", least);
+        }
+        if let Some(most) = most {
+            own.put("maxItems", most);
+        }
+        own
+    }
+}
+
+fn bounds(own: &mut Table, notches: &Notches) {
+    if let Some(min) = notches.min() {
+        own.put("minimum", min);
+    }
+    if let Some(max) = notches.max() {
+        own.put("maximum", max);
+    }
+}
+
+/// A list of exactly two of these.
+fn two(mut items: Table) -> Table {
+    if !items.has("type") {
+        items.put("type", "number");
+    }
+    Table::default().with("items", items).with("minItems", 2).with("maxItems", 2)
+}
+
+/// Those that can be chosen.
+fn open(options: &[Choice]) -> Vec<Choice> {
+    options.iter().filter(|one| !one.disabled).cloned().collect()
+}
+
+/// One of these options: as `enum` where each says what it is, else with its text as a title.
+fn one_of(open: &[Choice]) -> Table {
+    if open.iter().all(|one| one.value == one.text) {
+        let all: Vec<&str> = open.iter().map(|one| one.value.as_str()).collect();
+        return Table::default().with("enum", all);
+    }
+    let one = |one: &Choice| {
+        Table::default().with("const", one.value.as_str()).with("title", one.text.as_str())
+    };
+    Table::default().with("oneOf", open.iter().map(one).collect::<Vec<_>>())
+}
+
+/// A default as the schema tells it; none where it starts empty or off.
+fn default_of(value: &Value) -> Option<Node> {
+    let texts = |texts: Vec<String>| Some(texts.into());
+    match value {
+        Value::Empty | Value::Mixed | Value::On(false) => None,
+        Value::On(true) => Some(true.into()),
+        Value::Number(number) => Some((*number).into()),
+        Value::Span(span) => Some(vec![span.low, span.high].into()),
+        Value::Texts(all) if all.is_empty() => None,
+        Value::Texts(_) | Value::Dates(_) => texts(value.entries()),
+        Value::Text(_)
+        | Value::Date(_)
+        | Value::Month(_)
+        | Value::Week(_)
+        | Value::Time(_)
+        | Value::DateTime(_) => Some(value.attribute_text().into()),
+    }
+}

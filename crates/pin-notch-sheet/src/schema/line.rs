@@ -1,0 +1,89 @@
+//! Days, months, weeks and times: listed where they are few, else as texts of a pattern.
+
+use super::MOST_LISTED;
+use super::field::Writer;
+use crate::tree::Table;
+use pin_notch::{Decimal, Measure, NotchesOf, ValueKind};
+
+pub(super) const DAY: &str = "^(?!0000)[0-9]{4}-(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])$";
+pub(super) const MONTH: &str = "^(?!0000)[0-9]{4}-(0[1-9]|1[0-2])$";
+pub(super) const WEEK: &str = "^(?!0000)[0-9]{4}-W(0[1-9]|[1-4][0-9]|5[0-3])$";
+pub(super) const TIME: &str = r"^([01][0-9]|2[0-3]):[0-5][0-9](:[0-5][0-9](\.[0-9]{1,3})?)?$";
+pub(super) const MINUTES: &str = r"^([01][0-9]|2[0-3]):[0-5][0-9](:00(\.0{1,3})?)?$";
+pub(super) const DATE_MINUTES: &str = r"^(?!0000)[0-9]{4}-(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])[T ]([01][0-9]|2[0-3]):[0-5][0-9](:00(\.0{1,3})?)?$";
+pub(super) const DATE_TIME: &str = r"^(?!0000)[0-9]{4}-(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])[T ]([01][0-9]|2[0-3]):[0-5][0-9](:[0-5][0-9](\.[0-9]{1,3})?)?$";
+
+/// The words of a line that a schema keeps for the way back.
+pub(super) const LINE_WORDS: [&str; 3] = ["min", "max", "step"];
+
+impl Writer<'_> {
+    /// Values on a line: listed where they are few, else as texts of a pattern.
+    pub(super) fn line<M: Measure>(
+        &mut self,
+        notches: &NotchesOf<M>,
+        pattern: &str,
+        format: Option<&str>,
+    ) -> Table {
+        let mut own = Table::default();
+        // What no keyword says is kept beside, for the way back.
+        for (word, text) in self.defined.definition.attributes() {
+            if LINE_WORDS.contains(&word) {
+                own.put(&format!("x-{word}"), text);
+            }
+        }
+        if notches.count() <= MOST_LISTED {
+            let all = (0..notches.count()).filter_map(|at| notches.nth(at));
+            if pattern == TIME || pattern == DATE_TIME {
+                let all: Vec<String> = all.map(|value| every_way(&value.to_string())).collect();
+                own.put("pattern", format!("^({})$", all.join("|")));
+                return own;
+            }
+            let open = all.map(|value| value.to_string()).filter(|text| {
+                let value = self.control.read(std::slice::from_ref(text));
+                // Of two days, each is checked alone.
+                matches!(self.control.kind(), ValueKind::Dates)
+                    || value.is_ok_and(|value| self.control.check_value(value).is_ok())
+            });
+            own.put("enum", open.collect::<Vec<_>>());
+            return own;
+        }
+        // The step of times where none is given: whole minutes, which a pattern can say.
+        let minutes = notches.step() == Decimal::from(M::DEFAULT_STEP)
+            && (notches.step_base().to_line() % (60 * i64::from(M::UNITS))) == 0;
+        let (pattern, is_every) = match pattern {
+            TIME if minutes => (MINUTES, true),
+            DATE_TIME if minutes => (DATE_MINUTES, true),
+            pattern => (pattern, notches.step() == Decimal::ONE && M::UNITS == 1),
+        };
+        own.put("pattern", pattern);
+        if let Some(format) = format {
+            own.put("format", format);
+        }
+        if notches.min().is_some() || notches.max().is_some() {
+            let end = |end: Option<M>| end.map_or("no end".to_owned(), |end| end.to_string());
+            let what = format!("the bounds {} and {}", end(notches.min()), end(notches.max()));
+            self.lose(what, true);
+        }
+        if !is_every {
+            self.lose(format!("the step of {} {}", notches.step(), M::STEP_UNIT), true);
+        }
+        if pattern == WEEK {
+            self.lose("which years have a week 53", true);
+        }
+        own
+    }
+}
+
+/// A pattern of all the ways to write a time: seconds and their fractions may be left out where they are 0.
+fn every_way(text: &str) -> String {
+    let text = text.replace('T', "[T ]");
+    let time = text.rsplit(']').next().unwrap_or(&text);
+    let places = time.split_once('.').map_or(0, |(_, fraction)| fraction.len());
+    match (time.matches(':').count(), places) {
+        (1, _) => format!(r"{text}(:00(\.0{{1,3}})?)?"),
+        (_, 0) => format!(r"{text}(\.0{{1,3}})?"),
+        (_, places) => {
+            format!("{}0{{0,{}}}", text.replace('.', r"\."), 3_usize.saturating_sub(places))
+        }
+    }
+}
