@@ -1,98 +1,24 @@
 //! From a text to an expression, with a check of what goes with what.
 
-use super::{Arithmetic, ExpressionError, Of, Operator, Over, Part, Scope, Tree, Type};
-use crate::calendar::{Date, DateTime, Month, Time, Week};
+mod field;
+mod function;
+mod token;
+mod types;
+
+use super::{Arithmetic, ExpressionError, Operator, Scope, Tree, Type};
 use crate::control::ValueKind;
 use crate::number::parse_number;
 use crate::quoted::Quoted;
 use core::ops::Range;
+use function::Function;
+use token::{Token, tokens};
+use types::{compared, expect, joined, mismatch};
 
 /// Where a piece of an expression stands in its text.
 type Span = Range<usize>;
 
 /// How deep expressions may stand in each other; more is no work of a person.
 const DEEPEST: usize = 60;
-
-/// How many words, numbers and signs an expression has at most. What is built of it is as deep as a chain of sums is
-/// long, and has to fit on any stack.
-const LONGEST: usize = 1000;
-
-/// The functions there are.
-const FUNCTIONS: [&str; 8] =
-    ["count", "sum", "round", "min", "max", "different", "date", "weekday"];
-
-/// The most places that a number is rounded to.
-const MOST_PLACES: u32 = 20;
-
-#[derive(Clone, Debug, PartialEq)]
-enum Token {
-    Number(String),
-    Text(String),
-    Name(String),
-    Sign(&'static str),
-    End,
-}
-
-const SIGNS: [&str; 15] =
-    ["!=", "<=", ">=", "=", "<", ">", "(", ")", "+", "-", "*", "/", "[", "]", ","];
-
-fn tokens(text: &str) -> Result<Vec<(Token, Span)>, ExpressionError> {
-    let mut all = Vec::new();
-    let mut at = 0;
-    while let Some(c) = text[at..].chars().next() {
-        let rest = &text[at..];
-        if c.is_whitespace() {
-            at += c.len_utf8();
-            continue;
-        }
-        let (token, length) = if c == '\'' || c == '"' {
-            let end = rest[1..].find(c).ok_or_else(|| {
-                ExpressionError::syntax(at..text.len(), "this text is not ended")
-                    .with_help(format!("put another {c} at its end"))
-            })?;
-            (Token::Text(rest[1..=end].to_owned()), end + 2)
-        } else if c.is_ascii_digit() {
-            let length =
-                rest.find(|c: char| !(c.is_ascii_digit() || c == '.')).unwrap_or(rest.len());
-            (Token::Number(rest[..length].to_owned()), length)
-        } else if c.is_alphabetic() || c == '_' {
-            (Token::Name(name(rest).to_owned()), name(rest).len())
-        } else if let Some(sign) = SIGNS.into_iter().find(|sign| rest.starts_with(sign)) {
-            (Token::Sign(sign), sign.len())
-        } else {
-            let span = at..at + c.len_utf8();
-            let message = format!("{} has no meaning here", Quoted(&c.to_string()));
-            let help =
-                "write =, !=, <, <=, >, >=, +, -, *, /, and, or, not, in, is empty, count(…)";
-            return Err(ExpressionError::syntax(span, message).with_help(help));
-        };
-        if all.len() == LONGEST {
-            let message = format!("it has more than {LONGEST} words, numbers and signs");
-            let help = "make several of it";
-            return Err(ExpressionError::syntax(at..at + length, message).with_help(help));
-        }
-        all.push((token, at..at + length));
-        at += length;
-    }
-    all.push((Token::End, text.len()..text.len()));
-    Ok(all)
-}
-
-/// The name that a text begins with. A hyphen belongs to it between two letters or digits, so a minus has
-/// blanks around it.
-fn name(text: &str) -> &str {
-    let is_part = |c: char| c.is_alphanumeric() || c == '_';
-    let mut end = 0;
-    let mut rest = text.char_indices().peekable();
-    while let Some((at, c)) = rest.next() {
-        let joins = (c == '-' || c == '.') && rest.peek().is_some_and(|(_, next)| is_part(*next));
-        if !is_part(c) && !joins {
-            break;
-        }
-        end = at + c.len_utf8();
-    }
-    &text[..end]
-}
 
 struct Parser<'a> {
     tokens: Vec<(Token, Span)>,
@@ -320,19 +246,14 @@ impl Parser<'_> {
             return Err(self.unexpected("a field, a number, a text or a bracket"));
         };
         self.at += 1;
-        match name.as_str() {
-            "true" => return Ok((Tree::On(true), Type::On, span)),
-            "false" => return Ok((Tree::On(false), Type::On, span)),
+        match (name.as_str(), Function::named(&name)) {
+            ("true", _) => Ok((Tree::On(true), Type::On, span)),
+            ("false", _) => Ok((Tree::On(false), Type::On, span)),
             // A field may be named like a function; a bracket tells them apart.
-            _ if FUNCTIONS.contains(&name.as_str()) && self.take_sign("(") => {
-                return self.function(&name, span);
-            }
-            _ => {}
+            (_, Some(function)) if self.take_sign("(") => self.function(function, span),
+            ("today", _) if !self.fields.places.contains_key(&name) => self.today(span),
+            _ => self.field(&name, span),
         }
-        if let ("today", false) = (name.as_str(), self.fields.places.contains_key(&name)) {
-            return self.today(span);
-        }
-        self.field(&name, span)
     }
 
     fn today(&mut self, span: Span) -> Result<Typed, ExpressionError> {
@@ -342,242 +263,5 @@ impl Parser<'_> {
         };
         self.todays.push(span.clone());
         Ok((Tree::Text(today.to_string()), Type::Ordered(ValueKind::Date), span))
-    }
-
-    /// What stands in a function's brackets, and the function of it.
-    fn function(&mut self, name: &str, span: Span) -> Result<Typed, ExpressionError> {
-        let mut all = vec![self.argument(name)?];
-        while self.take_sign(",") {
-            all.push(self.argument(name)?);
-        }
-        let span = span.start..self.span().end;
-        if !self.take_sign(")") {
-            return Err(self.unexpected("a closing bracket"));
-        }
-        let wrong_count = |right: &str| {
-            let message = format!("{name}(…) takes {right}, and here are {}", all.len());
-            ExpressionError::mismatch(span.clone(), message)
-        };
-        let (of, kind) = match (name, all.as_slice()) {
-            // Put together when they were read.
-            ("count" | "sum" | "different", [(over @ Tree::Over(..), kind, _)]) => {
-                (over.clone(), *kind)
-            }
-            ("count", [(Tree::Field(at, Part::Whole), ..)])
-                if self.fields.rows.iter().any(|rows| rows.count == *at) =>
-            {
-                (Tree::Field(*at, Part::Whole), Type::Number)
-            }
-            ("date", [(Tree::Text(text), _, inner)]) if text.parse::<Date>().is_err() => {
-                return Err(not_written(ValueKind::Date, text, inner));
-            }
-            ("date", [(Tree::Text(text), Type::Text, _)]) => {
-                (Tree::Text(text.clone()), Type::Ordered(ValueKind::Date))
-            }
-            ("date", _) => return Err(wrong_count("a text like '2026-05-14'")),
-            ("weekday", [(day, kind, inner)]) => {
-                expect(*kind, Type::Ordered(ValueKind::Date), inner)?;
-                (Tree::Weekday(Box::new(day.clone())), Type::Number)
-            }
-            ("weekday", _) => return Err(wrong_count("one day")),
-            ("different", _) => {
-                return Err(wrong_count("a field of rows"));
-            }
-            ("count" | "sum", [(list, kind, inner)]) => {
-                expect(*kind, Type::List, inner)?;
-                let list = Box::new(list.clone());
-                let of = if name == "count" { Tree::Count(list) } else { Tree::Total(list) };
-                (of, Type::Number)
-            }
-            ("count" | "sum", _) => return Err(wrong_count("one list")),
-            ("round", [(number, kind, inner), (places, ..)]) => {
-                expect(*kind, Type::Number, inner)?;
-                let whole = match places {
-                    Tree::Number(places) if places.is_integer() => u32::try_from(*places).ok(),
-                    _ => None,
-                };
-                let places = whole.filter(|places| *places <= MOST_PLACES).ok_or_else(|| {
-                    let message =
-                        format!("round(…) takes a whole number of places, 0 to {MOST_PLACES}");
-                    ExpressionError::mismatch(all[1].2.clone(), message)
-                })?;
-                (Tree::Round(Box::new(number.clone()), places), Type::Number)
-            }
-            ("round", _) => return Err(wrong_count("a number and how many places it keeps")),
-            (_, [(_, kind, inner), rest @ ..]) => {
-                let is_in_order = matches!(kind, Type::Number | Type::Ordered(_));
-                if !is_in_order {
-                    let message = format!("{} has no least and no greatest", kind.word());
-                    return Err(ExpressionError::mismatch(inner.clone(), message));
-                }
-                rest.iter().try_for_each(|(_, other, inner)| expect(*other, *kind, inner))?;
-                let of = if name == "min" { Of::Least } else { Of::Greatest };
-                (Tree::Of(of, all.iter().map(|(one, ..)| one.clone()).collect()), *kind)
-            }
-            (_, []) => return Err(wrong_count("something")),
-        };
-        Ok((of, kind, span))
-    }
-
-    /// What stands in a function's brackets: where it is a field of rows without a number, that of all rows.
-    fn argument(&mut self, function: &str) -> Result<Typed, ExpressionError> {
-        let over = match function {
-            "count" => Over::Filled,
-            "sum" => Over::Sum,
-            "different" => Over::Different,
-            "min" => Over::Least,
-            "max" => Over::Greatest,
-            _ => return self.any(),
-        };
-        let ends =
-            |token: Option<&(Token, Span)>| matches!(token, Some((Token::Sign(")" | ","), _)));
-        let (Token::Name(name), true) = (self.peek().clone(), ends(self.tokens.get(self.at + 1)))
-        else {
-            return self.any();
-        };
-        let Some((rows, _)) = self.fields.row_field(whole_name(&name).0) else { return self.any() };
-        let span = self.span();
-        self.at += 1;
-        let (mut all, mut kind) = (Vec::new(), Type::Number);
-        for row in 0..self.fields.rows[rows].places.len() {
-            let (tree, own, _) = self.field_in(&name, span.clone(), Some((rows, row)))?;
-            all.push(tree);
-            kind = own;
-        }
-        let kind = match over {
-            Over::Sum => expect(kind, Type::Number, &span).map(|()| kind)?,
-            Over::Filled => Type::Number,
-            Over::Different => Type::On,
-            Over::Least | Over::Greatest => kind,
-        };
-        Ok((Tree::Over(over, all), kind, span))
-    }
-
-    fn field(&self, name: &str, span: Span) -> Result<Typed, ExpressionError> {
-        self.field_in(name, span, self.fields.row)
-    }
-
-    /// A field; where it is one of rows without a number, that of this row.
-    fn field_in(
-        &self,
-        name: &str,
-        span: Span,
-        row: Option<(usize, usize)>,
-    ) -> Result<Typed, ExpressionError> {
-        let in_row = |name: &str| {
-            let (rows, field) = self.fields.row_field(name)?;
-            let (_, row) = row.filter(|(at, _)| *at == rows)?;
-            Some(self.fields.rows[rows].places[row][field])
-        };
-        let find = |name: &str| self.fields.places.get(name).copied().or_else(|| in_row(name));
-        let (whole, part) = match (find(name), name.rsplit_once('.')) {
-            (Some(at), _) => (Some(at), Part::Whole),
-            (None, Some(_)) => {
-                let (before, part) = whole_name(name);
-                (find(before).filter(|_| part != Part::Whole), part)
-            }
-            (None, None) => (None, Part::Whole),
-        };
-        let Some(at) = whole else {
-            let in_rows =
-                [name, whole_name(name).0].into_iter().find_map(|name| self.fields.row_field(name));
-            if let Some((rows, _)) = in_rows {
-                return Err(ExpressionError::of_each_row(span, &self.fields.rows[rows].name));
-            }
-            let mut error = ExpressionError::no_such_field(span, name);
-            if let "on" | "off" | "yes" | "no" = name {
-                error = error.with_help("a yes or no is written true or false");
-            }
-            return Err(error);
-        };
-        let kind = match (self.fields.all[at].kind, part) {
-            (ValueKind::Span, Part::First | Part::Last) => Type::Number,
-            (ValueKind::Dates, Part::First | Part::Last) => Type::Ordered(ValueKind::Date),
-            (ValueKind::Span | ValueKind::Dates, Part::Whole) => {
-                let message = format!("{} has two ends", Quoted(name));
-                let (low, high) = match self.fields.all[at].kind {
-                    ValueKind::Span => ("low", "high"),
-                    _ => ("first", "last"),
-                };
-                return Err(ExpressionError::mismatch(span, message)
-                    .with_help(format!("write {name}.{low} or {name}.{high}")));
-            }
-            (_, Part::First | Part::Last) => {
-                let message = format!("{} has no ends", Quoted(&self.fields.all[at].name));
-                return Err(ExpressionError::mismatch(span, message));
-            }
-            (ValueKind::Number, _) => Type::Number,
-            (ValueKind::On, _) => Type::On,
-            (ValueKind::Text, _) => Type::Text,
-            (ValueKind::Texts, _) => Type::List,
-            (kind, _) => Type::Ordered(kind),
-        };
-        Ok((Tree::Field(at, part), kind, span))
-    }
-}
-
-/// The name of a field, and which part of it is meant where one is.
-fn whole_name(name: &str) -> (&str, Part) {
-    match name.rsplit_once('.') {
-        Some((before, "low" | "first")) => (before, Part::First),
-        Some((before, "high" | "last")) => (before, Part::Last),
-        _ => (name, Part::Whole),
-    }
-}
-
-fn joined(
-    one: Typed,
-    other: Typed,
-    by: fn(Box<Tree>, Box<Tree>) -> Tree,
-) -> Result<Typed, ExpressionError> {
-    expect(one.1, Type::On, &one.2)?;
-    expect(other.1, Type::On, &other.2)?;
-    Ok((by(Box::new(one.0), Box::new(other.0)), Type::On, one.2.start..other.2.end))
-}
-
-fn mismatch(span: &Span, found: Type, right: Type) -> ExpressionError {
-    let message = format!("this is {}, and {} is needed here", found.word(), right.word());
-    ExpressionError::mismatch(span.clone(), message)
-}
-
-fn expect(found: Type, right: Type, span: &Span) -> Result<(), ExpressionError> {
-    if found == right { Ok(()) } else { Err(mismatch(span, found, right)) }
-}
-
-/// What is wrong with a text that is no such day, month, week or time.
-fn not_written(kind: ValueKind, text: &str, span: &Span) -> ExpressionError {
-    let message = format!("{} is not {}", Quoted(text), Type::Ordered(kind).word());
-    let like = match kind {
-        ValueKind::Date => "2026-05-14",
-        ValueKind::Month => "2026-05",
-        ValueKind::Week => "2026-W20",
-        ValueKind::Time => "07:30",
-        _ => "2026-05-14T07:30",
-    };
-    ExpressionError::mismatch(span.clone(), message).with_help(format!("write one like '{like}'"))
-}
-
-/// Whether two things can be compared: those of one kind, and what is ordered with a text that is one.
-fn compared(one: &Typed, other: &Typed) -> Result<(), ExpressionError> {
-    let is = |kind: ValueKind, text: &str| match kind {
-        ValueKind::Date => text.parse::<Date>().is_ok(),
-        ValueKind::Month => text.parse::<Month>().is_ok(),
-        ValueKind::Week => text.parse::<Week>().is_ok(),
-        ValueKind::Time => text.parse::<Time>().is_ok_and(|time| time.to_string() == text),
-        _ => text.parse::<DateTime>().is_ok_and(|time| time.to_string() == text),
-    };
-    let written = |kind, (expression, _, span): &Typed| match expression {
-        Tree::Text(text) if !is(kind, text) => Err(not_written(kind, text, span)),
-        _ => Ok(()),
-    };
-    match (one.1, other.1) {
-        (Type::Ordered(kind), Type::Text) => written(kind, other),
-        (Type::Text, Type::Ordered(kind)) => written(kind, one),
-        (Type::List, _) | (_, Type::List) => {
-            let span = if one.1 == Type::List { &one.2 } else { &other.2 };
-            Err(ExpressionError::mismatch(span.clone(), "a list is not compared")
-                .with_help("write 'text' in list, count(list) or list is empty"))
-        }
-        (left, right) => expect(right, left, &other.2),
     }
 }
