@@ -1,68 +1,30 @@
 //! Two days, typed in one field or two, or picked one after the other from a month grid.
 
+mod allowed;
+mod picked;
+mod span;
 mod typed;
 mod view;
 
+pub use span::DateSpan;
 pub use view::DateSpanView;
 
+use allowed::{admit, checked, nearest};
+
 use super::date::days::days_definition;
-use super::date::days::{ClosedWhen, Days, DaysDefinition, days_methods};
-use super::error::check_counts;
+use super::date::days::{ClosedWhen, Days, days_methods};
 use super::given::Given;
 use super::machine::{conditions_of, default_of, machine_methods};
 use super::uniform::uniform;
 use super::value::Taken;
 use super::{Closed, Conditions, ControlError, Value, ValueKind};
 use crate::calendar::{Date, Weekday};
-use crate::event::{Event, Shown, Turn};
+use crate::event::{Event, Turn};
 use crate::intent::{Intent, Key, Thumb};
 use crate::refusal::Refusal;
 use crate::surroundings::Surroundings;
 use crate::validity::{BadInput, Invalid};
 use crate::world::DatePattern;
-
-/// Two days, the earlier one first; both belong to the span.
-///
-/// ```
-/// use pin_notch::{DateSpan, Shown};
-/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let away = DateSpan::between("2026-06-07".parse()?, "2026-06-01".parse()?);
-/// assert_eq!(away.shown(), "2026-06-01/2026-06-07");
-/// assert_eq!(away.days(), 7);
-/// # Ok(()) }
-/// ```
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
-#[cfg_attr(feature = "json", derive(serde::Serialize, serde::Deserialize))]
-pub struct DateSpan {
-    /// The first day.
-    pub first: Date,
-    /// The last day; the same as the first where the span is one day.
-    pub last: Date,
-}
-
-impl DateSpan {
-    /// The span from one day to the other, whichever is the earlier.
-    ///
-    /// ```
-    /// use pin_notch::DateSpan;
-    /// let (one, other) = ("2026-05-14".parse().unwrap(), "2026-05-01".parse().unwrap());
-    /// assert_eq!(DateSpan::between(one, other).days(), 14);
-    /// ```
-    pub fn between(one: Date, other: Date) -> Self {
-        Self { first: one.min(other), last: one.max(other) }
-    }
-
-    /// How many days it has, both ends counted.
-    pub fn days(&self) -> u32 {
-        self.last.days().abs_diff(self.first.days()) + 1
-    }
-}
-
-impl Shown for DateSpan {
-    fn shown(&self) -> String {
-        format!("{}/{}", self.first, self.last)
-    }
-}
 
 days_definition! {
     /// All that is said of a [`DateSpanPicker`].
@@ -157,75 +119,6 @@ enum Draft {
 }
 
 default_of!(DateSpanPicker);
-
-/// The days that a definition comes to.
-fn checked(definition: &DateSpanDefinition) -> Result<Days, ControlError> {
-    check_counts(definition.least, definition.most)?;
-    let days = Days::new(DaysDefinition {
-        min: definition.min,
-        max: definition.max,
-        step: definition.step,
-        step_base: definition.step_base,
-        date_pattern: &definition.date_pattern,
-        first_day: definition.first_day,
-        always_open: definition.always_open,
-        closed: &definition.options,
-        open_ends: definition.open_ends,
-    })?;
-    if let Some(span) = definition.value {
-        let why = |why| ControlError::Default { value: span.into(), why };
-        admit(definition, &days, span).map_err(why)?;
-    }
-    Ok(days)
-}
-
-/// Whether this very span is allowed, or why not.
-fn admit(
-    definition: &DateSpanDefinition,
-    days: &Days,
-    span: DateSpan,
-) -> Result<DateSpan, Refusal> {
-    let DateSpanDefinition { least, most, nights, across_closed, open_ends, .. } = *definition;
-    days.admit(span.first)?;
-    days.admit(span.last)?;
-    if span.last < span.first {
-        return Err(Refusal::WrongOrder);
-    }
-    match (span.days() - u32::from(nights), most) {
-        (count, _) if count < least => return Err(Refusal::TooShort { least, nights }),
-        (count, Some(most)) if count > most => return Err(Refusal::TooLong { most, nights }),
-        _ => {}
-    }
-    let (first, last) = match open_ends {
-        false => (Some(span.first), Some(span.last)),
-        true => (span.first.plus_days(1), span.last.plus_days(-1)),
-    };
-    let inside = first.zip(last).filter(|(first, last)| first <= last && !across_closed);
-    match inside.and_then(|(first, last)| days.first_closed(first, last)) {
-        Some(day) => Err(Refusal::AcrossClosed { day }),
-        None => Ok(span),
-    }
-}
-
-/// An allowed span near to this one: each end goes to its nearest day, and where they are then too few or too
-/// many, the last one moves.
-fn nearest(definition: &DateSpanDefinition, days: &Days, span: DateSpan) -> Option<DateSpan> {
-    /// How much shorter or longer a span is tried, in days.
-    const REACH: u32 = 366;
-    let span = DateSpan::between(days.nearest(span.first)?, days.nearest(span.last)?);
-    let nights = u32::from(definition.nights);
-    let least = definition.least.saturating_add(nights).max(1);
-    let most = definition.most.map_or(u32::MAX, |most| most.saturating_add(nights));
-    let wished = span.days().min(most).max(least);
-    let lengths = (0..=REACH).flat_map(|by| [wished.checked_sub(by), wished.checked_add(by)]);
-    let as_long = |length: u32| {
-        let last = span.first.plus_days(i32::try_from(length - 1).ok()?)?;
-        Some(DateSpan { first: span.first, last })
-    };
-    let allowed = lengths.flatten().filter(|length| (least..=most).contains(length));
-    let is_admitted = |span: &DateSpan| admit(definition, days, *span).is_ok();
-    [span].into_iter().chain(allowed.filter_map(as_long)).find(is_admitted)
-}
 
 impl DateSpanPicker {
     machine_methods!(DateSpanDefinition, DateSpanBuilder, surroundings_changed);
@@ -451,65 +344,6 @@ impl DateSpanPicker {
             }
             _ => Err(Refusal::NotForThis),
         }
-    }
-
-    fn pick(&mut self, day: Date) -> Result<Turn<Option<DateSpan>>, Refusal> {
-        let Some(Draft::Begun(begun)) = self.draft else {
-            let day = self.days.admit(day)?;
-            // In the second field, a day is that of the second end, where the first is there.
-            if let Some(first) = self.first().filter(|first| self.is_at_last() && *first <= day) {
-                let span = self.admit(DateSpan { first, last: day })?;
-                let closes = self.days.closes();
-                let turn = self.take(Some(span));
-                self.days.shut(Some(day));
-                return Ok(turn.and_if(closes, Event::Closed));
-            }
-            // What typing had moved goes back: picking starts anew.
-            let turn = match self.draft.take() {
-                Some(Draft::Typed(_, origin)) if origin != self.value => {
-                    self.value = origin;
-                    Turn::one(Event::Input(origin)).and(Event::Draft)
-                }
-                _ => Turn::one(Event::Draft),
-            };
-            self.draft = Some(Draft::Begun(day));
-            if self.days.is_open() {
-                self.days.active = Some(day);
-            }
-            return Ok(turn);
-        };
-        let span = self.admit(DateSpan::between(begun, day))?;
-        let closes = self.days.closes();
-        let previewed = self.pointed.take().is_some();
-        let taken = self.take(Some(span));
-        let turn = if previewed { taken.ending_preview() } else { taken };
-        self.days.shut(Some(day));
-        Ok(turn.and_if(closes, Event::Closed))
-    }
-
-    /// Whether keys are on the field of the second end.
-    fn is_at_last(&self) -> bool {
-        self.definition.two_fields && self.active == Thumb::High
-    }
-
-    /// The first end, as it is typed, or else as it is.
-    fn first(&self) -> Option<Date> {
-        match &self.draft {
-            Some(Draft::Typed([first, _], _)) if self.definition.two_fields => {
-                self.days.read(first)
-            }
-            Some(Draft::Begun(day)) => Some(*day),
-            Some(Draft::Typed(..)) | None => self.value.map(|span| span.first),
-        }
-    }
-
-    fn point(&mut self, day: Date) -> Result<Turn<Option<DateSpan>>, Refusal> {
-        let Some(Draft::Begun(begun)) = self.draft else { return Err(Refusal::Unchanged) };
-        if self.pointed == Some(day) {
-            return Err(Refusal::Unchanged);
-        }
-        self.pointed = Some(day);
-        Ok(Turn::one(Event::Preview(Some(DateSpan::between(begun, day)))))
     }
 
     /// Drops what is under way, and whatever it moved.
