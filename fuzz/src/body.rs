@@ -1,7 +1,8 @@
 //! A body, as a form sends it, for the demo's form.
 
 use crate::sheet;
-use pin_notch_sheet::{Format, Page};
+use pin_notch::Form;
+use pin_notch_sheet::{Page, Sheet};
 
 /// The demo's bodies.
 pub fn seeds() -> Vec<String> {
@@ -11,15 +12,17 @@ pub fn seeds() -> Vec<String> {
 
 /// It is read or refused. What is accepted is accepted as JSON too, and sent again by a form that holds it.
 pub fn hold(input: &[u8]) {
-    let sheet = sheet::read(sheet::DEMO, Format::Toml).expect("the demo's sheet is sound");
-    let form = sheet.form();
+    sheet::with_demo(|sheet, form| holds(input, sheet, &form));
+}
+
+fn holds(input: &[u8], sheet: &Sheet, form: &Form) {
     let filled = sheet.form_with(input);
     match form.read(input) {
         Ok(values) => {
             let json = form.read_json(values.to_json().as_bytes());
             let json = json.unwrap_or_else(|why| panic!("{} is refused: {why}", values.to_json()));
             assert!(values.iter().eq(json.iter()));
-            assert!(!sheet.answer(&form, &values, &Page::default()).is_empty());
+            assert!(!sheet.answer(form, &values, &Page::default()).is_empty());
         }
         Err(problems) => {
             assert!(!problems.0.is_empty());

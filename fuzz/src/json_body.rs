@@ -1,6 +1,7 @@
 //! JSON for the demo's form.
 
 use crate::sheet;
+use pin_notch::Form;
 
 /// The demo's lines of JSON.
 pub fn seeds() -> Vec<String> {
@@ -10,7 +11,10 @@ pub fn seeds() -> Vec<String> {
 
 /// It is read or refused; what is accepted is accepted again.
 pub fn hold(input: &[u8]) {
-    let form = sheet::demo();
+    sheet::with_demo(|_, form| holds(input, &form));
+}
+
+fn holds(input: &[u8], form: &Form) {
     match form.read_json(input) {
         Ok(values) => {
             let again = form.read_json(values.to_json().as_bytes());

@@ -1,7 +1,7 @@
 //! Moves on the demo's form.
 
 use crate::{sheet, text};
-use pin_notch::Value;
+use pin_notch::{Form, Value};
 use pin_notch_sheet::{Moves, Step};
 
 /// The demo's moves, and pieces of them.
@@ -18,9 +18,12 @@ pub fn hold(input: &[u8]) {
     if text.split_whitespace().filter_map(repeats).any(|times| times > 50) {
         return;
     }
-    let mut form = sheet::demo();
+    sheet::with_demo(|_, form| holds(text, form));
+}
+
+fn holds(text: &str, mut form: Form) {
     let Ok(moves) = Moves::read(text, &form) else { return };
-    let values = |form: &pin_notch::Form| -> Vec<(String, Value)> {
+    let values = |form: &Form| -> Vec<(String, Value)> {
         form.fields().map(|field| (field.name.clone(), field.control.value())).collect()
     };
     let start = values(&form);
