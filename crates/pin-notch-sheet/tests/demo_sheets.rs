@@ -72,3 +72,17 @@ fn answers_are_judged_alike_as_bodies_as_json_and_by_the_schema() {
         assert!(right > ANSWERS / 5, "{}: {right}", path.display());
     }
 }
+
+#[test]
+fn the_sheets_that_the_readme_shows_are_sound() {
+    let readme = include_str!("../README.md");
+    let shown = readme.split("```toml\n").skip(1).filter_map(|rest| rest.split("```").next());
+    let mut count = 0;
+    for text in shown {
+        let (sheet, found) = Sheet::read(text, Format::Toml, &Context::default());
+        assert_eq!(found, [], "{text}");
+        assert!(sheet.form().fields().next().is_some(), "{text}");
+        count += 1;
+    }
+    assert!(count >= 2, "{count} sheets");
+}

@@ -6,6 +6,7 @@ mod answers;
 mod choosing;
 mod dates;
 mod devices;
+mod documented;
 mod drawn;
 mod embedding;
 mod every;

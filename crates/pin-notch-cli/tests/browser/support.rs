@@ -77,7 +77,11 @@ pub fn web_files() -> PathBuf {
 /// Serves a page, and beside it the files of a folder; gives the page's address.
 pub async fn serve(page: String, folder: PathBuf) -> (JoinHandle<std::io::Result<()>>, String) {
     let file = async move |Path(path): Path<String>| {
-        let kind = if path.ends_with(".wasm") { "application/wasm" } else { "text/javascript" };
+        let kind = match path.rsplit('.').next() {
+            Some("wasm") => "application/wasm",
+            Some("css") => "text/css",
+            _ => "text/javascript",
+        };
         match std::fs::read(folder.join(&path)) {
             Ok(bytes) => ([(header::CONTENT_TYPE, kind)], bytes).into_response(),
             Err(_) => StatusCode::NOT_FOUND.into_response(),

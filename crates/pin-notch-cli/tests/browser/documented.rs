@@ -1,0 +1,73 @@
+//! The pages that the READMEs show work as they stand there.
+
+use crate::support::{Page, serve, web_files, with_page};
+use std::path::Path;
+
+/// What the console is told while the page comes to life.
+const LISTENING: &str =
+    "<!doctype html><html lang=en><meta charset=utf-8><title>Apiary</title><script>
+    window.notes = [];
+    for (const kind of ['warn', 'error']) console[kind] = (...all) => notes.push(all.join(' '));
+    addEventListener('error', (event) => notes.push(event.message));
+    </script>";
+
+/// The pieces of markup that a README shows.
+fn shown(readme: &str) -> Vec<String> {
+    let path = Path::new(env!("CARGO_MANIFEST_DIR")).join("../..").join(readme);
+    let text = std::fs::read_to_string(path).expect("a README");
+    let pieces = text.split("```html\n").skip(1);
+    pieces.map(|piece| piece.split("```").next().unwrap_or_default().to_owned()).collect()
+}
+
+/// Opens a page of this markup, waits until all of its elements live, and gives what the console was told.
+async fn open(page: &Page, markup: &str) -> String {
+    let (server, url) = serve(format!("{LISTENING}{markup}"), web_files()).await;
+    page.client.goto(&url).await.expect("the page");
+    let all =
+        "[...document.querySelectorAll('*')].filter((one) => one.localName.startsWith('notch-'))";
+    let lives = "one.matches(':state(ready), notch-rule, notch-link')";
+    page.until(&format!("{all}.length > 0 && {all}.every((one) => {lives})")).await;
+    server.abort();
+    page.get("notes.join('; ')").await
+}
+
+#[test]
+fn the_pages_of_the_readmes_come_to_life_without_a_note() {
+    with_page(async |page| {
+        let pages = ["README.md", "crates/pin-notch-web/README.md"].map(shown).concat();
+        assert!(pages.len() >= 3, "{} pages", pages.len());
+        for markup in &pages {
+            assert_eq!(open(&page, markup).await, "", "{markup}");
+        }
+    });
+}
+
+#[test]
+fn the_form_of_the_readme_does_what_is_said_below_it() {
+    with_page(async |page| {
+        let pages = shown("crates/pin-notch-web/README.md");
+        let form = pages.iter().find(|markup| markup.contains("<notch-form")).expect("a form");
+        open(&page, form).await;
+        let value = async |name: &str| page.get(&format!("{name}.value")).await;
+        let is_seen = "document.querySelector('[data-only-if]').checkVisibility()";
+        assert_eq!(value("fahrenheit").await, "68", "it follows from the start");
+        assert_eq!(page.get(is_seen).await, "false");
+        page.focus("#mites").await;
+        page.write("25\n").await;
+        page.until(is_seen).await;
+        page.focus("[name=stings]").await;
+        page.write("3").await;
+        page.until("document.querySelector('output').value === '28 in all'").await;
+        let form = "document.querySelector('notch-form')";
+        assert_eq!(page.get(&format!("{form}.checkValidity()")).await, "false");
+        let problem =
+            format!("{form}.problems.map(({{ name, text }}) => `${{name}}: ${{text}}`).join('; ')");
+        assert_eq!(page.get(&problem).await, "given: Treat them now.");
+        page.run("given.value = 'oa';").await;
+        assert_eq!(page.get(&problem).await, "");
+        assert_eq!(
+            page.get(&format!("{form}.json")).await,
+            r#"{"mites":25,"given":"oa","celsius":20,"fahrenheit":68,"stings":3}"#
+        );
+    });
+}
