@@ -1,4 +1,4 @@
-//! Collects every example in the documentation of `pin-notch`, to be run here.
+//! Collects every example in the documentation of `pin-notch`, and in the project's README, to be run here.
 
 use std::path::{Path, PathBuf};
 use std::{env, fs, io};
@@ -8,6 +8,14 @@ fn main() -> io::Result<()> {
     println!("cargo::rerun-if-changed={}", source.display());
     let mut all = String::new();
     collect(source, &mut all)?;
+    let readme = Path::new("../README.md");
+    println!("cargo::rerun-if-changed={}", readme.display());
+    // Whoever reads it need not see what runs it.
+    for example in fs::read_to_string(readme)?.split("```rust\n").skip(1) {
+        let example = example.split("```").next().unwrap_or_default();
+        let main = "# fn main() -> Result<(), Box<dyn std::error::Error>> {";
+        all.push_str(&format!("```\n{main}\n{example}# Ok(()) }}\n```\n"));
+    }
     let to = PathBuf::from(env::var_os("OUT_DIR").unwrap_or_default());
     fs::write(to.join("examples.md"), all)
 }
