@@ -16,7 +16,7 @@ struct Part {
     text: fn() -> Result<String>,
 }
 
-const PARTS: [Part; 7] = [
+const PARTS: [Part; 8] = [
     Part {
         file: "crates/pin-notch-web/src/script/elements.js",
         begin: "// <attributes: written by `cargo xtask tables`>\n",
@@ -40,6 +40,12 @@ const PARTS: [Part; 7] = [
         begin: "<!-- elements: written by `cargo xtask tables` -->\n",
         end: "<!-- /elements -->\n",
         text: || Ok(elements()),
+    },
+    Part {
+        file: "crates/pin-notch-web/README.md",
+        begin: "<!-- parts: written by `cargo xtask tables` -->\n",
+        end: "<!-- /parts -->\n",
+        text: || Ok(parts()),
     },
     Part {
         file: "crates/pin-notch-web/README.md",
@@ -249,6 +255,23 @@ fn sends(kind: ControlKind) -> &'static str {
     }
 }
 
+/// Part by part: which elements have it, and what it is.
+fn parts() -> String {
+    let mut text = "| part | of | is |\n|---|---|---|\n".to_owned();
+    for part in pin_notch_html::PARTS {
+        let _ = writeln!(text, "| `{}` | {} | {} |", part.name, names_of(part.of), part.about);
+    }
+    text
+}
+
+/// The names of these kinds, or that they are all.
+fn names_of(kinds: &[ControlKind]) -> String {
+    match kinds.len() == ControlKind::ALL.len() {
+        true => "all".to_owned(),
+        false => kinds.iter().map(|kind| kind.name()).collect::<Vec<_>>().join(", "),
+    }
+}
+
 /// Attribute by attribute: which elements have it, and what it means there.
 fn explained() -> String {
     let mut rows: Vec<(&Attribute, Vec<ControlKind>)> = Vec::new();
@@ -265,9 +288,7 @@ fn explained() -> String {
     }
     let mut text = "| attribute | of | means | like |\n|---|---|---|---|\n".to_owned();
     for (attribute, kinds) in rows {
-        let of: Vec<&str> = kinds.iter().map(|kind| kind.name()).collect();
-        let of =
-            if kinds.len() == ControlKind::ALL.len() { "all".to_owned() } else { of.join(", ") };
+        let of = names_of(&kinds);
         let like = match attribute.kind {
             AttributeKind::Flag => String::new(),
             AttributeKind::Options => "`<option>`".to_owned(),

@@ -26,6 +26,7 @@ mod changes;
 mod element;
 mod face;
 mod markup;
+mod parts;
 pub mod shapes;
 
 pub use action::Action;
@@ -36,3 +37,4 @@ pub use changes::{Change, changes};
 pub use element::{PAGE_STYLE, element_html, style_of};
 pub use face::Face;
 pub use markup::{Markup, escaped};
+pub use parts::{PARTS, PartName};

@@ -51,6 +51,19 @@ impl Markup {
         self.set("part", part);
     }
 
+    /// Begins a part that is in several states: as well as `day`, a page's styles can name it `day-today`.
+    pub(crate) fn open_in(&mut self, tag: &'static str, part: &str, states: &[(&str, bool)]) {
+        self.open_plain(tag);
+        let start = self.texts.len();
+        self.texts.push_str(part);
+        for (state, _) in states.iter().filter(|(_, on)| *on) {
+            for piece in [" ", part, "-", state] {
+                self.texts.push_str(piece);
+            }
+        }
+        self.nodes.push(Node::Attribute("part", start..self.texts.len()));
+    }
+
     /// Begins an element that is no such part.
     pub(crate) fn open_plain(&mut self, tag: &'static str) {
         self.open.push(self.nodes.len());

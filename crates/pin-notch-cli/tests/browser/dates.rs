@@ -107,8 +107,10 @@ fn a_span_is_picked_end_by_end_with_a_preview() {
         page.click("#it", "#day-2026-05-12", (0.5, 0.5)).await;
         assert_eq!(page.value("#it").await, "2026-05-04/2026-05-05", "one end is no span");
         page.mouse("#it", "#day-2026-05-15", &[(0.5, 0.5)], None, None).await;
-        let spanned =
-            format!("{}.querySelectorAll('.spanned').length", Page::part("#it", "[part=grid]"));
+        let spanned = format!(
+            "{}.querySelectorAll('[part~=day-spanned]').length",
+            Page::part("#it", "[part=grid]")
+        );
         assert_eq!(page.get(&spanned).await, "4");
         page.click("#it", "#day-2026-05-18", (0.5, 0.5)).await;
         assert!(

@@ -41,7 +41,7 @@ fn what_happens_beside_the_focus_is_said() {
         assert!(page.descriptions("#it").await.contains(&"chosen: Clover".to_owned()));
         page.press(&[Key::Down]).await;
         assert_eq!(page.get(SAID).await, "3 options");
-        let names = "[...document.querySelector('#it').shadowRoot.querySelectorAll('[part=option]')].map((one) => one.getAttribute('aria-label') ?? one.textContent).join('; ')";
+        let names = "[...document.querySelector('#it').shadowRoot.querySelectorAll('[part~=option]')].map((one) => one.getAttribute('aria-label') ?? one.textContent).join('; ')";
         assert_eq!(page.get(names).await, "Clover, Meadow; Sainfoin, Meadow; Linden");
         page.write("lin").await;
         assert_eq!(page.get(SAID).await, "1 option");

@@ -19,6 +19,45 @@ fn without_script_a_native_control_stands_in() {
 }
 
 #[test]
+fn a_page_dresses_parts_by_their_states() {
+    with_page(async |page| {
+        page.show(
+            "<style>
+               notch-date::part(day-today) { outline: 3px solid; }
+               notch-date::part(day-closed) { opacity: 0.5; }
+               notch-select::part(option-chosen) { letter-spacing: 2px; }
+               notch-radio-group::part(choice-on) { outline: 3px solid; }
+             </style>
+             <notch-date id=day always-open><option value=sunday>Rest</option></notch-date>
+             <notch-select id=list value=oa><option>oa</option><option>fa</option></notch-select>
+             <notch-radio-group id=group value=fa><option>oa</option><option>fa</option></notch-radio-group>",
+        )
+        .await;
+        page.until("document.querySelectorAll(':state(ready)').length === 3").await;
+        page.run("list.showPicker()").await;
+        let dressed = async |host: &str, parts: &str, property: &str, value: &str| {
+            let all = format!(
+                "[...document.querySelector('{host}').shadowRoot.querySelectorAll('{parts}')]"
+            );
+            let is = format!("getComputedStyle(one).getPropertyValue('{property}') === '{value}'");
+            page.get(&format!(
+                "{all}.filter((one) => {is}).map((one) => one.textContent.trim()).join(' ')"
+            ))
+            .await
+        };
+        let today = page.get("String(new Date().getDate())").await;
+        assert_eq!(dressed("#day", "[part~=day]", "outline-style", "solid").await, today);
+        // One Sunday in each week that is in sight.
+        let closed = dressed("#day", "[part~=day]", "opacity", "0.5").await;
+        assert!((4..=6).contains(&closed.split(' ').count()), "{closed}");
+        assert_eq!(dressed("#list", "[part~=option]", "letter-spacing", "2px").await, "oa");
+        page.run("list.value = 'fa'").await;
+        assert_eq!(dressed("#list", "[part~=option]", "letter-spacing", "2px").await, "fa");
+        assert_eq!(dressed("#group", "[part~=choice]", "outline-style", "solid").await, "fa");
+    });
+}
+
+#[test]
 fn a_script_that_never_comes_leaves_the_drawn_control_and_then_the_native_one() {
     with_page(async |page| {
         // Defined in no page: parsed with its declarative shadow root, as before the script has come.

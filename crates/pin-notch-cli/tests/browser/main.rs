@@ -259,7 +259,7 @@ fn a_form_treats_the_elements_as_its_own() {
         page.press(&[Key::Right]).await;
         page.find("label[for=form-mites]").await.click().await.unwrap();
         page.write("7").await;
-        page.click("#form-seen", "[part=choice]:nth-child(2)", (0.2, 0.5)).await;
+        page.click("#form-seen", "[part~=choice]:nth-child(2)", (0.2, 0.5)).await;
         let sent = "visited=&opened=&weight=18.5&outside=12.5&mites=7&temper=2.5&brood=&seen=eggs&feeder=on&treatment=&dose=&colony=&stores=0&next-visit=&note=";
         assert_eq!(page.get(data).await, sent);
         page.run("document.querySelector('#form-visited').value = '2026-05-14'").await;

@@ -172,13 +172,9 @@ fn table(to: &mut Markup, grid: &DateGrid, takes_focus: bool, told: &Told) {
 fn day(to: &mut Markup, day: &GridDay) {
     let Some(date) = day.date else {
         to.open_plain("td");
-        to.set("class", "day outside");
         return to.say("");
     };
     let closed = day.why_not.is_some();
-    to.open("td", "day");
-    to.put("id", format_args!("day-{date}"));
-    to.set("role", "gridcell");
     let states = [
         ("outside", !day.inside),
         ("chosen", day.chosen),
@@ -187,7 +183,9 @@ fn day(to: &mut Markup, day: &GridDay) {
         ("active", day.active),
         ("closed", closed),
     ];
-    to.class("day", &states);
+    to.open_in("td", "day", &states);
+    to.put("id", format_args!("day-{date}"));
+    to.set("role", "gridcell");
     to.truth("aria-selected", day.chosen || day.spanned);
     to.truth("aria-disabled", closed);
     to.set("aria-label", &day.name);

@@ -12,6 +12,12 @@ pub(super) fn states(checked: Checked) -> [(&'static str, bool); 2] {
     [("on", checked == Checked::On), ("mixed", checked == Checked::Mixed)]
 }
 
+/// The same of one in a group, which can be disabled alone.
+fn states_of(checked: Checked, semantics: &Semantics) -> [(&'static str, bool); 3] {
+    let [on, mixed] = states(checked);
+    [on, mixed, ("disabled", semantics.disabled)]
+}
+
 const CELL: &str = concat!(
     r#"<svg viewBox="0 0 24 24" aria-hidden="true"><path class="cell" d=""#,
     outline!(checkbox),
@@ -42,14 +48,15 @@ pub(super) fn group_body(
     to.open("div", "choices");
     told.name(to, semantics);
     if let Some(all) = &view.all {
-        to.open("div", "all");
+        to.open_in("div", "all", &states_of(all.checked, &all.semantics));
         to.doing(Action::Flip, "");
         one(to, &all.text, all.checked, &all.semantics, told);
     }
     for choice in &view.choices {
-        to.open("div", "choice");
+        let CheckboxView { checked, semantics, .. } = &choice.checkbox;
+        to.open_in("div", "choice", &states_of(*checked, semantics));
         to.doing(Action::Pick, &choice.value);
-        one(to, &choice.text, choice.checkbox.checked, &choice.checkbox.semantics, told);
+        one(to, &choice.text, *checked, semantics, told);
     }
     to.close();
 }
@@ -68,9 +75,10 @@ pub(super) fn radios_body(
     to.open("div", "choices");
     told.name(to, semantics);
     for radio in &view.radios {
-        to.open("div", "choice");
+        let states = [("on", radio.chosen), ("disabled", radio.semantics.disabled)];
+        to.open_in("div", "choice", &states);
         to.doing(Action::Pick, &radio.value);
-        to.class("check radio", &[("on", radio.chosen), ("disabled", radio.semantics.disabled)]);
+        to.class("check radio", &states);
         told.speak(to, &radio.semantics);
         // Tab comes to one of them alone; arrows go from it to the others.
         to.reachable(radio.active && !radio.semantics.disabled);
@@ -87,8 +95,7 @@ pub(super) fn radios_body(
 
 /// What stands inside a checkbox of a group; ends it.
 fn one(to: &mut Markup, text: &str, checked: Checked, semantics: &Semantics, told: &Told) {
-    let [on, mixed] = states(checked);
-    to.class("check", &[on, mixed, ("disabled", semantics.disabled)]);
+    to.class("check", &states_of(checked, semantics));
     told.speak(to, semantics);
     to.reachable(!semantics.disabled);
     to.set("aria-label", text);

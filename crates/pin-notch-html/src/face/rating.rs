@@ -17,9 +17,8 @@ const CELL: &str = concat!(
 
 pub(super) fn body(to: &mut Markup, view: &RatingView, looks: &Looks) {
     if view.zero {
-        to.open("span", "zero");
+        to.open_in("span", "zero", &[("on", view.shown == Some(Decimal::ZERO))]);
         to.set("aria-hidden", "true");
-        to.class("zero", &[("on", view.shown == Some(Decimal::ZERO))]);
         to.doing(Action::Choose, "0");
         to.draw(NONE);
     }

@@ -72,6 +72,7 @@ fn popup(to: &mut Markup, view: &SelectView, told: &Told) {
     told.label(to, Part::Options);
     to.truth("aria-multiselectable", view.multiple);
     to.open("div", "list");
+    to.set("class", if view.multiple { "many" } else { "" });
     to.set("role", "presentation");
     // What is above and below the rows that are there takes the room that it would need.
     to.put("style", format_args!("--rows:{};--first:{}", view.row_count, view.first_row));
@@ -85,16 +86,10 @@ fn popup(to: &mut Markup, view: &SelectView, told: &Told) {
 }
 
 fn row(to: &mut Markup, row: &RowView, at: usize, view: &SelectView) {
-    to.open("div", "option");
+    let states = [("chosen", row.chosen), ("active", row.active), ("disabled", row.disabled)];
+    to.open_in("div", "option", &states);
     to.put("id", format_args!("row-{at}"));
     to.set("role", "option");
-    let states = [
-        ("chosen", row.chosen),
-        ("active", row.active),
-        ("disabled", row.disabled),
-        ("many", view.multiple),
-    ];
-    to.class("option", &states);
     to.truth("aria-selected", row.chosen);
     if let Some(name) = &row.name {
         to.set("aria-label", name);

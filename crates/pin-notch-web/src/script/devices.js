@@ -143,7 +143,7 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
   root.addEventListener("scroll", (event) => {
     const list = event.target.querySelector?.("[part=list]");
     if (!list) return;
-    const height = list.querySelector("[part=option]")?.getBoundingClientRect().height || 32;
+    const height = list.querySelector("[part~=option]")?.getBoundingClientRect().height || 32;
     tell("scroll", "", "", Math.floor(event.target.scrollTop / height));
   }, true);
   const outside = (event) => { if (!event.composedPath().includes(element)) tell("close"); };

@@ -141,7 +141,7 @@ export class Ports {
   // Scrolls the row that keys are on into sight.
   reveal() {
     const scroll = this.shadow.querySelector("[part=scroll]");
-    const row = scroll?.querySelector(".active");
+    const row = scroll?.querySelector("[part~=option-active]");
     if (!row) return;
     const [top, bottom] = [row.offsetTop, row.offsetTop + row.offsetHeight];
     if (top < scroll.scrollTop) scroll.scrollTop = top;
