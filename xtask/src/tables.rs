@@ -130,7 +130,11 @@ fn script() -> String {
             attributes(*kind).map(|one| format!("{}{}", one.name, mark(one.kind))).collect();
         let _ = writeln!(text, "  \"{}\": \"{}\",", tag_of(*kind), all.join(" "));
     }
-    text + "};\n"
+    let own = PROPERTIES.map(|(name, property)| format!("\"{name}\": \"{property}\""));
+    format!(
+        "{text}}};\n// Properties that have another name than their attribute, as in HTML.\nconst PROPERTIES = {{ {} }};\n",
+        own.join(", ")
+    )
 }
 
 /// `notch-span-slider` as `NotchSpanSlider`.
@@ -142,13 +146,24 @@ fn interface(kind: ControlKind) -> String {
     tag_of(kind).split('-').map(capital).collect()
 }
 
+/// Properties that have another name than their attribute, as in HTML.
+const PROPERTIES: [(&str, &str); 4] = [
+    ("readonly", "readOnly"),
+    ("checked", "defaultChecked"),
+    ("minlength", "minLength"),
+    ("maxlength", "maxLength"),
+];
+
 /// The property of an attribute, where it has one of its own.
 fn property(name: &str) -> Option<String> {
     match name {
         // Those that all elements have, and those that are written out.
         "value" | "required" | "readonly" | "disabled" | "indeterminate" => None,
-        "checked" => Some("defaultChecked".to_owned()),
         name => {
+            let own = PROPERTIES.iter().find(|(attribute, _)| *attribute == name);
+            if let Some((_, property)) = own {
+                return Some((*property).to_owned());
+            }
             let mut words = name.split('-');
             let first = words.next().unwrap_or_default().to_owned();
             let rest = words.map(|word| word[..1].to_uppercase() + &word[1..]);

@@ -251,11 +251,11 @@ export interface NotchText extends NotchElement {
   get rows(): string;
   set rows(value: number | string | null | undefined);
   /** The fewest characters of a text that is not empty, counted in UTF-16 code units as HTML counts. */
-  get minlength(): string;
-  set minlength(value: number | string | null | undefined);
+  get minLength(): string;
+  set minLength(value: number | string | null | undefined);
   /** The most characters, counted alike. More can be typed, and are a problem of the field. */
-  get maxlength(): string;
-  set maxlength(value: number | string | null | undefined);
+  get maxLength(): string;
+  set maxLength(value: number | string | null | undefined);
   /** The regular expression that the whole of a text that is not empty has to match: HTML's `pattern`. */
   get pattern(): string;
   set pattern(value: string | null | undefined);

@@ -1,6 +1,7 @@
 //! The pages that the READMEs show work as they stand there.
 
 use crate::support::{Page, serve, web_files, with_page};
+use serde_json::json;
 use std::path::Path;
 
 /// What the console is told while the page comes to life.
@@ -69,5 +70,50 @@ fn the_form_of_the_readme_does_what_is_said_below_it() {
             page.get(&format!("{form}.json")).await,
             r#"{"mites":25,"given":"oa","celsius":20,"fahrenheit":68,"stings":3}"#
         );
+    });
+}
+
+/// What an interface of the types declares, or what it extends; parts of several lines are further in.
+const DECLARED: &str = r"
+    const interfaces = new Map();
+    for (const [, name, base, body] of types.matchAll(/interface (\w+)(?: extends (\w+))? \{\n(.*?)\n\}/gs)) {
+      const members = body.matchAll(/^  (?:readonly |get |set )?(\w+)[?]?[:(<]/gm);
+      interfaces.set(name, { base, members: Array.from(members, ([, member]) => member) });
+    }
+    const declared = (name) => {
+      const own = interfaces.get(name);
+      return own ? [...declared(own.base), ...own.members] : [];
+    };";
+
+#[test]
+fn elements_have_what_the_types_declare_and_nothing_else() {
+    with_page(async |page| {
+        let types = include_str!("../../../pin-notch-web/src/pin-notch.d.ts");
+        page.run(
+            "await (await import('/pin-notch-form.js')).ready.catch(() => {}); document.body.innerHTML = '';",
+        )
+        .await;
+        // What one script calls of another. The others are called by the browser.
+        let hooks = "['arrive', 'giveWay', 'named', 'turned', 'save', 'kept', 'say', 'constructor', 'formAssociated']";
+        let found = page
+            .run(&format!(
+                "const types = {};
+                 {DECLARED}
+                 const found = [];
+                 let count = 0;
+                 for (const [, tag, name] of types.matchAll(/\"(notch-[a-z-]+)\": (\\w+);/g)) {{
+                   const element = document.createElement(tag), own = new Set(), all = declared(name);
+                   for (let at = Object.getPrototypeOf(element); at !== HTMLElement.prototype; at = Object.getPrototypeOf(at))
+                     for (const member of Object.getOwnPropertyNames(at)) own.add(member);
+                   found.push(...all.filter((one) => !(one in element)).map((one) => `${{tag}} has no ${{one}}`));
+                   const more = [...own].filter((one) => !all.includes(one) && !/Callback$/.test(one) && !{hooks}.includes(one));
+                   found.push(...more.map((one) => `${{tag}} has ${{one}}`));
+                   count += all.length;
+                 }}
+                 return count > 300 ? found.join('; ') : `only ${{count}} are declared`;",
+                json!(types)
+            ))
+            .await;
+        assert_eq!(found, "");
     });
 }

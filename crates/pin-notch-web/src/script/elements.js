@@ -34,10 +34,11 @@ const ATTRIBUTES = {
   "notch-time": "min@ max@ step# step-base@ value@ near@ required? readonly? disabled?",
   "notch-date-time": "min@ max@ step# step-base@ value@ near@ required? readonly? disabled?",
 };
+// Properties that have another name than their attribute, as in HTML.
+const PROPERTIES = { "readonly": "readOnly", "checked": "defaultChecked", "minlength": "minLength", "maxlength": "maxLength" };
 // </attributes>
 const PAGE_ATTRIBUTES = ["name", "sizing", "output-place"];
-// Properties that have another name than their attribute, as in HTML, and those that are written out below.
-const PROPERTIES = { "readonly": "readOnly", "checked": "defaultChecked", "minlength": "minLength", "maxlength": "maxLength" };
+// Properties that are written out below.
 const WRITTEN_OUT = ["value", "indeterminate"];
 const HOSTS = ["notch-slider", "notch-rating", "notch-switch", "notch-checkbox"];
 export const CHECKED = ["notch-switch", "notch-checkbox"];
