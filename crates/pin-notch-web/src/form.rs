@@ -257,7 +257,7 @@ impl State {
             moved.map(|names| names.into_iter().map(str::to_owned).collect());
         self.recorded.again(is_undo, moved.as_deref());
         let mut names = moved.unwrap_or_default();
-        names.iter().for_each(|name| self.put(all, name));
+        names.iter().for_each(|name| self.restore(all, name));
         let record = named(&names);
         names.extend(self.counted_since(all, &counts));
         self.update(all, &names);
@@ -274,7 +274,9 @@ impl State {
             false => format!("moves {}", names.join(", ")),
         };
         self.recorded.whole(&format!("apply {name}"), &told);
-        names.iter().for_each(|name| self.put(all, name));
+        let own = self.form.preset(name).into_iter().flat_map(|preset| preset.values());
+        own.for_each(|(name, _)| all.add("drop", &[name]));
+        names.iter().for_each(|name| self.restore(all, name));
         names.extend(self.counted_since(all, &before));
         self.update(all, &names);
         let label = self.form.preset(name).map(|preset| preset.label.clone());
@@ -299,7 +301,7 @@ impl State {
     fn everything(&mut self, all: &mut Operations) {
         let names: Vec<String> = self.form.fields().map(|field| field.name.clone()).collect();
         for name in &names {
-            self.put(all, name);
+            self.restore(all, name);
             self.tell_counts(all, name);
         }
         self.update(all, &names);
@@ -314,6 +316,12 @@ impl State {
             let told: Vec<&str> = told.iter().map(String::as_str).collect();
             all.add("put", &told);
         }
+    }
+
+    /// The same, in the place of what is typed or half filled in there.
+    fn restore(&self, all: &mut Operations, name: &str) {
+        all.add("drop", &[name]);
+        self.put(all, name);
     }
 
     fn tell_counts(&self, all: &mut Operations, name: &str) {

@@ -38,6 +38,8 @@ pub(crate) enum Message<'a> {
     SetValues(Vec<String>),
     /// A script turns it on or off, or to neither.
     Check(Value),
+    /// What is being typed gives way to the value.
+    Drop,
     /// A script steps it.
     Step(i32),
     /// The form was reset.
@@ -67,9 +69,9 @@ pub(crate) enum Message<'a> {
 impl<'a> Message<'a> {
     /// The words that begin a message, without those of [`Pointer`].
     #[cfg(test)]
-    pub(crate) const WORDS: [&'static str; 25] = [
+    pub(crate) const WORDS: [&'static str; 26] = [
         "define", "name", "key", "act", "hold", "day", "type", "focus", "leave", "close", "scroll",
-        "value", "values", "check", "step", "reset", "disable", "report", "object", "rule",
+        "value", "values", "check", "drop", "step", "reset", "disable", "report", "object", "rule",
         "refused", "count", "offer", "load", "fail",
     ];
 
@@ -80,6 +82,7 @@ impl<'a> Message<'a> {
             | Self::SetValue(_)
             | Self::SetValues(_)
             | Self::Check(_)
+            | Self::Drop
             | Self::Step(_)
             | Self::Reset
             | Self::Disable(_)
@@ -127,6 +130,7 @@ impl<'a> Message<'a> {
                 "mixed" => Value::Mixed,
                 state => Value::On(state == "1"),
             }),
+            "drop" => Self::Drop,
             "step" => Self::Step(x as i32),
             "reset" => Self::Reset,
             "disable" => Self::Disable(x != 0.0),

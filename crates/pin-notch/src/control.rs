@@ -171,8 +171,24 @@ impl Control {
         self.shared_mut().step_by(steps)
     }
 
+    /// Ends what is being typed or is half filled in, and takes nothing of it: the text is that of the value again.
+    ///
+    /// ```
+    /// use pin_notch::{Control, Intent, Stepper};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let mut mites: Control = Stepper::builder().max(300).value(12).build()?.into();
+    /// mites.handle(Intent::Type("12x"));
+    /// assert!(mites.is_drafting());
+    /// mites.drop_draft();
+    /// assert_eq!((mites.is_drafting(), mites.text()), (false, "12".to_owned()));
+    /// # Ok(()) }
+    /// ```
+    pub fn drop_draft(&mut self) {
+        self.shared_mut().drop_draft();
+    }
+
     /// Takes a value that it has had before, even where the rules by now allow no way to it: undo leads back to
-    /// where everything began.
+    /// where everything began. What is being typed gives way to it.
     pub(crate) fn restore(&mut self, value: Value) -> Result<(), Refusal> {
         self.shared_mut().restore(value)
     }

@@ -439,6 +439,7 @@ impl Form {
                 Some(rows) => Value::Number(rows.least.into()),
                 None => field.control.empty_value(),
             };
+            field.control.drop_draft();
             if before != empty && field.control.set_value(empty.clone()).is_ok() {
                 (field.settled, field.moving) = (empty.clone(), false);
                 changed.push((place, before, empty));

@@ -1,8 +1,8 @@
 //! A form as a machine: links, rules, what is touched and dirty, and changes taken back.
 
 use pin_notch::{
-    Control, Conversion, Decimal, FieldStepper, Form, FormError, FormTurn, Intent, Key, Place,
-    Rating, Slider, Stepper, Switch, Time, Value, View, dec,
+    Control, Conversion, DatePicker, Decimal, FieldStepper, Form, FormError, FormTurn, Intent,
+    Invalid, Key, Place, Rating, Slider, Stepper, Switch, Time, Value, View, dec,
 };
 use proptest::prelude::*;
 
@@ -291,4 +291,88 @@ fn what_is_still_being_typed_or_dragged_can_be_taken_back_by_itself() {
     assert_eq!(values(&form), start);
     while form.redo().is_some() {}
     assert!(values(&form).contains("percent=10 rating=empty"), "{}", values(&form));
+}
+
+/// A required number, its double, a day, and rows of numbers, some of them half typed.
+fn half_typed() -> Result<Form, FormError> {
+    let amount = || Stepper::builder().max(99);
+    let double = Conversion::between((dec!(0), dec!(10)), (dec!(0), dec!(20))).expect("two ranges");
+    let mut form = Form::new()
+        .with("mites", "Mites", amount().required(true))?
+        .with("doubled", "Doubled", Stepper::builder())?
+        .with("visited", "Visited", DatePicker::builder())?
+        .with_rows("dose", "Dose", 0..=2, &Form::new().with("amount", "Amount", amount())?)?
+        .with_conversion("mites", "doubled", double)?
+        .with_preset("none", "None", &[("mites", Value::Number(dec!(0)))])?;
+    let _ = (form.add_row("dose")?, form.add_row("dose")?);
+    let _ = form.handle("dose.1.amount", Intent::Choose(dec!(5)))?;
+    let _ = form.handle("mites", Intent::Choose(dec!(12)))?;
+    for (name, text) in [
+        ("mites", "7x"),
+        ("doubled", "x"),
+        ("visited", "2026-05-14"),
+        ("dose.1.amount", "x"),
+        ("dose.2.amount", "y"),
+    ] {
+        let _ = form.handle(name, Intent::Type(text))?;
+    }
+    Ok(form)
+}
+
+/// Whatever is done with a whole form ends what is half typed in the fields that it concerns: no text is left beside
+/// another value, and what the form finds wrong is what whoever receives it finds wrong.
+#[test]
+fn what_a_form_does_ends_what_is_half_typed() -> Result<(), FormError> {
+    type Does = fn(&mut Form) -> bool;
+    let table: [(&str, Does, &str); 8] = [
+        ("undo", |form| form.undo().is_some(), "mites doubled dose.1.amount dose.2.amount"),
+        ("preset", |form| form.apply("none").is_ok(), "visited dose.1.amount dose.2.amount"),
+        ("first row out", |form| form.remove_row("dose", 1).is_ok(), "mites doubled visited"),
+        (
+            "last row out",
+            |form| form.remove_row("dose", 2).is_ok(),
+            "mites doubled visited dose.1.amount",
+        ),
+        ("rows moved", |form| form.move_row("dose", 2, 1).is_ok(), "mites doubled visited"),
+        (
+            "followed",
+            |form| form.handle("mites", Intent::Type("3")).is_ok(),
+            "mites visited dose.1.amount dose.2.amount",
+        ),
+        (
+            "clear",
+            |form| {
+                form.clear();
+                true
+            },
+            "",
+        ),
+        (
+            "reset",
+            |form| {
+                form.reset();
+                true
+            },
+            "",
+        ),
+    ];
+    for (what, does, drafting) in table {
+        let mut form = half_typed()?;
+        assert!(does(&mut form), "{what}");
+        let left = form.fields().filter(|field| field.control.is_drafting());
+        let left: Vec<&str> = left.map(|field| field.name.as_str()).collect();
+        assert_eq!(left.join(" "), drafting, "{what}");
+        let mut twice = form.clone();
+        if what == "undo" {
+            assert!(twice.undo().is_some(), "the choice before that");
+            assert!(!twice.control("mites").expect("a field").is_drafting());
+            assert_eq!(twice.submit().is_err(), twice.read(twice.urlencoded().as_bytes()).is_err());
+        }
+    }
+    // The program empties it while somebody types: it is the value that is sent.
+    let mut mites: Control = Stepper::builder().required(true).build().expect("a stepper").into();
+    let _ = mites.handle(Intent::Type("12"));
+    mites.set_value(Value::Empty).expect("emptied");
+    assert_eq!((mites.is_drafting(), mites.validity()), (true, vec![Invalid::ValueMissing]));
+    Ok(())
 }

@@ -277,6 +277,40 @@ fn changes_are_undone_by_keys_and_buttons() {
 }
 
 #[test]
+fn what_is_half_typed_gives_way_to_what_is_done_with_the_form() {
+    with_form(async |page| {
+        let text = || page.get("mites.shadowRoot.querySelector('input').value");
+        let half_typed = async || {
+            page.focus("#mites").await;
+            page.run("mites.shadowRoot.querySelector('input').select()").await;
+            page.write("x7").await;
+            page.focus("#send").await;
+            assert_eq!(text().await, "x7", "it stays for mending");
+        };
+        page.focus("#mites").await;
+        page.write("12\n").await;
+        for (done, left) in [("undo.click()", ""), ("redo.click()", "12"), ("clear.click()", "")] {
+            half_typed().await;
+            page.run(done).await;
+            assert_eq!(text().await, left, "{done}");
+            assert_eq!(page.get("String(mites.validity.badInput)").await, "false", "{done}");
+        }
+        // A program that steps goes on from what is typed, and is seen to.
+        page.focus("#mites").await;
+        page.write("41").await;
+        page.run("mites.stepDown()").await;
+        assert_eq!(
+            (text().await, page.get("mites.value").await),
+            ("40".to_owned(), "40".to_owned())
+        );
+        // What the form says, a program of the page may say as well: nobody's keystroke is lost to an echo.
+        page.write("7").await;
+        page.run("mites.value = 100").await;
+        assert_eq!(text().await, "407");
+    });
+}
+
+#[test]
 fn a_form_is_sent_in_place_once_and_refusals_stand_at_their_fields() {
     with_form(async |page| {
         page.run("window.heard = []; for (const type of ['refused', 'accepted']) f.addEventListener(type, ({ detail }) => heard.push(`${type} ${(detail.problems ?? []).map(({ name }) => name)}`))").await;

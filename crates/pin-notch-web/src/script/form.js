@@ -364,6 +364,14 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       this.#putting = true;
       if (CHECKED.includes(elements[0].localName)) own.tell("check", checked);
       else own.tell("values", record("v", ...values));
+      own.tell("drop");
+      this.#putting = false;
+    },
+    drop: (name) => {
+      const { elements, isNative } = this.#fields.get(name);
+      if (isNative) return;
+      this.#putting = true;
+      ports.get(elements[0]).tell("drop");
       this.#putting = false;
     },
     count: (name, on) => {

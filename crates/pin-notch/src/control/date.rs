@@ -257,13 +257,13 @@ impl DatePicker {
 
     /// Why what it holds is not acceptable: a draft that cannot be taken counts before the value.
     pub fn validity(&self) -> Vec<Invalid> {
-        let drafted = self.held.drafted();
-        let wrong = match (drafted, self.held.value) {
+        let wrong = match (self.held.drafted(), self.held.value) {
             (Some(text), _) => self.days.misread(text),
             (None, Some(day)) => self.days.against(day),
             (None, None) => Vec::new(),
         };
-        self.conditions.validity(drafted.is_none() && self.held.value.is_none(), wrong)
+        // It is the value that is sent, also where the program has emptied it while somebody types.
+        self.conditions.validity(self.held.value.is_none() && wrong.is_empty(), wrong)
     }
 
     /// Carries out an intent.
@@ -373,6 +373,9 @@ uniform! {
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         value.date().map(|day| self.days.against(day)).unwrap_or_default()
+    }
+    fn drop_draft(&mut self) {
+        self.held.drop_draft();
     }
     fn is_drafting(&self) -> bool {
         self.held.draft().is_some()

@@ -269,12 +269,7 @@ impl DateSpanPicker {
             (None, Some(span)) => self.against(span),
             (None, None) => Vec::new(),
         };
-        let missing = match self.draft {
-            Some(Draft::Begun(_)) => false,
-            Some(Draft::Typed(..)) => self.parts(&texts).is_none(),
-            None => self.value.is_none(),
-        };
-        self.conditions.validity(missing, wrong)
+        self.conditions.validity(self.value.is_none() && wrong.is_empty(), wrong)
     }
 
     /// Carries out an intent.
@@ -389,6 +384,9 @@ uniform! {
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         value.dates().map(|span| DateSpanPicker::against(self, span)).unwrap_or_default()
+    }
+    fn drop_draft(&mut self) {
+        (self.draft, self.pointed) = (None, None);
     }
     fn is_drafting(&self) -> bool {
         self.draft.is_some()

@@ -45,6 +45,11 @@ impl<V: Copy + PartialEq> Typed<V> {
     /// The program steps on from what is typed, so that is over.
     pub(super) fn step_to(&mut self, value: V) {
         self.set(Some(value), Some(value));
+        self.drop_draft();
+    }
+
+    /// Typing is over, and nothing is taken of it.
+    pub(super) fn drop_draft(&mut self) {
         self.draft = None;
     }
 

@@ -242,7 +242,8 @@ impl Stepper {
             (None, Some(value)) => against(&self.notches, value),
             (None, None) => Vec::new(),
         };
-        self.conditions.validity(drafted.is_none() && self.held.value.is_none(), found)
+        // It is the value that is sent, also where the program has emptied it while somebody types.
+        self.conditions.validity(self.held.value.is_none() && found.is_empty(), found)
     }
 
     /// What is legal in the definition and will surprise somebody.
@@ -380,6 +381,9 @@ uniform! {
     }
     fn audit(&self) -> Vec<Remark> {
         Stepper::audit(self)
+    }
+    fn drop_draft(&mut self) {
+        self.held.drop_draft();
     }
     fn is_drafting(&self) -> bool {
         self.held.draft().is_some()

@@ -419,6 +419,9 @@ uniform! {
     fn normal(&self, value: Value) -> Value {
         if value.text() == Some("") { Value::Empty } else { value }
     }
+    fn drop_draft(&mut self) {
+        self.draft = None;
+    }
     fn is_drafting(&self) -> bool {
         self.draft.is_some()
     }

@@ -45,8 +45,13 @@ pub(crate) trait Uniform {
 
     /// Takes a value that it has had before, even where the rules by now allow no way to it.
     fn restore(&mut self, value: Value) -> Result<(), Refusal> {
-        self.set_value(value)
+        self.set_value(value)?;
+        self.drop_draft();
+        Ok(())
     }
+
+    /// Ends what is typed or half filled in, and takes nothing of it.
+    fn drop_draft(&mut self) {}
 
     fn audit(&self) -> Vec<Remark> {
         Vec::new()

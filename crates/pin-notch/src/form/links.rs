@@ -95,6 +95,8 @@ pub(super) fn settle(
             let follower = &mut fields[link.to];
             let outcome = follower.control.set_value(wanted).map(|()| follower.control.value());
             if outcome.is_ok() {
+                // Nobody types in two fields at a time: what stands there is from before.
+                follower.control.drop_draft();
                 seen.insert(link.to);
                 queue.push_back(link.to);
                 moved.push((link.to, before));

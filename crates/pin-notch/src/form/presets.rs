@@ -123,6 +123,7 @@ impl Form {
         for _ in 0..2 {
             for (at, value) in &places {
                 let had = self.fields[*at].control.value();
+                self.fields[*at].control.drop_draft();
                 if had != **value && self.fields[*at].control.set_value((*value).clone()).is_ok() {
                     before.entry(*at).or_insert(had);
                     let (moved, _) = links::settle(&mut self.fields, &self.links, *at);

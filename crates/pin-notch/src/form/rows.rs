@@ -369,6 +369,7 @@ impl Form {
         self.record_all();
         let before: Vec<_> = rows.places.iter().flatten().map(|at| (*at, self.held(*at))).collect();
         let held = |row: usize, field: usize| before[row * rows.fields.len() + field].1.clone();
+        let first = (0..order.len()).find(|row| order[*row] != *row).unwrap_or(order.len());
         let mut changed = Vec::new();
         for (row, places) in rows.places.iter().enumerate() {
             for (field, at) in places.iter().enumerate() {
@@ -378,6 +379,10 @@ impl Form {
                 };
                 let before = self.fields[*at].control.value();
                 let own = &mut self.fields[*at];
+                // What is half typed does not move along, and would belong to another row where it is.
+                if row >= first {
+                    own.control.drop_draft();
+                }
                 (own.touched, own.left) = (touched, left);
                 if value != before && own.control.restore(value.clone()).is_ok() {
                     (own.settled, own.moving) = (value.clone(), false);

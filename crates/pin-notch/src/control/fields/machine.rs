@@ -187,6 +187,11 @@ impl Machine {
         Ok(())
     }
 
+    /// The fields are those of the value again.
+    pub(super) fn drop_draft(&mut self) {
+        self.put(self.value);
+    }
+
     pub(super) fn reset(&mut self) {
         self.put(self.start);
         self.given = Given::Definition;
@@ -241,7 +246,7 @@ impl Machine {
             (false, Some(value)) if !self.is_blank() => self.against(value),
             (false, _) => Vec::new(),
         };
-        around.conditions.validity(self.is_blank(), wrong)
+        around.conditions.validity(self.value.is_none() && wrong.is_empty(), wrong)
     }
 
     pub(super) fn handle(&mut self, intent: Intent, around: Around<'_>) -> Turn<Option<i64>> {
