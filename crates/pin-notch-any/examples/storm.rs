@@ -4,7 +4,7 @@
 //! A round depends on the seed and its own number alone, so that what was found can be run again by itself.
 
 use clap::Parser;
-use pin_notch::{Control, ControlKind, Form, Intent, Value};
+use pin_notch::{Control, ControlKind, Form, Intent, Problems, Value};
 use pin_notch_any::{Attempt, Said, attempt_on, attempted, check, definition, mended, said};
 use proptest::prelude::*;
 use proptest::strategy::ValueTree;
@@ -108,6 +108,32 @@ fn alone(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
     }
 }
 
+/// Whether no two options of a field send the same: a value could not say which of them is on.
+fn is_plain(form: &Form) -> bool {
+    form.fields().all(|field| {
+        let mut values: Vec<String> =
+            field.control.definition().options().into_iter().map(|option| option.value).collect();
+        values.sort();
+        values.windows(2).all(|pair| pair[0] != pair[1])
+    })
+}
+
+/// A form in which nothing is wrong is accepted where it is received, and holds there what it holds here.
+fn sends_what_it_reads(form: &Form) {
+    if !is_plain(form) || !form.problems().is_empty() {
+        return;
+    }
+    let refused = |sent: &str, problems: &Problems| -> ! {
+        let of = problems.0.iter().filter_map(|problem| form.control(&problem.name));
+        let of: Vec<_> = of.map(|control| (control.definition(), control.value())).collect();
+        panic!("{sent} is refused: {problems}\n{of:#?}")
+    };
+    let (body, json) = (form.urlencoded(), form.to_json());
+    let read = form.read(body.as_bytes()).unwrap_or_else(|why| refused(&body, &why));
+    let from_json = form.read_json(json.as_bytes()).unwrap_or_else(|why| refused(&json, &why));
+    assert_eq!(read, from_json, "{body} and {json}");
+}
+
 /// Several controls, each linked with others whose values are of its kind.
 fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
     let (kinds, controls): (Vec<usize>, Vec<Control>) =
@@ -130,7 +156,33 @@ fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
     let held =
         |form: &Form| -> Vec<Value> { form.fields().map(|field| field.control.value()).collect() };
     let start = held(&form);
+    let mut went_back = false;
+    // In every other form the program has a hand in it as well.
+    let is_programmed = below(2, runner) == 0;
     for _ in 0..ROUND {
+        if is_programmed && below(6, runner) == 0 {
+            let at = below(names.len(), runner);
+            let mut control = form.control(&names[at]).expect("it is there").clone();
+            match below(3, runner) {
+                0 => drop(control.step_by(below(7, runner) as i32 - 3)),
+                1 => drop(control.set_value(control.empty_value())),
+                _ => {
+                    let mut definition = control.definition();
+                    drawn(&sources.kinds[kinds[at]].said, runner).of(&mut definition);
+                    counts.redefined += u64::from(control.set_definition(definition).is_ok());
+                }
+            }
+            let _ = form.replace(&names[at], control).expect("it is there");
+        }
+        match below(40, runner) {
+            0 => went_back |= form.undo().is_some(),
+            1 => drop(form.redo()),
+            2 => form.clear(),
+            _ => {}
+        }
+        if below(8, runner) == 0 {
+            sends_what_it_reads(&form);
+        }
         let at = below(names.len(), runner);
         let (name, attempt) = (&names[at], drawn(&sources.kinds[kinds[at]].attempt, runner));
         let before = form.clone();
@@ -159,20 +211,16 @@ fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
     let last = held(&form);
     // A locked field may still hold what was typed before; nothing was settled then.
     let is_settled = form.fields().all(|field| !field.control.is_drafting());
+    sends_what_it_reads(&form);
     while form.undo().is_some() {
         counts.undone += 1;
     }
-    // Of two options that send the same, a value cannot say which was on.
-    let is_plain = form.fields().all(|field| {
-        let mut values: Vec<String> =
-            field.control.definition().options().into_iter().map(|option| option.value).collect();
-        values.sort();
-        values.windows(2).all(|pair| pair[0] != pair[1])
-    });
-    if is_settled && is_plain {
+    sends_what_it_reads(&form);
+    if is_settled && !is_programmed && is_plain(&form) {
         assert_eq!(held(&form), start, "undo of all leads back to the start");
         while form.redo().is_some() {}
-        assert_eq!(held(&form), last, "and redo of all to the end");
+        // What was taken back before the last change is gone; what was after it comes back as well.
+        assert!(went_back || held(&form) == last, "and redo of all to the end");
     }
 }
 

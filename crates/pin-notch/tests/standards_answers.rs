@@ -95,7 +95,9 @@ fn times_may_span_midnight_and_any_step_is_any() {
 
 #[test]
 fn what_is_disabled_or_empty_is_sent_as_html_sends_it() {
-    use ControlKind::{CheckboxGroup, Date, DateSpan, RadioGroup, Rating, Select, Stepper, Switch};
+    use ControlKind::{
+        CheckboxGroup, Date, DateSpan, ItemStepper, RadioGroup, Rating, Select, Stepper, Switch,
+    };
     let table = [
         (Stepper, "", "it="),
         (Rating, "", "it="),
@@ -106,6 +108,11 @@ fn what_is_disabled_or_empty_is_sent_as_html_sends_it() {
         (Select, "multiple value=oa,fa|!oa fa", "it=fa"),
         (CheckboxGroup, "value=oa,fa|!oa fa", "it=fa"),
         (RadioGroup, "value=oa|!oa fa", ""),
+        // Of two that send the same, the one that can be chosen.
+        (RadioGroup, "value=oa|!oa oa", "it=oa"),
+        (ItemStepper, "value=oa|!oa oa", "it=oa"),
+        (Select, "value=oa|!oa oa", "it=oa"),
+        (CheckboxGroup, "value=oa|!oa oa", "it=oa"),
         (Switch, "", ""),
         (Stepper, "value=3 disabled", ""),
         (Stepper, "value=3 readonly", "it=3"),

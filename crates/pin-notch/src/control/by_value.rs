@@ -4,8 +4,15 @@ use super::Choice;
 use super::uniform::without_returns;
 use std::borrow::Cow;
 
-/// The places of options, in the order of what they send once line breaks are written alike. Of two that send
-/// one text the first is found, as in HTML.
+/// Where among a few options the one is that sends this. Of several, the first that can be chosen; else, as in HTML,
+/// the first.
+pub(super) fn place_among(options: &[Choice], value: &str) -> Option<usize> {
+    let places = || (0..options.len()).filter(|at| options[*at].value == value);
+    places().find(|at| !options[*at].disabled).or_else(|| places().next())
+}
+
+/// The places of options, in the order of what they send once line breaks are written alike. Of two that send one text
+/// the one is found that [`place_among`] finds.
 #[derive(Clone, Debug, Default, PartialEq)]
 pub(super) struct ByValue(Vec<usize>);
 
@@ -25,7 +32,10 @@ impl ByValue {
 
     /// Where among these options, which are those it was made of, the one is that sends this.
     pub(super) fn place(&self, options: &[Choice], value: &str) -> Option<usize> {
-        self.places(options, value).next()
+        let mut places = self.places(options, value);
+        let first = places.next()?;
+        let free = |at: &usize| !options[*at].disabled;
+        Some(if free(&first) { first } else { places.find(free).unwrap_or(first) })
     }
 
     /// All that send this, in their order.

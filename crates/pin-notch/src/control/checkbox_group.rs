@@ -302,8 +302,7 @@ impl CheckboxGroup {
     }
 
     fn flip(&mut self, value: &str) -> Result<Turn<Vec<String>>, Refusal> {
-        let place = self.definition.options.iter().position(|option| option.value == value);
-        let place = place.ok_or(Refusal::NoMatch)?;
+        let place = self.by_value.place(&self.definition.options, value).ok_or(Refusal::NoMatch)?;
         if self.definition.options[place].disabled {
             return Err(Refusal::Disabled);
         }

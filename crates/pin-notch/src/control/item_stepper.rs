@@ -1,5 +1,6 @@
 //! Back and next over a list.
 
+use super::by_value::place_among;
 use super::given::Given;
 use super::machine::{conditions_of, machine_methods};
 use super::uniform::{sent_alike, uniform};
@@ -107,7 +108,7 @@ impl Default for ItemStepper {
 /// The place of the item that it starts on.
 fn start(definition: &ItemStepperDefinition) -> usize {
     let options = &definition.options;
-    let place = |value: &String| options.iter().position(|item| item.value == *value);
+    let place = |value: &String| place_among(options, value);
     let wanted = definition.value.as_ref().and_then(place);
     let free = || options.iter().position(|item| !item.disabled);
     wanted.or_else(free).unwrap_or(0)
@@ -141,7 +142,7 @@ impl ItemStepper {
     }
 
     fn place(&self, value: &str) -> Option<usize> {
-        self.definition.options.iter().position(|item| item.value == value)
+        place_among(&self.definition.options, value)
     }
 
     /// The item it stands on; none in an empty list.
@@ -189,9 +190,14 @@ impl ItemStepper {
         (self.index, self.given) = (start(&self.definition), Given::Definition);
     }
 
-    /// Why the item is not acceptable: only where there is none that is sent, or by the program's objection.
+    /// Why the item is not acceptable: where it is disabled and another is not, where there is none that is sent, or by
+    /// the program's objection.
     pub fn validity(&self) -> Vec<Invalid> {
-        self.conditions.validity(self.item().is_none_or(|item| item.disabled), Vec::new())
+        let sent = self.item().filter(|item| !item.disabled);
+        let closed = self.item().filter(|item| item.disabled && self.free().next().is_some());
+        let wrong = closed.map(|item| BadInput::NotOpen(item.value.clone()).into());
+        let wrong: Vec<Invalid> = wrong.into_iter().collect();
+        self.conditions.validity(sent.is_none() && wrong.is_empty(), wrong)
     }
 
     /// Carries out an intent: steps, Left and Up for back, Right and Down for next (Left and Right trade places
@@ -306,9 +312,9 @@ uniform! {
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         let text = value.text().unwrap_or_default();
-        match self.definition.options.iter().find(|item| item.value == text) {
+        match self.place(text) {
             None => vec![BadInput::NotOffered(text.to_owned()).into()],
-            Some(item) if item.disabled => vec![BadInput::NotOpen(text.to_owned()).into()],
+            Some(at) if self.definition.options[at].disabled => vec![BadInput::NotOpen(text.to_owned()).into()],
             Some(_) => Vec::new(),
         }
     }

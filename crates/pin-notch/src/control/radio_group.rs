@@ -2,6 +2,7 @@
 //!
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/radio/
 
+use super::by_value::place_among;
 use super::given::Given;
 use super::machine::{conditions_of, machine_methods};
 use super::uniform::{sent_alike, uniform};
@@ -146,9 +147,7 @@ impl RadioGroup {
 
     /// The place of the option of this value; of several, the first that can be chosen.
     fn place(&self, value: &str) -> Option<usize> {
-        let options = &self.definition.options;
-        let free = options.iter().position(|option| option.value == value && !option.disabled);
-        free.or_else(|| options.iter().position(|option| option.value == value))
+        place_among(&self.definition.options, value)
     }
 
     fn start(&self) -> Option<usize> {
@@ -306,7 +305,7 @@ uniform! {
     }
     fn against(&self, value: &Value) -> Vec<Invalid> {
         let Some(text) = value.text() else { return Vec::new() };
-        match self.definition.options.iter().find(|option| option.value == text) {
+        match self.place(text).map(|at| &self.definition.options[at]) {
             None => vec![BadInput::NotOffered(text.to_owned()).into()],
             Some(option) if option.disabled => vec![BadInput::NotOpen(text.to_owned()).into()],
             Some(_) => Vec::new(),
