@@ -4,7 +4,7 @@
 //! A round depends on the seed and its own number alone, so that what was found can be run again by itself.
 
 use clap::Parser;
-use pin_notch::{Control, ControlKind, Form, Intent, Problems, Value};
+use pin_notch::{Control, ControlKind, Expression, Form, Intent, Problems, Scope, Value};
 use pin_notch_any::{Attempt, Said, attempt_on, attempted, check, definition, mended, said};
 use proptest::prelude::*;
 use proptest::strategy::ValueTree;
@@ -142,13 +142,30 @@ fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
     for (at, control) in controls.iter().enumerate() {
         form = form.with(&format!("f{at}"), "Field", control.clone()).expect("a name of its own");
     }
+    let mut is_linked = vec![false; controls.len()];
     for (from, one) in controls.iter().enumerate() {
         for (to, other) in controls.iter().enumerate() {
             if from != to && one.kind() == other.kind() && below(2, runner) == 0 {
                 form = form
                     .with_link(&format!("f{from}"), &format!("f{to}"), Value::clone)
                     .expect("both are there");
+                (is_linked[from], is_linked[to]) = (true, true);
             }
+        }
+    }
+    // Some count only where one before them holds something, and some are never sent; what follows those, whoever
+    // receives the form cannot know.
+    for at in (1..controls.len()).filter(|at| !is_linked[*at]) {
+        let name = format!("f{at}");
+        if below(4, runner) == 0 {
+            let text = format!("f{} is not empty", below(at, runner));
+            // A span is asked by its ends.
+            if let Ok(condition) = Expression::condition(&text, &Scope::of(&form)) {
+                form.add_condition(&[&name], condition).expect("they run one way");
+            }
+        }
+        if below(8, runner) == 0 {
+            form.set_unsent(&name).expect("it is there");
         }
     }
     counts.forms += 1;

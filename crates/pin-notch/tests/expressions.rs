@@ -78,6 +78,7 @@ fn expressions_come_to_what_they_say() {
         ("mites is empty", "on"),
         ("seen is empty", "on"),
         ("frames is not empty", "on"),
+        ("away is not empty and not (outside is empty)", "on"),
         ("'5' in frames", "on"),
         ("5 in frames", "on"),
         ("4 in frames", "off"),

@@ -252,7 +252,13 @@ impl Parser<'_> {
             // A field may be named like a function; a bracket tells them apart.
             (_, Some(function)) if self.take_sign("(") => self.function(function, span),
             ("today", _) if !self.fields.places.contains_key(&name) => self.today(span),
-            _ => self.field(&name, span),
+            _ => match self.field(&name, span.clone()) {
+                // Of two ends neither is empty alone.
+                Err(error) if matches!(self.peek(), Token::Name(next) if next == "is") => {
+                    self.field(&format!("{name}.first"), span).map_err(|_| error)
+                }
+                field => field,
+            },
         }
     }
 
