@@ -283,7 +283,7 @@ export interface NotchStepper extends NotchElement {
   /** The distance of two values, or `any`. */
   get step(): string;
   set step(value: number | string | null | undefined);
-  /** Where steps are counted from, if not from the smallest value. */
+  /** Where steps are counted from; without it, from the smallest value, else from the value it starts with. */
   get stepBase(): string;
   set stepBase(value: number | string | null | undefined);
   /** The unit, shown and spoken after the value. */
@@ -335,7 +335,7 @@ export interface NotchDate extends NotchElement {
   /** The distance of two days, or `any`. */
   get step(): string;
   set step(value: number | string | null | undefined);
-  /** Where steps are counted from, if not from the first day. */
+  /** Where steps are counted from; without it, from the first day, else from the value it starts with. */
   get stepBase(): string;
   set stepBase(value: Date | string | null | undefined);
   /** What stands in the field while it is empty. */
@@ -366,7 +366,7 @@ export interface NotchDateSpan extends NotchElement {
   /** The distance of two days, or `any`. */
   get step(): string;
   set step(value: number | string | null | undefined);
-  /** Where steps are counted from, if not from the first day. */
+  /** Where steps are counted from; without it, from the first day, else from the value it starts with. */
   get stepBase(): string;
   set stepBase(value: Date | string | null | undefined);
   /** How many days a span has to have, both ends counted; or how many nights. */
@@ -407,7 +407,7 @@ export interface NotchMonth extends NotchElement {
   /** The distance of two values in months, weeks or seconds, or `any`. */
   get step(): string;
   set step(value: number | string | null | undefined);
-  /** Where steps are counted from, if not from the first value. */
+  /** Where steps are counted from; without it, from the first value, else from the value it starts with. */
   get stepBase(): string;
   set stepBase(value: Date | string | null | undefined);
   /** Where the fields begin when they are empty and stepped, such as the month that it is now. */
@@ -430,7 +430,7 @@ export interface NotchWeek extends NotchElement {
   /** The distance of two values in months, weeks or seconds, or `any`. */
   get step(): string;
   set step(value: number | string | null | undefined);
-  /** Where steps are counted from, if not from the first value. */
+  /** Where steps are counted from; without it, from the first value, else from the value it starts with. */
   get stepBase(): string;
   set stepBase(value: Date | string | null | undefined);
   /** Where the fields begin when they are empty and stepped, such as the month that it is now. */
@@ -453,7 +453,7 @@ export interface NotchTime extends NotchElement {
   /** The distance of two values in months, weeks or seconds, or `any`. */
   get step(): string;
   set step(value: number | string | null | undefined);
-  /** Where steps are counted from, if not from the first value. */
+  /** Where steps are counted from; without it, from the first value, else from the value it starts with. */
   get stepBase(): string;
   set stepBase(value: Date | string | null | undefined);
   /** Where the fields begin when they are empty and stepped, such as the month that it is now. */
@@ -476,7 +476,7 @@ export interface NotchDateTime extends NotchElement {
   /** The distance of two values in months, weeks or seconds, or `any`. */
   get step(): string;
   set step(value: number | string | null | undefined);
-  /** Where steps are counted from, if not from the first value. */
+  /** Where steps are counted from; without it, from the first value, else from the value it starts with. */
   get stepBase(): string;
   set stepBase(value: Date | string | null | undefined);
   /** Where the fields begin when they are empty and stepped, such as the month that it is now. */

@@ -48,6 +48,8 @@ pub trait Measure: Copy + Ord + fmt::Debug + fmt::Display + FromStr + Into<Limit
     const LAST: i64;
     /// Whether the first value follows the last, as with times of day.
     const PERIODIC: bool = false;
+    /// The place that HTML takes for a step from an empty value: that of 1970-01-01, or of midnight.
+    const EMPTY: Decimal = Decimal::ZERO;
 
     /// Its place on the line.
     fn to_line(self) -> i64;
@@ -58,7 +60,7 @@ pub trait Measure: Copy + Ord + fmt::Debug + fmt::Display + FromStr + Into<Limit
 
 macro_rules! measure {
     ($kind:ty, $unit:literal, $units:literal, $step:literal, $first:literal..=$last:literal,
-     $periodic:literal, |$value:ident| $to:expr, |$place:ident| $from:expr) => {
+     $periodic:literal $(, empty = $empty:expr)?, |$value:ident| $to:expr, |$place:ident| $from:expr) => {
         impl Measure for $kind {
             const STEP_UNIT: &'static str = $unit;
             const UNITS: u32 = $units;
@@ -66,6 +68,7 @@ macro_rules! measure {
             const FIRST: i64 = $first;
             const LAST: i64 = $last;
             const PERIODIC: bool = $periodic;
+            $(const EMPTY: Decimal = $empty;)?
 
             fn to_line(self) -> i64 {
                 let $value = self;
@@ -85,9 +88,18 @@ measure!(Date, "days", 1, 1, -719_162..=2_932_896, false, |date| date.days(), |p
 measure!(Month, "months", 1, 1, -23_628..=96_359, false, |month| month.months(), |place| {
     Month::from_months(i32::try_from(place).ok()?)
 });
-measure!(Week, "weeks", 1, 1, -102_737..=418_985, false, |week| week.weeks(), |place| {
-    Week::from_weeks(i32::try_from(place).ok()?)
-});
+// The first week of 1970 begins three days before 1970.
+measure!(
+    Week,
+    "weeks",
+    1,
+    1,
+    -102_737..=418_985,
+    false,
+    empty = Decimal::from_parts(43, 0, 0, false, 2),
+    |week| week.weeks(),
+    |place| Week::from_weeks(i32::try_from(place).ok()?)
+);
 measure!(Time, "seconds", 1000, 60, 0..=86_399_999, true, |time| time.milliseconds(), |place| {
     Time::from_milliseconds(place)
 });
@@ -149,6 +161,7 @@ pub(crate) struct Line {
     last: i64,
     /// After the last comes the first.
     periodic: bool,
+    empty: Decimal,
 }
 
 /// Notches on a line; which bounds are its own and not the line's.
@@ -161,6 +174,8 @@ pub(crate) struct Bounds {
     early: Option<Notches>,
     pub min: bool,
     max: bool,
+    /// What a step takes no value for.
+    empty: Decimal,
 }
 
 impl<M> From<Bounds> for NotchesOf<M> {
@@ -177,6 +192,7 @@ impl<M: Measure> NotchesOf<M> {
         first: M::FIRST,
         last: M::LAST,
         periodic: M::PERIODIC,
+        empty: M::EMPTY,
     };
 
     /// The notches from `min` to `max`, each `step` apart: days, months, weeks or seconds. Without a
@@ -230,8 +246,10 @@ impl<M: Measure> NotchesOf<M> {
         Self::based(min, max, step.into(), Some(base))
     }
 
-    /// The notches that a definition makes. The step base is, as in HTML: that which was given, else the
-    /// minimum, else the default one.
+    /// The notches that a definition makes. The [step base][base] is, as in HTML: that which was given, else the minimum,
+    /// else the value to start with, else the default one.
+    ///
+    /// [base]: https://html.spec.whatwg.org/multipage/input.html#concept-input-min-zero
     pub(crate) fn based(
         min: Option<M>,
         max: Option<M>,
@@ -399,7 +417,7 @@ impl Bounds {
             true => (range(first, of.last)?, Some(range(of.first, last)?)),
             false => (range(first, last)?, None),
         };
-        Ok(Self { line, early, min: min.is_some(), max: max.is_some() })
+        Ok(Self { line, early, min: min.is_some(), max: max.is_some(), empty: of.empty })
     }
 
     fn ranges(&self) -> impl Iterator<Item = &Notches> {
@@ -427,14 +445,14 @@ impl Bounds {
         all.min_by_key(|near| (near.abs_diff(place), core::cmp::Reverse(*near))).unwrap_or(place)
     }
 
-    /// Where so many steps lead from here, or from no value at all, which HTML takes for 0.
+    /// Where so many steps lead from here, or from no value at all.
     pub(crate) fn stepped(&self, from: Option<i64>, steps: i128) -> Option<i64> {
         if self.early.is_some() {
             return None;
         }
         let to = match from {
             Some(from) => self.line.stepped(Decimal::from(from), steps),
-            None => self.line.stepped_from_empty(steps),
+            None => self.line.step_to(self.empty, steps),
         };
         to.and_then(on_line)
     }

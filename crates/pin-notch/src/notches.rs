@@ -277,7 +277,7 @@ impl Notches {
     }
 
     /// Where so many steps lead, which may be where they began.
-    fn step_to(&self, from: Decimal, steps: i128) -> Option<Decimal> {
+    pub(crate) fn step_to(&self, from: Decimal, steps: i128) -> Option<Decimal> {
         if steps == 0 || self.is_empty() {
             return None;
         }

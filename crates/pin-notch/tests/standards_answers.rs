@@ -39,7 +39,16 @@ fn steps_go_by_the_standards_algorithm() {
         (Slider, "max=100 value=50", 20, "70"),
         (Date, "value=2026-05-14", 1, "2026-05-15"),
         (Date, "value=2026-05-14 step=7 min=2026-05-07", 2, "2026-05-28"),
+        // Without a minimum, steps are counted from the value that the definition has.
+        (Date, "value=2026-05-13 step=7", 1, "2026-05-20"),
+        (Month, "value=2026-02 step=3", -1, "2025-11"),
+        (Time, "value=07:10 step=1800", 1, "07:40"),
+        (DateTime, "value=2026-05-14T07:15 step=900 min=2026-05-14T00:00", 1, "2026-05-14T07:30"),
         (Month, "value=2026-12", 1, "2027-01"),
+        // 1970-01-01 lies within a week, and the first step only leads to where one begins.
+        (Week, "", 3, "1970-W02"),
+        (Week, "", -3, "1970-W01"),
+        (Week, "min=1969-W50 step=2", -1, "1969-W52"),
         (Week, "value=2026-W53", 1, "2027-W01"),
         (Time, "value=23:30 step=1800", -1, "23:00"),
         (DateTime, "value=2026-05-14T23:59", 1, "2026-05-15T00:00"),

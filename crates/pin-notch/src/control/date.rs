@@ -154,7 +154,7 @@ fn checked(definition: &DateDefinition) -> Result<(Days, Option<Date>), ControlE
         min: definition.min,
         max: definition.max,
         step: definition.step,
-        step_base: definition.step_base,
+        step_base: definition.step_base.or(definition.min).or(definition.value),
         date_pattern: &definition.date_pattern,
         first_day: definition.first_day,
         always_open: definition.always_open,

@@ -57,7 +57,7 @@ definition! {
         max: [maybe one M],
         /// The distance of two values in months, weeks or seconds, or `any`.
         step: [step] = M::default_step(),
-        /// Where steps are counted from, if not from the first value.
+        /// Where steps are counted from; without it, from the first value, else from the value it starts with.
         step_base: [maybe one M],
         /// The value it starts with; without it, it is empty.
         value: [maybe one M],
@@ -121,7 +121,7 @@ fn checked<M: Fielded>(
     definition: &FieldsDefinition<M>,
 ) -> Result<(NotchesOf<M>, Start), ControlError> {
     let FieldsDefinition { min, max, step, step_base, value, near, .. } = *definition;
-    let notches = NotchesOf::based(min, max, step, step_base)?;
+    let notches = NotchesOf::based(min, max, step, step_base.or(min).or(value))?;
     if let Some(value) = value
         && let Err(why) = notches.admit(value)
     {
@@ -195,7 +195,7 @@ impl<M: Fielded> FieldStepper<M> {
     }
 
     /// Steps as a whole what is filled in, else the value, up or down where the number is negative: HTML's `stepUp()`
-    /// and `stepDown()`, which take an empty value for the beginning of 1970, or midnight, and which do nothing where
+    /// and `stepDown()`, which take an empty value for 1970-01-01, or midnight, and which do nothing where
     /// times run over midnight. The program does this, so no event comes of it, and what is half filled in is dropped.
     ///
     /// # Errors

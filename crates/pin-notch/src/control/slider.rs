@@ -61,6 +61,9 @@ rail_definition! {
 
 /// A slider.
 ///
+/// It always has a smallest value, 0 where none is given, and steps are counted from that; HTML's range state without
+/// a `min` attribute counts them from its value.
+///
 /// ```
 /// use pin_notch::{dec, Intent, Key, Slider};
 /// # fn main() -> Result<(), pin_notch::ControlError> {

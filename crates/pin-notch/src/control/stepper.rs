@@ -50,7 +50,7 @@ definition! {
         max: [maybe number],
         /// The distance of two values, or `any`.
         step: [step],
-        /// Where steps are counted from, if not from the smallest value.
+        /// Where steps are counted from; without it, from the smallest value, else from the value it starts with.
         step_base: [maybe number],
         /// The value it starts with; without it, it is empty.
         value: [maybe number],

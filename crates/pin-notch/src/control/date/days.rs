@@ -34,7 +34,7 @@ macro_rules! days_definition {
                 max: [maybe one Date],
                 /// The distance of two days, or `any`.
                 step: [step],
-                /// Where steps are counted from, if not from the first day.
+                /// Where steps are counted from; without it, from the first day, else from the value it starts with.
                 step_base: [maybe one Date],
                 $($own)*
                 /// How a date is written.
