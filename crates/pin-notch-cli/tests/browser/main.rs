@@ -14,6 +14,7 @@ mod form;
 mod heard;
 mod living;
 mod looks;
+mod native;
 mod rows;
 mod sheets;
 mod speed;
