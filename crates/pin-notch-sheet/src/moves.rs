@@ -237,7 +237,7 @@ fn carry_out(form: &mut Form, name: &str, attempt: &Move) -> Moved {
         Move::Remove(row) => Moved::of_rows(form.remove_row(name, *row)),
         Move::Shift(row, to) => Moved::of_rows(form.move_row(name, *row, *to)),
         Move::Intents(intents) => {
-            let mut done = Moved::default();
+            let (mut done, mut moved) = (Moved::default(), None);
             for intent in intents {
                 let intent = match intent.of(form.control(name)) {
                     Ok(intent) => intent,
@@ -245,6 +245,8 @@ fn carry_out(form: &mut Form, name: &str, attempt: &Move) -> Moved {
                 };
                 // Its name was found when the moves were read.
                 if let Ok(turn) = form.handle(name, intent) {
+                    // Of several turns the last is told, and where that was refused the last before it that was not.
+                    moved = Some(done).filter(|done| done.refusal.is_none()).or(moved);
                     let refusal =
                         turn.turn.refusal().map(|refusal| why(form, name, intent, refusal));
                     done = Moved {
@@ -259,7 +261,14 @@ fn carry_out(form: &mut Form, name: &str, attempt: &Move) -> Moved {
                     };
                 }
             }
-            done
+            match (moved.filter(|moved| !moved.events.is_empty()), &done.refusal) {
+                (Some(moved), Some(why)) => Moved {
+                    outcome: format!("{}; then refused: {why}", moved.outcome),
+                    refusal: done.refusal,
+                    ..moved
+                },
+                _ => done,
+            }
         }
     }
 }
