@@ -168,8 +168,22 @@ fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
             form.set_unsent(&name).expect("it is there");
         }
     }
+    // Behind them, fields that are there several times.
+    let (row_kinds, row_controls): (Vec<usize>, Vec<Control>) =
+        (0..below(3, runner)).map(|_| sources.control(runner)).unzip();
+    let row = row_controls
+        .into_iter()
+        .enumerate()
+        .try_fold(Form::new(), |row, (at, control)| row.with(&format!("c{at}"), "Cell", control));
+    form = form.with_rows("rows", "Row", 0..=3, &row.expect("names of their own")).expect("a name");
+    let has_rows = !row_kinds.is_empty();
     counts.forms += 1;
-    let names: Vec<String> = form.fields().map(|field| field.name.clone()).collect();
+    let mut names: Vec<String> = (0..controls.len()).map(|at| format!("f{at}")).collect();
+    let mut kinds = kinds;
+    for row in 1..=3 {
+        names.extend((0..row_kinds.len()).map(|at| format!("rows.{row}.c{at}")));
+        kinds.extend(&row_kinds);
+    }
     let held =
         |form: &Form| -> Vec<Value> { form.fields().map(|field| field.control.value()).collect() };
     let start = held(&form);
@@ -196,6 +210,15 @@ fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
             1 => drop(form.redo()),
             2 => form.clear(),
             _ => {}
+        }
+        if has_rows && below(15, runner) == 0 {
+            let (row, to) = (1 + below(3, runner), 1 + below(3, runner));
+            let turn = match below(4, runner) {
+                0 => form.remove_row("rows", row),
+                1 => form.move_row("rows", row, to),
+                _ => form.add_row("rows"),
+            };
+            drop(turn.expect("there are rows"));
         }
         if below(8, runner) == 0 {
             sends_what_it_reads(&form);
