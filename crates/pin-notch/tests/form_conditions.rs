@@ -249,3 +249,19 @@ fn a_rule_says_the_same_alone_as_with_all_others() {
     assert_eq!(due, [true, false]);
     assert!(form.judged(&["calm"]).len() == 1 && form.judged(&["nobody"]).is_empty());
 }
+
+/// A field that is read-only and follows one that does not count stays as it is: nothing is received for that one.
+#[test]
+fn what_follows_a_field_that_does_not_count_is_received_as_it_is() -> Result<(), Box<dyn Error>> {
+    let form = Form::new()
+        .with("frames", "Frames", Stepper::builder().readonly(true))?
+        .with("brood", "Brood", Stepper::builder().value(1))?
+        .with_link("brood", "frames", Value::clone)?;
+    let condition = Expression::condition("frames > 3", &Scope::of(&form))?;
+    let mut form = form.only_if("brood", condition)?;
+    form.follow_from_the_start();
+    assert_eq!(form.urlencoded(), "frames=1", "and brood does not count");
+    assert!(form.read(b"frames=1").is_ok() && form.read_json(br#"{"frames":1}"#).is_ok());
+    assert!(form.read(b"frames=2").is_err());
+    Ok(())
+}

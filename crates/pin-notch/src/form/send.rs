@@ -165,21 +165,16 @@ impl Form {
                 false => (Ok(field.control.sent_value()), None),
             });
         }
-        self.follow_received(&mut taken, &mut take);
-        // Whether a field counts is for what was received to say, not for what this form holds.
-        let counts = match self.readers.is_empty() {
-            true => vec![true; taken.len()],
-            false => {
-                let values = taken.iter().map(|(checked, _)| checked.as_ref().ok().cloned());
-                let (counts, closed) = self.counting(&values.collect::<Vec<_>>());
-                for (taken, closed) in taken.iter_mut().zip(closed) {
-                    if let Some(closed) = closed {
-                        taken.0 = Err(vec![closed]);
-                    }
-                }
-                counts
+        if !self.links.ways.is_empty() {
+            let (counts, _) = self.counting_of(&taken);
+            self.follow_received(&mut taken, &counts, &mut take);
+        }
+        let (counts, closed) = self.counting_of(&taken);
+        for (taken, closed) in taken.iter_mut().zip(closed) {
+            if let Some(closed) = closed {
+                taken.0 = Err(vec![closed]);
             }
-        };
+        }
         let (mut values, mut problems) = (Vec::new(), Vec::new());
         let wrong: Vec<bool> = taken
             .iter()
@@ -215,18 +210,30 @@ impl Form {
 const MOST_SHOWN: usize = 8;
 
 impl Form {
+    /// Whether each field counts, and which chosen options cannot be: that is for what was received to say, not for what
+    /// this form holds.
+    fn counting_of(&self, taken: &[Received]) -> (Vec<bool>, Vec<Option<Invalid>>) {
+        if self.readers.is_empty() {
+            return (vec![true; taken.len()], Vec::new());
+        }
+        let values = taken.iter().map(|(checked, _)| checked.as_ref().ok().cloned());
+        self.counting(&values.collect::<Vec<_>>())
+    }
+
     /// What is read-only can only stay as it is, and nothing is received for what is disabled or not sent; but where
-    /// such a field follows another one, it holds what that makes of it.
+    /// such a field follows another one that counts, it holds what that makes of it.
     fn follow_received(
         &self,
         taken: &mut [Received],
+        counts: &[bool],
         take: &mut impl FnMut(usize, &Field) -> Received,
     ) {
         for (from, to) in &self.links.ways {
             let field = &self.fields[*to];
             let is_kept = field.control.conditions().readonly || !field.may_be_received();
             let Ok(source) = &taken[*from].0 else { continue };
-            if !is_kept || *source == self.fields[*from].control.sent_value() {
+            let is_as_here = *source == self.fields[*from].control.sent_value();
+            if !is_kept || !counts[*from] || is_as_here {
                 continue;
             }
             let mut followed = field.clone();
