@@ -261,7 +261,9 @@ fn what_follows_a_field_that_does_not_count_is_received_as_it_is() -> Result<(),
     let mut form = form.only_if("brood", condition)?;
     form.follow_from_the_start();
     assert_eq!(form.urlencoded(), "frames=1", "and brood does not count");
-    assert!(form.read(b"frames=1").is_ok() && form.read_json(br#"{"frames":1}"#).is_ok());
+    assert!(form.read(b"frames=1").is_ok());
+    #[cfg(feature = "json")]
+    assert!(form.read_json(br#"{"frames":1}"#).is_ok());
     assert!(form.read(b"frames=2").is_err());
     Ok(())
 }
