@@ -159,10 +159,9 @@ fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
         let name = format!("f{at}");
         if below(4, runner) == 0 {
             let text = format!("f{} is not empty", below(at, runner));
-            // A span is asked by its ends.
-            if let Ok(condition) = Expression::condition(&text, &Scope::of(&form)) {
-                form.add_condition(&[&name], condition).expect("they run one way");
-            }
+            let condition = Expression::condition(&text, &Scope::of(&form));
+            let condition = condition.expect("any field is empty or not");
+            form.add_condition(&[&name], condition).expect("they run one way");
         }
         if below(8, runner) == 0 {
             form.set_unsent(&name).expect("it is there");

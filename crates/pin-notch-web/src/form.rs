@@ -252,12 +252,14 @@ impl State {
     /// Takes the last change back, or makes it again; gives the names of the fields, in a record.
     fn again(&mut self, all: &mut Operations, is_undo: bool) -> String {
         let counts: Vec<bool> = self.form.fields().map(pin_notch::Field::counts).collect();
+        let drafting = self.drafting();
         let moved = if is_undo { self.form.undo() } else { self.form.redo() };
         let moved: Option<Vec<String>> =
             moved.map(|names| names.into_iter().map(str::to_owned).collect());
         self.recorded.again(is_undo, moved.as_deref());
+        self.drop_since(all, &drafting);
         let mut names = moved.unwrap_or_default();
-        names.iter().for_each(|name| self.restore(all, name));
+        names.iter().for_each(|name| self.put(all, name));
         let record = named(&names);
         names.extend(self.counted_since(all, &counts));
         self.update(all, &names);
@@ -267,6 +269,7 @@ impl State {
     /// Enters the values of a preset, and gives what to say of that.
     fn preset(&mut self, all: &mut Operations, name: &str) -> String {
         let before: Vec<bool> = self.form.fields().map(pin_notch::Field::counts).collect();
+        let drafting = self.drafting();
         let Ok(moved) = self.form.apply(name) else { return String::new() };
         let mut names: Vec<String> = moved.into_iter().map(str::to_owned).collect();
         let told = match names.is_empty() {
@@ -274,9 +277,8 @@ impl State {
             false => format!("moves {}", names.join(", ")),
         };
         self.recorded.whole(&format!("apply {name}"), &told);
-        let own = self.form.preset(name).into_iter().flat_map(|preset| preset.values());
-        own.for_each(|(name, _)| all.add("drop", &[name]));
-        names.iter().for_each(|name| self.restore(all, name));
+        self.drop_since(all, &drafting);
+        names.iter().for_each(|name| self.put(all, name));
         names.extend(self.counted_since(all, &before));
         self.update(all, &names);
         let label = self.form.preset(name).map(|preset| preset.label.clone());
@@ -284,8 +286,10 @@ impl State {
     }
 
     fn clear(&mut self, all: &mut Operations) {
+        let drafting = self.drafting();
         self.form.clear();
         self.recorded.whole("clear", "cleared");
+        self.drop_since(all, &drafting);
         self.everything(all);
     }
 
@@ -301,7 +305,7 @@ impl State {
     fn everything(&mut self, all: &mut Operations) {
         let names: Vec<String> = self.form.fields().map(|field| field.name.clone()).collect();
         for name in &names {
-            self.restore(all, name);
+            self.put(all, name);
             self.tell_counts(all, name);
         }
         self.update(all, &names);
@@ -318,10 +322,16 @@ impl State {
         }
     }
 
-    /// The same, in the place of what is typed or half filled in there.
-    fn restore(&self, all: &mut Operations, name: &str) {
-        all.add("drop", &[name]);
-        self.put(all, name);
+    /// In which fields something is typed or half filled in.
+    fn drafting(&self) -> Vec<bool> {
+        self.form.fields().map(|field| field.control.is_drafting()).collect()
+    }
+
+    /// Has elements give up what is half typed in them where that has ended since then.
+    fn drop_since(&self, all: &mut Operations, before: &[bool]) {
+        let fields = self.form.fields().zip(before);
+        let over = fields.filter(|(field, before)| **before && !field.control.is_drafting());
+        over.for_each(|(field, _)| all.add("drop", &[&field.name]));
     }
 
     fn tell_counts(&self, all: &mut Operations, name: &str) {

@@ -161,6 +161,7 @@ pub(crate) struct Line {
     last: i64,
     /// After the last comes the first.
     periodic: bool,
+    /// What a step takes no value for.
     empty: Decimal,
 }
 
@@ -222,12 +223,12 @@ impl<M: Measure> NotchesOf<M> {
         max: Option<M>,
         step: impl Into<Step>,
     ) -> Result<Self, NotchesError> {
-        Self::based(min, max, step.into(), None)
+        Self::based(min, max, step.into(), None, None)
     }
 
     /// The notches of the whole calendar, a default step apart: a day, a month, a week, a minute.
     pub fn all() -> Self {
-        match Self::based(None, None, Decimal::from(M::DEFAULT_STEP).into(), None) {
+        match Self::based(None, None, Decimal::from(M::DEFAULT_STEP).into(), None, None) {
             Ok(all) => all,
             Err(error) => unreachable!("a default step is above 0: {error}"),
         }
@@ -243,7 +244,7 @@ impl<M: Measure> NotchesOf<M> {
         step: impl Into<Step>,
         base: M,
     ) -> Result<Self, NotchesError> {
-        Self::based(min, max, step.into(), Some(base))
+        Self::based(min, max, step.into(), Some(base), None)
     }
 
     /// The notches that a definition makes. The [step base][base] is, as in HTML: that which was given, else the minimum,
@@ -255,8 +256,9 @@ impl<M: Measure> NotchesOf<M> {
         max: Option<M>,
         step: Step,
         base: Option<M>,
+        start: Option<M>,
     ) -> Result<Self, NotchesError> {
-        let base = base.or(min).map_or(0, M::to_line);
+        let base = base.or(min).or(start).map_or(0, M::to_line);
         let (min, max) = (min.map(M::to_line), max.map(M::to_line));
         Bounds::new(Self::LINE, min, max, step, base).map(Self::from)
     }

@@ -10,13 +10,14 @@ impl State {
         let record = records(text).next().unwrap_or_default();
         let [name, word, row] = [0, 1, 2].map(|at| record.get(at).cloned().unwrap_or_default());
         let row: usize = row.parse().unwrap_or_default();
+        let drafting = self.drafting();
         let Ok((attempt, change, turn)) = self.changed_rows(&name, &word, row) else {
             return String::new();
         };
         self.recorded.whole(&format!("{name}: {attempt}"), &turn.to_string());
         let label = self.form.rows(&name).map(|rows| rows.label.clone()).unwrap_or_default();
         let mut names = turn.changed;
-        self.drop_drafts(all, &name, change);
+        self.drop_since(all, &drafting);
         names.iter().for_each(|name| self.put(all, name));
         for counted in &turn.counted {
             self.tell_counts(all, &counted.name);
@@ -35,17 +36,6 @@ impl State {
         let mut answer = Operations::default();
         answer.add(&self.world.message(&said), &[&to.to_string()]);
         answer.text().to_owned()
-    }
-
-    /// Ends what is half typed in rows that have moved.
-    fn drop_drafts(&self, all: &mut Operations, name: &str, change: RowsChange) {
-        let Some(rows) = self.form.rows(name) else { return };
-        let first = match change {
-            RowsChange::Added { row } | RowsChange::Removed { row } => row,
-            RowsChange::Moved { row, to } => row.min(to),
-        };
-        let moved = (first..=rows.most).flat_map(|row| self.form.fields_in_row(rows, row));
-        moved.for_each(|field| all.add("drop", &[&field.name]));
     }
 
     /// How it is written in moves, what it is, and what has come of it.

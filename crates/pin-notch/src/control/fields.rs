@@ -121,7 +121,7 @@ fn checked<M: Fielded>(
     definition: &FieldsDefinition<M>,
 ) -> Result<(NotchesOf<M>, Start), ControlError> {
     let FieldsDefinition { min, max, step, step_base, value, near, .. } = *definition;
-    let notches = NotchesOf::based(min, max, step, step_base.or(min).or(value))?;
+    let notches = NotchesOf::based(min, max, step, step_base, value)?;
     if let Some(value) = value
         && let Err(why) = notches.admit(value)
     {

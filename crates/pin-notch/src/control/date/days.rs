@@ -90,6 +90,8 @@ pub(in crate::control) struct DaysDefinition<'a> {
     pub max: Option<Date>,
     pub step: Step,
     pub step_base: Option<Date>,
+    /// The day that a picker starts with, or the first of two.
+    pub start: Option<Date>,
     pub date_pattern: &'a DatePattern,
     pub first_day: Option<Weekday>,
     pub always_open: bool,
@@ -163,15 +165,15 @@ const REACH: usize = 4000;
 
 impl Days {
     pub(in crate::control) fn new(definition: DaysDefinition<'_>) -> Result<Self, ControlError> {
-        let DaysDefinition { min, max, step, step_base, first_day, always_open, .. } = definition;
+        let DaysDefinition { min, max, step, step_base, start, .. } = definition;
         Ok(Self {
-            notches: NotchesOf::based(min, max, step, step_base)?,
+            notches: NotchesOf::based(min, max, step, step_base, start)?,
             closed: definition.closed.to_vec(),
             open_ends: definition.open_ends,
             closed_when: None,
             pattern: definition.date_pattern.clone(),
-            first_day,
-            always_open,
+            first_day: definition.first_day,
+            always_open: definition.always_open,
             surroundings: Surroundings::default(),
             active: None,
         })

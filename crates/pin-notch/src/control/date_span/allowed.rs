@@ -13,10 +13,8 @@ pub(super) fn checked(definition: &DateSpanDefinition) -> Result<Days, ControlEr
         min: definition.min,
         max: definition.max,
         step: definition.step,
-        step_base: definition
-            .step_base
-            .or(definition.min)
-            .or(definition.value.map(|span| span.first)),
+        step_base: definition.step_base,
+        start: definition.value.map(|span| span.first),
         date_pattern: &definition.date_pattern,
         first_day: definition.first_day,
         always_open: definition.always_open,
