@@ -1,5 +1,5 @@
-//! Takes out of the style sheets what only their authors need: comments, and most spaces. They are part of
-//! each page and of the web files.
+//! Minifies the style sheets, which are part of each page and of the web files, by removing comments and
+//! most spaces.
 
 use std::error::Error;
 use std::path::{Path, PathBuf};

@@ -1,4 +1,4 @@
-//! Writes the inputs to begin with into a folder for each kind.
+//! Writes the seed inputs into a folder for each kind.
 
 use std::path::PathBuf;
 

@@ -1,10 +1,11 @@
-//! The attributes of an element: a tag and a line for each attribute, and after an empty line one for each option.
+//! The attributes of an element: a tag, a line for each attribute, and, after an empty line, a line for
+//! each option.
 
 use crate::text;
 use pin_notch::{Choice, Control, ControlKind};
 use pin_notch_html::{Looks, control_of, definition_from, element_html, kind_of_tag, tag_of};
 
-/// Each element with the attributes that it may have.
+/// Each element with all of its attributes.
 pub fn seeds() -> Vec<String> {
     let values =
         ["", "1", "0.5", "2026-05-14", "07:30", "a, b", "2026-05-14/2026-05-20", "2, 9", "any"];
@@ -18,7 +19,8 @@ pub fn seeds() -> Vec<String> {
     ControlKind::ALL.iter().copied().flat_map(seed).collect()
 }
 
-/// There always is a control. Its definition is written as attributes from which the same one is read.
+/// There always is a control. Its definition is written as attributes from which the same definition is
+/// read.
 pub fn hold(input: &[u8]) {
     let Some(text) = text(input) else { return };
     let (head, options) = text.split_once("\n\n").unwrap_or((text, ""));

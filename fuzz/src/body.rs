@@ -1,4 +1,4 @@
-//! A body, as a form sends it, for the demo's form.
+//! A body for the demo's form.
 
 use crate::sheet;
 use pin_notch::Form;
@@ -10,7 +10,8 @@ pub fn seeds() -> Vec<String> {
     lines.filter(|line| !line.starts_with('{')).map(str::to_owned).collect()
 }
 
-/// It is read or refused. What is accepted is accepted as JSON too, and sent again by a form that holds it.
+/// It is read or refused. What is accepted is also accepted as JSON, and sent again by a form with these
+/// values.
 pub fn hold(input: &[u8]) {
     sheet::with_demo(|sheet, form| holds(input, sheet, &form));
 }

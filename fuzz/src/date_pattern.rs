@@ -1,4 +1,4 @@
-//! The pattern by which days are written.
+//! Date patterns.
 
 use crate::text;
 use pin_notch::{Date, DatePattern, English};
@@ -10,7 +10,7 @@ pub fn seeds() -> Vec<String> {
     all.map(str::to_owned).to_vec()
 }
 
-/// A day that is written by it is read by it.
+/// A day written by the pattern is read by it.
 pub fn hold(input: &[u8]) {
     let Some(Ok(pattern)) = text(input).map(str::parse::<DatePattern>) else { return };
     let again: DatePattern = pattern.to_string().parse().expect("what it writes is a pattern");

@@ -9,7 +9,7 @@ pub fn seeds() -> Vec<String> {
     lines.filter(|line| line.starts_with('{')).map(str::to_owned).collect()
 }
 
-/// It is read or refused; what is accepted is accepted again.
+/// It is read or refused. What is accepted is accepted again.
 pub fn hold(input: &[u8]) {
     sheet::with_demo(|_, form| holds(input, &form));
 }

@@ -1,8 +1,8 @@
-//! What has to hold for any input: a module for each kind of input, with inputs to begin with and a check that
-//! panics where it does not hold.
+//! Invariants for arbitrary input: a module for each kind of input, with seeds and a check that panics if
+//! an invariant is violated.
 //!
-//! `cargo xtask fuzz --minutes N` runs the search. What it has found before is in `kept`, a folder for each kind,
-//! and is checked again by `cargo test`.
+//! `cargo xtask fuzz --minutes N` runs the search. Earlier findings are in `kept`, in a folder for each
+//! kind, and are checked again by `cargo test`.
 
 #![forbid(unsafe_code)]
 
@@ -20,11 +20,11 @@ pub mod sheet_toml;
 
 /// A kind of input.
 pub struct Target {
-    /// Its name, and that of its program and its folders.
+    /// Its name, which is also that of its program and its folders.
     pub name: &'static str,
-    /// Inputs to begin with.
+    /// Its seeds.
     pub seeds: fn() -> Vec<String>,
-    /// Panics where something does not hold for this input.
+    /// Panics if an invariant is violated for this input.
     pub hold: fn(&[u8]),
 }
 
@@ -42,7 +42,7 @@ pub const TARGETS: [Target; 10] = [
     Target { name: "attributes", seeds: attributes::seeds, hold: attributes::hold },
 ];
 
-/// Inputs of some kinds are texts; bytes that are none are no input.
+/// Inputs of some kinds are texts; invalid UTF-8 is skipped.
 fn text(input: &[u8]) -> Option<&str> {
     std::str::from_utf8(input).ok()
 }

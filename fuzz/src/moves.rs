@@ -10,8 +10,8 @@ pub fn seeds() -> Vec<String> {
     demo.split("\n\n").chain([demo]).map(str::to_owned).collect()
 }
 
-/// They are read and made. After them, undoing all leads to where it began, and redoing all back again; and what
-/// can be sent is read.
+/// They are parsed and made. Afterwards, undoing everything leads to the initial state, and redoing
+/// everything back again; and what can be sent is read.
 pub fn hold(input: &[u8]) {
     let Some(text) = text(input) else { return };
     let repeats = |word: &str| word.strip_prefix('x').and_then(|times| times.parse::<u32>().ok());
@@ -30,11 +30,11 @@ fn holds(text: &str, mut form: Form) {
     let (mut begins_anew, mut goes_back) = (false, false);
     moves.run(&mut form, |_, step| match step {
         Step::Moved(moved) => {
-            // The first two are in no undo; after the other, more can be redone than was there at the end.
+            // The first two are not part of undo; after the third, more can be redone than was undone here.
             begins_anew |= moved.attempt == "reset" || moved.attempt == "clear";
             goes_back |= moved.attempt == "undo";
         }
-        // Whether it is met is for the text to say, which is anybody's here.
+        // Whether it is met depends on the text, which is arbitrary here.
         Step::Expected(_) => {}
     });
     sheet::sends_what_it_reads(&form);

@@ -1,4 +1,4 @@
-//! A number, as it is written in a sheet and as people write it.
+//! A number, as written in a sheet and as written by people.
 
 use crate::text;
 use pin_notch::{English, number_text, parse_number, read_number, show_number};
@@ -10,7 +10,7 @@ pub fn seeds() -> Vec<String> {
     all.map(str::to_owned).to_vec()
 }
 
-/// A number that is read is written and read again as the same.
+/// A number that can be read is written and read again unchanged.
 pub fn hold(input: &[u8]) {
     let Some(text) = text(input) else { return };
     if let Ok(number) = parse_number(text) {

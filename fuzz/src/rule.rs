@@ -1,4 +1,4 @@
-//! The condition of a rule, over a field of each kind of value.
+//! The condition of a rule, over a field for each kind of value.
 
 use crate::{sheet, text};
 use pin_notch_sheet::Format;
@@ -62,7 +62,7 @@ pub fn seeds() -> Vec<String> {
     all.map(str::to_owned).to_vec()
 }
 
-/// A sheet with it is read, and if there is no error, all that can be made of it agrees.
+/// A sheet with it is read. If there is no error, all derived representations agree.
 pub fn hold(input: &[u8]) {
     let Some(text) = text(input) else { return };
     let quoted: String = text.chars().map(|c| format!("\\U{:08x}", u32::from(c))).collect();

@@ -9,7 +9,7 @@ pub fn seeds() -> Vec<String> {
     sheets.iter().filter_map(|text| Some(sheet::read(text, Format::Toml)?.to_schema().0)).collect()
 }
 
-/// A sheet without an error is made of it, or the reason is told why there is none.
+/// It is converted to a sheet without errors, or the reason why there is none is reported.
 pub fn hold(input: &[u8]) {
     let Some(text) = text(input) else { return };
     match from_schema(text) {

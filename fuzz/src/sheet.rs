@@ -1,4 +1,4 @@
-//! The demo's sheet, and what has to hold for any sheet.
+//! The demo's sheet, and the invariants for every sheet.
 
 use pin_notch::{Form, MAX_BODY};
 use pin_notch_sheet::{Context, Format, Page, Severity, Sheet, Theme, from_schema, place};
@@ -8,7 +8,7 @@ pub(crate) const DEMO: &str = include_str!("../../crates/pin-notch-cli/demo/insp
 
 const HIVES: &str = include_str!("../../crates/pin-notch-cli/demo/hives.txt");
 
-/// Reads a sheet; what is found in it stands in its text.
+/// Reads a sheet, and checks that the places of findings are within its text.
 pub(crate) fn read(text: &str, format: Format) -> Option<Sheet> {
     let files = |_: &str| Ok(HIVES.to_owned());
     let mut context = Context::default();
@@ -24,7 +24,8 @@ pub(crate) fn read(text: &str, format: Format) -> Option<Sheet> {
 }
 
 thread_local! {
-    /// The demo's sheet and its form, made once: thousands of inputs are tried on them in a second.
+    /// The demo's sheet and its form, which are created only once, because thousands of inputs are tried
+    /// per second.
     static SOUND: (Sheet, Form) = {
         let sheet = read(DEMO, Format::Toml).expect("the demo's sheet is sound");
         let form = sheet.form();
@@ -32,12 +33,12 @@ thread_local! {
     };
 }
 
-/// Does something with the demo's sheet and a form of it that nobody has touched.
+/// Runs something with the demo's sheet and an untouched form of it.
 pub(crate) fn with_demo(what: impl FnOnce(&Sheet, Form)) {
     SOUND.with(|(sheet, form)| what(sheet, form.clone()));
 }
 
-/// What a form that can be sent sends is what it reads: the same values, as a body and as JSON.
+/// If a form can be sent, what it sends is read as the same values, as a body and as JSON.
 pub(crate) fn sends_what_it_reads(form: &Form) {
     let body = form.urlencoded();
     if !form.problems().is_empty() || body.len() > MAX_BODY {
@@ -50,12 +51,12 @@ pub(crate) fn sends_what_it_reads(form: &Form) {
     assert_eq!(read, json);
 }
 
-/// What has to hold for a sheet without an error.
+/// The invariants for a sheet without errors.
 pub(crate) fn holds(sheet: &Sheet) {
     let mut form = sheet.form();
     sends_what_it_reads(&form);
     let (schema, _) = sheet.to_schema();
-    // The way back may be too long, but never wrong.
+    // The converted sheet may be too long, but never wrong.
     if let Ok((again, _)) = from_schema(&schema) {
         assert!(read(&again, Format::Toml).is_some(), "{again}");
     }

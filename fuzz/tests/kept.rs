@@ -1,4 +1,4 @@
-//! What the search has found before, and what it begins with.
+//! Earlier findings of the search, and its seeds.
 
 use pin_notch_fuzz::TARGETS;
 use std::path::Path;

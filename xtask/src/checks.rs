@@ -1,4 +1,4 @@
-//! Every check there is, in the order in which a failure is cheapest to find.
+//! All checks, with those that fail fastest first.
 
 use crate::Result;
 use crate::machine::{cargo, need, root, run};
@@ -23,14 +23,14 @@ pub(crate) fn all() -> Result<()> {
     run(cargo().args(["test", "--workspace", "--locked"]).env("PIN_NOTCH_WEB_FILES", &fresh))?;
     storm(&["--millions", "4", "--seed", "1"])?;
     fuzz::search_shortly()?;
-    // The core alone, as a program that wants neither feature has it.
+    // The core without any features.
     run(cargo().args(["test", "--package", "pin-notch", "--no-default-features", "--locked"]))?;
-    // The database is built along, and only here.
+    // The database feature is built only here.
     let kept = ["--features", "pin-notch-cli/sqlite,pin-notch-sheet/sqlite", "--locked"];
     let packages = ["test", "--package", "pin-notch-sheet", "--package", "pin-notch-cli"];
     let tests = ["--test", "sink", "--test", "sheets", "--example", "serve"];
     run(cargo().args(packages).args(kept).args(tests))?;
-    // What others get: each crate packed, and a program that depends on nothing but the core.
+    // What users get: each crate packed, and a program that depends only on the core.
     let pack = ["package", "--workspace", "--no-verify", "--allow-dirty", "--locked", "--quiet"];
     run(cargo().args(pack))?;
     let mut dependent = cargo();

@@ -1,9 +1,8 @@
-//! A wasm file as it compresses best.
+//! Rearranges a WebAssembly module so that it compresses better.
 //!
-//! A file is compressed on its way, and compression finds again only what is near. So functions of one
-//! type stand together, sorted by their code: those that begin alike become neighbours. Imports have names
-//! without the hash at their ends, which compresses not at all and keeps apart what is one here, and what only
-//! tools read is left out.
+//! Compression only finds repetitions within a limited distance. Functions are therefore grouped by type
+//! and sorted by their code, so that similar ones become neighbours. The hashes at the end of import names,
+//! which do not compress, are removed, as are sections that only tools read.
 
 use crate::Result;
 use std::convert::Infallible;
@@ -11,7 +10,7 @@ use wasm_encoder::reencode::{Error, Reencode, utils};
 use wasm_encoder::{CodeSection, FunctionSection, ImportSection, Module};
 use wasmparser::{CustomSectionReader, FunctionBody, Import, Imports, Parser, Payload, TypeRef};
 
-/// The name of an import without the hash that it ends in, if it does.
+/// The name of an import without the hash at its end, if there is one.
 pub(crate) fn plain(name: &str) -> &str {
     match name.rsplit_once('_') {
         Some((name, hash)) if hash.len() == 16 && hash.bytes().all(|b| b.is_ascii_hexdigit()) => {
@@ -21,7 +20,7 @@ pub(crate) fn plain(name: &str) -> &str {
     }
 }
 
-/// The same module, so written.
+/// Rearranges a module.
 pub(crate) fn dense(wasm: &[u8]) -> Result<Vec<u8>> {
     let mut imports = 0;
     let mut types = Vec::new();
@@ -54,11 +53,11 @@ pub(crate) fn dense(wasm: &[u8]) -> Result<Vec<u8>> {
 }
 
 struct Sorted<'a> {
-    /// How many functions come before ours; they stay where they are.
+    /// The number of imported functions, which keep their indices.
     imports: u32,
-    /// Where each function goes.
+    /// The new index of each function.
     places: Vec<u32>,
-    /// Types and bodies in their new order.
+    /// Types and bodies in the new order.
     functions: Vec<(u32, FunctionBody<'a>)>,
 }
 

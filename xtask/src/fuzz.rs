@@ -1,4 +1,4 @@
-//! The search for inputs that nothing can bear: see the folder `fuzz`.
+//! Fuzzing: see the folder `fuzz`.
 
 use crate::Result;
 use crate::machine::{cargo, has, need, root, run};
@@ -7,17 +7,17 @@ use std::collections::VecDeque;
 use std::path::{Path, PathBuf};
 use std::process::{Child, Command, Stdio};
 
-/// The version of the search itself.
+/// The version of cargo-fuzz.
 const CARGO_FUZZ: &str = "0.13.2";
 
-/// How many kinds of input are searched at the same time.
+/// How many kinds of input are searched in parallel.
 const AT_ONCE: usize = 2;
 
-/// The longest input, in bytes, and the longest that one may take, in seconds.
+/// The greatest length of an input in bytes, and the time limit for one input in seconds.
 const LIMITS: [&str; 2] = ["-max_len=4096", "-timeout=10"];
 
-/// How many inputs of each kind are a minute or two of work. A search that ends after so many, from the seeds alone,
-/// says the same of the same code on every machine, which one that ends by the clock does not.
+/// The number of inputs of each kind that take a minute or two. A search from the seeds alone that ends
+/// after a fixed number of inputs has the same result on every machine, unlike one that is limited by time.
 const SHORT: [(&str, u32); 10] = [
     ("sheet-toml", 160_000),
     ("sheet-json", 320_000),
@@ -31,18 +31,18 @@ const SHORT: [(&str, u32); 10] = [
     ("attributes", 360_000),
 ];
 
-/// The longest that a short search may take, in seconds.
+/// The time limit of a short search, in seconds.
 const PATIENCE: u64 = 600;
 
-/// A search that is under way.
+/// A running search.
 struct Search {
     name: String,
     log: PathBuf,
     child: Child,
 }
 
-/// Checks what was found before, then searches each kind for so many minutes, and tells how many inputs were
-/// tried. A finding ends the search of its kind; the others go on.
+/// Checks earlier findings, then searches each kind for the given number of minutes and reports how many
+/// inputs were tried. A finding ends the search of its kind; the others continue.
 pub(crate) fn search(arguments: &[String]) -> Result<()> {
     let options = Options::read(arguments, &["--minutes", "--seed", "--only"])?;
     let seconds = (options.or("--minutes", 2.0)? * 60.0) as u64;
@@ -81,7 +81,7 @@ fn search_within(options: &Options, corpus: &str, limits: &dyn Fn(&str) -> Strin
     let names = seeding.arg(&seeds).output()?;
     let names = String::from_utf8(names.stdout)?;
     let names = names.lines().filter(|name| options.wants(name));
-    // Nothing here is unsafe, so the search needs no sanitizer, and runs on a stable compiler.
+    // There is no unsafe code, so that no sanitizer is needed and a stable compiler suffices.
     run(&mut in_fuzz(&["fuzz", "build", "--sanitizer", "none"]))?;
     let (mut under_way, mut found) = (VecDeque::new(), Vec::new());
     for name in names {
@@ -108,7 +108,7 @@ fn begin(name: &str, fuzz: &Path, work: &Path, (corpus, limits): (&str, &str)) -
     };
     let (corpus, seeds, found) = (folder(corpus)?, folder("seeds")?, folder("found")?);
     let log = work.join(format!("{name}.log"));
-    // The program that was built, and not what the code has become since.
+    // The program that was built, regardless of later changes of the code.
     let mut command = Command::new(work.join(host()?).join("release").join(name));
     command.current_dir(fuzz).args([&corpus, &seeds]).args(LIMITS).arg("-print_final_stats=1");
     command.arg(format!("-artifact_prefix={}/", found.display()));
@@ -118,7 +118,7 @@ fn begin(name: &str, fuzz: &Path, work: &Path, (corpus, limits): (&str, &str)) -
     Ok(Search { name: name.to_owned(), log, child: command.spawn()? })
 }
 
-/// The triple of this machine, by which cargo-fuzz names its folder.
+/// The target triple of this machine, after which cargo-fuzz names its folder.
 fn host() -> Result<String> {
     let told = Command::new("rustc").arg("-vV").output()?;
     let told = String::from_utf8(told.stdout)?;
@@ -126,7 +126,7 @@ fn host() -> Result<String> {
     host.map(str::to_owned).ok_or_else(|| "rustc does not name its host".into())
 }
 
-/// Waits for a search, tells its figures, and gives what it found, if anything.
+/// Waits for a search, prints its figures, and returns its finding, if any.
 fn finish(mut search: Search) -> Result<Option<String>> {
     let status = search.child.wait()?;
     let log = std::fs::read_to_string(&search.log)?;
@@ -139,7 +139,7 @@ fn finish(mut search: Search) -> Result<Option<String>> {
     if status.success() {
         return Ok(None);
     }
-    // The whole reason and the whole input: the machine it was found on may be out of reach.
+    // The complete error and input, because the machine it was found on may be unreachable.
     let is_reason = |line: &&str| line.contains("panicked at") || line.contains("ERROR");
     let reason = log.lines().skip_while(|line| !is_reason(line)).take(4);
     let reason: String =

@@ -1,22 +1,22 @@
-//! Other programs: running them, and getting those that are missing.
+//! Running other programs, and installing missing ones.
 
 use crate::Result;
 use std::path::{Path, PathBuf};
 use std::process::Command;
 
-/// The workspace's folder.
+/// The folder of the workspace.
 pub(crate) fn root() -> &'static Path {
     Path::new(env!("CARGO_MANIFEST_DIR")).parent().expect("xtask lies in the workspace")
 }
 
-/// Cargo, as it was called, in the workspace's folder.
+/// The same Cargo that was used to run us, in the folder of the workspace.
 pub(crate) fn cargo() -> Command {
     let mut cargo = Command::new(std::env::var_os("CARGO").unwrap_or_else(|| "cargo".into()));
     cargo.current_dir(root());
     cargo
 }
 
-/// Says what it runs, runs it, and fails if that fails.
+/// Prints a command, runs it, and fails if it fails.
 pub(crate) fn run(command: &mut Command) -> Result<()> {
     let line: Vec<_> = std::iter::once(command.get_program())
         .chain(command.get_args())
@@ -28,7 +28,8 @@ pub(crate) fn run(command: &mut Command) -> Result<()> {
     if status.success() { Ok(()) } else { Err(format!("{line}: {status}").into()) }
 }
 
-/// Sees to it that these programs (or files, by their paths) are there, from these Debian packages if need be.
+/// Makes sure that these programs (or files, by path) exist, by installing these Debian packages if
+/// necessary.
 pub(crate) fn need(programs: &[&str], packages: &[&str]) -> Result<()> {
     let missing = |program: &&&str| !has(program);
     let Some(program) = programs.iter().find(missing) else { return Ok(()) };
@@ -48,11 +49,11 @@ pub(crate) fn need(programs: &[&str], packages: &[&str]) -> Result<()> {
     }
 }
 
-/// What comes from npm: what writes the script shortly, and what looks for barriers in the pages. (The tests say
-/// so themselves where that one is missing; see `Page::axe`.)
+/// The packages from npm: a minifier for the script, and an accessibility checker for the pages. (Tests
+/// report by themselves if the latter is missing; see `Page::axe`.)
 const NPM: [&str; 2] = ["esbuild@0.28.2", "axe-core@4.14.1"];
 
-/// Gets that, in one call: npm takes away what another call has put there.
+/// Installs them in a single call, because npm removes what another call has installed.
 pub(crate) fn npm() -> Result<()> {
     need(&["npm"], &["npm"])?;
     let mut npm = Command::new("npm");
@@ -60,7 +61,7 @@ pub(crate) fn npm() -> Result<()> {
     run(npm.args(["--no-fund", "--prefix", "target/npm"]).args(NPM))
 }
 
-/// Whether this program is there: a path, or a name to look for.
+/// Whether this program exists, given as a path or as a name to search for.
 pub(crate) fn has(program: &str) -> bool {
     if program.contains('/') {
         return Path::new(program).exists();

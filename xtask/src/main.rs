@@ -1,5 +1,5 @@
-//! The project's own chores: `cargo xtask web` builds the web files, `cargo xtask test` runs every check
-//! there is. Each installs what it needs and is missing.
+//! Development tasks: `cargo xtask web` builds the web files, and `cargo xtask test` runs all checks. Each
+//! installs whatever it needs and is missing.
 
 #![forbid(unsafe_code)]
 
@@ -36,7 +36,7 @@ cargo xtask bench   the benchmarks";
 fn main() -> ExitCode {
     let command = std::env::args().nth(1).unwrap_or_default();
     let done = match command.as_str() {
-        // What is written into the scripts comes before the build, what is written of its sizes after it.
+        // Tables in the scripts are written before the build, and its sizes after it.
         "web" => {
             tables::write().and_then(|()| web::build_committed()).and_then(|()| tables::write())
         }

@@ -1,9 +1,9 @@
-//! Whether the tests notice when single operators and returns of the code are changed.
+//! Mutation testing: whether tests notice changes of single operators and return values in the code.
 //!
-//! `cargo-mutants` lists the changes. Building the crate anew for each of them takes hours, so nearly all of them are
-//! built at once, in a copy of the workspace: a function that is to be changed holds its changed bodies as well, and
-//! an environment variable says which of them runs. What cannot be built this way (a `const fn`, a function that gives
-//! back an `impl Trait`) is built by itself.
+//! `cargo-mutants` lists the changes. Rebuilding the crate for each of them would take hours, so nearly all
+//! of them are built at once, in a copy of the workspace: each function contains all of its changed bodies,
+//! and an environment variable selects the one that runs. Changes for which this is impossible (in a `const
+//! fn`, or in a function that returns an `impl Trait`) are built separately.
 
 mod change;
 mod copy;
@@ -17,21 +17,21 @@ use copy::Copy;
 use std::path::Path;
 use trial::Outcome;
 
-/// The version of the tool that lists the changes.
+/// The version of cargo-mutants.
 const CARGO_MUTANTS: &str = "27.1.0";
 
-/// The tests of a crate that are to notice: all of them, or those of these names.
+/// The tests of a crate that should notice: all, or those with these names.
 type TestsOf = (&'static str, &'static [&'static str]);
 
-/// The crates that are changed, and the tests that are to notice: its own, and of those that are built on it.
-/// (Those in a browser would take too long.)
+/// The crates to change, and the tests that should notice: their own and those of dependent crates.
+/// (Browser tests would take too long.)
 const CRATES: [(&str, &[TestsOf]); 3] = [
     ("pin-notch", &[("pin-notch", &[]), ("pin-notch-html", &[]), ("pin-notch-sheet", &[])]),
     ("pin-notch-html", &[("pin-notch-html", &[]), ("pin-notch-sheet", &[])]),
     ("pin-notch-sheet", &[("pin-notch-sheet", &[]), ("pin-notch-cli", &["hard", "sheets"])]),
 ];
 
-/// Tries a sample of all changes in each crate, spread evenly over its code, and tells those that no test has
+/// Tries a sample of all changes in each crate, spread evenly over its code, and reports those that no test
 /// noticed.
 pub(crate) fn try_all(arguments: &[String]) -> Result<()> {
     let options = Options::read(arguments, &["--sample", "--seed", "--only"])?;
@@ -50,7 +50,7 @@ pub(crate) fn try_all(arguments: &[String]) -> Result<()> {
     Ok(())
 }
 
-/// What became of each change. Those that are missed are told as they are found.
+/// The outcome of each change. Missed ones are reported immediately.
 fn try_each(name: &str, tests: &[TestsOf], changes: &[Change]) -> Result<Vec<Outcome>> {
     let copy = Copy::of_workspace(name, tests, changes)?;
     let together = copy.build_together(changes)?;
@@ -68,7 +68,7 @@ fn try_each(name: &str, tests: &[TestsOf], changes: &[Change]) -> Result<Vec<Out
     for index in together.left_out {
         let outcome = match copy.build_alone(&changes[index])? {
             None => Outcome::DoesNotBuild,
-            // What is worked out while the tests are built, they notice then.
+            // Changes in code evaluated at compile time are noticed when the tests are built.
             Some(tests) if tests.is_empty() => Outcome::Noticed,
             Some(tests) => trial::run_alone(&tests)?,
         };
@@ -77,7 +77,7 @@ fn try_each(name: &str, tests: &[TestsOf], changes: &[Change]) -> Result<Vec<Out
     Ok(outcomes)
 }
 
-/// Counts what was noticed, and writes what became of each into a file.
+/// Counts what was noticed, and writes the outcome of each change to a file.
 fn tell(name: &str, changes: &[Change], outcomes: &[Outcome], folder: &Path) -> Result<()> {
     let count = |of: Outcome| outcomes.iter().filter(|outcome| **outcome == of).count();
     let noticed = count(Outcome::Noticed) + count(Outcome::RanTooLong);

@@ -1,14 +1,14 @@
-//! What is said behind a chore, as `--name value`.
+//! The options of a task, as `--name value`.
 
 use crate::Result;
 use std::collections::HashMap;
 use std::str::FromStr;
 
-/// The values by their names.
+/// The values by name.
 pub(crate) struct Options(HashMap<String, String>);
 
 impl Options {
-    /// Reads them; any name but these is an error.
+    /// Parses them; any name except these is an error.
     pub(crate) fn read(arguments: &[String], known: &[&str]) -> Result<Self> {
         let mut read = HashMap::new();
         for pair in arguments.chunks(2) {
@@ -25,7 +25,7 @@ impl Options {
         Ok(Self(read))
     }
 
-    /// The value of this name, or this one where there is none.
+    /// The value with this name, or the given default.
     pub(crate) fn or<T: FromStr>(&self, name: &str, default: T) -> Result<T> {
         match self.0.get(name) {
             None => Ok(default),
@@ -35,7 +35,7 @@ impl Options {
         }
     }
 
-    /// Whether this one is wanted: by its name, or because none is named.
+    /// Whether this one is selected: by name, or because none is named.
     pub(crate) fn wants(&self, name: &str) -> bool {
         self.0.get("--only").is_none_or(|only| only == name)
     }

@@ -1,4 +1,4 @@
-//! The scripts of a build: the elements' own and what wasm-bindgen adds to them, in one file, written shortly.
+//! Bundles and minifies the scripts of a build: those of the elements and the glue code of wasm-bindgen.
 
 use crate::Result;
 use crate::dense::plain;
@@ -8,8 +8,8 @@ use std::fs;
 use std::path::Path;
 use std::process::Command;
 
-/// What a page gets to see of the script, and what starts the module. A program without a page imports the script
-/// as well, and there is nothing to start there.
+/// What the script exports, and the code that starts the module. The script can also be imported without a
+/// page, where there is nothing to start.
 const START: &str = r#"
 import begin, { register } from "./glue.js";
 import { fail, onTurn, ready } from "ELEMENTS";
@@ -19,7 +19,7 @@ if (globalThis.document) begin({ module_or_path: new URL("NAME.wasm", import.met
 else fail("there is no document here");
 "#;
 
-/// The script, of what wasm-bindgen has written into this folder.
+/// The bundled script, from what wasm-bindgen has written into this folder.
 pub(crate) fn script(raw: &Path, name: &str) -> Result<String> {
     let given = fs::read_to_string(raw.join("pin_notch_web.js"))?;
     fs::write(raw.join("glue.js"), glue(&given)?)?;
@@ -27,7 +27,7 @@ pub(crate) fn script(raw: &Path, name: &str) -> Result<String> {
         .split(['"', '\''])
         .find(|text| text.starts_with("./snippets/") && text.ends_with("/elements.js"))
         .ok_or("wasm-bindgen's script does not import elements.js")?;
-    // The classes stand as soon as the script has run, also before the module is there.
+    // The classes exist as soon as the script has run, even before the module is loaded.
     let form = elements.replace("elements.js", "form.js");
     let form = match raw.join(&form).exists() {
         true => format!("import \"{form}\";"),
@@ -46,7 +46,7 @@ pub(crate) fn script(raw: &Path, name: &str) -> Result<String> {
     }
 }
 
-/// What wasm-bindgen adds, with the names that imports have in the module.
+/// The glue code of wasm-bindgen, with the import names of the module.
 fn glue(glue: &str) -> Result<String> {
     let mut names = BTreeSet::new();
     let mut lines = Vec::new();
@@ -64,7 +64,7 @@ fn glue(glue: &str) -> Result<String> {
     Ok(lines.join("\n"))
 }
 
-/// The script with all that it imports, written as shortly as it can be.
+/// The script bundled with all its imports, and minified.
 fn bundled(folder: &Path) -> Result<String> {
     npm()?;
     let [long, short] = ["long.js", "short.js"].map(|name| folder.join(name));

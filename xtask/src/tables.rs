@@ -1,4 +1,4 @@
-//! What is written from the table of attributes into scripts and documents, between two marks that stay there.
+//! Generated parts of scripts and documents, between markers.
 
 use crate::Result;
 use crate::machine::root;
@@ -8,7 +8,7 @@ use pin_notch_html::tag_of;
 use std::fmt::Write;
 use std::fs;
 
-/// A file, the marks, and what stands between them.
+/// A file, the markers, and the text between them.
 struct Part {
     file: &'static str,
     begin: &'static str,
@@ -79,7 +79,7 @@ pub(crate) fn write() -> Result<()> {
     Ok(())
 }
 
-/// Fails unless all parts are as they would be written now.
+/// Fails unless all parts are up to date.
 pub(crate) fn check() -> Result<()> {
     for part in &PARTS {
         let (old, new) = part.versions()?;
@@ -91,7 +91,7 @@ pub(crate) fn check() -> Result<()> {
 }
 
 impl Part {
-    /// The file as it is, and as it would be.
+    /// The file as it is, and as it would be written.
     fn versions(&self) -> Result<(String, String)> {
         let old = fs::read_to_string(root().join(self.file))?;
         let missing = || format!("{} has no place for {:?}", self.file, self.begin);
@@ -102,12 +102,12 @@ impl Part {
     }
 }
 
-/// The attributes of a kind that its element has as attributes.
+/// The attributes of a kind that are attributes of its element.
 fn attributes(kind: ControlKind) -> impl Iterator<Item = &'static Attribute> {
     kind.attributes().iter().filter(|attribute| attribute.kind != AttributeKind::Options)
 }
 
-/// What the script knows of the values of an attribute: see its `values.js`.
+/// The script's type for the values of an attribute: see its `values.js`.
 fn mark(kind: AttributeKind) -> &'static str {
     match kind {
         AttributeKind::Flag => "?",
@@ -146,7 +146,7 @@ fn interface(kind: ControlKind) -> String {
     tag_of(kind).split('-').map(capital).collect()
 }
 
-/// Properties that have another name than their attribute, as in HTML.
+/// Properties whose name differs from that of their attribute, as in HTML.
 const PROPERTIES: [(&str, &str); 4] = [
     ("readonly", "readOnly"),
     ("checked", "defaultChecked"),
@@ -154,10 +154,10 @@ const PROPERTIES: [(&str, &str); 4] = [
     ("maxlength", "maxLength"),
 ];
 
-/// The property of an attribute, where it has one of its own.
+/// The property of an attribute, if it has one of its own.
 fn property(name: &str) -> Option<String> {
     match name {
-        // Those that all elements have, and those that are written out.
+        // Those common to all elements, and those written by hand.
         "value" | "required" | "readonly" | "disabled" | "indeterminate" => None,
         name => {
             let own = PROPERTIES.iter().find(|(attribute, _)| *attribute == name);
@@ -207,7 +207,7 @@ fn types() -> String {
     text
 }
 
-/// What an element has besides, as HTML's own control of such values has it.
+/// Further properties, like those of HTML's own control for such values.
 fn value_types(kind: ControlKind) -> &'static str {
     match kind {
         ControlKind::Slider
@@ -239,7 +239,7 @@ fn tags() -> String {
     format!("  interface HTMLElementTagNameMap {{\n{rows}  }}\n")
 }
 
-/// Element by element: what it is, and what a form sends of it.
+/// For each element: its description, and what a form sends for it.
 fn elements() -> String {
     let mut text = "| element | is | sends |\n|---|---|---|\n".to_owned();
     for kind in ControlKind::ALL {
@@ -270,7 +270,7 @@ fn sends(kind: ControlKind) -> &'static str {
     }
 }
 
-/// Part by part: which elements have it, and what it is.
+/// For each part: the elements that have it, and its description.
 fn parts() -> String {
     let mut text = "| part | of | is |\n|---|---|---|\n".to_owned();
     for part in pin_notch_html::PARTS {
@@ -279,7 +279,7 @@ fn parts() -> String {
     text
 }
 
-/// The names of these kinds, or that they are all.
+/// The names of these kinds, or "all".
 fn names_of(kinds: &[ControlKind]) -> String {
     match kinds.len() == ControlKind::ALL.len() {
         true => "all".to_owned(),
@@ -287,7 +287,7 @@ fn names_of(kinds: &[ControlKind]) -> String {
     }
 }
 
-/// Attribute by attribute: which elements have it, and what it means there.
+/// For each attribute: the elements that have it, and its meaning.
 fn explained() -> String {
     let mut rows: Vec<(&Attribute, Vec<ControlKind>)> = Vec::new();
     for kind in ControlKind::ALL {

@@ -1,8 +1,9 @@
-//! The web files, built from the crate `pin-notch-web`: `pin-notch.js` with `pin-notch.wasm`, the elements alone, and
-//! `pin-notch-form.js` with `pin-notch-form.wasm`, the elements and the form around them. A page loads one of the two.
+//! The web files, built from the crate `pin-notch-web`: `pin-notch.js` with `pin-notch.wasm`, which contain
+//! only the elements, and `pin-notch-form.js` with `pin-notch-form.wasm`, which also contain the form
+//! element. A page loads one of the two.
 //!
 //! They are committed beside the command, so that the demo starts with Rust's ordinary toolchain alone.
-//! [`build_and_compare`] sees to it that they are what is built now.
+//! [`build_and_compare`] makes sure that they are up to date.
 
 use crate::Result;
 use crate::dense::dense;
@@ -21,18 +22,18 @@ const TARGET: &str = "wasm32-unknown-unknown";
 const COMMITTED: &str = "crates/pin-notch-cli/dist";
 const RECORD: &str = "built-by.txt";
 
-/// The compiler of Debian's packages.
+/// The compiler from Debian's packages.
 const DEBIAN_RUSTC: &str = "/usr/bin/rustc";
 
-/// What is built: the name of script and module, the features of the crate, and the aim for all that a page loads with
-/// them, compressed by `gzip -9`.
+/// The builds: the name of script and module, the features of the crate, and the target for the total size
+/// of what a page loads, compressed by `gzip -9`.
 const BUILDS: [(&str, &str, usize); 2] =
     [("pin-notch", "allocator", 115_000), ("pin-notch-form", "allocator,form", 130_000)];
 
-/// What a page loads besides.
+/// The style sheet that a page also loads.
 const STYLE: &str = "pin-notch.css";
 
-/// Builds the web files that are committed, and records what compiled them.
+/// Builds the committed web files, and records the compiler.
 pub(crate) fn build_committed() -> Result<()> {
     let folder = root().join(COMMITTED);
     build(&folder)?;
@@ -40,8 +41,8 @@ pub(crate) fn build_committed() -> Result<()> {
     Ok(())
 }
 
-/// Builds the web files into `fresh`, and fails unless those that are committed are the same, byte for byte. Another
-/// compiler makes other files of the same sources: then there is nothing to compare.
+/// Builds the web files into `fresh`, and fails unless they equal the committed ones byte for byte. If
+/// those were built by another compiler, they cannot be compared.
 pub(crate) fn build_and_compare(fresh: &Path) -> Result<()> {
     build(fresh)?;
     let committed = root().join(COMMITTED);
@@ -61,7 +62,7 @@ pub(crate) fn build_and_compare(fresh: &Path) -> Result<()> {
     Ok(())
 }
 
-/// What compiles for the browser here, in a line.
+/// The version of the compiler for the browser, in one line.
 fn compiler() -> Result<String> {
     let output = match rustup_has_target()? {
         true => Command::new(rustc()).arg("--version").output()?,
@@ -74,7 +75,7 @@ fn rustc() -> OsString {
     std::env::var_os("RUSTC").unwrap_or_else(|| "rustc".into())
 }
 
-/// Builds a program of its own that has the elements in its module, as others may, into `folder`.
+/// Builds the example of a program that has the elements in its own module into `folder`.
 pub(crate) fn build_example(folder: &Path) -> Result<()> {
     let wasm = compile(&["--example", "apiary"])?.join("examples/apiary.wasm");
     Bindgen::new()
@@ -121,15 +122,16 @@ pub(crate) fn build(folder: &Path) -> Result<()> {
     Ok(())
 }
 
-/// Compiles a part of the crate for the browser and gives the folder it is in, by rustup's target if it is there, else by Debian's packages,
-/// which carry the standard library as source.
+/// Compiles a part of the crate for the browser and returns the output folder. It uses rustup's target if
+/// installed, and otherwise Debian's packages, which include the source of the standard library.
 fn compile(what: &[&str]) -> Result<PathBuf> {
     let target_dir = root().join("target/web");
     let mut flags = remapped_paths()?;
-    // A copy of a few words is a single instruction in WebAssembly; several loads and stores take more bytes.
+    // In WebAssembly, a small copy is a single instruction, which takes fewer bytes than several loads and
+    // stores.
     let copies = ["memcpy", "memmove", "memset"];
     flags.extend(copies.map(|what| format!("-Cllvm-args=-max-store-{what}=1")));
-    // Loops as they are written: pointers kept beside their counters are more code.
+    // Loop strength reduction would add code for pointers beside loop counters.
     flags.push("-Cllvm-args=-disable-lsr".to_owned());
     let mut build = cargo();
     if !rustup_has_target()? {
@@ -137,10 +139,11 @@ fn compile(what: &[&str]) -> Result<PathBuf> {
         let programs = ["/usr/bin/cargo", DEBIAN_RUSTC, "wasm-ld-22", sources];
         let packages = ["rustc-web", "cargo-web", "rust-web-src", "rust-web-llvm", "lld-22"];
         need(&programs, &packages)?;
-        // With the standard library built along, a panic need carry neither message nor place: a browser
-        // would not show them anyway.
+        // Because the standard library is built too, panics can omit message and location, which a browser
+        // would not show anyway.
         let lean = ["-Zunstable-options", "-Cpanic=immediate-abort", "-Zlocation-detail=none"];
-        // Every function is made where it is called, so that the last one to do so takes it in.
+        // Functions are compiled in the crate that calls them, so that those with a single caller can be
+        // inlined.
         flags.push("-Zcross-crate-inline-threshold=always".to_owned());
         flags.extend(lean.map(str::to_owned));
         build = Command::new(programs[0]);
@@ -149,7 +152,7 @@ fn compile(what: &[&str]) -> Result<PathBuf> {
             .env("RUSTC", programs[1])
             .env("RUSTC_BOOTSTRAP", "1")
             .env("CARGO_TARGET_WASM32_UNKNOWN_UNKNOWN_LINKER", programs[2])
-            // What the cargo that runs us set for its own toolchain must not reach another.
+            // Environment variables set by the Cargo that runs us must not affect another toolchain.
             .env_remove("CARGO")
             .env_remove("RUSTUP_TOOLCHAIN")
             .args(["-Zbuild-std=std,panic_abort", "-Zbuild-std-features=optimize_for_size"]);
@@ -160,8 +163,7 @@ fn compile(what: &[&str]) -> Result<PathBuf> {
     Ok(target_dir.join(TARGET).join("web"))
 }
 
-/// Flags by which the files do not name the folders of the machine they were built on, where panics say
-/// from which source they come.
+/// Flags that keep the folders of the build machine out of the panic locations in the files.
 fn remapped_paths() -> Result<Vec<String>> {
     let home = std::env::var_os("HOME").map(|home| Path::new(&home).join(".cargo"));
     let cargo_home = std::env::var_os("CARGO_HOME").map(PathBuf::from).or(home);
@@ -182,7 +184,7 @@ fn rustup_has_target() -> Result<bool> {
     Ok(output.status.success() && Path::new(&folder).exists())
 }
 
-/// What a page loads with each build as it is committed, in a table.
+/// A table of what a page loads with each committed build.
 pub(crate) fn sizes() -> Result<String> {
     let folder = root().join(COMMITTED);
     let mut text = "| file | bytes | by `gzip -9` | as `.gz` |\n|---|--:|--:|--:|\n".to_owned();
@@ -201,7 +203,7 @@ pub(crate) fn sizes() -> Result<String> {
     Ok(text)
 }
 
-/// 115000 as 115,000.
+/// Formats 115000 as 115,000.
 fn thousands(number: usize) -> String {
     let digits = number.to_string();
     let groups: Vec<&str> = digits
@@ -219,8 +221,8 @@ fn gzip(bytes: &[u8]) -> Result<Vec<u8>> {
     Ok(gzip.finish()?)
 }
 
-/// Compresses what a page loads with this build, for servers that hand out what is compressed already, and prints the
-/// sizes: as it is, compressed by whoever serves it, and by us, who take our time for it.
+/// Compresses what a page loads with this build, for servers that can serve compressed files, and prints
+/// the sizes: uncompressed, compressed by a typical server, and by the slower compressor used here.
 fn compress(folder: &Path, name: &str, aim: usize) -> Result<()> {
     println!("{:20} {:>8} {:>8} {:>8}", "", "bytes", "gzip -9", ".gz");
     let (mut quick, mut best) = (0, 0);

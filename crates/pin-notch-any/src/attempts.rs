@@ -1,11 +1,11 @@
-//! Anything that somebody may try.
+//! Arbitrary attempts on controls.
 
 use crate::definitions::{day, month, number, pair, time, word};
 use pin_notch::{ControlKind, Intent, Key, Place, Thumb};
 use proptest::prelude::*;
 use proptest::sample::select;
 
-/// An attempt that owns its text, so that a list of them can be made up.
+/// An attempt that owns its text, so that lists of attempts can be generated.
 #[derive(Clone, Debug)]
 #[expect(missing_docs, reason = "they are intents")]
 pub enum Attempt {
@@ -68,7 +68,7 @@ pub fn attempt() -> BoxedStrategy<Attempt> {
     .boxed()
 }
 
-/// An attempt on a control of this kind: of four, three that such a control is made for, and any other.
+/// An attempt on a control of this kind. Three in four are typical for the kind; the rest are arbitrary.
 pub fn attempt_on(kind: ControlKind) -> BoxedStrategy<Attempt> {
     prop_oneof![3 => fitting(kind), 1 => attempt()].boxed()
 }
@@ -77,7 +77,7 @@ fn plain(intents: impl Strategy<Value = Intent<'static>> + 'static) -> BoxedStra
     intents.prop_map(Attempt::Plain).boxed()
 }
 
-/// What people do with a control of this kind.
+/// Typical attempts on a control of this kind.
 fn fitting(kind: ControlKind) -> BoxedStrategy<Attempt> {
     let place = || (-0.1_f64..1.1).prop_map(Place::across);
     let key = || plain(select(Key::all().collect::<Vec<_>>()).prop_map(Intent::Key));

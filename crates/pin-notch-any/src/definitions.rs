@@ -1,4 +1,4 @@
-//! Any definition of any kind, made from the table of attributes.
+//! Arbitrary definitions of every kind, generated from the table of attributes.
 
 use pin_notch::{AttributeKind, Choice, Control, ControlKind, Definition, Weekday, joined_list};
 use proptest::prelude::*;
@@ -39,12 +39,12 @@ pub(crate) fn time() -> BoxedStrategy<String> {
     (0_u8..24, 0_u8..4).prop_map(|(hour, quarter)| format!("{hour:02}:{:02}", quarter * 15)).boxed()
 }
 
-/// Two texts with something between, the smaller first by this order.
+/// Two texts with a separator, the smaller first.
 pub(crate) fn pair(one: BoxedStrategy<String>, between: &'static str) -> BoxedStrategy<String> {
     (one.clone(), one).prop_map(move |(one, other)| format!("{one}{between}{other}")).boxed()
 }
 
-/// A regular expression; now and then none that a text field takes.
+/// A regular expression, occasionally one that a text field refuses.
 fn pattern() -> BoxedStrategy<String> {
     select(&["[a-f]*", "[a-c]{1,3}", ".+", "(?:a|b).*", r"\w\s?@?.*", "(?=a)a", "a("][..])
         .prop_map(str::to_owned)
@@ -104,17 +104,17 @@ fn pair_of(day: BoxedStrategy<String>, time: BoxedStrategy<String>) -> BoxedStra
     (day, time).prop_map(|(day, time)| format!("{day}T{time}")).boxed()
 }
 
-/// Something that is said of a control: an attribute, or its options.
+/// One entry of a definition: an attribute, or the options.
 #[derive(Clone, Debug)]
 pub enum Said {
-    /// An attribute by its name, and its text; none puts it back to its default.
+    /// An attribute, by name, and its text; `None` restores its default.
     Attribute(&'static str, Option<String>),
     /// The options inside its element.
     Options(Vec<Choice>),
 }
 
 impl Said {
-    /// Says it. What cannot be read is left as it was.
+    /// Applies it to a definition. What cannot be read is left unchanged.
     pub fn of(&self, definition: &mut Definition) {
         let _ = match self {
             Self::Attribute(name, text) => definition.set_attribute(name, text.as_deref()),
@@ -158,7 +158,7 @@ pub fn options(kind: ControlKind) -> BoxedStrategy<Vec<Choice>> {
     proptest::collection::vec(one, 0..6).boxed()
 }
 
-/// Anything that can be said of a control of this kind.
+/// Any entry for a control of this kind.
 pub fn said(kind: ControlKind) -> BoxedStrategy<Said> {
     let attribute =
         select(kind.attributes()).prop_flat_map(move |attribute| match attribute.kind {
@@ -176,7 +176,7 @@ pub fn said(kind: ControlKind) -> BoxedStrategy<Said> {
     attribute.boxed()
 }
 
-/// A definition that may make no control.
+/// A definition, which may be invalid.
 pub fn definition(kind: ControlKind) -> BoxedStrategy<Definition> {
     proptest::collection::vec(said(kind), 0..14)
         .prop_map(move |all| {
@@ -187,7 +187,7 @@ pub fn definition(kind: ControlKind) -> BoxedStrategy<Definition> {
         .boxed()
 }
 
-/// A definition as a field of a sheet in JSON, of this name and with this label.
+/// A definition as a field of a JSON sheet with this name and label.
 pub fn as_field(name: &str, label: &str, definition: &Definition) -> String {
     let text = |text: &str| serde_json::Value::from(text).to_string();
     let is_flag = |name: &str| {
@@ -215,18 +215,19 @@ pub fn as_field(name: &str, label: &str, definition: &Definition) -> String {
     format!("{{{}}}", members.join(","))
 }
 
-/// What a definition makes once what is wrong with it is mended, and each option stands there once, as sheets have it.
+/// A definition after mending what is wrong with it and removing duplicate options, which sheets do not
+/// allow.
 pub fn fit_for_a_sheet(definition: Definition) -> Definition {
     let mut definition = mended(definition).definition();
     let mut seen = HashSet::new();
     let once = |one: &Choice| seen.insert(one.value.clone());
     let options: Vec<Choice> = definition.options().into_iter().filter(once).collect();
-    // They were options of it before.
+    // They were options of the same definition before.
     let _ = definition.set_options(&options);
     mended(definition).definition()
 }
 
-/// The control that a definition makes once what is wrong with it is mended.
+/// The control built from a definition after mending what is wrong with it.
 pub fn mended(definition: Definition) -> Control {
     definition.build_or_mend().0
 }

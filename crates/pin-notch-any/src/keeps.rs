@@ -1,18 +1,18 @@
-//! What has to hold for every control, whatever is tried on it:
+//! Invariants that hold for every control, whatever is attempted on it:
 //!
-//! - a refused attempt changed nothing at all;
-//! - `input` tells every move of the value, and the last one told is the value;
-//! - `change` comes only when the value has settled on another than it had settled on before;
-//! - every `input` that stays is followed by its `change`;
-//! - the value is empty or allowed, and the view's figures are in range.
+//! - a refused attempt changes nothing;
+//! - `input` reports every change of the value, and the last one reported is the value;
+//! - `change` is reported only if the value settled on another one than before;
+//! - every `input` that is not reverted is followed by its `change`;
+//! - the value is empty or allowed, and the numbers in the view are in range.
 
 use crate::attempts::Attempt;
 use pin_notch::{Control, Event, Intent, Measure, NotchesOf, Semantics, Value, View};
 
-/// Carries out an attempt and checks what holds for every control. Gives what it has settled on now.
+/// Carries out an attempt and checks the invariants. Returns the value that the control has settled on.
 ///
 /// # Panics
-/// Where it does not hold.
+/// If an invariant is violated.
 pub fn attempted(control: &mut Control, settled: Value, attempt: &Attempt) -> Value {
     let (before, mut settled) = (control.clone(), settled);
     let turn = control.handle(attempt.intent());
@@ -25,7 +25,8 @@ pub fn attempted(control: &mut Control, settled: Value, attempt: &Attempt) -> Va
     for event in turn.events() {
         match event {
             Event::Input(to) => {
-                // A disabled option is no part of the value, and can be let go; and two items may send the same.
+                // A disabled option is not part of the value but can be removed, and two items may send the
+                // same.
                 let may_stay = matches!(control, Control::Select(_) | Control::ItemStepper(_));
                 assert!(may_stay || now != *to, "{attempt:?} told a move that is none: {turn:?}");
                 now = to.clone();
@@ -62,10 +63,10 @@ fn is_allowed<M: Measure>(notches: &NotchesOf<M>, value: Option<M>) -> bool {
     value.is_none_or(|value| notches.count() == 0 || notches.contains(value))
 }
 
-/// What holds for a control at any time.
+/// The invariants that hold at any time.
 ///
 /// # Panics
-/// Where it does not.
+/// If an invariant is violated.
 pub fn check(control: &Control) {
     assert_eq!(
         control.definition().build().map(drop),
@@ -154,10 +155,10 @@ pub fn check(control: &Control) {
     assert!(allowed, "{:?} is not allowed by {:?}", control.value(), control.definition());
 }
 
-/// Ends whatever is under way, so that all has settled; gives what it has settled on.
+/// Ends whatever is in progress, so that everything has settled, and returns the settled value.
 ///
 /// # Panics
-/// As [`attempted`].
+/// The errors of [`attempted`].
 pub fn end(control: &mut Control, settled: Value) -> Value {
     let ends = [Intent::Leave, Intent::Release, Intent::Close, Intent::Settle];
     ends.into_iter()

@@ -1,6 +1,6 @@
-//! Any definition of any control, and anything that somebody may try on it: what properties are tested with.
+//! Arbitrary definitions of controls and attempts on them, for property tests.
 //!
-//! Definitions are made from the table of attributes, so a control that is new is among them at once.
+//! Definitions are generated from the table of attributes, so that a new control is included automatically.
 
 #![forbid(unsafe_code)]
 

@@ -1,7 +1,7 @@
-//! Patterns as HTML has them, with texts that they match and do not.
+//! HTML patterns, with texts that they match and do not match.
 
-/// A pattern, a text, and whether the whole of the text matches: as a browser answers
-/// `new RegExp("^(?:" + pattern + ")$", "v").test(text)`.
+/// A pattern, a text, and whether the text as a whole matches: the result of `new RegExp("^(?:" + pattern +
+/// ")$", "v").test(text)` in a browser.
 pub const PATTERNS: &[(&str, &str, bool)] = &[
     ("H-[0-9]+", "H-12", true),
     ("H-[0-9]+", "xH-12", false),
@@ -49,7 +49,7 @@ pub const PATTERNS: &[(&str, &str, bool)] = &[
     ("^a$", "a", true),
 ];
 
-/// What one of the two engines does not know, or HTML takes for no pattern at all.
+/// Patterns that one of the two engines does not support or that are invalid in HTML.
 pub const NO_PATTERNS: &[&str] = &[
     "a(?=b)",
     "(?!a)b",

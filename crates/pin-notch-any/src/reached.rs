@@ -1,18 +1,18 @@
-//! Properties that say how many of their cases they have looked at.
+//! Properties that count how many of their cases were relevant.
 
 use proptest::prelude::*;
 use proptest::test_runner::{TestCaseError, TestRunner};
 use std::cell::Cell;
 use std::fmt::Debug;
 
-/// What a case comes to: whether there was anything to look at in it.
+/// The result of a case: whether it was relevant.
 pub type Looked = Result<bool, TestCaseError>;
 
-/// Tries a property on so many cases. It gives `Ok(false)` for a case in which there was nothing to look at; where
-/// fewer than this share of the cases had something, the property says too little, and fails.
+/// Tries a property on this many cases. It returns `Ok(false)` for an irrelevant case. If less than this
+/// share of the cases is relevant, the property proves too little and fails.
 ///
 /// # Panics
-/// With the smallest case that it does not hold for, or with the share.
+/// Reports the smallest failing case, or the share.
 #[track_caller]
 pub fn reached<S: Strategy>(
     cases: u32,
@@ -23,7 +23,7 @@ pub fn reached<S: Strategy>(
     S::Value: Debug,
 {
     let mut config = ProptestConfig::with_cases(cases);
-    // A failing case is shown; it is kept by being written down as a test.
+    // A failing case is printed. It is kept by turning it into a test.
     config.failure_persistence = None;
     let (all, looked) = (Cell::new(0_u32), Cell::new(0_u32));
     let result = TestRunner::new(config).run(strategy, |case| {

@@ -91,33 +91,33 @@ export interface NotchSlider extends NotchElement {
   /** The largest value. */
   get max(): string;
   set max(value: number | string | null | undefined);
-  /** The distance of two values, or `any`. */
+  /** The distance between two allowed values, or `any`. */
   get step(): string;
   set step(value: number | string | null | undefined);
-  /** Where steps are counted from, if not from the smallest value. */
+  /** The value from which steps are counted, if not the smallest value. */
   get stepBase(): string;
   set stepBase(value: number | string | null | undefined);
-  /** The unit, shown and spoken after what is chosen. */
+  /** The unit, shown and spoken after the value. */
   get unit(): string;
   set unit(value: string | null | undefined);
   /** How its numbers are written: see [`NumberPattern`]. */
   get numberPattern(): string;
   set numberPattern(value: string | null | undefined);
-  /** Which way it lies; upright, its maximum is at the top. */
+  /** Its orientation. If vertical, the maximum is at the top. */
   get orientation(): "horizontal" | "vertical" | "";
   set orientation(value: "horizontal" | "vertical" | "" | null | undefined);
-  /** The maximum is where the minimum would be. */
+  /** Minimum and maximum trade places. */
   reversed: boolean;
-  /** How values are spread along the track. Keys move by steps all the same. */
+  /** How values are spread along the track. Keys still move by steps. */
   get scale(): string;
   set scale(value: string | null | undefined);
-  /** How far page keys go; without it, a tenth of the range. */
+  /** The distance that page keys move; without it, a tenth of the range. */
   get pageBy(): string;
   set pageBy(value: number | string | null | undefined);
   /** The sentence in which the value is shown and spoken. */
   get wording(): string;
   set wording(value: string | null | undefined);
-  /** Names of single values, shown and spoken in the number's place. */
+  /** Names of values, shown and spoken instead of the number. */
   get names(): string;
   set names(value: string | null | undefined);
   /** `NaN` while it is empty. */
@@ -132,48 +132,48 @@ export interface NotchSpanSlider extends NotchElement {
   /** The largest value. */
   get max(): string;
   set max(value: number | string | null | undefined);
-  /** The distance of two values, or `any`. */
+  /** The distance between two allowed values, or `any`. */
   get step(): string;
   set step(value: number | string | null | undefined);
-  /** Where steps are counted from, if not from the smallest value. */
+  /** The value from which steps are counted, if not the smallest value. */
   get stepBase(): string;
   set stepBase(value: number | string | null | undefined);
-  /** How far apart the two values have to be. */
+  /** The least distance between the two values. */
   get least(): string;
   set least(value: number | string | null | undefined);
-  /** How far apart they may be. */
+  /** The greatest distance between them. */
   get most(): string;
   set most(value: number | string | null | undefined);
-  /** A thumb that meets the other pushes it along instead of stopping. */
+  /** A thumb that reaches the other pushes it along instead of stopping. */
   push: boolean;
-  /** The unit, shown and spoken after what is chosen. */
+  /** The unit, shown and spoken after the value. */
   get unit(): string;
   set unit(value: string | null | undefined);
   /** How its numbers are written: see [`NumberPattern`]. */
   get numberPattern(): string;
   set numberPattern(value: string | null | undefined);
-  /** Which way it lies; upright, its maximum is at the top. */
+  /** Its orientation. If vertical, the maximum is at the top. */
   get orientation(): "horizontal" | "vertical" | "";
   set orientation(value: "horizontal" | "vertical" | "" | null | undefined);
-  /** The maximum is where the minimum would be. */
+  /** Minimum and maximum trade places. */
   reversed: boolean;
-  /** How values are spread along the track. Keys move by steps all the same. */
+  /** How values are spread along the track. Keys still move by steps. */
   get scale(): string;
   set scale(value: string | null | undefined);
-  /** How far page keys go; without it, a tenth of the range. */
+  /** The distance that page keys move; without it, a tenth of the range. */
   get pageBy(): string;
   set pageBy(value: number | string | null | undefined);
 }
 
 /** `<notch-rating>`: A number shown as a row of icons; may be empty. */
 export interface NotchRating extends NotchElement {
-  /** How many icons there are. */
+  /** The number of icons. */
   get max(): string;
   set max(value: number | string | null | undefined);
-  /** The lowest value that can be chosen; without it, one step. With 0, zero is a value apart from empty. */
+  /** The lowest value that can be chosen; without it, one step. With 0, zero is a value distinct from empty. */
   get min(): string;
   set min(value: number | string | null | undefined);
-  /** The distance of two values: 0.5 for halves. */
+  /** The distance between two allowed values: 0.5 for halves. */
   get step(): string;
   set step(value: number | string | null | undefined);
   /** Which icons a value lights: all up to it, or only its own. */
@@ -182,13 +182,13 @@ export interface NotchRating extends NotchElement {
   /** The icon, as text. */
   get icon(): string;
   set icon(value: string | null | undefined);
-  /** The sentence in which the value is shown and spoken, in the place of "3.5 of 5". */
+  /** The sentence in which the value is shown and spoken, instead of "3.5 of 5". */
   get wording(): string;
   set wording(value: string | null | undefined);
-  /** The sentence for a value that is only pointed at. */
+  /** The sentence for a value that is merely pointed at. */
   get previewWording(): string;
   set previewWording(value: string | null | undefined);
-  /** What is shown and spoken while nothing is chosen. */
+  /** The text shown and spoken while nothing is chosen. */
   get emptyWording(): string;
   set emptyWording(value: string | null | undefined);
   /** `NaN` while it is empty. */
@@ -199,10 +199,10 @@ export interface NotchRating extends NotchElement {
 export interface NotchSwitch extends NotchElement {
   /** It starts on. */
   defaultChecked: boolean;
-  /** What is shown beside it while it is on. */
+  /** The text shown beside it while it is on. */
   get whenOn(): string;
   set whenOn(value: string | null | undefined);
-  /** What is shown beside it while it is off. */
+  /** The text shown beside it while it is off. */
   get whenOff(): string;
   set whenOff(value: string | null | undefined);
   /** Whether it is on. */
@@ -211,9 +211,9 @@ export interface NotchSwitch extends NotchElement {
 
 /** `<notch-checkbox>`: On, off or mixed. */
 export interface NotchCheckbox extends NotchElement {
-  /** It starts on. */
+  /** It starts checked. */
   defaultChecked: boolean;
-  /** What explains it beside its label. */
+  /** A text that explains it, shown below its label. */
   get description(): string;
   set description(value: string | null | undefined);
   /** Whether it is on. */
@@ -222,53 +222,53 @@ export interface NotchCheckbox extends NotchElement {
   indeterminate: boolean;
 }
 
-/** `<notch-checkbox-group>`: Checkboxes, with one for all if you like. */
+/** `<notch-checkbox-group>`: Checkboxes, optionally with one for all. */
 export interface NotchCheckboxGroup extends NotchElement {
-  /** The text of a checkbox above the others, which checks and unchecks all. */
+  /** The label of a checkbox above the others that checks and unchecks all of them. */
   get all(): string;
   set all(value: string | null | undefined);
-  /** How many have to be checked before the form can be sent. */
+  /** The fewest that must be checked before the form can be sent. */
   get least(): string;
   set least(value: number | string | null | undefined);
-  /** How many can be checked. */
+  /** The most that can be checked. */
   get most(): string;
   set most(value: number | string | null | undefined);
 }
 
 /** `<notch-radio-group>`: One out of a few options, all in sight. */
 export interface NotchRadioGroup extends NotchElement {
-  /** Whether the options stand in a column or in a row. */
+  /** Whether the options are laid out in a column or in a row. */
   get orientation(): "horizontal" | "vertical" | "";
   set orientation(value: "horizontal" | "vertical" | "" | null | undefined);
 }
 
-/** `<notch-text>`: Text of one line or several. */
+/** `<notch-text>`: A text of one or several lines. */
 export interface NotchText extends NotchElement {
-  /** What kind of text it is: any, an e-mail address, a URL or a telephone number. */
+  /** The kind of text: any, an e-mail address, a URL or a telephone number. */
   get type(): "text" | "email" | "url" | "tel" | "";
   set type(value: "text" | "email" | "url" | "tel" | "" | null | undefined);
-  /** How many lines are in sight; with more than one, the text may have several lines. */
+  /** The number of visible lines. With more than one, the text may contain line breaks. */
   get rows(): string;
   set rows(value: number | string | null | undefined);
-  /** The fewest characters of a text that is not empty, counted in UTF-16 code units as HTML counts. */
+  /** The fewest characters of a non-empty text, counted in UTF-16 code units as in HTML. */
   get minLength(): string;
   set minLength(value: number | string | null | undefined);
-  /** The most characters, counted alike. More can be typed, and are a problem of the field. */
+  /** The most characters, counted in the same way. More can be typed, but make the text invalid. */
   get maxLength(): string;
   set maxLength(value: number | string | null | undefined);
-  /** The regular expression that the whole of a text that is not empty has to match: HTML's `pattern`. */
+  /** The regular expression that a non-empty text must match as a whole: HTML's `pattern`. */
   get pattern(): string;
   set pattern(value: string | null | undefined);
-  /** What a text is written like that matches the pattern, for whoever wrote another. */
+  /** An example of a text that matches the pattern, shown with the error message. */
   get example(): string;
   set example(value: string | null | undefined);
-  /** What stands in the field while it is empty. */
+  /** The text shown in the field while it is empty. */
   get placeholder(): string;
   set placeholder(value: string | null | undefined);
-  /** What a browser may fill in: HTML's `autocomplete`. */
+  /** What the browser may fill in: HTML's `autocomplete`. */
   get autocomplete(): string;
   set autocomplete(value: string | null | undefined);
-  /** The number of characters stands beside the field. */
+  /** The number of characters is shown beside the field. */
   counter: boolean;
 }
 
@@ -280,10 +280,10 @@ export interface NotchStepper extends NotchElement {
   /** The largest value. */
   get max(): string;
   set max(value: number | string | null | undefined);
-  /** The distance of two values, or `any`. */
+  /** The distance between two allowed values, or `any`. */
   get step(): string;
   set step(value: number | string | null | undefined);
-  /** Where steps are counted from; without it, from the smallest value, else from the value it starts with. */
+  /** The value from which steps are counted; without it, `min`, or otherwise the default value. */
   get stepBase(): string;
   set stepBase(value: number | string | null | undefined);
   /** The unit, shown and spoken after the value. */
@@ -292,34 +292,34 @@ export interface NotchStepper extends NotchElement {
   /** How its numbers are written: see [`NumberPattern`]. */
   get numberPattern(): string;
   set numberPattern(value: string | null | undefined);
-  /** What stands in the field while it is empty. */
+  /** The text shown in the field while it is empty. */
   get placeholder(): string;
   set placeholder(value: string | null | undefined);
-  /** Steps go on from the largest value to the smallest, and back. */
+  /** Stepping wraps around from the largest value to the smallest, and back. */
   loop: boolean;
   /** `NaN` while it is empty. */
   valueAsNumber: number;
 }
 
-/** `<notch-item-stepper>`: Back and next over a list. */
+/** `<notch-item-stepper>`: Back and next through a list. */
 export interface NotchItemStepper extends NotchElement {
-  /** From the last item it goes on to the first, and from the first to the last. */
+  /** Stepping wraps around from the last item to the first, and from the first to the last. */
   loop: boolean;
 }
 
-/** `<notch-select>`: One or several out of a list. */
+/** `<notch-select>`: One or several options from a list. */
 export interface NotchSelect extends NotchElement {
   /** Several can be chosen. */
   multiple: boolean;
-  /** A field to search the options in. */
+  /** A field in which to search the options. */
   filter: boolean;
-  /** What is shown while nothing is chosen. */
+  /** The text shown while nothing is chosen. */
   get placeholder(): string;
   set placeholder(value: string | null | undefined);
-  /** How many have to be chosen before the form can be sent. */
+  /** The fewest that must be chosen before the form can be sent. */
   get least(): string;
   set least(value: number | string | null | undefined);
-  /** How many can be chosen, where several can. */
+  /** The most that can be chosen, if several can. */
   get most(): string;
   set most(value: number | string | null | undefined);
 }
@@ -332,22 +332,22 @@ export interface NotchDate extends NotchElement {
   /** The last day. */
   get max(): string;
   set max(value: Date | string | null | undefined);
-  /** The distance of two days, or `any`. */
+  /** The number of days between two allowed days, or `any`. */
   get step(): string;
   set step(value: number | string | null | undefined);
-  /** Where steps are counted from; without it, from the first day, else from the value it starts with. */
+  /** The day from which steps are counted; without it, `min`, or otherwise the default value. */
   get stepBase(): string;
   set stepBase(value: Date | string | null | undefined);
-  /** What stands in the field while it is empty. */
+  /** The text shown in the field while it is empty. */
   get placeholder(): string;
   set placeholder(value: string | null | undefined);
-  /** How a date is written. */
+  /** The pattern by which dates are written. */
   get datePattern(): string;
   set datePattern(value: string | null | undefined);
-  /** The day on which weeks begin, whatever the language says. */
+  /** The day on which weeks begin, overriding the language. */
   get firstDay(): "" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday" | "";
   set firstDay(value: "" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday" | "" | null | undefined);
-  /** The calendar is part of the page. */
+  /** The calendar is always shown as part of the page. */
   alwaysOpen: boolean;
   /** As HTML has it; `NaN` while it is empty. */
   valueAsNumber: number;
@@ -363,36 +363,36 @@ export interface NotchDateSpan extends NotchElement {
   /** The last day. */
   get max(): string;
   set max(value: Date | string | null | undefined);
-  /** The distance of two days, or `any`. */
+  /** The number of days between two allowed days, or `any`. */
   get step(): string;
   set step(value: number | string | null | undefined);
-  /** Where steps are counted from; without it, from the first day, else from the value it starts with. */
+  /** The day from which steps are counted; without it, `min`, or otherwise the default value. */
   get stepBase(): string;
   set stepBase(value: Date | string | null | undefined);
-  /** How many days a span has to have, both ends counted; or how many nights. */
+  /** The fewest days of a span, counting both ends; or the fewest nights. */
   get least(): string;
   set least(value: number | string | null | undefined);
-  /** How many days, or nights, it may have. */
+  /** The most days, or nights, of a span. */
   get most(): string;
   set most(value: number | string | null | undefined);
-  /** It is the nights between the days that are counted. */
+  /** The length is counted in nights, instead of days. */
   nights: boolean;
   /** Each of the two days has a field of its own. */
   twoFields: boolean;
-  /** A span may hold closed days. Its ends still cannot be closed. */
+  /** A span may contain closed days. Its ends still must be open. */
   acrossClosed: boolean;
   /** The first and the last day may be closed days. */
   openEnds: boolean;
-  /** What stands in the fields while they are empty. */
+  /** The text shown in the fields while they are empty. */
   get placeholder(): string;
   set placeholder(value: string | null | undefined);
-  /** How a date is written. */
+  /** The pattern by which dates are written. */
   get datePattern(): string;
   set datePattern(value: string | null | undefined);
-  /** The day on which weeks begin, whatever the language says. */
+  /** The day on which weeks begin, overriding the language. */
   get firstDay(): "" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday" | "";
   set firstDay(value: "" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday" | "" | null | undefined);
-  /** The calendar is part of the page. */
+  /** The calendar is always shown as part of the page. */
   alwaysOpen: boolean;
 }
 
@@ -401,16 +401,16 @@ export interface NotchMonth extends NotchElement {
   /** The first value. */
   get min(): string;
   set min(value: Date | string | null | undefined);
-  /** The last value; of times, one before the first allows those over midnight. */
+  /** The last value. For times, one before `min` allows the hours across midnight. */
   get max(): string;
   set max(value: Date | string | null | undefined);
-  /** The distance of two values in months, weeks or seconds, or `any`. */
+  /** The distance between two allowed values, in months, weeks or seconds, or `any`. */
   get step(): string;
   set step(value: number | string | null | undefined);
-  /** Where steps are counted from; without it, from the first value, else from the value it starts with. */
+  /** The value from which steps are counted; without it, `min`, or otherwise the default value. */
   get stepBase(): string;
   set stepBase(value: Date | string | null | undefined);
-  /** Where the fields begin when they are empty and stepped, such as the month that it is now. */
+  /** Where empty fields start when they are stepped, such as the current month. */
   get near(): string;
   set near(value: Date | string | null | undefined);
   /** As HTML has it; `NaN` while it is empty. */
@@ -424,16 +424,16 @@ export interface NotchWeek extends NotchElement {
   /** The first value. */
   get min(): string;
   set min(value: Date | string | null | undefined);
-  /** The last value; of times, one before the first allows those over midnight. */
+  /** The last value. For times, one before `min` allows the hours across midnight. */
   get max(): string;
   set max(value: Date | string | null | undefined);
-  /** The distance of two values in months, weeks or seconds, or `any`. */
+  /** The distance between two allowed values, in months, weeks or seconds, or `any`. */
   get step(): string;
   set step(value: number | string | null | undefined);
-  /** Where steps are counted from; without it, from the first value, else from the value it starts with. */
+  /** The value from which steps are counted; without it, `min`, or otherwise the default value. */
   get stepBase(): string;
   set stepBase(value: Date | string | null | undefined);
-  /** Where the fields begin when they are empty and stepped, such as the month that it is now. */
+  /** Where empty fields start when they are stepped, such as the current month. */
   get near(): string;
   set near(value: Date | string | null | undefined);
   /** As HTML has it; `NaN` while it is empty. */
@@ -447,16 +447,16 @@ export interface NotchTime extends NotchElement {
   /** The first value. */
   get min(): string;
   set min(value: Date | string | null | undefined);
-  /** The last value; of times, one before the first allows those over midnight. */
+  /** The last value. For times, one before `min` allows the hours across midnight. */
   get max(): string;
   set max(value: Date | string | null | undefined);
-  /** The distance of two values in months, weeks or seconds, or `any`. */
+  /** The distance between two allowed values, in months, weeks or seconds, or `any`. */
   get step(): string;
   set step(value: number | string | null | undefined);
-  /** Where steps are counted from; without it, from the first value, else from the value it starts with. */
+  /** The value from which steps are counted; without it, `min`, or otherwise the default value. */
   get stepBase(): string;
   set stepBase(value: Date | string | null | undefined);
-  /** Where the fields begin when they are empty and stepped, such as the month that it is now. */
+  /** Where empty fields start when they are stepped, such as the current month. */
   get near(): string;
   set near(value: Date | string | null | undefined);
   /** As HTML has it; `NaN` while it is empty. */
@@ -470,16 +470,16 @@ export interface NotchDateTime extends NotchElement {
   /** The first value. */
   get min(): string;
   set min(value: Date | string | null | undefined);
-  /** The last value; of times, one before the first allows those over midnight. */
+  /** The last value. For times, one before `min` allows the hours across midnight. */
   get max(): string;
   set max(value: Date | string | null | undefined);
-  /** The distance of two values in months, weeks or seconds, or `any`. */
+  /** The distance between two allowed values, in months, weeks or seconds, or `any`. */
   get step(): string;
   set step(value: number | string | null | undefined);
-  /** Where steps are counted from; without it, from the first value, else from the value it starts with. */
+  /** The value from which steps are counted; without it, `min`, or otherwise the default value. */
   get stepBase(): string;
   set stepBase(value: Date | string | null | undefined);
-  /** Where the fields begin when they are empty and stepped, such as the month that it is now. */
+  /** Where empty fields start when they are stepped, such as the current month. */
   get near(): string;
   set near(value: Date | string | null | undefined);
   /** `NaN` while it is empty. */

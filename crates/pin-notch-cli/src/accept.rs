@@ -16,17 +16,17 @@ use std::path::{Path, PathBuf};
 use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 use table::Table;
 
-/// The longest line that is read; the rest of a longer one is passed over. It is what a form itself takes.
+/// The longest line that is read, which is what a form accepts. The rest of a longer line is skipped.
 const LONGEST: usize = pin_notch::MAX_BODY;
 
-/// What some editors put before a text.
+/// The byte order mark, which some editors put at the beginning of a text.
 const BYTE_ORDER_MARK: &[u8] = "\u{feff}".as_bytes();
 
 /// Check received data against a sheet: bodies as forms send them, or JSON, one on each line.
 ///
-/// Each line gets a line that says what was accepted, as the form takes it, or why not; a summary by field
-/// follows on standard error. Memory does not grow with the data. Exit code 0: all accepted. 1: some refused.
-/// 2: the sheet or the command is wrong. 130: stopped by Ctrl-C, with the summary of what was read.
+/// For each line, prints what was accepted or why it was refused; a summary by field follows on standard
+/// error. Memory use does not grow with the data. Exit code 0: all accepted. 1: some refused. 2: the sheet
+/// or the command is wrong. 130: stopped by Ctrl-C, with the summary of what was read.
 #[derive(Args)]
 #[command(after_help = "Examples:\n  pin-notch accept demo/inspection.toml demo/bodies.txt\n  \
                         We changed the form; which of last year's answers no longer fit?\n    \
@@ -36,31 +36,34 @@ const BYTE_ORDER_MARK: &[u8] = "\u{feff}".as_bytes();
 pub(crate) struct Accept {
     /// The sheet
     file: PathBuf,
-    /// The data; standard input when it is left out or -
+    /// The data; standard input if omitted or -
     bodies: Option<PathBuf>,
-    /// How the lines are written; by default, a line that begins with { is JSON
+    /// The format of the lines; by default, a line that begins with { is JSON
     #[arg(long, value_name = "KIND")]
     r#as: Option<Kind>,
     /// Print these lines only
     #[arg(long, value_name = "OUTCOME")]
     only: Option<Outcome>,
-    /// The language of its texts, where the sheet has them
+    /// The language of its texts, if the sheet has them
     #[arg(long, value_name = "LANG")]
     lang: Option<String>,
-    /// The day that a sheet counts from; by default, the day it is
+    /// Today's date, for sheets that refer to it; by default, the current date
     #[arg(long, value_name = "DATE")]
     today: Option<Date>,
     /// Print a line of JSON for each
     #[arg(long, conflicts_with = "csv")]
     json: bool,
-    /// Print what is accepted as a table of comma-separated values (RFC 4180), and what is refused on standard error:
-    /// the number of the line, then the fields in the order of the sheet, a span as two columns NAME-from and NAME-to
+    /// Print accepted lines as a table of comma-separated values (RFC 4180), and refused ones on standard
+    /// error: the line number, then the fields in the order of the sheet, with a span as two columns
+    /// NAME-from and NAME-to
     #[arg(long)]
     csv: bool,
-    /// In the table, a line for each of the rows of this name, instead of columns for all that there may be
+    /// In the table, print a line for each of the rows with this name, instead of columns for the greatest
+    /// number of them
     #[arg(long, value_name = "NAME", requires = "csv")]
     rows: Option<String>,
-    /// Keep what is accepted in this SQLite database, each answer once: a table for the sheet, and one for each of its rows
+    /// Store accepted answers in this SQLite database, each once: in a table for the sheet, and one for
+    /// each of its rows
     #[cfg(feature = "sqlite")]
     #[arg(long, value_name = "FILE")]
     sqlite: Option<PathBuf>,
@@ -70,7 +73,7 @@ pub(crate) struct Accept {
 enum Kind {
     /// as HTML forms send: name=value&name=value
     Urlencoded,
-    /// an object on each line
+    /// one object per line
     Json,
 }
 
@@ -80,7 +83,7 @@ enum Outcome {
     Refused,
 }
 
-/// What was told so far. Whoever holds it is between two lines.
+/// What has been reported so far. It is locked between lines only.
 struct Told {
     out: BufWriter<Stdout>,
     counted: Counted,
@@ -89,7 +92,7 @@ struct Told {
 }
 
 impl Told {
-    /// Keeps what was accepted, where somebody wants it kept.
+    /// Stores what was accepted, if requested.
     #[cfg(feature = "sqlite")]
     fn keep(&mut self, line: &[u8], values: &Values) -> Result<(), Failure> {
         let Some(sink) = &mut self.sink else { return Ok(()) };
@@ -97,7 +100,7 @@ impl Told {
         sink.keep(&received, values).map_err(Failure::machine)
     }
 
-    /// Nothing is told later than this.
+    /// Nothing is reported after this.
     fn finish(&mut self) -> std::io::Result<()> {
         #[cfg(feature = "sqlite")]
         if let Some(sink) = &mut self.sink {
@@ -107,7 +110,7 @@ impl Told {
     }
 }
 
-/// How often something was wrong, by field and state, in the order of the form.
+/// The number of problems by field and state, in the order of the form.
 #[derive(Default)]
 struct Counted {
     accepted: u64,
@@ -176,7 +179,7 @@ impl Accept {
             return ended(error);
         }
         for number in 1_u64.. {
-            // Who waits for more lines sees what came of those before.
+            // While waiting for more lines, the results of the previous ones are visible.
             if !input.buffer().contains(&b'\n')
                 && let Err(error) = locked(told).out.flush()
             {
@@ -230,12 +233,13 @@ impl Accept {
     }
 }
 
-/// What was told, also after a panic of the other thread.
+/// What has been reported, even after a panic of the other thread.
 fn locked(told: &Mutex<Told>) -> MutexGuard<'_, Told> {
     told.lock().unwrap_or_else(PoisonError::into_inner)
 }
 
-/// On Ctrl-C, what was read is still told, with its summary. Who presses it again wants no more of that.
+/// On Ctrl-C, what was read is still reported, with its summary. Pressing it again ends the program at
+/// once.
 fn on_interrupt(form: Arc<Form>, told: Arc<Mutex<Told>>) -> Result<(), Failure> {
     const INTERRUPTED: i32 = 130;
     let runtime = tokio::runtime::Builder::new_current_thread().enable_all().build();
@@ -247,7 +251,7 @@ fn on_interrupt(form: Arc<Form>, told: Arc<Mutex<Told>>) -> Result<(), Failure> 
             }
             std::thread::spawn(move || {
                 let mut told = locked(&told);
-                // It ends in any case, and this is how.
+                // The program ends in any case, with this exit code.
                 let _ = told.finish();
                 told.counted.tell(&form);
                 std::process::exit(INTERRUPTED);
@@ -259,7 +263,7 @@ fn on_interrupt(form: Arc<Form>, told: Arc<Mutex<Told>>) -> Result<(), Failure> 
     Ok(())
 }
 
-/// Nobody reads on: that is the end, and no failure.
+/// The reader has closed the pipe: that is the end, and not a failure.
 fn ended(error: std::io::Error) -> Result<(), Failure> {
     match error.kind() {
         std::io::ErrorKind::BrokenPipe => Ok(()),
@@ -267,7 +271,8 @@ fn ended(error: std::io::Error) -> Result<(), Failure> {
     }
 }
 
-/// The next line without its end, at most one byte more of it than is read; gives how many bytes it took.
+/// Reads the next line without its end, limited to one byte more than is accepted, and returns the number
+/// of bytes consumed.
 fn next_line(input: &mut impl BufRead, line: &mut Vec<u8>) -> std::io::Result<Option<u64>> {
     let mut read = 0;
     loop {
@@ -291,7 +296,7 @@ fn next_line(input: &mut impl BufRead, line: &mut Vec<u8>) -> std::io::Result<Op
     }
 }
 
-/// A bar for people who watch; nothing for anybody else.
+/// A progress bar on a terminal, and nothing otherwise.
 fn bar(length: u64) -> ProgressBar {
     if !std::io::stderr().is_terminal() || std::io::stdout().is_terminal() {
         return ProgressBar::hidden();
@@ -301,12 +306,12 @@ fn bar(length: u64) -> ProgressBar {
         0 => "{bytes} read, {bytes_per_sec}",
         _ => "{wide_bar} {bytes} of {total_bytes}, {eta} left",
     };
-    // The templates are fixed; if one could not be read, a plain bar would do.
+    // The templates are constant; if one could not be parsed, a plain bar would do.
     bar.set_style(ProgressStyle::with_template(look).unwrap_or(ProgressStyle::default_bar()));
     bar
 }
 
-/// The values of what is sent.
+/// The values of the fields that are sent.
 fn sent<'a>(form: &'a Form, values: &'a Values) -> impl Iterator<Item = (&'a str, &'a Value)> {
     let unsent = |name: &str| form.fields().any(|field| field.name == name && field.is_unsent());
     values.iter().filter(move |(name, _)| !unsent(name))
@@ -326,7 +331,7 @@ fn as_text(form: &Form, number: u64, outcome: &Result<Values, Problems>) -> Stri
     }
 }
 
-/// What is told of a line that was accepted.
+/// The report on an accepted line.
 #[derive(Serialize)]
 struct Accepted<'a> {
     line: u64,
@@ -336,7 +341,7 @@ struct Accepted<'a> {
     warnings: Vec<String>,
 }
 
-/// What is told of a line that was refused.
+/// The report on a refused line.
 #[derive(Serialize)]
 struct Refused<'a> {
     line: u64,
@@ -390,7 +395,7 @@ impl Counted {
                 self.refused += 1;
                 for problem in &problems.0 {
                     let state = problem.invalid.state();
-                    // Only names of the form are kept, so that hostile data cannot fill the memory.
+                    // Only names of the form are counted, so that hostile data cannot exhaust memory.
                     let name = match form.control(&problem.name) {
                         Some(_) => problem.name.as_str(),
                         None => "",

@@ -1,4 +1,4 @@
-//! `pin-notch check`: what is wrong with sheets, and what will surprise somebody.
+//! `pin-notch check`: errors in sheets, and remarks on what is likely to surprise.
 
 use crate::sheets::Source;
 use crate::{Failure, say, say_bytes};
@@ -17,7 +17,7 @@ pub(crate) struct Check {
     /// The sheets, as TOML or, when the name ends in .json, as JSON
     #[arg(required = true, value_name = "FILE")]
     files: Vec<PathBuf>,
-    /// Take remarks for failures as well
+    /// Treat remarks as failures
     #[arg(long)]
     strict: bool,
     /// Print a line of JSON for each finding
@@ -38,7 +38,7 @@ impl Check {
                 }
                 match self.json {
                     true => say(&source.json(&finding))?,
-                    // Its own colours are ours.
+                    // The excerpt has our own colours.
                     false => say_bytes(source.shown(&finding, for_people).as_bytes())?,
                 }
             }

@@ -1,13 +1,13 @@
-//! A text with its long lines cut, so that a finding in it can be shown. A line is as long as somebody makes it, and no
-//! report is as wide.
+//! Shortens long lines of a text, so that a finding in it can be shown. Lines can be of any length, but a
+//! report cannot.
 
 use std::ops::Range;
 
-/// How many bytes of a line are shown on either side of what matters.
+/// How many bytes of a line are shown on either side of the relevant part.
 const SIDE: usize = 400;
 
-/// The text with every line that is longer than it can be shown cut to what is around the span, and the span in it.
-/// Lines stay as many as they are, so that their numbers are right.
+/// The text with every long line cut to the part around the span, and the span in it. The number of lines
+/// does not change, so that line numbers remain right.
 pub(crate) fn around(text: &str, span: Range<usize>) -> (String, Range<usize>) {
     if text.lines().all(|line| line.len() <= 2 * SIDE) {
         return (text.to_owned(), span);
@@ -17,7 +17,8 @@ pub(crate) fn around(text: &str, span: Range<usize>) -> (String, Range<usize>) {
     for line in text.split_inclusive('\n') {
         let ends = at + line.len();
         let body = line.trim_end_matches('\n');
-        // What matters of a line: where the span begins or ends in it, else where it begins.
+        // The relevant part of a line: where the span begins or ends in it, or else the beginning of the
+        // line.
         let holds =
             |place: usize| (at..ends).contains(&place) || (place == ends && ends == text.len());
         let focus = match (holds(span.start), holds(span.end)) {

@@ -1,4 +1,4 @@
-//! `pin-notch demo`: a page to try the controls in, and a form that the core re-checks.
+//! `pin-notch demo`: a page for trying out the controls, and a form that the core checks again.
 
 mod answer;
 mod exhibits;
@@ -22,22 +22,22 @@ use std::sync::Arc;
 use std::time::Duration;
 use tokio::net::TcpListener;
 
-/// The longest body that is read: some hundred times what the form sends.
+/// The longest body that is read: about a hundred times what the form sends.
 pub(crate) const MAX_BODY: usize = 16 * 1024;
 
-/// How long requests under way may still take once we are told to stop.
+/// How long requests in progress may still take after we are told to stop.
 const PATIENCE: Duration = Duration::from_secs(1);
 
 /// How long a body may take to arrive.
 const BODY_TIME: Duration = Duration::from_secs(10);
 
-/// Everything a page may load comes from here; the styles stand in the markup.
+/// A page may load everything only from here, except for the styles, which are inline.
 const POLICY: &str = "default-src 'self'; img-src 'self' data:; script-src 'self' 'wasm-unsafe-eval'; \
                       style-src 'self' 'unsafe-inline'; base-uri 'none'; frame-ancestors 'none'";
 
 /// Serve a page on 127.0.0.1: every control to try and a form to send, or the form of a sheet.
 ///
-/// A sheet's page is read anew when its file changes.
+/// A sheet's page is reloaded when its file changes.
 #[derive(Args)]
 #[command(
     after_help = "Examples:\n  pin-notch demo\n  pin-notch demo demo/inspection.toml --port 8080\n  \
@@ -46,7 +46,7 @@ const POLICY: &str = "default-src 'self'; img-src 'self' data:; script-src 'self
 pub(crate) struct Demo {
     /// A sheet, to serve its form instead of the gallery
     file: Option<PathBuf>,
-    /// Write what is done in the sheet's page into this file, as moves that `pin-notch trace` runs
+    /// Record what is done in the sheet's page in this file, as moves that `pin-notch trace` runs
     #[arg(long, value_name = "MOVES", requires = "file")]
     record: Option<PathBuf>,
     /// The port to listen on; 0 lets the system choose a free one
@@ -57,10 +57,10 @@ pub(crate) struct Demo {
     web_files: Option<PathBuf>,
 }
 
-/// The files that pages load, by their names.
+/// The files loaded by pages, by name.
 type Files = Vec<(&'static str, WebFile)>;
 
-/// A file that is built in: its name, what it is, and how it is read.
+/// A built-in file: its name, media type and how it is read.
 macro_rules! built_in {
     ($($name:literal: $kind:literal),+) => {
         [$((
@@ -79,7 +79,7 @@ const BUILT_IN: [(&str, &str, &[u8], &[u8]); 4] = built_in! {
     "pin-notch-form.wasm": "application/wasm"
 };
 
-/// A file as it is, and compressed where somebody has done that.
+/// A file as it is, and compressed if there is a compressed version.
 struct WebFile {
     kind: &'static str,
     plain: Cow<'static, [u8]>,
@@ -121,7 +121,7 @@ impl Demo {
         })?;
         let address = listener.local_addr().map_err(Failure::machine)?;
         let mut out = std::io::stdout();
-        // Whoever started us may read no further than the address.
+        // Whoever started us may stop reading after the address.
         let (title, router) = match &self.file {
             None => ("Hive inspection".to_owned(), router(files)),
             Some(file) => own::router(file, files, self.record.as_deref())?,
@@ -133,15 +133,15 @@ impl Demo {
         {
             return Err(Failure::machine(error));
         }
-        // Requests under way are answered first, but a browser that holds a connection open and asks
-        // nothing must not keep us.
+        // Requests in progress are answered first, but an idle connection held open by a browser must not
+        // delay the end.
         guard::serve(listener, guard::guarded(router), stop, PATIENCE).await;
         let _ = writeln!(out, "Stopped.");
         Ok(())
     }
 }
 
-/// Until Ctrl-C, or until the system asks us to end; heard from the moment that this is called.
+/// Waits for Ctrl-C or for the system to end us. Signals are caught from the moment this is called.
 #[cfg(unix)]
 fn stopping() -> Result<impl Future<Output = ()>, Failure> {
     use tokio::signal::unix::{SignalKind, signal};
@@ -172,7 +172,7 @@ fn router(files: Files) -> Router {
         .merge(web_files(files))
 }
 
-/// The scripts and the WebAssembly that bring the controls to life.
+/// The scripts and the WebAssembly of the controls.
 fn web_files(files: Files) -> Router {
     files.into_iter().fold(Router::new(), |router, (name, file)| {
         let file = Arc::new(file);
@@ -182,7 +182,7 @@ fn web_files(files: Files) -> Router {
 }
 
 impl WebFile {
-    /// The file, compressed where whoever asks can read that.
+    /// The file, compressed if the client accepts that.
     fn answer(&self, asked: &HeaderMap) -> Response {
         let accepted = asked.get(header::ACCEPT_ENCODING).and_then(|value| value.to_str().ok());
         let names = accepted.unwrap_or_default().split(',').map(|name| name.trim());
@@ -195,7 +195,7 @@ impl WebFile {
     }
 }
 
-/// Re-checks a sent form with the same controls that the page has.
+/// Checks a sent form with the same controls as in the page.
 async fn receive(request: Request) -> Response {
     let (status, page) = match read(request).await {
         Err((status, why)) => (status, answer::refused(&why)),
@@ -207,7 +207,7 @@ async fn receive(request: Request) -> Response {
     (status, protected(Html(page))).into_response()
 }
 
-/// The body, if it is of the right kind, short enough, and arrives in time; else why not.
+/// The body, if it has the right type, is short enough and arrives in time; otherwise the reason why not.
 async fn read(request: Request) -> Result<Bytes, (StatusCode, String)> {
     let kind = request.headers().get(header::CONTENT_TYPE).and_then(|kind| kind.to_str().ok());
     let kind = kind.unwrap_or_default().split(';').next().unwrap_or_default().trim();
@@ -220,7 +220,7 @@ async fn read(request: Request) -> Result<Bytes, (StatusCode, String)> {
         (StatusCode::PAYLOAD_TOO_LARGE, why)
     };
     let body = request.into_body();
-    // A length that is announced need not be waited for.
+    // With a declared length, there is no need to wait for the body.
     if body.size_hint().lower() > MAX_BODY as u64 {
         return Err(too_long());
     }

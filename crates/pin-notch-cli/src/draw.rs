@@ -11,7 +11,7 @@ use std::collections::{BTreeMap, BTreeSet};
 use std::io::IsTerminal;
 use std::path::PathBuf;
 
-/// Draw a sheet's form: as a page that works wherever it is opened, as a picture, or as plain text.
+/// Draw a sheet's form: as a self-contained page, as a picture, or as plain text.
 #[derive(Args)]
 #[command(after_help = "Examples:\n  pin-notch draw demo/inspection.toml\n  \
                         pin-notch draw demo/inspection.toml --as html --output inspection.html\n  \
@@ -19,16 +19,16 @@ use std::path::PathBuf;
 pub(crate) struct Draw {
     /// The sheet
     file: PathBuf,
-    /// What to draw; by default what the output's name ends in, else text
+    /// What to draw; by default given by the extension of the output file, or text
     #[arg(long, value_name = "KIND")]
     r#as: Option<Kind>,
-    /// What the fields hold: a body as forms send it, or JSON; @FILE reads it from a file
+    /// The values of the fields: a body as sent by forms, or JSON; @FILE reads it from a file
     #[arg(long, value_name = "VALUES")]
     values: Option<String>,
-    /// Its colours; a page follows the person's choice by default
+    /// The color scheme; by default, a page follows the reader's preference
     #[arg(long, value_name = "THEME")]
     theme: Option<Colours>,
-    /// The language of its texts, where the sheet has them
+    /// The language of its texts, if the sheet has them
     #[arg(long, value_name = "LANG")]
     lang: Option<String>,
     /// Write to this file instead of standard output
@@ -79,7 +79,7 @@ impl Draw {
         match &self.output {
             Some(path) => std::fs::write(path, drawn)
                 .map_err(|error| Failure::machine(format!("{}: {error}", path.display()))),
-            // A text is for people; the others have escaped what they hold.
+            // Plain text is made safe for terminals; the other formats are escaped already.
             None if self.kind() == Kind::Text => say(&String::from_utf8_lossy(&drawn)),
             None => say_bytes(&drawn),
         }
@@ -92,7 +92,7 @@ impl Draw {
     }
 }
 
-/// The form with these values, and a word on standard error about each that it cannot hold.
+/// The form with these values, and a note on standard error about each that it cannot hold.
 fn filled(sheet: &Sheet, values: &str) -> Result<Form, Failure> {
     let form = sheet.form();
     let is_json = values.trim_start().starts_with('{');
@@ -111,7 +111,7 @@ fn filled(sheet: &Sheet, values: &str) -> Result<Form, Failure> {
         false => form.read(values.as_bytes()),
     };
     if let Err(problems) = read {
-        // What is missing may be missing from a picture.
+        // A picture may have missing values.
         problems.0.iter().filter(|problem| problem.received.is_some()).for_each(|problem| {
             let told = problem.to_string();
             eprintln!("pin-notch: --values: {}; what is nearest is drawn", visible(&told));
@@ -120,7 +120,7 @@ fn filled(sheet: &Sheet, values: &str) -> Result<Form, Failure> {
     Ok(sheet.form_with(values.as_bytes()))
 }
 
-/// A page that needs no other file: the script and the WebAssembly stand in it.
+/// A page that needs no other file: script and WebAssembly are inline.
 fn page(sheet: &Sheet, form: &Form, theme: Theme) -> String {
     use base64::prelude::{BASE64_STANDARD, Engine};
     let script = include_str!("../dist/pin-notch-form.js");

@@ -1,4 +1,4 @@
-//! What the command says as JSON, a line for each thing.
+//! The command's output as JSON lines.
 
 use crate::visible::is_plain;
 use pin_notch::Value;
@@ -7,9 +7,10 @@ use serde_json::value::RawValue;
 
 /// The line, with its end.
 pub(crate) fn line(told: &impl Serialize) -> String {
-    // It is made of texts, numbers and lists of them, which always have their JSON.
+    // It consists of texts, numbers and lists, which can always be written as JSON.
     let line = serde_json::to_string(told).unwrap_or_default();
-    // What JSON need not escape and a terminal would follow is escaped as well; it stands in texts alone.
+    // Characters that JSON need not escape but that affect terminals are escaped as well. They only occur
+    // in strings.
     let escaped = line.chars().fold(String::with_capacity(line.len() + 1), |mut all, c| {
         match is_plain(c) {
             true => all.push(c),
@@ -20,7 +21,7 @@ pub(crate) fn line(told: &impl Serialize) -> String {
     escaped + "\n"
 }
 
-/// Values by their names, in this order and with every digit.
+/// Values by name, in this order and with every digit.
 pub(crate) fn values<'a>(all: impl Iterator<Item = (&'a str, Value)>) -> Option<Box<RawValue>> {
     let text = |name: &str| serde_json::to_string(name).unwrap_or_default();
     let members: Vec<String> =

@@ -48,30 +48,31 @@ enum Command {
     Notches(notches::Show),
 }
 
-/// What went wrong, in one line for standard error, and the exit code that says so.
+/// An error, with one line for standard error and the exit code.
 struct Failure {
     line: String,
     code: u8,
 }
 
 impl Failure {
-    /// The command was called with something it cannot use.
+    /// The command was called incorrectly.
     fn usage(line: impl ToString) -> Self {
         Self { line: line.to_string(), code: 2 }
     }
 
-    /// The command was called right, but the machine would not have it.
+    /// The command was called correctly, but the system failed.
     fn machine(line: impl ToString) -> Self {
         Self { line: line.to_string(), code: 1 }
     }
 }
 
-/// Writes a text to standard output, with what would upset a terminal written out. That nobody reads on is no failure: then there is nothing more to say.
+/// Writes a text to standard output, with characters that affect terminals escaped. A closed pipe is not an
+/// error.
 fn say(text: &str) -> Result<(), Failure> {
     say_bytes(visible(text).as_bytes())
 }
 
-/// The same as it stands: with colours of our own, or what need not be a text.
+/// The same without escaping, for our own colours or for binary data.
 fn say_bytes(bytes: &[u8]) -> Result<(), Failure> {
     let mut out = std::io::stdout().lock();
     match out.write_all(bytes).and_then(|()| out.flush()) {
@@ -120,7 +121,7 @@ fn arguments() -> Result<Arguments, Failure> {
                 Err(failure) => failure,
             };
         }
-        // Clap's first lines say what is wrong; the usage below them is a --help away.
+        // Clap's first lines say what is wrong; the usage below them is available with --help.
         let text = error.to_string();
         let lines: Vec<&str> =
             text.lines().take_while(|line| !line.trim().is_empty()).map(str::trim).collect();

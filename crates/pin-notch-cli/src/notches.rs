@@ -1,4 +1,4 @@
-//! `pin-notch notches`: what a definition allows, and where values would land.
+//! `pin-notch notches`: the values that a definition allows, and where given values land.
 
 use crate::scale::Scale;
 use crate::{Failure, say};
@@ -23,27 +23,27 @@ pub(crate) struct Show {
     /// The largest value allowed; without it there is no upper bound
     #[arg(long, value_name = "NUMBER", allow_hyphen_values = true)]
     max: Option<String>,
-    /// The distance of two notches, or "any"
+    /// The distance between two notches, or "any"
     #[arg(long, value_name = "NUMBER", default_value = "1", allow_hyphen_values = true)]
     step: String,
-    /// Where the notches are counted from [default: the minimum, else the default value, else 0]
+    /// The value from which notches are counted [default: the minimum, else the default value, else 0]
     #[arg(long, value_name = "NUMBER", allow_hyphen_values = true)]
     base: Option<String>,
-    /// The value that a control would start with
+    /// The default value of the control
     #[arg(long, value_name = "NUMBER", allow_hyphen_values = true)]
     default: Option<String>,
-    /// A value to snap; may be given many times
+    /// A value to snap; may be given several times
     #[arg(long, value_name = "NUMBER", allow_hyphen_values = true)]
     at: Vec<String>,
     /// Print JSON; every number in it is a string, so that no digit is lost
     #[arg(long)]
     json: bool,
-    /// How many notches to list at most
+    /// The greatest number of notches to list
     #[arg(long, value_name = "COUNT", default_value_t = 100)]
     limit: usize,
 }
 
-/// What there is to say. Its JSON is the command's.
+/// The report, which is also the JSON output.
 #[derive(Serialize)]
 struct Report {
     count: Option<String>,
@@ -179,7 +179,7 @@ fn definition(notches: &Notches) -> String {
     format!("Notches{from}{to} {by}{base}")
 }
 
-/// `text` in lines of a terminal's width, each behind `indent`.
+/// `text` wrapped to the width of a terminal, each line prefixed with `indent`.
 fn wrapped(text: &str, indent: &str) -> String {
     let mut lines = vec![indent.to_owned()];
     for word in text.split(' ') {

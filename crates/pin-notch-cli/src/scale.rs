@@ -1,11 +1,11 @@
-//! A scale of notches, drawn with box characters.
+//! A scale of notches, drawn with box-drawing characters.
 
 use pin_notch::{Decimal, Notches, number_text};
 
-/// How many columns the track takes.
+/// The width of the track in columns.
 const WIDTH: usize = 64;
 
-/// A track from the minimum to the maximum. Where each thing on it stands is the core's to say.
+/// A track from the minimum to the maximum. Positions on it are computed by the core.
 pub(crate) struct Scale<'a> {
     notches: &'a Notches,
     min: Decimal,
@@ -13,7 +13,7 @@ pub(crate) struct Scale<'a> {
 }
 
 impl<'a> Scale<'a> {
-    /// The scale of these notches, if they have both bounds and room between them.
+    /// The scale of these notches, if they have both bounds and the bounds differ.
     pub(crate) fn of(notches: &'a Notches) -> Option<Self> {
         let (min, max) = (notches.min()?, notches.max()?);
         (min < max).then_some(Self { notches, min, max })
@@ -43,7 +43,7 @@ impl<'a> Scale<'a> {
         lines.iter().map(|line| format!("  {line}")).collect::<Vec<_>>().join("\n")
     }
 
-    /// The notches to mark; none when they would run together.
+    /// The notches to mark; none if they would overlap.
     fn marked(&self) -> impl Iterator<Item = Decimal> + '_ {
         let room = self.notches.count().is_some_and(|count| count <= WIDTH as u128 / 2);
         self.notches.iter().take(if room { WIDTH } else { 0 })
@@ -53,7 +53,7 @@ impl<'a> Scale<'a> {
         (self.notches.position(value) * WIDTH as f64).round() as usize
     }
 
-    /// Dotted where no notch is reached any more.
+    /// Dotted beyond the last notch.
     fn track(&self) -> String {
         let reached = self.notches.first().map(|first| self.column(first))
             ..=self.notches.last().map(|last| self.column(last));
@@ -74,7 +74,7 @@ impl<'a> Scale<'a> {
     }
 }
 
-/// A line of texts, each centred on its column; one that would touch another is left out.
+/// A line of texts, each centred on its column; a text that would touch another is omitted.
 struct Line(Vec<char>);
 
 impl Line {

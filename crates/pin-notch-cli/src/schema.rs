@@ -1,4 +1,4 @@
-//! `pin-notch schema`: a sheet as JSON Schema, and back.
+//! `pin-notch schema`: converts a sheet to JSON Schema, and back.
 
 use crate::sheets::Source;
 use crate::visible::visible;
@@ -9,8 +9,8 @@ use std::path::PathBuf;
 
 /// Print the JSON Schema (2020-12) of what a sheet's form accepts; or, with --from, a sheet for a schema.
 ///
-/// What cannot be carried over is told on standard error, a line for each kind of loss with the fields that have it:
-/// "(accepts)" stands before what changes which documents are accepted.
+/// What cannot be converted is reported on standard error, with a line for each kind of loss that lists the
+/// fields concerned. "(accepts)" marks losses that change which documents are accepted.
 #[derive(Args)]
 #[command(
     after_help = "Examples:\n  pin-notch schema demo/inspection.toml > inspection.schema.json\n  \
@@ -19,7 +19,7 @@ use std::path::PathBuf;
 pub(crate) struct Schema {
     /// The sheet; with --from, the schema
     file: PathBuf,
-    /// Make a sheet of a schema
+    /// Make a sheet from a schema
     #[arg(long)]
     from: bool,
 }
@@ -38,10 +38,10 @@ impl Schema {
     }
 }
 
-/// So many fields are named with what they lose.
+/// How many fields are listed with a loss.
 const MOST_NAMED: usize = 6;
 
-/// Each kind of loss once, with the fields that have it.
+/// Each kind of loss once, with the fields concerned.
 fn tell(lost: &[Loss]) {
     let mut kinds: Vec<(bool, &str, Vec<&str>)> = Vec::new();
     for loss in lost {

@@ -1,4 +1,4 @@
-//! Sheets from files, and how findings in them are shown.
+//! Reading sheets from files, and showing findings in them.
 
 use crate::visible::{visible, visible_with};
 use crate::{Failure, cut, json};
@@ -15,18 +15,18 @@ use std::ops::Range;
 use std::path::{Path, PathBuf};
 use std::time::{SystemTime, UNIX_EPOCH};
 
-/// The most bytes of a sheet that are read: some thousand fields.
+/// The greatest size of a sheet in bytes, which is enough for several thousand fields.
 const MOST: u64 = 32 << 20;
 
 /// A sheet's file.
 pub(crate) struct Source {
     pub path: PathBuf,
     pub text: String,
-    /// Where each line begins.
+    /// The index at which each line begins.
     lines: Vec<usize>,
 }
 
-/// Today, where UTC is the time of day.
+/// Today's date in UTC.
 pub(crate) fn today() -> pin_notch::Date {
     let now = SystemTime::now().duration_since(UNIX_EPOCH).unwrap_or_default();
     let days = i32::try_from(now.as_secs() / 86_400).unwrap_or(0);
@@ -41,7 +41,7 @@ impl Source {
         Ok(Self { path: path.to_owned(), text, lines })
     }
 
-    /// The sheet, and what was found in it. Files that it names are beside it.
+    /// Reads the sheet and the findings in it. Files that it names are relative to it.
     pub(crate) fn sheet(&self) -> (Sheet, Vec<Finding>) {
         self.sheet_on(today())
     }
@@ -49,7 +49,7 @@ impl Source {
     fn sheet_on(&self, today: Date) -> (Sheet, Vec<Finding>) {
         let folder = self.path.parent().unwrap_or(Path::new("")).to_owned();
         let files = move |name: &str| {
-            // A sheet may come from anybody, and names only what is beside it.
+            // Sheets may be untrusted, so they can only name files beside them.
             let is_beside = Path::new(name)
                 .components()
                 .all(|part| matches!(part, std::path::Component::Normal(_)));
@@ -64,7 +64,7 @@ impl Source {
         Sheet::read(&self.text, Format::of(&self.path.to_string_lossy()), &context)
     }
 
-    /// The sheet, if there is no error in it; else the errors are shown.
+    /// Reads the sheet; if it has errors, they are shown.
     pub(crate) fn sound(&self) -> Result<Sheet, Failure> {
         self.sound_on(today())
     }
@@ -85,7 +85,7 @@ impl Source {
         Err(Failure::usage(line))
     }
 
-    /// The sheet in this language and on this day, where one is asked for.
+    /// The sheet in the requested language and on the requested day, if any.
     pub(crate) fn sound_in(&self, lang: Option<&str>, day: Option<Date>) -> Result<Sheet, Failure> {
         let sheet = self.sound_on(day.unwrap_or_else(today))?;
         let Some(lang) = lang else { return Ok(sheet) };
@@ -102,7 +102,7 @@ impl Source {
         Ok(sheet.in_language(lang))
     }
 
-    /// A finding with the lines it speaks of.
+    /// A finding with the lines concerned.
     pub(crate) fn shown(&self, finding: &Finding, for_people: bool) -> String {
         let colours = for_people && std::env::var_os("NO_COLOR").is_none_or(|set| set.is_empty());
         let theme =
@@ -136,7 +136,7 @@ impl Source {
     }
 }
 
-/// A finding as it is told in JSON.
+/// A finding as JSON.
 #[derive(Serialize)]
 #[serde(rename_all = "camelCase")]
 struct Told<'a> {
@@ -152,7 +152,7 @@ struct Told<'a> {
     text: &'a str,
 }
 
-/// A text without the byte order mark that some editors put before it.
+/// Removes the byte order mark, which some editors put at the beginning of a text.
 pub(crate) fn without_mark(text: String) -> String {
     match text.strip_prefix('\u{feff}') {
         Some(text) => text.to_owned(),
@@ -176,19 +176,19 @@ fn text_of(path: &Path) -> Result<String, String> {
     Ok(without_mark(text))
 }
 
-/// The lines around a finding, as they are shown: what is shown of one finding must not grow with the sheet.
+/// The lines around a finding that are shown, so that the output does not grow with the sheet.
 struct Excerpt {
     name: String,
     text: String,
-    /// How many lines come before.
+    /// The number of lines before the excerpt.
     before: usize,
-    /// Where the finding stands in the excerpt.
+    /// The place of the finding in the excerpt.
     span: Range<usize>,
 }
 
 impl Excerpt {
     fn of(source: &Source, span: Range<usize>) -> Self {
-        // A line before and one after.
+        // With one line before and one after.
         let line_of = |at: usize| source.lines.partition_point(|start| *start <= at) - 1;
         let before = line_of(span.start).saturating_sub(1);
         let after = line_of(span.end.max(span.start)) + 2;
@@ -220,7 +220,7 @@ impl SourceCode for Excerpt {
     }
 }
 
-/// A finding as miette shows them.
+/// A finding in the form that miette shows.
 struct Shown<'a> {
     source: Excerpt,
     finding: &'a Finding,

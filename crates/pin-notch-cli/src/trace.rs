@@ -1,4 +1,4 @@
-//! `pin-notch trace`: intents from a file against a form, each turn told, and what was expected checked.
+//! `pin-notch trace`: runs moves from a file on a form, prints each turn, and checks expectations.
 
 use crate::sheets::{Source, without_mark};
 use crate::visible::visible;
@@ -10,13 +10,13 @@ use serde::Serialize;
 use serde_json::value::RawValue;
 use std::path::PathBuf;
 
-/// Run the moves of a file against a form and print each turn.
+/// Run the moves of a file on a form and print each turn.
 ///
-/// A move is a field, what is attempted, and how often: "weight: key right x3", "temper: choose 3.5",
-/// "visited: type 2026-05-14", or "send", "undo", "redo", "reset", "clear" for the form. A line that begins
-/// with > holds what the turn before it has to say: all of it, or the beginning of a refusal, of which one of several
-/// problems is enough. "weight = 18.7" is what a field has to hold. A line "today 2026-05-14" says
-/// on which day the moves are made. The run fails where something does not hold.
+/// A move is a field, an attempt, and optionally a count: "weight: key right x3", "temper: choose 3.5",
+/// "visited: type 2026-05-14"; or "send", "undo", "redo", "reset", "clear" for the form. A line that begins
+/// with > is the expected outcome of the turn before it: the whole outcome, or the beginning of a refusal,
+/// for which one of several problems is enough. "weight = 18.7" is the expected value of a field. "today
+/// 2026-05-14" sets the day on which the moves are made. The run fails if an expectation is not met.
 #[derive(Args)]
 #[command(
     after_help = EXAMPLES,
@@ -27,7 +27,7 @@ pub(crate) struct Trace {
     file: PathBuf,
     /// The moves; - for standard input
     moves: PathBuf,
-    /// The language of its texts, where the sheet has them
+    /// The language of its texts, if the sheet has them
     #[arg(long, value_name = "LANG")]
     lang: Option<String>,
     /// Print a line of JSON for each turn, with all values that are not empty
@@ -38,7 +38,7 @@ pub(crate) struct Trace {
 const EXAMPLES: &str = "Examples:\n  pin-notch trace demo/inspection.toml demo/inspection.moves\n  \
                         echo 'weight: key right x3' | pin-notch trace demo/inspection.toml -";
 
-/// All that can be attempted, for the help.
+/// All attempts, for the help text.
 fn verbs() -> String {
     let mut text = format!("{EXAMPLES}\n\nWhat can be attempted:\n");
     for verb in VERBS {
@@ -54,7 +54,7 @@ fn verbs() -> String {
     text
 }
 
-/// A turn as it is told in JSON.
+/// A turn as JSON.
 #[derive(Serialize)]
 struct Told<'a> {
     line: usize,
@@ -133,7 +133,7 @@ impl Trace {
         }
         let held = form.control(&moved.field).map(|control| control.value().to_string());
         let held = held.unwrap_or_default();
-        // A text of several lines stands in one.
+        // A text with several lines is written on one line.
         let [held, outcome] = [&held, &moved.outcome].map(|text| text.replace('\n', " "));
         row(&moved.line.to_string(), &moved.attempt, &held, &outcome)
     }

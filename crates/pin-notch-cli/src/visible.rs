@@ -1,10 +1,10 @@
-//! Texts of others, as they are printed: what would move the cursor of a terminal, colour it or turn its direction is
-//! written out.
+//! Makes foreign texts safe to print: characters that would move a terminal's cursor, color it or change
+//! the direction of text are escaped.
 
 use std::borrow::Cow;
 use std::ops::Range;
 
-/// Whether a character is printed as it is: line ends are, and tabs.
+/// Whether a character is printed as it is, as line ends and tabs are.
 pub(crate) fn is_plain(c: char) -> bool {
     !matches!(c,
         '\0'..='\u{8}' | '\u{b}'..='\u{1f}' | '\u{7f}'..='\u{9f}' | '\u{61c}' | '\u{200e}' | '\u{200f}'
@@ -25,7 +25,7 @@ pub(crate) fn visible(text: &str) -> Cow<'_, str> {
     }))
 }
 
-/// The same, with the place that a part of it has then.
+/// The same, with the new place of a part of the text.
 pub(crate) fn visible_with(text: &str, span: Range<usize>) -> (String, Range<usize>) {
     let place = |at: usize| text.get(..at).map_or(text.len(), |before| visible(before).len());
     (visible(text).into_owned(), place(span.start)..place(span.end))

@@ -1,5 +1,5 @@
-//! What a press on a part of a control means. The markup says it in `data-do` and `data-with`; whatever
-//! listens in the page hands both back, and decides nothing.
+//! What pressing a part of a control means. The markup has it in `data-do` and `data-with`; the script in
+//! the page only passes both back.
 
 use pin_notch::{Control, Date, Intent, Key, Value, parse_number};
 
@@ -9,23 +9,23 @@ use pin_notch::{Control, Date, Intent, Key, Value, parse_number};
 pub enum Action {
     /// Chooses the option with this value.
     Pick,
-    /// Chooses this number; makes empty what has it already.
+    /// Chooses this number, or clears the control if it already has it.
     Choose,
-    /// Takes this value out of those that are chosen.
+    /// Removes this value from the chosen ones.
     Remove,
     /// Chooses this day; pointing at it previews it.
     Day,
-    /// Does what this key does.
+    /// Acts like this key.
     Key,
-    /// Makes so many steps, again and again while it is held.
+    /// Makes this many steps, repeatedly while it is held.
     Step,
-    /// Makes it empty.
+    /// Clears the control.
     Clear,
-    /// Opens what is closed, closes what is open.
+    /// Opens or closes the popup.
     Toggle,
     /// Flips all checkboxes of a group.
     Flip,
-    /// Puts keys on this field.
+    /// Makes this field active.
     Field,
 }
 
@@ -47,8 +47,8 @@ impl Action {
         NAMES.iter().find(|(_, action)| *action == self).map_or("", |(name, _)| name)
     }
 
-    /// What somebody tried who pressed a part with this `data-do` and `data-with`; `None` for what no
-    /// control of ours has written.
+    /// The intent of pressing a part with this `data-do` and `data-with`; `None` for anything that no
+    /// control writes.
     ///
     /// ```
     /// use pin_notch::{Intent, Switch};

@@ -1,8 +1,9 @@
-//! Controls from the attributes and options of their elements, and the way back.
+//! Reading controls from the attributes and options of their elements, and writing them.
 //!
-//! Which attributes there are, the definitions of the core say; their texts are the same here.
+//! The attributes and their text forms are those of the core's definitions.
 
-// A new control has to be thought of wherever controls are told apart.
+// Every match over the controls is exhaustive, so that the compiler reports each place that a new one
+// concerns.
 #![warn(clippy::wildcard_enum_match_arm)]
 
 use pin_notch::{AttributeError, Choice, Control, ControlError, ControlKind, Definition, Intent};
@@ -37,13 +38,13 @@ pub fn tag_of(kind: ControlKind) -> &'static str {
     }
 }
 
-/// The kind of control that an element of this name is, in any case of letters.
+/// The kind of control of an element with this name, ignoring case.
 pub fn kind_of_tag(tag: &str) -> Option<ControlKind> {
     ControlKind::ALL.iter().copied().find(|kind| tag_of(*kind).eq_ignore_ascii_case(tag))
 }
 
-/// Whether the element of such a control takes the focus itself, and speaks for itself. In others, parts inside
-/// do.
+/// Whether the element of such a control receives the focus and has the semantics itself. Otherwise its
+/// parts do.
 pub fn is_focusable(kind: ControlKind) -> bool {
     match kind {
         ControlKind::Slider | ControlKind::Rating | ControlKind::Switch | ControlKind::Checkbox => {
@@ -65,32 +66,33 @@ pub fn is_focusable(kind: ControlKind) -> bool {
     }
 }
 
-/// What the core knows nothing of: looks, names and descriptions, and what the page has to say besides.
+/// What the core does not know: appearance, names and descriptions, and what the page adds.
 #[derive(Clone, Debug, Default, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct Looks {
-    /// The icon of a rating as SVG markup, which is trusted as the page itself is.
+    /// The icon of a rating as SVG markup, which must be as trusted as the page itself.
     pub svg: String,
-    /// The accessible name, for parts that take the focus in the element's stead.
+    /// The accessible name, for parts that receive the focus instead of the element.
     pub label: String,
-    /// What explains it beside its name, for those parts.
+    /// The accessible description, for the same parts.
     pub description: String,
-    /// What is to be said now: why something was refused.
+    /// The current announcement: why something was refused.
     pub said: String,
-    /// What was wrong with what was sent, shown until somebody changes the value; it keeps nobody from sending again.
+    /// The problem that the receiver reported, shown until somebody changes the value. It does not prevent
+    /// sending again.
     pub problem: String,
-    /// What was entered and sent, as [`Value::attribute_text`](pin_notch::Value::attribute_text) or as it was typed: the
-    /// element holds it from the first moment, and goes back to its definition when it is reset. `None` where it is as
-    /// its definition has it.
+    /// What was entered and sent, as [`Value::attribute_text`](pin_notch::Value::attribute_text) or as it
+    /// was typed. The element starts with it, but returns to its definition's default when reset. `None` if
+    /// it has the default.
     pub entered: Option<String>,
 }
 
 impl Looks {
-    /// The attributes that carry to the page what was wrong with what was sent.
+    /// The attributes that tell the page what was wrong with what was sent.
     pub const REFUSED: [&str; 2] = ["problem", "entered"];
 
-    /// Has the control hold what was entered: as its value, as the text in its field where that cannot be taken, or as the
-    /// value nearest to it where nothing is typed.
+    /// Puts what was entered into the control: as its value, else as the text in its field, or else, for
+    /// controls without a field, as the nearest value.
     pub fn enter(&self, control: &mut Control) {
         let Some(entered) = &self.entered else { return };
         let value = control.parse(entered);
@@ -99,43 +101,43 @@ impl Looks {
             return;
         }
         if let Ok(value) = value {
-            // What it cannot hold, it does not.
+            // What it cannot hold is ignored.
             let _ = control.set_nearest(value);
         }
     }
 }
 
-/// A definition as it is read from an element, and what could not be used of it.
+/// A definition read from an element, and what could not be used.
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
 pub struct Read {
-    /// The definition. It may still make no control: see [`Definition::build_or_mend`].
+    /// The definition. It may still be invalid: see [`Definition::build_or_mend`].
     pub definition: Definition,
     /// Attributes and options that could not be read.
     pub notes: Vec<Note>,
 }
 
-/// Something that could not be used as it is, and what holds instead.
+/// Something that could not be used as given, and what applies instead.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub enum Note {
-    /// An attribute, or the options, could not be read and are left out.
+    /// An attribute, or the options, could not be read and are ignored.
     Misread {
-        /// What is left out, as it was given.
+        /// What is ignored, as it was given.
         text: String,
-        /// What was wrong with it.
+        /// What is wrong with it.
         error: AttributeError,
     },
-    /// An attribute does not fit the others. It is left out; a value is moved to the nearest that fits.
+    /// An attribute does not fit the others and is ignored; a value is moved to the nearest that fits.
     Misfit {
         /// As it was given, if it was.
         text: Option<String>,
-        /// What was wrong with it.
+        /// What is wrong with it.
         error: ControlError,
     },
 }
 
 impl Note {
-    /// The attribute that it speaks of; `options` for the options.
+    /// The attribute concerned; `options` for the options.
     pub fn attribute(&self) -> &str {
         match self {
             Self::Misread { error: AttributeError::Unknown { name }, .. } => name,
@@ -180,8 +182,8 @@ fn short(text: &str) -> String {
     text.chars().take(40).collect()
 }
 
-/// Reads the definition of a control from its element's attributes and options. As with HTML's own controls there
-/// always is one: what cannot be read is left out, and a note says so.
+/// Reads the definition of a control from its element's attributes and options. As for HTML's own controls,
+/// there always is one: what cannot be read is ignored, with a note.
 ///
 /// ```
 /// use pin_notch::ControlKind;
@@ -213,8 +215,8 @@ pub fn definition_from(
     Read { definition, notes }
 }
 
-/// The control that a definition makes once what does not fit is left out, with a note for each such thing and
-/// one for each remark.
+/// Builds the control after leaving out what does not fit, with a note for everything left out and for each
+/// remark.
 ///
 /// ```
 /// use pin_notch::{Definition, Slider, Value, dec};

@@ -1,44 +1,44 @@
-//! What has to be done to a live tree so that it becomes another.
+//! The changes that turn a live tree into another.
 
 use crate::markup::{Markup, Node};
 
 /// One thing to do to the element at `path`: the indices of children to follow from the root.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub enum Change<'a> {
-    /// Give an attribute this value.
+    /// Set an attribute to this value.
     Set {
-        /// The way to the element.
+        /// The path to the element.
         path: Vec<usize>,
         /// The attribute.
         name: &'static str,
         /// Its new value.
         value: &'a str,
     },
-    /// Take an attribute away.
+    /// Remove an attribute.
     Unset {
-        /// The way to the element.
+        /// The path to the element.
         path: Vec<usize>,
         /// The attribute.
         name: &'static str,
     },
     /// Replace the text inside.
     Text {
-        /// The way to the element.
+        /// The path to the element.
         path: Vec<usize>,
         /// The new text.
         text: &'a str,
     },
-    /// Put what this HTML says in the element's place.
+    /// Replace the element with this HTML.
     Replace {
-        /// The way to the element.
+        /// The path to the element.
         path: Vec<usize>,
-        /// What to put there.
+        /// The HTML to put there.
         html: String,
     },
 }
 
-/// The changes that make `new` of `old`, fewest where only figures differ. Where the shape differs, the
-/// smallest element that holds the difference is replaced.
+/// The changes that turn `old` into `new`. Differences in texts and attributes are changed individually; if
+/// the structure differs, the smallest element that contains the difference is replaced.
 pub fn changes<'a>(old: &Markup, new: &'a Markup) -> Vec<Change<'a>> {
     let mut comparison = Comparison { old, new, path: Vec::new(), all: Vec::new() };
     comparison.elements(0, 0);
@@ -83,7 +83,8 @@ impl Comparison<'_, '_> {
         }
     }
 
-    /// Whether what begins at these nodes differs in texts and attributes at most, as far as one level goes.
+    /// Whether the elements at these nodes have the same structure on this level, so that at most texts and
+    /// attributes differ.
     fn same_shape(&self, old: usize, new: usize) -> bool {
         match (self.old.node(old), self.new.node(new)) {
             (Node::Text(_), Node::Text(_)) => true,
@@ -110,7 +111,7 @@ impl Comparison<'_, '_> {
     }
 }
 
-/// The elements that stand side by side from this node on.
+/// The sibling elements from this node on.
 fn children(markup: &Markup, first: usize) -> impl Iterator<Item = usize> {
     let element = |at: usize| matches!(markup.node(at), Node::Open(..)).then_some(at);
     std::iter::successors(element(first), move |at| match markup.node(*at) {

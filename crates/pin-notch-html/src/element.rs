@@ -1,6 +1,7 @@
-//! A whole element for a server to send, finished before any script comes.
+//! A complete element for a server to send, which works before any script is loaded.
 
-// A new control has to be thought of wherever controls are told apart.
+// Every match over the controls is exhaustive, so that the compiler reports each place that a new one
+// concerns.
 #![warn(clippy::wildcard_enum_match_arm)]
 
 use crate::attributes::{Looks, is_focusable, tag_of};
@@ -9,14 +10,14 @@ use crate::markup::{escaped, push_lines};
 use pin_notch::{Choice, Control, ControlKind, Definition, Message, Value, number_text};
 use std::fmt::Write;
 
-/// A style sheet as `build.rs` leaves it.
+/// A style sheet as minified by `build.rs`.
 macro_rules! style {
     ($name:literal) => {
         include_str!(concat!(env!("OUT_DIR"), "/", $name, ".css"))
     };
 }
 
-/// What every control looks like, whatever it is.
+/// The styles common to all controls.
 pub(crate) const BASE: &str = style!("base");
 const TRACK: &str = style!("track");
 const ICONS: &str = style!("icons");
@@ -25,11 +26,11 @@ const FIELD: &str = style!("field");
 const LIST: &str = style!("list");
 const CALENDAR: &str = style!("calendar");
 
-/// A style sheet for the page itself: elements take the room that they need before their script has come, so that
-/// nothing moves when it does. `pin-notch.css` among the web files.
+/// A style sheet for the page itself, which reserves room for elements before their script is loaded, so
+/// that nothing moves when it is. It is `pin-notch.css` among the web files.
 pub const PAGE_STYLE: &str = style!("page");
 
-/// The style sheet that stands in the shadow root of the element of such a control.
+/// The style sheet in the shadow root of the element of such a control.
 pub fn style_of(kind: ControlKind) -> String {
     let own: &[&str] = match kind {
         ControlKind::Slider | ControlKind::SpanSlider => &[TRACK],
@@ -51,12 +52,13 @@ pub fn style_of(kind: ControlKind) -> String {
     [BASE].iter().chain(own).copied().collect()
 }
 
-/// The element for this control as HTML: its attributes, after the `own` ones (`name`, `id`, …), a
-/// declarative shadow root that shows it as it is, and inside it a native control, for browsers that run no
-/// script; its options are the element's options. The live element adopts that root when its script comes.
+/// The element for this control as HTML: the `own` attributes (`name`, `id`, …) followed by those of its
+/// definition, a declarative shadow root that shows its current state, and a native control for browsers
+/// without script, whose options are the element's options. When its script is loaded, the live element
+/// adopts that shadow root.
 ///
-/// The ARIA attributes on the element hold until then; the live element takes them away and speaks for
-/// itself.
+/// The ARIA attributes on the element apply until then. The live element removes them and sets its own
+/// semantics.
 pub fn element_html(control: &Control, own: &[(&str, &str)], looks: &Looks) -> String {
     let entered = &mut control.clone();
     looks.enter(entered);
@@ -100,7 +102,7 @@ fn put(html: &mut String, name: &str, value: &str) {
     };
 }
 
-/// A native control that sends the same, as far as HTML has one.
+/// The closest native control that sends the same.
 struct Native<'a> {
     control: &'a Control,
     definition: &'a Definition,
@@ -148,7 +150,7 @@ impl Native<'_> {
         }
     }
 
-    /// An input, and the options that the live element finds beside it.
+    /// An input, with the options for the live element beside it.
     fn input(&self, html: &mut String, kind: &str, value: Option<&str>, options: &[Choice]) {
         let _ = write!(html, "<input type=\"{kind}\"");
         put(html, "name", self.name);
@@ -156,7 +158,7 @@ impl Native<'_> {
         for (name, value) in self.limits() {
             put(html, name, &value);
         }
-        // What cannot be taken stands in the field as it was typed.
+        // Text that cannot be accepted is shown in the field as it was typed.
         let typed = self.looks.entered.as_deref().filter(|_| self.control.is_drafting());
         if let Some(value) = typed.or(value).filter(|value| !value.is_empty()) {
             put(html, "value", value);
@@ -190,7 +192,7 @@ impl Native<'_> {
                 put(html, name, &value);
             }
         }
-        // HTML's own word for what a pattern asks for.
+        // HTML's own way to describe what a pattern requires.
         if let Some(example) = of("example") {
             put(html, "title", &example);
         }
@@ -207,7 +209,7 @@ impl Native<'_> {
         }
     }
 
-    /// Ties to the native control what describes it, and what was wrong with what was sent.
+    /// Connects the native control with its description and with the problem of what was sent.
     fn tie(&self, html: &mut String) {
         if !self.looks.problem.is_empty() {
             put(html, "aria-invalid", "true");
@@ -220,22 +222,22 @@ impl Native<'_> {
         }
     }
 
-    /// What a native input knows of a definition.
+    /// The part of a definition that a native input supports.
     fn limits(&self) -> Vec<(&'static str, String)> {
         const SHARED: [&str; 7] =
             ["min", "max", "step", "checked", "required", "disabled", "readonly"];
         let given = self.definition.attributes().into_iter();
         let mut limits: Vec<_> = given.filter(|(name, _)| SHARED.contains(name)).collect();
         limits.retain(|(name, _)| *name != "checked");
-        // Mixed, a checkbox sends nothing.
+        // A mixed checkbox sends nothing.
         if self.control.value() == Value::On(true) {
             limits.insert(0, ("checked", String::new()));
         }
-        // HTML counts steps from the minimum alone.
+        // HTML counts steps only from the minimum.
         if self.definition.attribute("step-base").is_some() {
             limits.retain(|(name, _)| *name != "step");
             limits.push(("step", "any".to_owned()));
-            // Where nothing is acceptable it shows its least value, which the minimum need not be.
+            // If nothing is acceptable, it shows its least value, which may differ from the minimum.
             if let Control::Slider(slider) = self.control
                 && slider.notches().is_empty()
             {
@@ -251,7 +253,7 @@ impl Native<'_> {
         limits
     }
 
-    /// Checkboxes or radio buttons, each with its text.
+    /// Checkboxes or radio buttons, each with its label.
     fn choices(&self, html: &mut String, kind: &str, options: &[Choice]) {
         let mut entries = self.control.entries();
         let conditions = self.control.conditions();
@@ -262,7 +264,7 @@ impl Native<'_> {
             let at = entries.iter().position(|value| *value == option.value);
             if let Some(at) = at.filter(|_| !option.disabled) {
                 put(html, "checked", "");
-                // Of two with one value, the first.
+                // Of several with the same value, only the first.
                 entries.remove(at);
             }
             if option.disabled || conditions.disabled {
@@ -291,11 +293,11 @@ impl Native<'_> {
         }
         self.tie(html);
         html.push('>');
-        // Of one out of several, nothing can be chosen as well.
+        // In a single choice, nothing can be chosen as well.
         if matches!(self.control, Control::Select(_)) && !multiple {
             html.push_str("<option data-native value=\"\"></option>");
         }
-        // What is chosen is sent, even where it is not offered yet.
+        // What is chosen is sent, even if it is not offered yet.
         let is_there = |value: &String| {
             (value.is_empty() && !multiple) || options.iter().any(|option| option.value == *value)
         };
@@ -308,7 +310,7 @@ impl Native<'_> {
     }
 }
 
-/// Options for the live element, which a page without script does not show.
+/// Options for the live element, which are not shown without script.
 fn datalist(html: &mut String, options: &[Choice]) {
     if !options.is_empty() {
         html.push_str("<datalist>");
@@ -339,7 +341,7 @@ fn write_options(html: &mut String, options: &[Choice], chosen: &[String]) {
         let at = chosen.iter().position(|value| **value == option.value);
         if let Some(at) = at.filter(|_| is_meant) {
             put(html, "selected", "");
-            // Of two with one value, the first.
+            // Of several with the same value, only the first.
             chosen.remove(at);
         }
         let _ = write!(html, ">{}</option>", escaped(&option.text));

@@ -1,6 +1,7 @@
-//! From a control's view to what it looks like.
+//! From a control's view to its appearance.
 
-// A new control has to be thought of wherever controls are told apart.
+// Every match over the controls is exhaustive, so that the compiler reports each place that a new one
+// concerns.
 #![warn(clippy::wildcard_enum_match_arm)]
 
 mod calendar;
@@ -20,36 +21,36 @@ use pin_notch::{
 };
 use std::fmt;
 
-/// What a control looks like now.
+/// The current appearance of a control.
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
 pub struct Face {
-    /// What stands in the shadow root, beside the style sheet.
+    /// The content of the shadow root, without the style sheet.
     pub root: Markup,
-    /// The states it is in, for `:state()` in style sheets: `disabled`, `readonly`, `invalid`, `on`,
-    /// `mixed`, `grabbed`, `preview`, `empty`, `open`, `begun`.
+    /// Its states, for `:state()` in style sheets: `disabled`, `readonly`, `invalid`, `on`, `mixed`,
+    /// `grabbed`, `preview`, `empty`, `open`, `begun`.
     pub states: Vec<&'static str>,
-    /// What assistive technology is told of the element itself, as ARIA attributes; `role` first. Empty
-    /// where parts inside speak instead.
+    /// The ARIA attributes of the element itself, `role` first. Empty if its parts have the semantics
+    /// instead.
     pub aria: Vec<(&'static str, String)>,
-    /// Whether the element itself can be reached by keyboard.
+    /// Whether the element itself is focusable by keyboard.
     pub focusable: bool,
 }
 
-/// What the parts of a face are told besides the view.
+/// What the parts of a face need besides the view.
 struct Told<'a> {
     looks: &'a Looks,
-    /// What is wrong, as far as it is to be shown.
+    /// The problem, if it should be shown.
     problem: &'a str,
-    /// What describes the part that has the focus and is seen elsewhere, or not at all.
+    /// The description of the focused part, if it is visible elsewhere or not at all.
     about: String,
-    /// Whether to show what is wrong.
+    /// Whether to show the problem.
     reporting: bool,
-    /// Whether none of its parts takes the focus.
+    /// Whether none of its parts receives the focus.
     disabled: bool,
-    /// Whether its buttons do nothing.
+    /// Whether its buttons are inactive.
     stuck: bool,
-    /// Who puts the names of its parts into words.
+    /// The world that renders the names of its parts.
     world: &'a AnyWorld,
 }
 
@@ -58,12 +59,12 @@ struct Button {
     part: &'static str,
     name: Part,
     icon: &'static str,
-    /// What a press on it does, and with what.
+    /// The action of pressing it.
     does: (Action, &'static str),
 }
 
 impl Told<'_> {
-    /// A state without what is not to be shown yet.
+    /// The semantics, without a problem that should not be shown yet.
     fn told(&self, semantics: &Semantics) -> Semantics {
         let mut semantics = semantics.clone();
         semantics.invalid &= self.reporting;
@@ -78,7 +79,7 @@ impl Told<'_> {
         }
     }
 
-    /// The name, state and description of a part that takes the focus, as attributes.
+    /// The name, state and description of a focusable part, as attributes.
     fn name(&self, to: &mut Markup, semantics: &Semantics) {
         self.name_part(to, semantics, None);
     }
@@ -108,7 +109,7 @@ impl Told<'_> {
         to.set("aria-label", &self.world.message(&message));
     }
 
-    /// A part's own name, where it is plain to which control it belongs.
+    /// A part's own name, where it is clear to which control it belongs.
     fn words(&self, part: Part) -> String {
         self.world.message(&Message::Part(part))
     }
@@ -120,9 +121,9 @@ impl Told<'_> {
     }
 }
 
-/// What makes a button of a part that has its name; ends it. It is for pointers and for assistive technology;
-/// keys have their own way to do what it does, so it takes no focus, which a label of the whole control is to
-/// give to the field.
+/// Turns the open part, which has its name, into a button and closes it. The button is for pointers and
+/// assistive technology. It does not receive the focus, because keys do the same, and because a click on
+/// the control's label should focus the field.
 fn press(to: &mut Markup, icon: &'static str, does: (Action, &str), disabled: bool) {
     to.set("role", "button");
     to.truth("aria-disabled", disabled);
@@ -131,8 +132,8 @@ fn press(to: &mut Markup, icon: &'static str, does: (Action, &str), disabled: bo
 }
 
 impl Face {
-    /// The face of this control. `reporting`: whether to show what is wrong with the value; a page does
-    /// not before somebody has had a chance to give one.
+    /// The face of this control. `reporting` says whether to show problems with the value; a page does not
+    /// do so before somebody has had a chance to enter one.
     pub fn of(control: &Control, looks: &Looks, reporting: bool) -> Self {
         let view = control.view();
         let mut semantics = view.semantics().clone();
@@ -161,21 +162,21 @@ impl Face {
         root.open("div", "control");
         root.class(kind, &states);
         body(&mut root, &view, &semantics, &told);
-        // Whether the element itself speaks for the control, or parts inside do.
+        // Whether the element itself has the control's semantics, or its parts do.
         let speaks = is_focusable(control.control_kind());
         root.close();
         root.open("div", "problem");
         root.set("id", "problem");
         root.say(problem);
-        // There from the beginning, so that what comes into it is heard.
+        // This exists from the beginning, so that later content is announced.
         root.open("div", "said");
-        // Why something was refused is for everybody; what else is said, those who see have seen.
+        // A refusal is shown to everybody; other announcements repeat what is already visible.
         if !looks.said.is_empty() {
             root.set("class", "refused");
         }
         root.set("role", "status");
         root.say(&said(&view, &told));
-        // There from the beginning as well, so that nothing else is drawn anew when something comes into it.
+        // This also exists from the beginning, so that nothing else is redrawn when it gets content.
         if !speaks {
             root.open_plain("div");
             root.set("id", "about");
@@ -199,7 +200,7 @@ impl Face {
     }
 }
 
-/// What is to be heard now: why something was refused, what is wrong and with which control, or what has come.
+/// The current announcement: why something was refused, the problem and its control, or a result.
 fn said(view: &View, told: &Told) -> String {
     match (told.looks.said.as_str(), told.problem, told.looks.label.as_str()) {
         ("", "", _) => view.status().to_owned(),
@@ -212,8 +213,8 @@ fn said(view: &View, told: &Told) -> String {
     }
 }
 
-/// What describes a control besides what is wrong: the page's own description, what stands beside it or is chosen
-/// where that is not its name or its value, and what its role has no other way to say.
+/// The description of a control apart from problems: the page's own description, a text beside the control
+/// or the choice if that is not its name or value, and states that its role cannot express.
 fn about(view: &View, semantics: &Semantics, looks: &Looks, world: &AnyWorld) -> String {
     let own = match view {
         View::Switch(view) => &view.caption,
@@ -240,7 +241,7 @@ fn about(view: &View, semantics: &Semantics, looks: &Looks, world: &AnyWorld) ->
     world.message(&Message::Described(all))
 }
 
-/// The class of a control of this kind, and the states that only such a control can be in.
+/// The class of a control of this kind, and the states specific to the kind.
 fn kind(view: &View) -> (&'static str, Vec<(&'static str, bool)>) {
     let is_open = |semantics: &Semantics| ("open", semantics.expanded == Some(true));
     match view {
@@ -292,7 +293,7 @@ fn kind(view: &View) -> (&'static str, Vec<(&'static str, bool)>) {
     }
 }
 
-/// Writes what stands inside a control.
+/// Writes the content of a control.
 fn body(to: &mut Markup, view: &View, semantics: &Semantics, told: &Told) {
     match view {
         View::Slider(view) => slider::body(to, view),
@@ -314,14 +315,14 @@ fn body(to: &mut Markup, view: &View, semantics: &Semantics, told: &Told) {
     }
 }
 
-/// The readout beside a control. Hidden from assistive technology, which is told the value itself.
+/// The readout beside a control. It is hidden from assistive technology, which gets the value itself.
 fn readout(to: &mut Markup, text: &str) {
     to.open("span", "output");
     to.set("aria-hidden", "true");
     to.say(text);
 }
 
-/// A line drawn in a square of 16 by 16, as a browser writes it back.
+/// A line drawn in a square of 16 by 16, in the form in which a browser serializes it.
 macro_rules! icon {
     ($path:literal) => {
         concat!(
@@ -346,8 +347,8 @@ struct Percent(f64);
 
 impl fmt::Display for Percent {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        // By way of a decimal, not of a float's own text: the code for that alone weighs more in the
-        // browser than all our controls.
+        // This goes through a decimal instead of formatting the float, because that code alone would be a
+        // large part of what browsers load.
         let hundredths = (self.0 * 10_000.0).round() as i64;
         write!(f, "{}%", number_text(Decimal::new(hundredths, 2)))
     }

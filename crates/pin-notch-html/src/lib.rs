@@ -1,10 +1,10 @@
 //! Pin Notch controls as HTML.
 //!
-//! A [`Face`] is what a control looks like now: a small tree of elements, the states that style sheets
-//! may ask for, and what assistive technology is told. It is made from the control's view and nothing
-//! else. [`element_html`] writes it out for a server, inside a declarative shadow root; the browser
-//! face builds the same tree and then [`changes`] tells what differs from one turn to the next. So no
-//! markup is written twice.
+//! A [`Face`] is the current appearance of a control: a small tree of elements, the states for style
+//! sheets, and the semantics for assistive technology. It depends only on the control's view.
+//! [`element_html`] writes it for a server, inside a declarative shadow root. In the browser the same tree
+//! is built, and [`changes`] computes the differences from one turn to the next. No markup is therefore
+//! written twice.
 //!
 //! ```
 //! use pin_notch::Switch;

@@ -1,15 +1,15 @@
-//! A small tree of elements, kept flat in the order of its HTML.
+//! A small tree of elements, stored flat in the order of its HTML.
 //!
-//! A face is drawn anew in each turn, so what it is made of is cheap to make: one list of nodes and one text
-//! that all of them share.
+//! Because a face is drawn anew in each turn, it is cheap to build: one list of nodes and one string shared
+//! by all of them.
 
 use crate::action::Action;
 use std::borrow::Cow;
 use std::fmt::{self, Write};
 use std::ops::Range;
 
-/// A tree of elements. Each holds other elements or a text, never both, so that an element's place among its
-/// siblings is the same here and in the live page.
+/// A tree of elements. Each contains either elements or a text, never both, so that an element's index
+/// among its siblings is the same here and in the live page.
 ///
 /// ```
 /// use pin_notch::Switch;
@@ -24,20 +24,20 @@ use std::ops::Range;
 pub struct Markup {
     nodes: Vec<Node>,
     texts: String,
-    /// The elements that are open while it is written.
+    /// The elements that are still open during writing.
     open: Vec<usize>,
 }
 
 /// What stands in a tree, in the order of its HTML.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub(crate) enum Node {
-    /// An element of this tag begins; its end is that far.
+    /// The start of an element with this tag, and the distance to its end.
     Open(&'static str, usize),
-    /// An attribute of the element that began last.
+    /// An attribute of the element started last.
     Attribute(&'static str, Range<usize>),
-    /// A text, to be escaped: all that its element holds.
+    /// The text of an element, to be escaped.
     Text(Range<usize>),
-    /// Markup that the page itself holds, which is not ours to escape.
+    /// Markup provided by the page, which is not escaped.
     Given(Range<usize>),
     /// An icon of our own.
     Fixed(&'static str),
@@ -45,13 +45,13 @@ pub(crate) enum Node {
 }
 
 impl Markup {
-    /// Begins an element which a page's styles can name as this part.
+    /// Begins an element that a page's styles can address as this part.
     pub(crate) fn open(&mut self, tag: &'static str, part: &str) {
         self.open_plain(tag);
         self.set("part", part);
     }
 
-    /// Begins a part that is in several states: as well as `day`, a page's styles can name it `day-today`.
+    /// Begins a part with states: in addition to `day`, a page's styles can address it as `day-today`.
     pub(crate) fn open_in(&mut self, tag: &'static str, part: &str, states: &[(&str, bool)]) {
         self.open_plain(tag);
         let start = self.texts.len();
@@ -64,13 +64,13 @@ impl Markup {
         self.nodes.push(Node::Attribute("part", start..self.texts.len()));
     }
 
-    /// Begins an element that is no such part.
+    /// Begins an element that is not such a part.
     pub(crate) fn open_plain(&mut self, tag: &'static str) {
         self.open.push(self.nodes.len());
         self.nodes.push(Node::Open(tag, 0));
     }
 
-    /// Ends the element that began last of those that are open.
+    /// Closes the innermost open element.
     pub(crate) fn close(&mut self) {
         let end = self.nodes.len();
         self.nodes.push(Node::Close);
@@ -79,37 +79,37 @@ impl Markup {
         }
     }
 
-    /// Gives the element that began last an attribute.
+    /// Adds an attribute to the element started last.
     pub(crate) fn set(&mut self, name: &'static str, value: &str) {
         let value = self.keep(value);
         self.nodes.push(Node::Attribute(name, value));
     }
 
-    /// The same, with a value that is yet to be put together.
+    /// The same with a formatted value.
     pub(crate) fn put(&mut self, name: &'static str, value: fmt::Arguments<'_>) {
         let start = self.texts.len();
         let _ = self.texts.write_fmt(value);
         self.nodes.push(Node::Attribute(name, start..self.texts.len()));
     }
 
-    /// An attribute that is only there or not.
+    /// Adds a boolean attribute.
     pub(crate) fn flag(&mut self, name: &'static str, on: bool) {
         if on {
             self.set(name, "");
         }
     }
 
-    /// An attribute that ARIA wants to be `true` or `false`.
+    /// Adds an ARIA attribute with the value `true` or `false`.
     pub(crate) fn truth(&mut self, name: &'static str, on: bool) {
         self.set(name, if on { "true" } else { "false" });
     }
 
-    /// Whether it takes the focus by keyboard.
+    /// Sets whether it can be focused by keyboard.
     pub(crate) fn reachable(&mut self, on: bool) {
         self.set("tabindex", if on { "0" } else { "-1" });
     }
 
-    /// The class of this name, and those after it that hold.
+    /// Adds this class, and those of the following ones whose condition holds.
     pub(crate) fn class(&mut self, name: &str, others: &[(&str, bool)]) {
         let start = self.texts.len();
         self.texts.push_str(name);
@@ -120,26 +120,26 @@ impl Markup {
         self.nodes.push(Node::Attribute("class", start..self.texts.len()));
     }
 
-    /// What a press on the element does, and with what: see [`Action`].
+    /// Sets the action of pressing the element: see [`Action`].
     pub(crate) fn doing(&mut self, action: Action, with: &str) {
         self.set("data-do", action.name());
         self.set("data-with", with);
     }
 
-    /// The text that the element holds; ends it.
+    /// Writes the text of the element and closes it.
     pub(crate) fn say(&mut self, text: &str) {
         let text = self.keep(text);
         self.nodes.push(Node::Text(text));
         self.close();
     }
 
-    /// The icon that the element holds; ends it.
+    /// Writes the icon in the element and closes it.
     pub(crate) fn draw(&mut self, icon: &'static str) {
         self.nodes.push(Node::Fixed(icon));
         self.close();
     }
 
-    /// The page's own markup that the element holds; ends it.
+    /// Writes markup provided by the page into the element and closes it.
     pub(crate) fn draw_given(&mut self, markup: &str) {
         let markup = self.keep(markup);
         self.nodes.push(Node::Given(markup));
@@ -161,9 +161,9 @@ impl Markup {
     pub(crate) fn html_of(&self, at: usize) -> String {
         let mut html = String::new();
         let mut tags = Vec::new();
-        // What the field holds that is open, where it stands between its tags.
+        // The pending content of a field whose content goes between its tags.
         let mut held = None;
-        // A start tag is open until something else than an attribute comes.
+        // A start tag is open until something other than an attribute follows.
         let mut in_tag = false;
         for node in &self.nodes[at..] {
             let closes = !matches!(node, Node::Attribute(..));
@@ -222,12 +222,12 @@ impl Markup {
         })
     }
 
-    /// This attribute of the element at this node.
+    /// The value of this attribute of the element at this node.
     pub(crate) fn attribute(&self, at: usize, name: &str) -> Option<&str> {
         self.attributes(at).find(|(found, _)| *found == name).map(|(_, value)| value)
     }
 
-    /// Where what the element at this node holds begins.
+    /// The index at which the content of the element at this node begins.
     pub(crate) fn content(&self, at: usize) -> usize {
         at + 1 + self.attributes(at).count()
     }
@@ -240,7 +240,7 @@ impl Markup {
         }
     }
 
-    /// The page's own markup at this node.
+    /// The markup provided by the page at this node.
     pub(crate) fn given(&self, at: usize) -> Option<&str> {
         match self.node(at) {
             Node::Given(markup) => Some(&self.texts[markup.clone()]),
@@ -248,7 +248,7 @@ impl Markup {
         }
     }
 
-    /// What the field with this end of a span holds; of a control with one field, the end is "".
+    /// The content of the field for this end of a span; the end is "" for a control with one field.
     pub fn field_text(&self, end: &str) -> Option<&str> {
         let is_it = |at: &usize| {
             matches!(self.node(*at), Node::Open("input" | "textarea", _))
@@ -258,7 +258,7 @@ impl Markup {
         self.attribute(field, "value")
     }
 
-    /// The way to the part that is to have the focus when any part has it.
+    /// The path to the part that should have the focus if any part has it.
     pub fn to_focus(&self) -> Option<Vec<usize>> {
         let mut path = Vec::new();
         for node in &self.nodes {
@@ -281,7 +281,7 @@ impl Markup {
     }
 }
 
-/// Writes the text that a `<textarea>` holds: of two line feeds at its beginning, HTML takes the first away.
+/// Writes the text of a `<textarea>`. HTML drops a line feed at its beginning, so one is added.
 pub(crate) fn push_lines(html: &mut String, text: &str) {
     if text.starts_with('\n') {
         html.push('\n');
@@ -289,7 +289,7 @@ pub(crate) fn push_lines(html: &mut String, text: &str) {
     html.push_str(&escaped(text));
 }
 
-/// `text` so that it means itself in HTML, as content and inside a quoted attribute.
+/// Escapes `text` for HTML, both as content and inside a quoted attribute.
 ///
 /// ```
 /// assert_eq!(pin_notch_html::escaped(r#"<b> & "it""#), "&lt;b&gt; &amp; &quot;it&quot;");
@@ -306,7 +306,7 @@ pub fn escaped(text: &str) -> Cow<'_, str> {
             '>' => safe.push_str("&gt;"),
             '"' => safe.push_str("&quot;"),
             '\'' => safe.push_str("&#39;"),
-            // HTML has no way to write a null.
+            // HTML cannot represent a null character.
             '\0' => safe.push('\u{FFFD}'),
             c => safe.push(c),
         }

@@ -1,11 +1,11 @@
-//! The parts of faces that a page's styles can name by `::part()`.
+//! The parts of faces that a page's styles can address with `::part()`.
 
 use pin_notch::ControlKind::{
     self, Checkbox, CheckboxGroup, Date, DateSpan, DateTime, ItemStepper, Month, RadioGroup,
     Rating, Select, Slider, SpanSlider, Stepper, Switch, Text, Time, Week,
 };
 
-/// A part of faces, as a page's styles name it.
+/// A part of a face that a page's styles can address.
 ///
 /// ```
 /// use pin_notch_html::PARTS;
@@ -15,11 +15,11 @@ use pin_notch::ControlKind::{
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct PartName {
-    /// What stands in `::part()`. A part in a certain state has a second name: `day` and `day-today`.
+    /// The argument of `::part()`. A part in a particular state has a second name: `day` and `day-today`.
     pub name: &'static str,
     /// The controls that have it.
     pub of: &'static [ControlKind],
-    /// What it is.
+    /// Its description.
     pub about: &'static str,
 }
 
@@ -29,7 +29,7 @@ const CHECKS: &[ControlKind] = &[CheckboxGroup, RadioGroup];
 const DAYS: &[ControlKind] = &[Date, DateSpan];
 const FIELDS: &[ControlKind] = &[Month, Week, Time, DateTime];
 
-/// All parts there are.
+/// All parts.
 pub const PARTS: &[PartName] = &[
     part("box", ALL, "Everything that is drawn."),
     part("control", ALL, "The control, without its problem."),

@@ -1,10 +1,10 @@
-//! The shapes and colours that controls are drawn with, in pages and in pictures alike.
+//! The shapes and colours of the controls, for both pages and pictures.
 
 use crate::element::BASE;
 
 /// Shapes as paths of SVG, in a square of 24 by 24.
 macro_rules! outline {
-    // A square with one notched corner: a checkbox is no icon of a rating.
+    // A square with one notched corner, so that a checkbox does not look like the icon of a rating.
     (checkbox) => {
         "M4 4h11l5 5v11H4z"
     };
@@ -14,7 +14,7 @@ macro_rules! outline {
     (bar) => {
         "M8 12.5h8"
     };
-    // A cell of a comb.
+    // A honeycomb cell.
     (cell) => {
         "M12 2 20.7 7v10L12 22 3.3 17V7z"
     };
@@ -23,15 +23,15 @@ pub(crate) use outline;
 
 /// The outline of a checkbox.
 pub const CHECKBOX: &str = outline!(checkbox);
-/// What stands in a checkbox that is on.
+/// The mark in a checkbox that is on.
 pub const TICK: &str = outline!(tick);
-/// What stands in one that is neither on nor off.
+/// The mark in a checkbox that is mixed.
 pub const BAR: &str = outline!(bar);
 /// An icon of a rating, and the knob of a switch.
 pub const CELL: &str = outline!(cell);
 
-/// A colour of the controls by its name in their style sheet, such as `accent`, on a light or on a dark ground; `None`
-/// where there is none of that name.
+/// A colour of the controls by its name in their style sheet, such as `accent`, for a light or a dark
+/// background; `None` if there is none with that name.
 ///
 /// ```
 /// use pin_notch_html::shapes::colour;

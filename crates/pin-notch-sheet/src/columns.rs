@@ -1,8 +1,8 @@
-//! How many columns of a table a field has.
+//! The columns of a field in a table.
 
 use pin_notch::ValueKind;
 
-/// What stands behind a field's name in the names of its columns, of which it has as many.
+/// The suffixes of a field's column names, one for each of its columns.
 ///
 /// ```
 /// use pin_notch::ValueKind;

@@ -1,4 +1,4 @@
-//! A form with values that somebody gave, as far as they fit.
+//! Filling a form with given values, as far as they fit.
 
 use crate::sheet::{FieldSheet, Sheet};
 use pin_notch::{AttributeKind, Decimal, Form, Value, joined_list};
@@ -6,9 +6,10 @@ use serde_json::value::RawValue;
 use std::collections::{HashMap, HashSet};
 
 impl Sheet {
-    /// The form, starting with whatever of these values it can hold: an urlencoded body, or a JSON object. What does not
-    /// fit is left at its default or at the nearest that does, so that a refused form can be shown again
-    /// with what was entered. What is linked with a value that is given follows it, unless it is given itself.
+    /// The form, starting with these values, from an urlencoded body or a JSON object, as far as it can
+    /// hold them. A value that does not fit becomes the default or the nearest that fits, so that a refused
+    /// form can be shown again with what was entered. Fields linked with a given value follow it, unless
+    /// they are given themselves.
     ///
     /// ```
     /// use pin_notch_sheet::{Format, Sheet, Context};
@@ -25,13 +26,13 @@ impl Sheet {
         let fill = |form: &mut Form| {
             for (name, value) in &given.values {
                 if let Some(control) = form.control_mut(name) {
-                    // What it cannot hold, it does not.
+                    // What it cannot hold is ignored.
                     let _ = control.set_nearest(value.clone());
                 }
             }
         };
         fill(&mut filled);
-        // In the form's order, as somebody would have entered them.
+        // In field order, as somebody would have entered them.
         for field in self.fields.iter().filter(|field| given.named.contains(&field.name)) {
             let _ = filled.follow(&field.name);
         }
@@ -50,8 +51,8 @@ impl Sheet {
     }
 }
 
-/// Gives each field that follows another one the value it follows to as its start. A field with a value of its own in
-/// the sheet keeps that.
+/// Sets the initial value of each field that follows another one to the value that the link gives it. A
+/// field with a value of its own in the sheet keeps that.
 pub(crate) fn follow_from_the_start(sheet: &mut Sheet) {
     if sheet.links.is_empty() {
         return;
@@ -65,9 +66,9 @@ pub(crate) fn follow_from_the_start(sheet: &mut Sheet) {
     }
 }
 
-/// What somebody gave.
+/// The given values.
 struct Given {
-    /// The value of each field that has one by it; in a body, what is not sent is off or empty.
+    /// The value of each field that was given one; in a body, what is not sent is off or empty.
     values: HashMap<String, Value>,
     /// The fields that were named.
     named: HashSet<String>,
@@ -104,7 +105,7 @@ fn from_body(shape: &Form, body: &[u8]) -> Given {
         }
     }
     let named: HashSet<String> = sent.keys().cloned().collect();
-    // Nothing is sent for rows that are not there: they are as they start.
+    // Nothing is sent for rows that are not in use: they keep their initial values.
     let mut apart = HashSet::new();
     for rows in shape.all_rows() {
         let is_sent =
@@ -122,16 +123,17 @@ fn from_body(shape: &Form, body: &[u8]) -> Given {
         Some((field.name.clone(), field.control.read(&texts).ok()?))
     });
     let mut values: HashMap<String, Value> = read.collect();
-    // What follows another need not be sent with it.
+    // A linked field need not be sent with the field it follows.
     values.retain(|name, _| {
         !apart.contains(name) && (named.contains(name) || !shape.is_follower(name))
     });
     Given { values, named }
 }
 
-/// Has the field start with this value, so that its element holds it from the first moment.
+/// Makes the field start with this value, so that its element has it from the beginning.
 fn hold(field: &mut FieldSheet, value: &Value) {
-    // An attribute may hold a list where the value is one text: a select's, of which one is chosen.
+    // The attribute may be a list even if the value is a single text, as for a select of which one can be
+    // chosen.
     let mut attributes = field.definition.kind().attributes().iter();
     let is_list = attributes.any(|one| one.name == "value" && one.kind == AttributeKind::Texts);
     let text = if is_list { joined_list(&value.entries()) } else { value.attribute_text() };
@@ -153,8 +155,8 @@ fn hold(field: &mut FieldSheet, value: &Value) {
     };
     let is_toggle = matches!(value, Value::On(_) | Value::Mixed);
     for (name, start) in own.into_iter().zip(starts) {
-        // The value of what is on or off is what it sends, which stays; what a control has no attribute for, it
-        // does not need.
+        // The `value` of something on or off is the text it sends, which does not change. A control without
+        // such an attribute does not need it.
         if is_toggle != (name == "value") {
             let _ = field.definition.set_attribute(name, start);
         }

@@ -1,14 +1,14 @@
-//! What is wrong with a sheet, or will surprise somebody, and where.
+//! Findings: errors in a sheet and remarks on what is likely to surprise, with their places.
 
 use std::fmt;
 use std::ops::Range;
 
-/// How much it matters.
+/// The severity of a finding.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord)]
 pub enum Severity {
     /// The sheet cannot be used as it is.
     Error,
-    /// It is legal, and will surprise somebody.
+    /// It is legal but likely to surprise.
     Remark,
 }
 
@@ -26,8 +26,8 @@ impl Severity {
     }
 }
 
-/// One thing that was found in a sheet. Its text is the message; where it stands is in [`span`](Self::span),
-/// and [`place`] makes a line and a column of it.
+/// One finding in a sheet. It is displayed as its message. Its place is in [`span`](Self::span), which
+/// [`place`] converts to a line and a column.
 ///
 /// ```
 /// use pin_notch_sheet::{Format, Sheet, Context, place};
@@ -40,15 +40,15 @@ impl Severity {
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct Finding {
-    /// Whether the sheet can be used all the same.
+    /// Its severity.
     pub severity: Severity,
-    /// A name that stays the same, for programs.
+    /// A stable name for programs.
     pub code: &'static str,
     /// What is wrong.
     pub message: String,
     /// What would be right.
     pub help: Option<String>,
-    /// The bytes of the text it speaks of.
+    /// The byte range of the text concerned.
     pub span: Range<usize>,
 }
 
@@ -95,7 +95,7 @@ pub fn place(text: &str, byte: usize) -> (usize, usize) {
     (before.matches('\n').count() + 1, before[start..].chars().count() + 1)
 }
 
-/// Words that come to mind, and those that a sheet has in their place.
+/// Words that people might try, and the words that a sheet uses instead.
 const INSTEAD: [(&str, &str); 16] = [
     ("help", "description"),
     ("hint", "description"),
@@ -115,18 +115,19 @@ const INSTEAD: [(&str, &str); 16] = [
     ("length", "maxlength"),
 ];
 
-/// The word of these that was meant by this key of a sheet, as far as one can tell.
+/// The word among these that was probably meant by this key of a sheet.
 pub(crate) fn meant_key<'a>(key: &str, words: &[&'a str]) -> Option<&'a str> {
     let instead = INSTEAD.iter().filter(|(other, _)| *other == key);
     let known = |meant: &str| words.iter().copied().find(|known| *known == meant);
     instead.map(|(_, meant)| *meant).find_map(known).or_else(|| meant(key, words.iter().copied()))
 }
 
-/// The word of these that was meant by this one, as far as its letters tell.
+/// The word among these that was probably meant by this one, judging by its letters.
 pub(crate) fn meant<'a>(word: &str, words: impl IntoIterator<Item = &'a str>) -> Option<&'a str> {
     let near = words.into_iter().map(|known| (strsim::damerau_levenshtein(word, known), known));
     let (distance, known) = near.min_by_key(|(distance, _)| *distance)?;
-    // Of a word with hardly a letter right, nobody can tell; of a short one, a letter may be missing or too many.
+    // If hardly a letter is right, there is no guess; in a short word, one letter may be missing or
+    // superfluous.
     let letters = word.chars().count();
     let most = if letters == known.chars().count() { letters / 3 } else { (letters / 3).max(1) };
     (distance <= most && distance < letters).then_some(known)

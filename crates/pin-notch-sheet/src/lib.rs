@@ -1,12 +1,12 @@
-//! A form written down once, in a file.
+//! Forms defined in a file.
 //!
-//! A [`Sheet`] is read from TOML or JSON: the fields of a form with their controls, fieldsets, links and rules,
-//! and the texts of other languages. It makes a [`Form`](pin_notch::Form), which a page shows, a server
-//! re-checks bodies with, and tests drive. Everything that is wrong with a sheet is found in one run, each
-//! [`Finding`] with its place in the text and with what would be right.
+//! A [`Sheet`] is read from TOML or JSON: the fields of a form with their controls, fieldsets, links and
+//! rules, and the texts of other languages. It produces a [`Form`](pin_notch::Form), which is shown in a
+//! page, used by a server to check received bodies, and driven by tests. All errors in a sheet are found in
+//! one run. Each [`Finding`] has its place in the text and says what would be right.
 //!
-//! The words of a field are the attributes of its control, the same as in HTML; the README of `pin-notch-sheet`
-//! lists them all.
+//! The keys of a field are the attributes of its control, as in HTML. The README of `pin-notch-sheet` lists
+//! them all.
 
 #![forbid(unsafe_code)]
 #![deny(clippy::unwrap_used)]

@@ -1,4 +1,5 @@
-//! A form driven by a text: each line is a move, or what is expected of the one before.
+//! Moves: a form driven by a text, in which each line is a move or the expected outcome of the previous
+//! one.
 
 mod read;
 mod run;
@@ -11,13 +12,13 @@ use pin_notch::{Date, English, Form, FormError, Intent, Refusal, RowsTurn, Value
 use read::{Line, Move};
 use std::fmt;
 
-/// Moves that were read for a form.
+/// Moves for a form.
 ///
-/// A move is a field, what is attempted, and how often: `weight: key right x3`, `temper: choose 3.5`,
-/// `visited: type 2026-05-14`; or `send`, `undo`, `redo`, `reset`, `clear` and `apply` with a preset for the form. [`VERBS`] are all that can be
-/// attempted. A line that begins with `>` holds what the turn before it has to say: all of it, or the beginning of a
-/// refusal, of which one of several problems is enough. `weight = 18.7` is what a field has to hold. A line that begins
-/// with `#` is a note.
+/// A move is a field, an attempt and optionally a count: `weight: key right x3`, `temper: choose 3.5`,
+/// `visited: type 2026-05-14`; or, for the form, `send`, `undo`, `redo`, `reset`, `clear`, or `apply` with
+/// a preset. [`VERBS`] lists all attempts. A line that begins with `>` is the expected outcome of the turn
+/// before it: the whole outcome, or the beginning of a refusal, for which one of several problems is
+/// enough. `weight = 18.7` is the expected value of a field. A line that begins with `#` is a comment.
 ///
 /// ```
 /// use pin_notch_sheet::{Context, Format, Moves, Sheet, Step};
@@ -39,7 +40,7 @@ pub struct Moves(Vec<(usize, Line)>);
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct MoveError {
-    /// The line's number, from 1.
+    /// The line number, counted from 1.
     pub line: usize,
     /// What is wrong with it, and what would be right.
     pub why: String,
@@ -53,52 +54,52 @@ impl fmt::Display for MoveError {
 
 impl std::error::Error for MoveError {}
 
-/// What came of one line.
+/// The outcome of one line.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub enum Step {
     /// A move was made.
     Moved(Moved),
-    /// Something was expected.
+    /// An expectation was checked.
     Expected(Expected),
 }
 
-/// A move, and what it did: its text as a whole, and the same in parts.
+/// A move and its outcome: the whole text, and the same in parts.
 #[derive(Clone, Debug, Default, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct Moved {
-    /// The number of its line.
+    /// Its line number.
     pub line: usize,
     /// The field; empty for the form.
     pub field: String,
-    /// The line as it is written.
+    /// The line as written.
     pub attempt: String,
-    /// All that happened, in one line.
+    /// The whole outcome in one line.
     pub outcome: String,
     /// The events.
     pub events: Vec<String>,
     /// Why it was refused, if it was.
     pub refusal: Option<String>,
-    /// What was wrong, each by itself, where a form was refused.
+    /// The individual problems, if a form was refused.
     pub problems: Vec<String>,
-    /// What followed in linked fields.
+    /// The consequences in linked fields.
     pub follows: Vec<String>,
 }
 
-/// What was expected, and what there is.
+/// An expectation and the actual result.
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct Expected {
-    /// The number of its line.
+    /// Its line number.
     pub line: usize,
     /// What was expected.
     pub expected: String,
-    /// What there is.
+    /// The actual result.
     pub found: String,
     is_met: bool,
 }
 
 impl Expected {
-    /// Whether they are the same; of a refusal, whether it begins like that, or one of its problems does.
+    /// Whether they are equal; for a refusal, whether it or one of its problems begins like that.
     pub fn is_met(&self) -> bool {
         self.is_met
     }
@@ -112,7 +113,7 @@ impl fmt::Display for Expected {
 }
 
 impl Moves {
-    /// Reads moves for this form.
+    /// Parses moves for this form.
     ///
     /// # Errors
     /// Every line that cannot be read.
@@ -120,8 +121,8 @@ impl Moves {
         read::read(text, form).map(Self)
     }
 
-    /// The day on which they are made, where a line says it (`today 2026-05-14`): what a sheet counts from today is
-    /// counted from that, so that such moves do not age.
+    /// The day on which they are made, if a line says so (`today 2026-05-14`). Anything in a sheet that
+    /// refers to today then refers to that day, so that moves do not become outdated.
     ///
     /// ```
     /// use pin_notch_sheet::Moves;
@@ -132,7 +133,7 @@ impl Moves {
         text.lines().find_map(|line| line.trim().strip_prefix("today ")?.trim().parse().ok())
     }
 
-    /// Makes the moves one after the other, and hands out what came of each line.
+    /// Makes the moves one after the other, and returns the outcome of each line.
     pub fn run(&self, form: &mut Form, mut each: impl FnMut(&Form, Step)) {
         let mut last = Moved::default();
         for (line, said) in &self.0 {
@@ -161,7 +162,7 @@ impl Moves {
     }
 }
 
-/// A text as a line of moves has it: without blanks around it, and with blanks for its line breaks.
+/// A text in the form for a line of moves: trimmed, and with spaces instead of line breaks.
 fn in_a_line(text: &str) -> String {
     text.replace(['\n', '\r'], " ").trim().to_owned()
 }
@@ -179,8 +180,8 @@ impl Moved {
         Self { events: vec![outcome.clone()], outcome, ..Self::default() }
     }
 
-    /// Whether it was refused like this: with nothing said but that, or with the beginning of why, or of one of several
-    /// problems.
+    /// Whether the refusal meets this expectation: only that it was refused, or the beginning of the reason
+    /// or of one of several problems.
     fn begins_like(&self, expected: &str) -> bool {
         let Some(refusal) = &self.refusal else { return false };
         let Some(why) = expected.strip_prefix("refused") else { return false };
@@ -243,9 +244,10 @@ fn carry_out(form: &mut Form, name: &str, attempt: &Move) -> Moved {
                     Ok(intent) => intent,
                     Err(why) => return Moved::refused(why),
                 };
-                // Its name was found when the moves were read.
+                // Its name was checked when the moves were parsed.
                 if let Ok(turn) = form.handle(name, intent) {
-                    // Of several turns the last is told, and where that was refused the last before it that was not.
+                    // For repeated turns, the last one is reported. If it was refused, it is preceded by
+                    // the last one that was not.
                     moved = Some(done).filter(|done| done.refusal.is_none()).or(moved);
                     let refusal =
                         turn.turn.refusal().map(|refusal| why(form, name, intent, refusal));
@@ -273,7 +275,7 @@ fn carry_out(form: &mut Form, name: &str, attempt: &Move) -> Moved {
     }
 }
 
-/// Why an intent was refused: with the sheet's own reason behind it, or what would be right, where there is such.
+/// Why an intent was refused, followed by the sheet's own reason or by what would be right, if available.
 fn why(form: &Form, name: &str, intent: Intent, refusal: Refusal) -> String {
     let plain = refusal.to_string();
     let Some(control) = form.control(name) else { return plain };

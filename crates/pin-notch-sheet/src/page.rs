@@ -1,5 +1,5 @@
-//! A form as a page of HTML: drawn before any script comes, and fit to be sent without one. With it, rules, links,
-//! conditions and outputs live in the page as well: they stand in its markup.
+//! A form as an HTML page, which is complete and can be sent without any script. With the script, rules,
+//! links, conditions and outputs, which are part of the markup, also work in the page.
 
 mod presets;
 mod rows;
@@ -10,10 +10,10 @@ use crate::words;
 use pin_notch::{AnyWorld, Block, English, Expression, Field, Form, Problems, Values, number_text};
 use pin_notch_html::{element_html, escaped};
 
-/// Light, dark, or as the person prefers.
+/// The color scheme: light, dark, or the reader's preference.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
 pub enum Theme {
-    /// As the person prefers.
+    /// The reader's preference.
     #[default]
     Preferred,
     /// Dark on light.
@@ -32,28 +32,28 @@ impl Theme {
     }
 }
 
-/// What a page is besides its form.
+/// The properties of a page besides its form.
 #[derive(Clone, Copy, Debug, Default)]
 #[non_exhaustive]
 pub struct Page<'a> {
-    /// Where the form is sent; where it is empty, whereto the sheet says, or else to the page itself.
+    /// Where the form is sent. If empty, the address given by the sheet, or else the page itself.
     pub action: &'a str,
-    /// Markup for the head, such as the script that brings the controls to life.
+    /// Markup for the head, such as the script of the controls.
     pub head: &'a str,
     /// Markup above the form, such as a choice of languages.
     pub top: &'a str,
-    /// Its colours.
+    /// Its color scheme.
     pub theme: Theme,
-    /// What was wrong with what was sent, told above the form with a way to each field.
+    /// The problems with what was sent, listed above the form with a link to each field.
     pub problems: Option<&'a Problems>,
-    /// What was entered is kept, and nobody is told what is wrong with it yet.
+    /// What was entered is kept, but its problems are not shown yet.
     pub(crate) quiet: bool,
 }
 
 const STYLE: &str = include_str!("page.css");
 
 impl Sheet {
-    /// The whole page, with the form as it is now. Every text is escaped.
+    /// The whole page, with the form in its current state. All texts are escaped.
     ///
     /// ```
     /// use pin_notch_sheet::{Format, Page, Sheet, Context};
@@ -94,13 +94,13 @@ impl Sheet {
         let keep = if self.keep { " keep" } else { "" };
         let clear = match self.clear.as_str() {
             "" => String::new(),
-            // Without script it does nothing.
+            // It does nothing without script.
             text => format!(
                 " <button type=\"button\" commandfor=\"form\" command=\"--clear\">{}</button>",
                 escaped(text)
             ),
         };
-        // What Enter presses is the first button, which is to send the form and not to change its rows.
+        // Enter activates the first submit button, which should send the form rather than change its rows.
         let first = if self.rows.is_empty() && self.presets.is_empty() {
             ""
         } else {
@@ -121,7 +121,7 @@ impl Sheet {
         self.framed(&content, page)
     }
 
-    /// The fields, each where it is laid out; those of parts in a section for each.
+    /// The fields by layout; each part is a section.
     fn blocks(&self, form: &Form, page: &Page) -> String {
         let layout = form.layout();
         if self.parts.is_empty() {
@@ -131,7 +131,7 @@ impl Sheet {
             let own =
                 layout.iter().filter(|block| part.blocks.iter().any(|own| own == name_of(block)));
             let own: String = own.map(|block| self.block(form, block, page)).collect();
-            // Without a title of its own, the first legend says what it is.
+            // A part without a title is named by its first legend.
             let title = match part.title.as_str() {
                 "" => String::new(),
                 title => format!("<h2>{}</h2>\n", escaped(title)),
@@ -158,16 +158,16 @@ impl Sheet {
         )
     }
 
-    /// A page that tells what was accepted, in the words of its fields: texts of options, numbers with their units.
+    /// A page that shows what was accepted as text: texts of options, numbers with their units.
     pub fn answer(&self, form: &Form, values: &Values, page: &Page) -> String {
         let world = AnyWorld::default();
-        // How many rows there are, the rows say themselves.
+        // The number of rows is evident from the rows.
         let sent = form.fields().filter(|field| !field.is_unsent() && !field.counts_rows());
         let rows: String = sent
             .filter_map(|field| Some((field, values.get(&field.name)?)))
             .map(|(field, value)| {
                 let mut control = field.control.clone();
-                // It was accepted by this very control.
+                // It was accepted by the same control.
                 let _ = control.set_value(value.clone());
                 let text = match control.text() {
                     text if text.is_empty() => "–".to_owned(),
@@ -186,10 +186,10 @@ impl Sheet {
         self.framed(&format!("{thanks}{warnings}<table>\n{rows}</table>\n"), page)
     }
 
-    /// Rules and links, which the form in the page reads. Without script they are nothing to be seen.
+    /// Rules and links for the form element. They are invisible without script.
     fn rules_and_links(&self) -> String {
         let mut all = String::new();
-        // One that holds in each row is written once.
+        // A rule or link that applies in each row is written once.
         for rule in self.rules.iter().filter(|rule| rule.row.is_none_or(|row| row == 1)) {
             let told_at = |name: &String| match rule.row {
                 None => name.clone(),
@@ -265,7 +265,7 @@ impl Sheet {
         let mut control = field.control.clone();
         let own_sheet = self.fields.iter().find(|own| own.name == field.name);
         if let (Some(own), Some(_)) = (own_sheet, problems) {
-            // Back to what the sheet says leads a reset, not to what was refused.
+            // A reset restores the values of the sheet, not those that were refused.
             let (start, _) = own.control(self.today, &control.surroundings().world);
             if start.default_value() != control.default_value() {
                 looks.entered = Some(control.attribute_text());
@@ -277,12 +277,13 @@ impl Sheet {
             looks.entered = received.cloned().or(looks.entered);
         }
         if field.is_conditional() {
-            // Without script it is there to be filled in, and only whoever receives it can say whether it counts.
+            // Without script it can be filled in, and only the receiver can decide whether it counts.
             control.set_fieldset_disabled(false);
             control.set_required(false);
         }
         if let Some(own) = own_sheet.filter(|own| !own.options_if.is_empty()) {
-            // Without script all can be chosen, and only whoever receives it can say whether they could.
+            // Without script all options can be chosen, and only the receiver can decide whether they were
+            // enabled.
             let mut definition = control.definition();
             let mut options = definition.options();
             for option in &mut options {
@@ -292,7 +293,7 @@ impl Sheet {
             let _ = control.set_definition(definition);
         }
         let element = element_html(&control, &own, &looks);
-        // Heard as the element's own description.
+        // It is also the element's accessible description.
         let hint = match looks.description.as_str() {
             "" => String::new(),
             text => format!("<p class=\"hint\" aria-hidden=\"true\">{}</p>", escaped(text)),
@@ -303,7 +304,7 @@ impl Sheet {
             true => " <small>(required)</small>",
             false => "",
         };
-        // Without script; the live element says it itself.
+        // For pages without script; the live element shows it itself.
         let wrong: String =
             words.iter().map(|text| format!("<p class=\"wrong\">{}</p>", escaped(text))).collect();
         format!(
@@ -312,20 +313,20 @@ impl Sheet {
     }
 }
 
-/// The attribute by which something of the page is shown only under a condition.
+/// The attribute that makes content visible only under a condition.
 fn only_if(condition: Option<&Expression>) -> String {
     let attribute = |one: &Expression| format!(" data-only-if=\"{}\"", escaped(&one.to_string()));
     condition.map(attribute).unwrap_or_default()
 }
 
-/// A text of several paragraphs, as blank lines part them.
+/// A text with paragraphs separated by blank lines.
 fn paragraphs(class: &str, text: &str) -> String {
     let all = text.split("\n\n").map(str::trim).filter(|paragraph| !paragraph.is_empty());
     let one = |text: &str| format!("<p class=\"{class}\">{}</p>\n", escaped(text));
     all.map(one).collect()
 }
 
-/// What was wrong, each with a way to its field.
+/// The problems, each with a link to its field.
 fn problems(problems: &Problems) -> String {
     let one = |problem: &pin_notch::Problem| {
         let text = escaped(&problem.to_string()).into_owned();
@@ -335,7 +336,7 @@ fn problems(problems: &Problems) -> String {
         }
     };
     let items: String = problems.0.iter().map(one).collect();
-    // It takes the focus: who reads the page hears first that there is something to mend.
+    // It receives the focus, so that a screen reader first announces that there is something to correct.
     format!(
         "<div class=\"problems\" data-problems role=\"alert\" tabindex=\"-1\" autofocus><ul>\n{items}</ul></div>\n"
     )

@@ -1,4 +1,4 @@
-//! From a tree to a sheet, and everything that is wrong on the way.
+//! Reading a sheet from a parsed tree, with all findings.
 
 mod day;
 mod expressions;
@@ -20,16 +20,16 @@ use pin_notch::{AnyWorld, Choice, Conversion, Decimal, Form, FormError, Quoted, 
 use std::collections::{HashMap, HashSet};
 use std::ops::Range;
 
-/// A table of the sheet, what it is called, and where findings about it go.
+/// A table of the sheet with its name, and the collector of findings.
 pub(super) struct Reader<'a> {
     text: &'a str,
     context: &'a Context<'a>,
     found: &'a mut Vec<Finding>,
-    /// Where the fields that are read so far stand in the sheet, by their names.
+    /// The places of the fields read so far, by name.
     places: HashMap<String, usize>,
-    /// Rows, and the fields in them without the numbers of rows.
+    /// Rows, and the fields in them without row numbers.
     in_rows: HashSet<String>,
-    /// The lists of options that have a name.
+    /// The named lists of options.
     lists: HashMap<String, Vec<Choice>>,
 }
 
@@ -113,7 +113,7 @@ impl Reader<'_> {
         self.found.push(Finding::error(code, span, message));
     }
 
-    /// Tells of words that this table may not have.
+    /// Reports keys that are unknown in this table.
     fn words(&mut self, node: &Node, what: &str, words: &[&str]) {
         let Is::Table(members) = &node.is else { return };
         for (key, _) in members {
@@ -148,7 +148,7 @@ impl Reader<'_> {
         }
     }
 
-    /// The address of something on the web: whole, or on whatever site the form is.
+    /// A web address: absolute, or relative to the site of the form.
     fn address_of(&mut self, table: &Node, name: &str) -> String {
         let Some(text) = self.text_of(table, name) else { return String::new() };
         let scheme = text.split_once(':').map_or("", |(scheme, _)| scheme);
@@ -194,7 +194,7 @@ impl Reader<'_> {
         tables
     }
 
-    /// A text that has to be there.
+    /// A mandatory text.
     fn needed(&mut self, table: &Node, name: &str, what: &str) -> Option<(String, Range<usize>)> {
         match table.get(name) {
             Some(node) => {
@@ -213,14 +213,14 @@ impl Reader<'_> {
         }
     }
 
-    /// Where a table begins, in one line.
+    /// The beginning of a table, within one line.
     fn head(&self, table: &Node) -> Range<usize> {
         let start = table.span.start;
         let line = self.text[start..].find('\n').map_or(self.text.len(), |at| start + at);
         start..line.min(table.span.end.max(start))
     }
 
-    /// Whether no field has this name yet; tells where one has.
+    /// Whether no field has this name yet; otherwise reports the field that does.
     fn is_free(&mut self, name: &str, span: &Range<usize>) -> bool {
         let is_free = !self.places.contains_key(name) && !self.in_rows.contains(name);
         if !is_free {
@@ -357,7 +357,7 @@ impl Reader<'_> {
         }
     }
 
-    /// A form of these fields alone.
+    /// A form with only these fields.
     fn form_of(&self, sheet: &Sheet, names: [&String; 2]) -> Result<Form, FormError> {
         let fields = names.into_iter().filter_map(|name| sheet.fields.get(*self.places.get(name)?));
         fields.into_iter().try_fold(Form::new(), |form, field| {
@@ -365,7 +365,7 @@ impl Reader<'_> {
         })
     }
 
-    /// Two numbers, by which a link says what leads to what.
+    /// Two numbers: one of the ranges of a link.
     fn range(&mut self, node: &Node, name: &str) -> Option<(Decimal, Decimal)> {
         let list = node.get(name)?;
         let number = |node: &Node| match &node.is {
@@ -383,7 +383,7 @@ impl Reader<'_> {
         None
     }
 
-    /// Remarks on values that do not come back the same by a link and its way back.
+    /// Adds remarks on values that change when a link is followed forth and back.
     fn lost(&mut self, node: &Node, sheet: &Sheet, link: &Link) {
         const MOST_TRIED: usize = 2000;
         let notches = |name: &str| {
@@ -411,7 +411,7 @@ impl Reader<'_> {
         }
     }
 
-    /// What is legal in the whole form and will surprise somebody. (Of controls, their fields have told.)
+    /// Adds remarks about the form as a whole. (Those about controls were added with their fields.)
     fn audit(&mut self, tree: &Node, sheet: &Sheet) {
         for remark in sheet.form().audit() {
             if matches!(remark, pin_notch::FormRemark::Control { .. }) {

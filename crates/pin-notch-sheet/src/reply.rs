@@ -1,9 +1,9 @@
-//! What whoever sends a form is answered, as a page or as JSON.
+//! The response to a sent form, as a page or as JSON.
 
 use crate::page::Page;
 use crate::sheet::Sheet;
 
-/// An answer, for whatever serves it.
+/// A response, independent of any web framework.
 ///
 /// ```
 /// use pin_notch_sheet::{Context, Format, Page, Sheet};
@@ -20,20 +20,21 @@ use crate::sheet::Sheet;
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct Reply {
-    /// Its status: 200; 303 where the sheet leads to a page of its own; or 422 where something is wrong with what was sent.
+    /// The status: 200; 303 if the sheet redirects to its own page; or 422 if there are problems with what
+    /// was sent.
     pub status: u16,
     /// The media type of the body.
     pub content_type: &'static str,
     /// The body.
     pub body: String,
-    /// The address to be led to: the header `Location`.
+    /// The address of a redirect: the header `Location`.
     pub location: Option<String>,
 }
 
 impl Sheet {
-    /// The answer to a form that was sent: with this body of this media type, by somebody who accepts these. It is a
-    /// page; or, where JSON is accepted and pages are not, the values as JSON, or the problem details of
-    /// [RFC 9457](https://www.rfc-editor.org/rfc/rfc9457).
+    /// The response to a form that was sent with this body of this media type by a client with this
+    /// `Accept` header. It is a page or, if the client accepts JSON but not HTML, the values as JSON or the
+    /// problem details of [RFC 9457](https://www.rfc-editor.org/rfc/rfc9457).
     pub fn reply(&self, body: &[u8], content_type: &str, accept: &str, page: &Page) -> Reply {
         let form = self.form();
         let is_json = content_type.split(';').next().unwrap_or_default().trim();
@@ -42,7 +43,7 @@ impl Sheet {
         let (html, json) = ("text/html; charset=utf-8", "application/json");
         let reply =
             |status, content_type, body| Reply { status, content_type, body, location: None };
-        // A button may want other rows or a preset, and not that anything is accepted.
+        // The button that sent it may request a change of rows or a preset, instead of acceptance.
         let wanted = match is_json {
             true => None,
             false => {
@@ -52,7 +53,7 @@ impl Sheet {
         };
         if let Some(wanted) = wanted {
             let mut page = *page;
-            // What was entered stays as it was entered; what is wrong with it is told when it is sent.
+            // What was entered is kept as it is; its problems are reported when it is sent.
             let problems = form.read(&wanted).err();
             (page.problems, page.quiet) = (problems.as_ref(), true);
             return reply(200, html, self.page(&self.form_with(&wanted), &page));

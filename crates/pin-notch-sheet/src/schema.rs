@@ -16,16 +16,16 @@ use crate::tree::to_json;
 use document::Document;
 use pin_notch::Expression;
 
-/// Up to so many values are listed one by one where no keyword says which they are.
+/// The greatest number of values that are listed individually if no keyword describes them.
 const MOST_LISTED: u128 = 400;
 
-/// The keyword that keeps the name of the control. JSON Schema leaves unknown keywords aside.
+/// The keyword that preserves the name of the control. JSON Schema ignores unknown keywords.
 const CONTROL: &str = "x-control";
 
-/// The keyword that keeps the condition under which a field counts.
+/// The keyword that preserves the condition under which a field counts.
 const ONLY_IF: &str = "x-only-if";
 
-/// The words of a sheet as a whole that a schema keeps for the way back, each behind `x-`.
+/// The keys of the whole sheet that a schema preserves for conversion back, each with the prefix `x-`.
 const SHEET_WORDS: [&str; 10] = [
     "lang",
     "closing",
@@ -39,15 +39,16 @@ const SHEET_WORDS: [&str; 10] = [
     "keep",
 ];
 
-/// What a schema cannot say of a sheet, or a sheet of a schema: which field (none for the whole), and what.
+/// Something that a schema cannot express about a sheet, or a sheet about a schema: the field (none for the
+/// whole), and what is lost.
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct Loss {
-    /// The field's name; empty for the form.
+    /// The name of the field; empty for the form.
     pub name: String,
     /// What is lost.
     pub what: String,
-    /// Whether it changes which documents are accepted, not only how they are entered.
+    /// Whether it changes which documents are accepted, and not only how they are entered.
     pub accepts: bool,
 }
 
@@ -62,12 +63,12 @@ impl std::fmt::Display for Loss {
 
 impl Sheet {
     /// The schema of the documents that the form accepts by [`read_json`](pin_notch::Form::read_json), and
-    /// what it cannot say. Whatever the form accepts, the schema accepts; the other way round too, but for
-    /// the losses that [`accepts`](Loss::accepts) marks.
+    /// what it cannot express. The schema accepts whatever the form accepts. The converse also holds,
+    /// except for losses marked by [`accepts`](Loss::accepts).
     ///
     /// The schema is JSON text, in which every number has all its digits.
     ///
-    /// Keywords are those of <https://json-schema.org/draft/2020-12>; `format` is to be asserted.
+    /// Keywords are those of <https://json-schema.org/draft/2020-12>; validators should assert `format`.
     ///
     /// ```
     /// use pin_notch_sheet::{Format, Sheet, Context};

@@ -1,4 +1,4 @@
-//! A form's definition, and the form it makes.
+//! A sheet: the definition of a form, and the form built from it.
 
 use crate::finding::Finding;
 use crate::read;
@@ -13,16 +13,16 @@ use std::collections::HashMap;
 use std::fmt;
 use std::ops::Range;
 
-/// Gives the text of a file that a sheet names, or says why it cannot.
+/// Reads a file named by a sheet, or says why it cannot.
 pub type Files<'a> = &'a dyn Fn(&str) -> Result<String, String>;
 
 /// What a sheet depends on besides its own text.
 #[derive(Clone, Copy)]
 #[non_exhaustive]
 pub struct Context<'a> {
-    /// Which day it is. Without one, fields that need it start elsewhere.
+    /// Today's date. Without one, fields that refer to it have another initial value.
     pub today: Option<Date>,
-    /// How the files that it names are read. By default, there are none.
+    /// Reads the files that it names. By default, there are none.
     pub files: Files<'a>,
 }
 
@@ -73,22 +73,22 @@ impl fmt::Debug for Context<'_> {
 #[derive(Clone, Debug)]
 pub struct Sheet {
     pub(crate) title: String,
-    /// What stands above the fields and below them.
+    /// The texts above and below the fields.
     pub(crate) introduction: String,
     pub(crate) closing: String,
-    /// Where the form is sent, and what people read or are led to once it was accepted.
+    /// Where the form is sent, and what is shown or redirected to after it was accepted.
     pub(crate) action: String,
     pub(crate) thanks: String,
     pub(crate) thanks_page: String,
     pub(crate) lang: String,
-    /// What the buttons say.
+    /// The texts of the buttons.
     pub(crate) send: String,
     pub(crate) reset: String,
-    /// There is such a button only where it says something.
+    /// This button exists only if it has a text.
     pub(crate) clear: String,
-    /// Whether the page sends the form without being left.
+    /// Whether the page sends the form without navigating away.
     pub(crate) in_place: bool,
-    /// Whether the page keeps what was entered until it is accepted.
+    /// Whether the page stores what was entered until it is accepted.
     pub(crate) keep: bool,
     pub(crate) fields: Vec<FieldSheet>,
     pub(crate) fieldsets: Vec<FieldsetSheet>,
@@ -100,46 +100,46 @@ pub struct Sheet {
     pub(crate) parts: Vec<PartSheet>,
     pub(crate) texts: HashMap<String, Texts>,
     pub(crate) today: Option<Date>,
-    /// Whether an expression speaks of today.
+    /// Whether an expression refers to today.
     pub(crate) counts_from_today: bool,
     pub(crate) tree: Node,
 }
 
-/// A field as it is defined.
+/// The definition of a field.
 #[derive(Clone, Debug)]
 pub(crate) struct FieldSheet {
     pub name: String,
     pub label: String,
-    /// What explains it beside its label; of a checkbox, its own attribute does.
+    /// Its description. A checkbox has its own attribute for that.
     pub description: String,
     pub definition: Definition,
-    /// The list that its options are from, where they are from one that has a name.
+    /// The named list that its options are from, if any.
     pub list: Option<String>,
     pub unsent: bool,
-    /// Whether options of it are from a file.
+    /// Whether some of its options are from a file.
     pub filed: bool,
-    /// Whether something in it is counted from today.
+    /// Whether something in it is relative to today.
     pub follows_today: bool,
     pub only_if: Option<Expression>,
-    /// Options that can be chosen only under a condition, by their values.
+    /// Options that can be chosen only under a condition, by value.
     pub options_if: Vec<(String, Expression)>,
-    /// The row it stands in.
+    /// The row it is in.
     pub row: Option<InRow>,
-    /// Where its name stands.
+    /// The place of its name.
     pub span: Range<usize>,
 }
 
-/// The row that a field stands in. The sheet defines one row; each that there may be has fields of its own.
+/// The row that a field is in. The sheet defines one row, and each possible row has fields of its own.
 #[derive(Clone, Debug)]
 pub(crate) struct InRow {
     pub rows: String,
-    /// Which row, counted from 1.
+    /// The number of the row, counted from 1.
     pub row: usize,
     /// The field's name in the row.
     pub field: String,
 }
 
-/// Fields that stand in rows.
+/// A group of fields repeated in rows.
 #[derive(Clone, Debug)]
 pub(crate) struct RowsSheet {
     pub name: String,
@@ -147,19 +147,19 @@ pub(crate) struct RowsSheet {
     pub description: String,
     pub least: usize,
     pub most: usize,
-    /// How many there are at first.
+    /// The initial number of rows.
     pub start: usize,
-    /// What the button says that adds one.
+    /// The text of the button that adds one.
     pub add: String,
     /// The names of the fields in a row.
     pub fields: Vec<String>,
     pub only_if: Option<Expression>,
-    /// Where its name stands.
+    /// The place of its name.
     pub span: Range<usize>,
 }
 
 impl RowsSheet {
-    /// The names of the field that counts them, and of all their fields.
+    /// The names of the field that holds their number and of all their fields.
     pub(crate) fn all_names(&self) -> Vec<String> {
         let of_row = |row: usize| self.fields.iter().map(move |field| self.name_in(row, field));
         [self.name.clone()].into_iter().chain((1..=self.most).flat_map(of_row)).collect()
@@ -174,7 +174,7 @@ impl RowsSheet {
 pub(crate) struct FieldsetSheet {
     pub name: String,
     pub legend: String,
-    /// What stands below the legend.
+    /// The description, below the legend.
     pub description: String,
     pub fields: Vec<String>,
     pub disabled: bool,
@@ -185,9 +185,9 @@ pub(crate) struct FieldsetSheet {
 pub(crate) struct Link {
     pub from: String,
     pub to: String,
-    /// Along which line the numbers go; without one they are the same.
+    /// The conversion of the numbers; without one they are equal.
     pub conversion: Option<Conversion>,
-    /// The ranges that the line leads from and to.
+    /// The ranges that are converted from and to.
     pub ranges: Option<[(Decimal, Decimal); 2]>,
     pub one_way: bool,
 }
@@ -217,7 +217,7 @@ pub(crate) struct PresetSheet {
     pub values: Vec<(String, Value)>,
 }
 
-/// The words of a language: by field, by fieldset, and messages by the message they stand for.
+/// The texts of a language: by field, by fieldset, and messages by the original message.
 #[derive(Clone, Debug, Default)]
 pub(crate) struct Texts {
     pub title: Option<String>,
@@ -228,7 +228,7 @@ pub(crate) struct Texts {
     pub reset: Option<String>,
     pub clear: Option<String>,
     pub fields: HashMap<String, Vec<(String, String)>>,
-    /// Of options: by the field, and by the list with a name.
+    /// Texts of options: by field, and by named list.
     pub options: HashMap<String, HashMap<String, String>>,
     pub lists: HashMap<String, HashMap<String, String>>,
     /// Legends and descriptions of fieldsets.
@@ -241,7 +241,7 @@ pub(crate) struct Texts {
 }
 
 impl FieldSheet {
-    /// The name by which the sheet speaks of it: of one in rows, without the number of the row.
+    /// The name by which the sheet refers to it: for a field in rows, without the row number.
     pub(crate) fn written_name(&self) -> String {
         match &self.row {
             None => self.name.clone(),
@@ -249,12 +249,12 @@ impl FieldSheet {
         }
     }
 
-    /// Whether the sheet defines it here: it stands in no row, or in the first.
+    /// Whether the sheet defines it here: it is in no row, or in the first.
     pub(crate) fn is_first(&self) -> bool {
         self.row.as_ref().is_none_or(|place| place.row == 1)
     }
 
-    /// The control, and what of its definition does not fit.
+    /// The control, and what does not fit in its definition.
     pub(crate) fn control(&self, today: Option<Date>, world: &AnyWorld) -> (Control, Vec<Note>) {
         let (mut control, notes) = control_of(self.definition.clone());
         let mut surroundings = Surroundings::default();
@@ -264,7 +264,7 @@ impl FieldSheet {
         (control, notes)
     }
 
-    /// What its element has besides the attributes.
+    /// The properties of its element besides its attributes.
     pub(crate) fn looks(&self) -> Looks {
         let mut looks = Looks::default();
         looks.label.clone_from(&self.label);
@@ -274,8 +274,8 @@ impl FieldSheet {
 }
 
 impl Sheet {
-    /// Reads a sheet. Everything that is wrong or surprising is found in one run, in the order of the text;
-    /// what is not wrong is in the sheet all the same. Nothing in it is unknown or left aside silently.
+    /// Reads a sheet. All errors and remarks are found in one run, in the order of the text; everything
+    /// without errors is included in the sheet nevertheless. Nothing is ignored silently.
     pub fn read(text: &str, format: Format, context: &Context) -> (Self, Vec<Finding>) {
         let mut found = Vec::new();
         let tree = tree::read(text, format, &mut found);
@@ -284,44 +284,44 @@ impl Sheet {
         (sheet, found)
     }
 
-    /// The name by which the sheet speaks of a field.
+    /// The name by which the sheet refers to a field.
     pub(crate) fn written_name(&self, name: &str) -> String {
         let field = self.fields.iter().find(|field| field.name == name);
         field.map_or_else(|| name.to_owned(), FieldSheet::written_name)
     }
 
-    /// What the form is called.
+    /// The title of the form.
     pub fn title(&self) -> &str {
         &self.title
     }
 
-    /// Whether anything in it is counted from the day on which it is read.
+    /// Whether anything in it depends on the day on which it is read.
     pub fn follows_today(&self) -> bool {
         self.counts_from_today || self.fields.iter().any(|field| field.follows_today)
     }
 
-    /// Where the form is sent; empty where the sheet does not say.
+    /// Where the form is sent; empty if not given.
     pub fn action(&self) -> &str {
         &self.action
     }
 
-    /// The language that its texts are in, as BCP 47 has it; "en" unless it says otherwise.
+    /// The language of its texts, as a BCP 47 tag; "en" by default.
     pub fn lang(&self) -> &str {
         &self.lang
     }
 
-    /// The languages that it has texts of its own for.
+    /// The languages for which it has translations.
     pub fn languages(&self) -> impl Iterator<Item = &str> {
         self.texts.keys().map(String::as_str)
     }
 
-    /// How a field is to look: what it is called. `None` where it has no such field.
+    /// The appearance of a field, such as its label. `None` if there is no such field.
     pub fn looks(&self, name: &str) -> Option<Looks> {
         self.fields.iter().find(|field| field.name == name).map(FieldSheet::looks)
     }
 
-    /// The sheet with the texts of another language, where it has them. A region falls back to its language:
-    /// `de-AT` to `de`.
+    /// The sheet with the texts of another language, as far as it has them. A region falls back to its
+    /// language: `de-AT` to `de`.
     ///
     /// ```
     /// use pin_notch_sheet::{Format, Sheet, Context};
@@ -420,12 +420,12 @@ impl Sheet {
         self
     }
 
-    /// The form. What was wrong in the sheet is not in it.
+    /// The form, without anything that was wrong in the sheet.
     pub fn form(&self) -> Form {
         self.form_in(&AnyWorld::default())
     }
 
-    /// The form, its numbers and dates written as this world writes them.
+    /// The form, with numbers and dates as this world writes them.
     pub fn form_in(&self, world: &AnyWorld) -> Form {
         let mut form = Form::new();
         let mut begun = 0;
@@ -461,7 +461,7 @@ impl Sheet {
             let fields: Vec<&str> = fieldset.fields.iter().map(String::as_str).collect();
             form = sound(form.with_fieldset(&fieldset.name, &fieldset.legend, &fields));
             if fieldset.disabled {
-                // It is there unless it was wrong, and then there is nothing to disable.
+                // It exists unless it had errors, in which case there is nothing to disable.
                 let _ = form.set_fieldset_disabled(&fieldset.name, true);
             }
         }
@@ -519,7 +519,7 @@ impl Sheet {
     }
 }
 
-/// What was found right when the sheet was read.
+/// It was checked when the sheet was read.
 fn sound<T: Default, E: fmt::Debug>(made: Result<T, E>) -> T {
     debug_assert!(made.is_ok(), "{:?}", made.err());
     made.unwrap_or_default()

@@ -1,8 +1,8 @@
-//! Answers in an SQLite database: a table for the sheet, and one for each of its rows.
+//! Storing answers in an SQLite database: a table for the sheet, and one for each of its rows.
 //!
-//! The tables are made from the sheet, and get the columns that a later sheet has; none is ever taken away. What was
-//! received once is kept once, however often it is handed in: an answer is known by the very text that was received, and
-//! by which of several equal ones it is.
+//! The tables are created from the sheet. Columns of a later version of the sheet are added, and none is
+//! ever removed. An answer is stored only once, however often it is imported: it is identified by the exact
+//! text that was received, and by its number among equal ones.
 
 use crate::columns::column_endings;
 use crate::sheet::Sheet;
@@ -14,12 +14,12 @@ use std::path::Path;
 /// The table of answers.
 const ANSWERS: &str = "answers";
 
-/// A database that answers go into.
+/// A database for answers.
 ///
-/// A whole number is an integer; any other is a real number where that has all of its digits, and else a text. What is
-/// on or off is 1 or 0, several that are chosen are a JSON array, a span has two columns, `NAME-from` and `NAME-to`, and
-/// what is empty or does not count is null. Rows stand in a table of their name, with the `answer` they belong to and
-/// their number in `row`.
+/// A whole number is an integer; any other number is a real number if that has all of its digits, and
+/// otherwise a text. Something on or off is 1 or 0, several choices are a JSON array, a span has two
+/// columns, `NAME-from` and `NAME-to`, and a field that is empty or does not count is null. Rows are in a
+/// table with their name, with the `answer` they belong to and their number in `row`.
 ///
 /// ```
 /// use pin_notch_sheet::{Context, Format, Sheet, Sink};
@@ -37,11 +37,11 @@ const ANSWERS: &str = "answers";
 pub struct Sink {
     database: Connection,
     form: Form,
-    /// How many were kept since they were last written down.
+    /// The number of answers stored since the last commit.
     waiting: usize,
 }
 
-/// Why answers cannot be kept.
+/// Why answers cannot be stored.
 #[derive(Debug)]
 pub struct SinkError(rusqlite::Error);
 
@@ -63,14 +63,15 @@ impl From<rusqlite::Error> for SinkError {
     }
 }
 
-/// After so many answers, they are written down.
+/// The number of answers after which they are committed.
 const AT_ONCE: usize = 1000;
 
 impl Sink {
-    /// Opens a database, or makes one, and gives it the tables and columns that the sheet asks for.
+    /// Opens or creates a database, with the tables and columns for the sheet.
     ///
     /// # Errors
-    /// Where there can be no database, or what is there is none, or has tables of these names that are others.
+    /// If there cannot be a database here, if the file is not one, or if it has other tables with these
+    /// names.
     pub fn open(path: &Path, sheet: &Sheet) -> Result<Self, SinkError> {
         let database = Connection::open(path)?;
         let form = sheet.form();
@@ -99,10 +100,10 @@ impl Sink {
         Ok(Self { database, form, waiting: 0 })
     }
 
-    /// Keeps an answer that was accepted, with the text that was received. What is there already is brought up to date.
+    /// Stores an accepted answer, with the text that was received. An existing answer is updated.
     ///
     /// # Errors
-    /// Where the database does not take it.
+    /// If the database refuses it.
     pub fn keep(&mut self, received: &str, values: &Values) -> Result<(), SinkError> {
         let copy: i64 = self.database.query_row(
             "INSERT INTO seen VALUES (?1, 0) ON CONFLICT DO UPDATE SET copies = copies + 1 RETURNING copies",
@@ -146,10 +147,10 @@ impl Sink {
         Ok(())
     }
 
-    /// Writes down what is kept so far.
+    /// Commits what has been stored so far.
     ///
     /// # Errors
-    /// Where the database does not take it.
+    /// If the database refuses it.
     pub fn finish(&mut self) -> Result<(), SinkError> {
         self.waiting = 0;
         Ok(self.database.execute_batch("COMMIT; BEGIN")?)
@@ -179,7 +180,7 @@ impl Sink {
     }
 }
 
-/// The fields of a row that are sent, under the names they have in it.
+/// The fields of a row that are sent, by their names within the row.
 fn sent_in_row<'a>(
     form: &'a Form,
     rows: &'a pin_notch::Rows,
@@ -187,12 +188,12 @@ fn sent_in_row<'a>(
     rows.fields().zip(form.fields_in_row(rows, 1)).filter(|(_, field)| !field.is_unsent())
 }
 
-/// The name of a table of rows: that of the rows, unless that is taken by the answers.
+/// The name of a table of rows: that of the rows, unless it is the name of the table of answers.
 fn table(rows: &str) -> String {
     if rows.eq_ignore_ascii_case(ANSWERS) { format!("{rows}-rows") } else { rows.to_owned() }
 }
 
-/// The names of a field's columns. Columns of our own have no field's name.
+/// The names of a field's columns, which differ from those of our own columns.
 fn columns_of(name: &str, field: &Field) -> Vec<String> {
     let own = ["id", "received", "copy", "answer", "row"];
     let name = match own.iter().any(|own| own.eq_ignore_ascii_case(name)) {
@@ -209,7 +210,7 @@ fn add_columns(database: &Connection, table: &str, columns: &[String]) -> Result
         known.push(name?.to_lowercase());
     }
     for column in columns {
-        // Names that differ in case alone are one column to SQLite.
+        // SQLite ignores the case of column names.
         if !known.contains(&column.to_lowercase()) {
             let (table, name) = (quoted(table), quoted(column));
             database.execute(&format!("ALTER TABLE {table} ADD COLUMN {name}"), [])?;
@@ -254,7 +255,7 @@ fn exact(number: pin_notch::Decimal) -> Cell {
     }
 }
 
-/// A name as SQL writes it.
+/// A name quoted for SQL.
 fn quoted(name: &str) -> String {
     format!("\"{}\"", name.replace('"', "\"\"").replace('\0', ""))
 }

@@ -1,6 +1,7 @@
-//! A form as a picture in SVG: what a page shows before anybody touches it.
+//! A form as an SVG picture, which shows what a page shows before anybody touches it.
 
-// A new control has to be thought of wherever controls are told apart.
+// Every match over the controls is exhaustive, so that the compiler reports each place that a new one
+// concerns.
 #![warn(clippy::wildcard_enum_match_arm)]
 
 use crate::page::Theme;
@@ -12,17 +13,17 @@ use std::fmt::Write;
 
 const WIDTH: f64 = 720.0;
 const MARGIN: f64 = 24.0;
-/// Where controls begin.
+/// The horizontal position at which controls begin.
 const LEFT: f64 = 240.0;
 const LINE: f64 = 30.0;
-/// How far the lines of a text lie apart.
+/// The distance between the lines of a text.
 const TEXT_LINE: f64 = 21.0;
 
 struct Colours {
-    /// The page's own, around the form.
+    /// The colours of the page around the form.
     ground: &'static str,
     line: &'static str,
-    /// Those of the controls, as the live page has them.
+    /// The colours of the controls, as in the live page.
     paper: &'static str,
     ink: &'static str,
     quiet: &'static str,
@@ -45,7 +46,8 @@ impl Colours {
 }
 
 impl Sheet {
-    /// The form as SVG, 720 wide. A theme of the person's choice is drawn light: a picture asks nobody.
+    /// The form as SVG, 720 wide. The reader's preference is drawn as light, because a picture cannot
+    /// follow it.
     ///
     /// ```
     /// use pin_notch_sheet::{Format, Sheet, Context, Theme};
@@ -138,7 +140,7 @@ impl Picture<'_> {
             writeln!(self.body, "<text x=\"{x}\" y=\"{y}\" {how} fill=\"{fill}\">{text}</text>");
     }
 
-    /// The title of what stands together.
+    /// The title of a group.
     fn head(&mut self, title: &str, description: &str) {
         self.y += 26.0;
         self.text(MARGIN, title, "letter-spacing=\"1\"", self.colours.quiet);
@@ -148,7 +150,7 @@ impl Picture<'_> {
         self.small(MARGIN, description);
     }
 
-    /// A text in small letters, as many lines as it needs.
+    /// A text in small print, on as many lines as it needs.
     fn small(&mut self, x: f64, text: &str) {
         // A letter is about half as wide as it is high.
         let wide = ((WIDTH - MARGIN - x) / 6.5) as usize;
@@ -275,12 +277,12 @@ impl Picture<'_> {
         }
     }
 
-    /// An icon of which this share is lit, from the left.
+    /// An icon, of which this fraction is lit from the left.
     fn icon(&mut self, x: f64, icon: &str, share: f64) {
         let (accent, quiet, y) = (self.colours.accent, self.colours.quiet, self.y);
         self.clips += 1;
         let clip = self.clips;
-        // Both kinds of icons are about 20 wide, around the middle of their place.
+        // Both kinds of icons are about 20 wide, centered in their place.
         let width = if share == 0.0 { 0.0 } else { 1.5 + 20.0 * share };
         self.put(&format!(
             "<clipPath id=\"lit{clip}\"><rect x=\"{x}\" y=\"{}\" width=\"{width:.2}\" height=\"30\"/></clipPath>",
@@ -337,7 +339,7 @@ impl Picture<'_> {
         }
     }
 
-    /// A field for text, with as many lines as are in sight.
+    /// A text field, with its visible lines.
     fn lines(&mut self, view: &TextView) {
         let text = if view.text.is_empty() { &view.placeholder } else { &view.text };
         let more = f64::from(view.rows.clamp(1, 12) - 1) * TEXT_LINE;
@@ -352,7 +354,7 @@ impl Picture<'_> {
         self.text(LEFT + 250.0, &view.counter, "font-size=\"13\"", self.colours.quiet);
     }
 
-    /// The frame of a field, with the line below by which fields are known.
+    /// The frame of a field, with its characteristic line below.
     fn frame(&mut self, height: f64) {
         let (paper, quiet) = (self.colours.paper, self.colours.quiet);
         let y = self.y - 20.0;
@@ -372,7 +374,7 @@ impl Picture<'_> {
     }
 }
 
-/// As much of a line as a field shows.
+/// The visible part of a line in a field.
 fn cut(line: &str) -> String {
     const MOST: usize = 26;
     match line.char_indices().nth(MOST) {
@@ -381,12 +383,13 @@ fn cut(line: &str) -> String {
     }
 }
 
-/// Markup that is drawn around (0, 0), drawn here.
+/// Places markup that is drawn around (0, 0).
 fn at(x: f64, y: f64, markup: &str) -> String {
     format!("<g transform=\"translate({x} {y})\">{markup}</g>")
 }
 
-/// A text in XML, which knows no control characters but ends of lines and tabs: not even escaped.
+/// Escapes a text for XML, which cannot contain control characters except line ends and tabs, even if
+/// escaped.
 fn escaped(text: &str) -> String {
     let allowed = |c: char| !c.is_control() || matches!(c, '\n' | '\t');
     pin_notch_html::escaped(text).chars().map(|c| if allowed(c) { c } else { '\u{fffd}' }).collect()

@@ -1,16 +1,17 @@
-//! A form as plain text, for a terminal or a mail.
+//! A form as plain text, for a terminal or an e-mail.
 
-// A new control has to be thought of wherever controls are told apart.
+// Every match over the controls is exhaustive, so that the compiler reports each place that a new one
+// concerns.
 #![warn(clippy::wildcard_enum_match_arm)]
 
 use crate::sheet::Sheet;
 use pin_notch::{Block, Checked, English, Field, Form, RadioView, View};
 
-/// How wide tracks are, in characters.
+/// The width of tracks in characters.
 const TRACK: usize = 24;
 
 impl Sheet {
-    /// The form as lines of text; a star stands behind what is required.
+    /// The form as lines of text. Required fields are marked with a star.
     ///
     /// ```
     /// use pin_notch_sheet::{Format, Sheet, Context};
@@ -80,7 +81,7 @@ impl Sheet {
     }
 }
 
-/// A text of its own lines, two blanks from the edge.
+/// A text on lines of its own, indented by two spaces.
 fn indented(text: &str) -> String {
     text.lines().map(|line| format!("  {line}\n")).collect()
 }
@@ -90,7 +91,7 @@ fn label(field: &Field) -> String {
     format!("{}{star}", field.label)
 }
 
-/// A control in a line, or several.
+/// A control, on one or more lines.
 fn drawn(view: &View) -> Vec<String> {
     let one = match view {
         View::Slider(view) => format!("{} {}", track(&[view.thumb], view.filled), view.readout),
@@ -156,7 +157,7 @@ fn drawn(view: &View) -> Vec<String> {
     vec![one]
 }
 
-/// The outputs with their labels, without those that would leave an empty line.
+/// The outputs with their labels, without those that are empty.
 pub(crate) fn shown_outputs(form: &Form) -> impl Iterator<Item = (&str, String)> {
     let shown = form.outputs().map(|output| {
         let text = form.output_text(&output.name, &English).unwrap_or_default();
@@ -181,7 +182,7 @@ fn field(text: &str, prompt: &str) -> String {
     }
 }
 
-/// A track with its thumbs, and what is filled of it.
+/// A track with its thumbs and its filled part.
 fn track(thumbs: &[f64], filled: (f64, f64)) -> String {
     let place = |share: f64| (share * (TRACK - 1) as f64).floor() as usize;
     let thumbs: Vec<usize> = thumbs.iter().map(|thumb| place(*thumb)).collect();

@@ -1,4 +1,4 @@
-//! A sheet's text as a tree in which every piece knows where it stands, the same from TOML and from JSON.
+//! A sheet's text as a tree in which every node knows its place, common to TOML and JSON.
 
 use crate::finding::Finding;
 use pin_notch::{Decimal, Quoted, number_text};
@@ -10,17 +10,17 @@ use std::fmt;
 use std::ops::Range;
 use toml::de::{DeTable, DeValue};
 
-/// The two ways to write a sheet. What stands in it is the same.
+/// The two formats of a sheet, with the same content.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub enum Format {
-    /// TOML, the file's name ends in `.toml`.
+    /// TOML, for files whose name ends in `.toml`.
     Toml,
-    /// JSON, the file's name ends in `.json`.
+    /// JSON, for files whose name ends in `.json`.
     Json,
 }
 
 impl Format {
-    /// The format of a file of this name; TOML unless it ends in `.json`.
+    /// The format of a file with this name: TOML unless it ends in `.json`.
     ///
     /// ```
     /// use pin_notch_sheet::Format;
@@ -31,7 +31,7 @@ impl Format {
     }
 }
 
-/// A piece of a sheet, and the bytes of the text it stands in.
+/// A node of a sheet, and its byte range in the text.
 #[derive(Clone, Debug, PartialEq)]
 pub(crate) struct Node {
     pub span: Range<usize>,
@@ -42,7 +42,7 @@ pub(crate) struct Node {
 pub(crate) enum Is {
     Nothing,
     On(bool),
-    /// With every digit as it is written.
+    /// With every digit as written.
     Number(String),
     Text(String),
     List(Vec<Node>),
@@ -65,7 +65,7 @@ impl Node {
         }
     }
 
-    /// The members of a table; none of anything else.
+    /// The members of a table; none for anything else.
     pub(crate) fn members(&self) -> &[(Key, Node)] {
         match &self.is {
             Is::Table(members) => members,
@@ -94,7 +94,7 @@ impl Node {
         }
     }
 
-    /// What it is, in words.
+    /// Its type, in words.
     pub(crate) fn kind(&self) -> &'static str {
         match self.is {
             Is::Nothing => "null",
@@ -107,7 +107,7 @@ impl Node {
     }
 }
 
-/// What is made stands nowhere in a text.
+/// A generated node has no place in a text.
 impl<T: Into<Is>> From<T> for Node {
     fn from(is: T) -> Self {
         Self { span: 0..0, is: is.into() }
@@ -150,7 +150,7 @@ impl<T: Into<Node>> From<Vec<T>> for Is {
     }
 }
 
-/// A table that is being made, member by member.
+/// A table being built, member by member.
 #[derive(Clone, Debug, Default, PartialEq)]
 pub(crate) struct Table(pub Vec<(Key, Node)>);
 
@@ -160,7 +160,7 @@ impl Table {
         self
     }
 
-    /// Adds a member, or replaces the one of this name.
+    /// Adds a member, or replaces the one with this name.
     pub(crate) fn put(&mut self, name: &str, node: impl Into<Node>) {
         let node = node.into();
         match self.0.iter_mut().find(|(key, _)| key.name == name) {
@@ -184,7 +184,7 @@ impl From<Table> for Is {
     }
 }
 
-/// Reads a text; whatever is wrong is told, and what could be read is there all the same.
+/// Parses a text. Errors are reported, and whatever could be read is included nevertheless.
 pub(crate) fn read(text: &str, format: Format, found: &mut Vec<Finding>) -> Node {
     match format {
         Format::Toml => from_toml(text, found),
@@ -225,7 +225,7 @@ fn value_of(value: DeValue<'_>) -> Is {
         DeValue::Integer(number) => Is::Number(plain(number.as_str())),
         DeValue::Float(number) => Is::Number(plain(number.as_str())),
         DeValue::Boolean(on) => Is::On(on),
-        // A date is a text that needs no quotes.
+        // A date is a text without quotes.
         DeValue::Datetime(date) => Is::Text(date.to_string()),
         DeValue::Array(items) => Is::List(
             items
@@ -237,12 +237,12 @@ fn value_of(value: DeValue<'_>) -> Is {
     }
 }
 
-/// A number without what only TOML allows in one.
+/// A number without the syntax that only TOML allows.
 fn plain(number: &str) -> String {
     number.trim_start_matches('+').replace('_', "")
 }
 
-/// The members of a JSON object in their order, each value as it is written.
+/// The members of a JSON object in order, with each value as source text.
 struct Members<'a>(Vec<(String, &'a RawValue)>);
 
 impl<'de: 'a, 'a> Deserialize<'de> for Members<'a> {
@@ -286,10 +286,10 @@ fn from_json(text: &str, found: &mut Vec<Finding>) -> Node {
     }
 }
 
-/// How deep values may lie in each other: a tree is walked level by level, and the stack has an end.
+/// The maximum nesting depth, because trees are walked recursively.
 const DEEPEST: usize = 64;
 
-/// A value that is known to be JSON. It is a slice of `text`, which says where it stands.
+/// A valid JSON value. It is a slice of `text`, from which its place is known.
 fn json_node(text: &str, raw: &RawValue, deepest: usize, found: &mut Vec<Finding>) -> Node {
     let value = raw.get();
     let start = value.as_ptr() as usize - text.as_ptr() as usize;
@@ -306,7 +306,7 @@ fn json_node(text: &str, raw: &RawValue, deepest: usize, found: &mut Vec<Finding
             let mut names = HashSet::new();
             let keyed = members.into_iter().filter_map(|(name, raw)| {
                 let node = json_node(text, raw, deepest - 1, found);
-                // Between the value before and this one stand only the key and its separators.
+                // Between the previous value and this one, there are only the key and separators.
                 let from = text[before..].find('"').map_or(before, |at| before + at);
                 let to = text[from..node.span.start].rfind('"').map_or(from, |at| from + at + 1);
                 before = node.span.end;
@@ -334,7 +334,7 @@ fn json_node(text: &str, raw: &RawValue, deepest: usize, found: &mut Vec<Finding
     Node { span, is }
 }
 
-/// The tree as JSON text, two spaces for each level, numbers digit by digit.
+/// The tree as JSON text, indented by two spaces for each level, with every digit of numbers.
 pub(crate) fn to_json(node: &Node) -> String {
     let mut text = String::new();
     write_json(&mut text, &node.is, 0);
@@ -345,7 +345,7 @@ fn write_json(text: &mut String, is: &Is, level: usize) {
     match is {
         Is::Nothing => text.push_str("null"),
         Is::On(on) => text.push_str(if *on { "true" } else { "false" }),
-        // TOML's numbers that are infinite or none at all are none in JSON.
+        // TOML's infinite numbers and NaN have no equivalent in JSON.
         Is::Number(number) => match serde_json::from_str::<&RawValue>(number) {
             Ok(_) => text.push_str(number),
             Err(_) => text.push_str(&json_text(number)),
@@ -391,11 +391,11 @@ fn write_members<'a>(
 }
 
 fn json_text(text: &str) -> String {
-    // A text always has its JSON.
+    // A text can always be written as JSON.
     serde_json::to_string(text).unwrap_or_default()
 }
 
-/// The tree as TOML: lists of tables as `[[…]]`, and what is deeper in them in a line.
+/// The tree as TOML, with lists of tables as `[[…]]` and anything deeper inline.
 pub(crate) fn to_toml(node: &Node) -> String {
     let mut text = String::new();
     if let Is::Table(members) = &node.is {
@@ -408,7 +408,7 @@ fn is_tables(node: &Node) -> bool {
     matches!(&node.is, Is::List(items) if !items.is_empty() && items.iter().all(|item| matches!(item.is, Is::Table(_))))
 }
 
-/// A table's own values first, as TOML wants it, then the tables in it.
+/// A table's own values come first, as required by TOML, followed by the tables in it.
 fn write_table(text: &mut String, path: &str, members: &[(Key, Node)]) {
     let is_apart =
         |node: &Node| matches!(node.is, Is::Table(_)) || (path.is_empty() && is_tables(node));
@@ -432,7 +432,8 @@ fn write_table(text: &mut String, path: &str, members: &[(Key, Node)]) {
     }
 }
 
-/// A list of tables. Lists of tables inside belong to the last one, and are written behind it; other tables in a line.
+/// A list of tables. Lists of tables inside follow the table they belong to; other tables are written
+/// inline.
 fn write_tables(text: &mut String, path: &str, items: &[Node]) {
     for item in items {
         text.push_str(&format!("\n[[{path}]]\n"));

@@ -1,11 +1,12 @@
-//! The words that a sheet may use. Those of a field are the attributes of its control.
+//! The keys of a sheet. Those of a field include the attributes of its control.
 
-// A new control has to be thought of wherever controls are told apart.
+// Every match over the controls is exhaustive, so that the compiler reports each place that a new one
+// concerns.
 #![warn(clippy::wildcard_enum_match_arm)]
 
 use pin_notch::{Attribute, AttributeKind, ControlKind};
 
-/// What stands at the top.
+/// The keys at the top level.
 pub(crate) const TOP: [&str; 21] = [
     "title",
     "introduction",
@@ -30,26 +31,26 @@ pub(crate) const TOP: [&str; 21] = [
     "texts",
 ];
 
-/// The address of a page for those whose form was accepted.
+/// The address of the page shown after the form was accepted.
 pub(crate) const THANKS_PAGE: &str = "thanks-page";
 
-/// What a field has besides the attributes of its control.
+/// The keys of a field besides the attributes of its control.
 pub(crate) const FIELD: [&str; 6] = ["name", "control", "label", DESCRIPTION, "unsent", ONLY_IF];
 
-/// What is written in the place of a control for fields that stand in rows.
+/// The value of `control` for rows.
 pub(crate) const ROWS: &str = "rows";
 
-/// What such a field has.
+/// The keys of rows.
 pub(crate) const ROWS_WORDS: [&str; 9] =
     ["name", "control", "label", DESCRIPTION, ONLY_IF, "least", "most", ADD, "field"];
 
-/// What the button says that adds a row.
+/// The text of the button that adds a row.
 pub(crate) const ADD: &str = "add";
 
-/// What of rows people read.
+/// The keys of rows with texts for people.
 pub(crate) const ROWS_TEXTS: [&str; 3] = ["label", DESCRIPTION, ADD];
 
-/// What explains a field or a fieldset.
+/// The description of a field or a fieldset.
 pub(crate) const DESCRIPTION: &str = "description";
 
 /// The condition under which a field or a fieldset counts.
@@ -60,14 +61,14 @@ pub(crate) const OPTIONS_FROM: &str = "options-from";
 
 pub(crate) const FIELDSET: [&str; 6] =
     ["name", "legend", DESCRIPTION, "fields", "disabled", ONLY_IF];
-/// What of a fieldset people read.
+/// The keys of a fieldset with texts for people.
 pub(crate) const FIELDSET_TEXTS: [&str; 2] = ["legend", DESCRIPTION];
 pub(crate) const LINK: [&str; 5] = ["from", "to", "from-range", "to-range", "one-way"];
 pub(crate) const RULE: [&str; 4] = ["holds", "message", "field", "warns"];
 pub(crate) const PART: [&str; 3] = ["name", "title", "fields"];
 pub(crate) const PRESET: [&str; 3] = ["name", "label", "values"];
 pub(crate) const OUTPUT: [&str; 3] = ["name", "label", "text"];
-/// What of an output people read.
+/// The keys of an output with texts for people.
 pub(crate) const OUTPUT_TEXTS: [&str; 2] = ["label", "text"];
 pub(crate) const TEXTS: [&str; 14] = [
     "title",
@@ -87,7 +88,7 @@ pub(crate) const TEXTS: [&str; 14] = [
 ];
 pub(crate) const OPTION: [&str; 5] = ["value", "text", "group", "disabled", ONLY_IF];
 
-/// What a field of this control may have.
+/// The keys of a field with this control.
 pub(crate) fn field_words(kind: ControlKind) -> Vec<&'static str> {
     let attributes = kind.attributes().iter().map(|attribute| attribute.name);
     let attributes = attributes.filter(|name| *name != DESCRIPTION);
@@ -98,7 +99,7 @@ pub(crate) fn field_words(kind: ControlKind) -> Vec<&'static str> {
     words
 }
 
-/// What a field of any control may have.
+/// The keys of a field with any control.
 pub(crate) fn any_field_words() -> Vec<&'static str> {
     let mut any: Vec<&str> = ControlKind::ALL.iter().copied().flat_map(field_words).collect();
     any.sort_unstable();
@@ -106,14 +107,14 @@ pub(crate) fn any_field_words() -> Vec<&'static str> {
     any
 }
 
-/// What of a field's words people read, so that a language may have its own.
+/// The keys of a field with texts for people, which can be translated.
 pub(crate) fn read_words(kind: ControlKind) -> Vec<&'static str> {
     let attributes = kind.attributes().iter().filter(|attribute| is_read(attribute));
     let own = attributes.map(|attribute| attribute.name).filter(|name| *name != DESCRIPTION);
     ["label", DESCRIPTION].into_iter().chain(own).collect()
 }
 
-/// Whether a description is an attribute of such a control.
+/// Whether the description is an attribute of such a control.
 pub(crate) fn has_description(kind: ControlKind) -> bool {
     kind.attribute_names().contains(&DESCRIPTION)
 }
@@ -143,7 +144,7 @@ fn is_read(attribute: &Attribute) -> bool {
     }
 }
 
-/// Whether the options of this control are what is chosen from, so that each may stand there once.
+/// Whether the options of this control are choices, which must not be duplicated.
 pub(crate) fn chooses(kind: ControlKind) -> bool {
     match kind {
         ControlKind::CheckboxGroup

@@ -1,4 +1,4 @@
-//! An element as its script describes it.
+//! An element as described by its script.
 
 use crate::message::choice;
 use crate::ports::{Ports, records};
@@ -6,14 +6,14 @@ use crate::world;
 use pin_notch::{Choice, ControlKind, Date, Direction, Surroundings};
 use pin_notch_html::{Looks, Read, definition_from};
 
-/// What an element is and what stands around it.
+/// An element's definition and surroundings.
 ///
-/// In records: today, whether it is disabled, and SVG; direction and language; then `a`, name and value for each
-/// attribute; `o`, value, text, group and `1` if it is disabled for each option.
+/// In records: today, whether it is disabled, and SVG; direction and language; then `a`, name and value for
+/// each attribute; `o`, value, text, group and `1` if disabled for each option.
 pub(crate) struct Described {
     pub surroundings: Surroundings,
     pub looks: Looks,
-    /// By itself or by a fieldset.
+    /// Itself or by a fieldset.
     pub disabled: bool,
     attributes: Vec<(String, String)>,
     options: Vec<Choice>,
@@ -25,7 +25,7 @@ impl Described {
         let [own, around] = [(); 2].map(|()| records.next().unwrap_or_default());
         let of = |record: &[String], at: usize| record.get(at).cloned().unwrap_or_default();
         let mut surroundings = Surroundings::default();
-        // The page's, whatever the language: text without `dir` runs from left to right in HTML.
+        // The page's direction, regardless of language: text without `dir` runs from left to right in HTML.
         surroundings.direction = Some(match of(&around, 0).as_str() {
             "rtl" => Direction::RightToLeft,
             _ => Direction::LeftToRight,
@@ -53,7 +53,7 @@ impl Described {
         Self { surroundings, looks, disabled, attributes, options }
     }
 
-    /// Its definition. Options that a script gave it count before those inside.
+    /// Its definition. Options set by a script take precedence over those inside the element.
     pub(crate) fn definition(&self, kind: ControlKind, offered: Option<&[Choice]>) -> Read {
         definition_from(kind, offered.unwrap_or(&self.options), |name| {
             let found = self.attributes.iter().find(|(found, _)| found == name);

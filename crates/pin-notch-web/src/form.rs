@@ -1,7 +1,8 @@
-//! What stands behind the form element: the core's form over the controls of the elements inside.
+//! The machine behind the form element: the core's form over the controls of the elements inside.
 //!
-//! The elements keep their controls. Each tells the form, by way of the script, what it did, and the form says what
-//! follows from that. Between the two files of the form, records go as they do between an element and its machine.
+//! The elements keep their controls. Each reports to the form, through the script, what it did, and the
+//! form replies with the consequences. Script and machine exchange records, as an element and its machine
+//! do.
 
 mod described;
 mod draft;
@@ -23,13 +24,13 @@ use std::cell::RefCell;
 use std::collections::HashMap;
 use wasm_bindgen::prelude::*;
 
-/// What stands behind one form element.
+/// The machine behind one form element.
 #[wasm_bindgen]
 pub struct FormMachine {
     state: RefCell<State>,
 }
 
-/// Something in the page that changes with the values of fields.
+/// Something in the page that depends on the values of fields.
 #[derive(Clone, Copy, PartialEq)]
 enum Watcher {
     Container(usize),
@@ -40,14 +41,14 @@ enum Watcher {
 struct State {
     form: Form,
     world: AnyWorld,
-    /// The controls of elements that the next definition speaks of.
+    /// The controls of elements for the next description.
     given: described::Given,
-    /// In which order the fields stand.
+    /// The order of the fields.
     places: HashMap<String, usize>,
-    /// What is shown only where this holds.
+    /// Content that is shown only if this condition holds.
     containers: Vec<Option<Expression>>,
     outputs: Vec<Option<Sentence>>,
-    /// What has to be looked at when a field changes, by the field's place.
+    /// What to update when a field changes, by the index of the field.
     watchers: Vec<Vec<Watcher>>,
     shown: Shown,
     recorded: Recorded,
@@ -55,12 +56,12 @@ struct State {
 
 #[wasm_bindgen(module = "/src/script/form.js")]
 extern "C" {
-    /// Brings the form elements to life, each with a machine that `first` makes.
+    /// Defines the form element. `first` creates the machine of each.
     #[wasm_bindgen(js_name = arriveForms)]
     fn arrive_forms(first: FormMachine);
 }
 
-/// Brings the form elements of this page to life, once the elements inside are.
+/// Defines the form element in this page, after the elements of controls.
 pub(crate) fn arrive() {
     arrive_forms(FormMachine { state: RefCell::default() });
 }
@@ -72,14 +73,14 @@ impl FormMachine {
         Self { state: RefCell::default() }
     }
 
-    /// The control of an element, for the definition that comes next.
+    /// Passes the control of an element, for the description that follows.
     pub fn give(&self, machine: &Machine, name: &str) {
         let element = machine.state.borrow();
         let given = (element.alone(), element.is_disabled);
         self.state.borrow_mut().given.insert(name.to_owned(), given);
     }
 
-    /// The element of this name took a turn.
+    /// Reports that the element with this name took a turn.
     pub fn took(&self, ports: &Ports, machine: &Machine, name: &str) {
         let (control, turn) = {
             let element = &mut *machine.state.borrow_mut();
@@ -89,7 +90,7 @@ impl FormMachine {
         self.change(ports, |state, all| state.took(all, name, control, turn));
     }
 
-    /// A program has changed the element of this name.
+    /// Reports that a program has changed the element with this name.
     pub fn changed(&self, ports: &Ports, machine: &Machine, name: &str) {
         let element = machine.state.borrow();
         let (control, is_disabled) = (element.alone(), element.is_disabled);
@@ -100,7 +101,7 @@ impl FormMachine {
         });
     }
 
-    /// Tells it what else happened, or asks it something: see `form/message.rs`.
+    /// Reports any other event, or asks a question: see `form/message.rs`.
     pub fn tell(&self, ports: &Ports, word: &str, text: &str) -> String {
         let Some(message) = Message::read(word, text) else { return String::new() };
         let mut all = Operations::default();
@@ -111,8 +112,8 @@ impl FormMachine {
 }
 
 impl FormMachine {
-    /// Changes something, and shows what is other by that. The page's own code may run while it is shown, so nothing
-    /// is borrowed then.
+    /// Makes a change and updates the page. The page's own code may run during the update, so nothing is
+    /// borrowed then.
     fn change(&self, ports: &Ports, change: impl FnOnce(&mut State, &mut Operations)) {
         let mut all = Operations::default();
         change(&mut self.state.borrow_mut(), &mut all);
@@ -121,7 +122,7 @@ impl FormMachine {
 }
 
 impl State {
-    /// Does what a message says, and gives the answer, if it has one.
+    /// Carries out a message and returns its answer, if it has one.
     fn told(&mut self, all: &mut Operations, ports: &Ports, message: Message) -> String {
         match message {
             Message::Define(text) => {
@@ -156,7 +157,7 @@ impl State {
         String::new()
     }
 
-    /// Makes the form that the page describes, and gives what is wrong with the description.
+    /// Builds the form that the page describes, and returns the errors in the description.
     fn define(
         &mut self,
         all: &mut Operations,
@@ -188,7 +189,7 @@ impl State {
             self.put(all, name);
             self.tell_counts(all, name);
         }
-        // Those that speak of no field, too.
+        // Including those that refer to no field.
         let fixed = (0..self.containers.len()).map(Watcher::Container);
         fixed
             .chain((0..self.outputs.len()).map(Watcher::Output))
@@ -235,7 +236,7 @@ impl State {
         self.update(all, &names);
     }
 
-    /// Tells which fields have begun or ceased to count since then, and gives their names.
+    /// Reports which fields started or stopped counting since then, and returns their names.
     fn counted_since(&self, all: &mut Operations, before: &[bool]) -> Vec<String> {
         let fields = self.form.fields().zip(before);
         let changed = fields.filter(|(field, before)| field.counts() != **before);
@@ -249,7 +250,7 @@ impl State {
         self.update(all, &[name.to_owned()]);
     }
 
-    /// Takes the last change back, or makes it again; gives the names of the fields, in a record.
+    /// Undoes or redoes the last change, and returns the names of the fields in a record.
     fn again(&mut self, all: &mut Operations, is_undo: bool) -> String {
         let counts: Vec<bool> = self.form.fields().map(pin_notch::Field::counts).collect();
         let drafting = self.drafting();
@@ -266,7 +267,7 @@ impl State {
         record
     }
 
-    /// Enters the values of a preset, and gives what to say of that.
+    /// Applies a preset, and returns the announcement.
     fn preset(&mut self, all: &mut Operations, name: &str) -> String {
         let before: Vec<bool> = self.form.fields().map(pin_notch::Field::counts).collect();
         let drafting = self.drafting();
@@ -293,7 +294,7 @@ impl State {
         self.everything(all);
     }
 
-    /// The page has reset its elements; the form follows.
+    /// Follows the page, which has reset its elements.
     fn reset(&mut self, all: &mut Operations) {
         self.form.reset();
         self.recorded.whole("reset", "reset");
@@ -301,7 +302,7 @@ impl State {
         self.everything(all);
     }
 
-    /// Puts and tells all there is.
+    /// Updates everything.
     fn everything(&mut self, all: &mut Operations) {
         let names: Vec<String> = self.form.fields().map(|field| field.name.clone()).collect();
         for name in &names {
@@ -311,7 +312,7 @@ impl State {
         self.update(all, &names);
     }
 
-    /// Has an element hold the value that the form has for it.
+    /// Sets an element to the value that the form has for it.
     fn put(&self, all: &mut Operations, name: &str) {
         if let Some(control) = self.form.control(name) {
             let value = control.value();
@@ -322,12 +323,12 @@ impl State {
         }
     }
 
-    /// In which fields something is typed or half filled in.
+    /// The fields in which something is typed or half filled in.
     fn drafting(&self) -> Vec<bool> {
         self.form.fields().map(|field| field.control.is_drafting()).collect()
     }
 
-    /// Has elements give up what is half typed in them where that has ended since then.
+    /// Makes elements discard drafts that have ended since then.
     fn drop_since(&self, all: &mut Operations, before: &[bool]) {
         let fields = self.form.fields().zip(before);
         let over = fields.filter(|(field, before)| **before && !field.control.is_drafting());
@@ -340,7 +341,7 @@ impl State {
         }
     }
 
-    /// Shows what hangs on these fields.
+    /// Updates everything that depends on these fields.
     fn update(&mut self, all: &mut Operations, names: &[String]) {
         let places = names.iter().filter_map(|name| self.places.get(name));
         let mut watchers = Vec::new();
@@ -370,7 +371,7 @@ impl State {
         }
     }
 
-    /// Whether it can be sent: "1", or nothing where there are problems, which are shown then.
+    /// Whether it can be sent: "1", or an empty text if there are problems, which are then shown.
     fn send(&mut self, all: &mut Operations) -> String {
         let sent = self.form.submit();
         self.recorded.sent(&sent);
@@ -380,7 +381,7 @@ impl State {
         flag(sent.is_ok()).to_owned()
     }
 
-    /// Whoever received the form found this wrong: a record for each, with the field's name and the text.
+    /// The problems found by the form's receiver: a record for each, with the field's name and the text.
     fn refuse(&mut self, all: &mut Operations, text: &str) {
         let mut names = Vec::new();
         for record in records(text) {

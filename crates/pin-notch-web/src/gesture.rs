@@ -1,6 +1,7 @@
-//! What pointers and the focus mean to a control.
+//! The meaning of pointer and focus events for a control.
 
-// A new control has to be thought of wherever controls are told apart.
+// Every match over the controls is exhaustive, so that the compiler reports each place that a new one
+// concerns.
 #![warn(clippy::wildcard_enum_match_arm)]
 
 use pin_notch::{Control, Intent, Place};
@@ -20,7 +21,7 @@ impl Pointer {
     #[cfg(test)]
     pub(crate) const WORDS: [&'static str; 6] = ["down", "move", "up", "cancel", "out", "click"];
 
-    /// What is called so in the script.
+    /// The pointer event with this name in the script.
     pub(crate) fn read(word: &str) -> Option<Self> {
         Some(match word {
             "down" => Self::Down,
@@ -34,7 +35,8 @@ impl Pointer {
     }
 }
 
-/// What a pointer means that did this on a part; `None` when it means nothing, as one that passes over a slider.
+/// The intent of a pointer event on a part; `None` if it means nothing, like a pointer passing over a
+/// slider.
 pub(crate) fn intent(
     control: &Control,
     pointer: Pointer,
@@ -86,7 +88,7 @@ fn on_track(
     }
 }
 
-/// Whether keys mean this end, or this field, already: then its focus is no news.
+/// Whether this end or field is already active, so that its focus changes nothing.
 pub(crate) fn is_taken(control: &Control, intent: Intent) -> bool {
     if let Intent::Field(field) = intent {
         return control.active_field() == Some(field);
@@ -101,7 +103,7 @@ pub(crate) fn is_taken(control: &Control, intent: Intent) -> bool {
     false
 }
 
-/// Whether one end of two days is chosen, and the other is still to be.
+/// Whether one of two days has been picked and the other has not.
 pub(crate) fn has_begun(control: &Control) -> bool {
     matches!(control, Control::DateSpan(dates) if dates.view().begun)
 }

@@ -1,12 +1,13 @@
-//! Which keys belong to a control, and which stay with the field that has the focus.
+//! Which keys a control handles, and which are left to the focused field.
 
-// A new control has to be thought of wherever controls are told apart.
+// Every match over the controls is exhaustive, so that the compiler reports each place that a new one
+// concerns.
 #![warn(clippy::wildcard_enum_match_arm)]
 
 use pin_notch::{Control, Intent, Key};
 
-/// What a key means to a control, pressed while this part of it has the focus; `None` where the key is the
-/// field's own, as the arrows that move its caret.
+/// The intent of a key pressed while this part of a control has the focus; `None` if the field handles the
+/// key itself, like the arrows that move its caret.
 pub(crate) fn intent(control: &Control, part: &str, key: &str, at: u64) -> Option<Intent<'static>> {
     let finding = matches!(control, Control::Select(select) if key == " " && select.is_finding(at));
     if let Some(key) = Key::from_ui_events(key).filter(|_| !finding) {

@@ -1,15 +1,16 @@
 //! Pin Notch controls in the browser: form-associated custom elements, one for each control.
 //!
-//! A [`Machine`] stands behind each element. It holds a control and what was drawn of it last, and no
-//! reference to the page at all, so that an element that is removed is collected. The element hands its
-//! [`Ports`] into each call; the script beside this file (`elements.js`) is the class that owns them.
+//! Behind each element there is a [`Machine`]. It contains a control and what was drawn last, and no
+//! reference to the page, so that removed elements are garbage-collected. The element passes its [`Ports`]
+//! to each call. They belong to the class in the script beside this file (`elements.js`).
 //!
-//! No borrow is held while the page's own listeners run: they may call back into the machine.
+//! No borrow is held while the page's own listeners run, because they may call the machine again.
 //!
-//! A page loads the built files. A program that is itself compiled for the browser calls [`register`] and
-//! has the elements in its own module.
+//! A page loads the built files. A program that is itself compiled for the browser calls [`register`] to
+//! have the elements in its own module.
 
-// A new control has to be thought of wherever controls are told apart.
+// Every match over the controls is exhaustive, so that the compiler reports each place that a new one
+// concerns.
 #![warn(clippy::wildcard_enum_match_arm)]
 #![forbid(unsafe_code)]
 #![deny(clippy::unwrap_used)]
@@ -46,12 +47,12 @@ static ALLOCATOR: rlsf::SmallGlobalTlsf = rlsf::SmallGlobalTlsf::new();
 
 #[wasm_bindgen(module = "/src/script/elements.js")]
 extern "C" {
-    /// Brings the elements to life, each with a machine that `first` makes for its tag. `described` is a record for
-    /// each: tag and style sheet.
+    /// Defines the elements. `first` creates the machine for a tag. `described` has a record for each
+    /// element: tag and style sheet.
     fn arrive(first: Machine, described: &str);
 }
 
-/// Brings the elements of this page to life. The script beside this file has defined them already.
+/// Starts the elements of this page, which the script beside this file defines.
 #[wasm_bindgen]
 pub fn register() {
     let mut described = ports::Operations::default();
@@ -63,7 +64,7 @@ pub fn register() {
     form::arrive();
 }
 
-/// What stands behind one element.
+/// The machine behind one element.
 #[wasm_bindgen]
 pub struct Machine {
     kind: ControlKind,
@@ -73,21 +74,21 @@ pub struct Machine {
 struct State {
     control: Control,
     looks: Looks,
-    /// Whether its element has said what it is.
+    /// Whether its element has been described.
     is_defined: bool,
-    /// Whether to show what is wrong: once somebody has left it, or tried to send it.
+    /// Whether to show problems: after somebody has left it or tried to send it.
     reporting: bool,
-    /// The options that a script gave it, which count before those inside the element.
+    /// The options set by a script, which take precedence over those inside the element.
     offered: Option<Vec<Choice>>,
-    /// How many steps a button that is held has made.
+    /// The number of steps made so far by a button that is being held.
     held: u32,
     /// The program's own objection to the value, and that of the form's rules.
     objection: String,
     rule: String,
-    /// Whether it is disabled by itself or by a fieldset, and whether it counts in its form.
+    /// Whether it is disabled, itself or by a fieldset, and whether it counts in its form.
     is_disabled: bool,
     counts: bool,
-    /// Its last turn, until the form it stands in has heard of it: the intent in words, and what it did.
+    /// Its last turn, until it has been reported to its form: the intent as text, and the outcome.
     #[cfg(feature = "form")]
     last: Option<(String, Turn<Value>)>,
     drawn: Drawn,
@@ -100,8 +101,8 @@ impl Machine {
         Self::new(kind_of_tag(tag).unwrap_or(self.kind))
     }
 
-    /// Tells it what happened to its element, as the script says it: see `message.rs`. Says whether that was of use
-    /// to the control.
+    /// Reports what happened to its element, as encoded by the script: see `message.rs`. Returns whether
+    /// the control handled it.
     pub fn tell(&self, ports: &Ports, word: &str, text: &str, also: &str, x: f64, y: f64) -> bool {
         match Message::read(word, text, also, x, y) {
             Some(message) => self.receive(ports, message),
@@ -112,7 +113,7 @@ impl Machine {
 
 impl Machine {
     fn new(kind: ControlKind) -> Self {
-        // What stands here until the element says what it is.
+        // A placeholder until the element has been described.
         let (control, _) = Definition::new(kind).build_or_mend();
         let state = State {
             control,
@@ -229,7 +230,7 @@ impl Machine {
         true
     }
 
-    /// Gives the control the definition and the surroundings that its element has now.
+    /// Updates the control to the current definition and surroundings of its element.
     fn define(&self, ports: &Ports, described: &str) {
         let described = Described::read(ports, described);
         let mut moved = None;
@@ -241,7 +242,7 @@ impl Machine {
             for note in read.notes.iter().chain(&notes) {
                 ports.note(&note.to_string());
             }
-            // What control_of gives, a control of its kind takes.
+            // `control_of` returns a valid definition, so that the control accepts it.
             let _ = state.control.set_definition(control.definition());
             state.control.set_surroundings(&described.surroundings);
             state.is_disabled = described.disabled;
@@ -251,7 +252,7 @@ impl Machine {
                 described.looks.enter(&mut state.control);
                 state.looks.problem = described.looks.problem;
             }
-            // A value that is left as it was in the definition, or that does not fit into it, and is another now.
+            // The value follows the definition if it was the default, or if it does not fit any more.
             let misfit = notes.iter().find(|note| note.attribute() == "value").map(Note::why);
             let is_left = state.control.definition().attribute("value") == given;
             if state.is_defined && is_left && state.control.value() != value {
@@ -267,12 +268,12 @@ impl Machine {
         }
     }
 
-    /// A key was pressed. Says whether the control has a use for it, so that the page should not scroll.
+    /// Handles a key. Returns whether the control handled it, so that the page should not scroll.
     fn key(&self, ports: &Ports, part: &str, key: &str, at: u64) -> bool {
         let intent = keys::intent(&self.state.borrow().control, part, key, at);
         let Some(intent) = intent else { return false };
         let turn = self.turn(ports, intent);
-        // With nothing to take back or to close, Escape is for what is around, such as a dialog.
+        // With nothing to cancel or close, Escape is left to the surroundings, such as a dialog.
         let is_used = intent != Intent::Key(Key::Escape) || turn.events().next().is_some();
         is_used && turn.refusal() != Some(Refusal::NotForThis)
     }
@@ -310,7 +311,7 @@ impl Machine {
         }
     }
 
-    /// What stands in a field is now this; the page is told what ought to stand there.
+    /// The text of a field is now this. The page is told what it should be.
     fn type_text(&self, ports: &Ports, end: &str, text: &str) {
         self.attempt(ports, Intent::Type(text));
         let held = self.state.borrow().drawn.text(end);
@@ -334,7 +335,7 @@ impl Machine {
         }
     }
 
-    /// The focus left the element: what was typed is settled, and what is open closes.
+    /// The focus left the element: typing settles, and popups close.
     fn leave(&self, ports: &Ports) {
         let (open, drafting) = {
             let control = &self.state.borrow().control;
@@ -349,8 +350,8 @@ impl Machine {
         self.change(ports, |state| state.reporting = true);
     }
 
-    /// A script sets the value: to the nearest allowed one, as HTML does, but not silently. A text that is no
-    /// such value changes nothing.
+    /// A script sets the value: to the nearest allowed one, as in HTML, but with a note. A text that is not
+    /// a value of this kind changes nothing.
     fn set(&self, ports: &Ports, read: Result<Value, String>) {
         let value = match read {
             Ok(value) => value,
@@ -379,7 +380,7 @@ impl Machine {
         let _ = self.turn(ports, intent);
     }
 
-    /// Carries out an intent, shows what it is like then, and tells the page.
+    /// Carries out an intent, updates the page, and reports the turn.
     fn turn(&self, ports: &Ports, intent: Intent) -> Turn<Value> {
         let turn = {
             let state = &mut *self.state.borrow_mut();
@@ -390,7 +391,7 @@ impl Machine {
             {
                 state.last = Some((form::moves::in_words(intent), turn.clone()));
             }
-            // What was wrong with what was sent is no longer what stands there.
+            // The problem with what was sent no longer applies.
             if turn.events().any(|event| matches!(event, Event::Input(_))) {
                 state.looks.problem.clear();
             }
@@ -426,14 +427,15 @@ impl Machine {
         }
     }
 
-    /// Changes something without an attempt of the person's, and shows what it is like then.
+    /// Makes a change that is not an attempt of the person, and updates the page.
     fn change(&self, ports: &Ports, change: impl FnOnce(&mut State)) {
         change(&mut self.state.borrow_mut());
         self.show(ports);
     }
 
     fn show(&self, ports: &Ports) {
-        // Nothing before the element has said what it is: what a server has drawn need not be drawn again.
+        // Nothing is drawn before the element has been described, so that what a server has drawn is not
+        // drawn again.
         if !self.state.borrow().is_defined {
             return;
         }
@@ -443,18 +445,18 @@ impl Machine {
 }
 
 impl State {
-    /// Disables the control, or enables it, by all that is outside of it.
+    /// Disables or enables the control according to everything outside it.
     fn weigh(&mut self) {
         self.control.set_fieldset_disabled(self.is_disabled || !self.counts);
     }
 
-    /// Objects to the value where the program or a rule does.
+    /// Sets the objection of the program or of a rule.
     fn object(&mut self) {
         let why = if self.objection.is_empty() { &self.rule } else { &self.objection };
         self.control.set_custom_error(why);
     }
 
-    /// The control as the form has it: by itself, without what the form says of it.
+    /// The control by itself, without the conditions that the form imposes on it.
     #[cfg(feature = "form")]
     fn alone(&self) -> Control {
         let mut control = self.control.clone();
@@ -462,10 +464,10 @@ impl State {
         control
     }
 
-    /// Options that a script gives. Those that are no options of such a control it does not take.
+    /// Sets options from a script. Invalid ones are ignored.
     fn offer(&mut self, options: Vec<Choice>) {
         if let Control::Select(select) = &mut self.control {
-            // Also those that it has already are no longer on their way.
+            // Setting the same options again also ends loading.
             select.set_options(options.iter().cloned());
         } else {
             let mut definition = self.control.definition();
@@ -476,7 +478,7 @@ impl State {
         self.offered = Some(options);
     }
 
-    /// Has this heard. The same again is written a little differently, or nobody would hear it.
+    /// Announces a text. A repeated text is varied slightly, or it would not be announced again.
     fn say(&mut self, text: String) {
         let again = !text.is_empty() && self.looks.said == text;
         self.looks.said = if again { text + "\u{a0}" } else { text };

@@ -1,73 +1,75 @@
-//! What the page tells a machine of its element.
+//! Messages from the page to the machine of an element.
 //!
-//! A call into a module costs as much as what it leads to, and each kind of call takes its share of both files. So
-//! there is one call, with a word, two texts and two numbers, and this is where it gets its meaning. The words are
-//! those that the script uses; a test compares them.
+//! Every kind of call into a module adds glue code to both files. There is therefore a single call with a
+//! word, two texts and two numbers, which is decoded here. The words are those used by the script; a test
+//! compares them.
 
 use crate::gesture::Pointer;
 use crate::ports::records;
 use pin_notch::{Choice, Place, Value};
 
-/// Something that happened to an element, or that a script does to it.
+/// An event of an element, or a request by a script.
 pub(crate) enum Message<'a> {
-    /// What the element is and what stands around it, as it is now: see [`Described`](crate::described::Described).
+    /// The current definition and surroundings of the element: see
+    /// [`Described`](crate::described::Described).
     Define(&'a str),
-    /// The accessible name and the description of the element, for parts inside that take the focus.
+    /// The accessible name and description of the element, for parts inside that receive the focus.
     Name { label: &'a str, description: &'a str },
     /// A key was pressed while this part had the focus, at this time in milliseconds.
     Key { part: &'a str, key: &'a str, at: u64 },
-    /// A part was pressed that says what that means.
+    /// A part with an action was pressed.
     Act { action: &'a str, with: &'a str },
-    /// A button that steps this way has been held for so many milliseconds; 0 when it is pressed.
+    /// A button that steps in this direction has been held for this many milliseconds; 0 when it is
+    /// pressed.
     Hold { direction: i32, milliseconds: u32 },
     /// The pointer is over this day, or over none.
     PointDay(&'a str),
-    /// This now stands in the field of this end.
+    /// The text of the field for this end is now this.
     Type { end: &'a str, text: &'a str },
-    /// A part with this end of a span, or with this field, got the focus.
+    /// The part for this end of a span, or this field, received the focus.
     Focus { end: &'a str, field: Option<usize> },
     /// The focus left the element.
     Leave,
-    /// Somebody pressed outside of what is open.
+    /// Somebody pressed outside the popup.
     Close,
-    /// The list was scrolled so that this row is the first in sight.
+    /// The list was scrolled so that this row is the first visible one.
     Scroll(usize),
-    /// A script sets the value by its text.
+    /// A script sets the value as text.
     SetValue(&'a str),
-    /// A script sets the values, or a browser gives back what it kept.
+    /// A script sets the values, or the browser restores them.
     SetValues(Vec<String>),
-    /// A script turns it on or off, or to neither.
+    /// A script turns it on, off, or mixed.
     Check(Value),
-    /// What is being typed gives way to the value.
+    /// The draft is discarded.
     Drop,
     /// A script steps it.
     Step(i32),
     /// The form was reset.
     Reset,
-    /// It became disabled, by a fieldset or itself, or enabled.
+    /// It was disabled, itself or by a fieldset, or enabled.
     Disable(bool),
-    /// From now on, show what is wrong with the value.
+    /// From now on, problems with the value are shown.
     Report,
-    /// The program's own objection to the value; "" takes it back.
+    /// The program's own objection to the value; "" removes it.
     Object(&'a str),
-    /// The same of the form's rules, shown at once.
+    /// The objection of the form's rules, shown at once.
     Rule(&'a str),
-    /// Whoever received the form has refused the value.
+    /// The receiver of the form refused the value.
     Refuse(&'a str),
-    /// Whether it counts by the form's conditions.
+    /// Whether it counts under the form's conditions.
     Count(bool),
-    /// A script gives it options.
+    /// A script sets the options.
     Offer(Vec<Choice>),
-    /// Options are on their way.
+    /// The options are loading.
     Load,
-    /// They could not be had, for this reason.
+    /// The options could not be loaded, with the reason.
     Fail(&'a str),
-    /// A pointer did something on the part of this name, at this place of the track or the row of icons.
+    /// A pointer event on the part with this name, at this place of the track or the row of icons.
     Point { pointer: Pointer, part: &'a str, place: Place },
 }
 
 impl<'a> Message<'a> {
-    /// The words that begin a message, without those of [`Pointer`].
+    /// The words of messages, without those of [`Pointer`].
     #[cfg(test)]
     pub(crate) const WORDS: [&'static str; 26] = [
         "define", "name", "key", "act", "hold", "day", "type", "focus", "leave", "close", "scroll",
@@ -75,7 +77,7 @@ impl<'a> Message<'a> {
         "refused", "count", "offer", "load", "fail",
     ];
 
-    /// Whether a program says it, or the page, rather than a person.
+    /// Whether it comes from a program or the page, rather than from a person.
     pub(crate) fn is_program(&self) -> bool {
         match self {
             Self::Define(_)
@@ -90,7 +92,7 @@ impl<'a> Message<'a> {
             | Self::Offer(_)
             | Self::Load
             | Self::Fail(_) => true,
-            // What the form says it knows.
+            // The form already knows about messages that come from itself.
             Self::Rule(_) | Self::Refuse(_) | Self::Count(_) => false,
             Self::Name { .. }
             | Self::Key { .. }
@@ -107,7 +109,7 @@ impl<'a> Message<'a> {
         }
     }
 
-    /// The message that is written so; `None` for what the script never says.
+    /// Decodes a message; `None` for anything that the script never sends.
     pub(crate) fn read(word: &str, text: &'a str, also: &'a str, x: f64, y: f64) -> Option<Self> {
         Some(match word {
             "define" => Self::Define(text),
@@ -150,7 +152,7 @@ impl<'a> Message<'a> {
     }
 }
 
-/// An option: value, text, group, and `1` if it is disabled.
+/// An option: value, text, group, and `1` if disabled.
 pub(crate) fn choice(fields: &[String]) -> Choice {
     let of = |at: usize| fields.get(at).map(String::as_str).unwrap_or_default();
     let choice = Choice::new(of(0), of(1));

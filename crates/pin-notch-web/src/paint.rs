@@ -1,21 +1,21 @@
-//! Brings the page up to date with a face, by no more than what differs from the one before.
+//! Updates the page to a face by applying only the differences from the previous one.
 
 use crate::ports::Operations;
 use pin_notch::{Control, Value};
 use pin_notch_html::{Change, Face, changes};
 
-/// What the page was told last.
+/// The state of the page after the last update.
 #[derive(Default)]
 pub(crate) struct Drawn {
     face: Option<Face>,
     sent: Option<Vec<String>>,
-    /// The states it suffers from, and the first of them in words.
+    /// Its validity states, and the message of the first.
     validity: (Vec<&'static str>, String),
     open: bool,
 }
 
 impl Drawn {
-    /// What has to be done to show this face of this control.
+    /// The operations that update the page to this face of this control.
     pub(crate) fn operations(&mut self, face: Face, control: &Control, counts: bool) -> Operations {
         let mut all = Operations::default();
         let before = self.face.take();
@@ -40,7 +40,7 @@ impl Drawn {
         all
     }
 
-    /// What the page's own field ought to hold: nothing that was typed past the control.
+    /// What the page's own field should contain, so that nothing typed bypasses the control.
     pub(crate) fn text(&self, end: &str) -> Option<String> {
         self.face.as_ref()?.root.field_text(end).map(str::to_owned)
     }
@@ -107,7 +107,8 @@ fn add(all: &mut Operations, change: &Change<'_>) {
     }
 }
 
-/// A path as the page reads it: one character for each step, which few children are enough for.
+/// A path in the form read by the page: one character for each step, which suffices because elements have
+/// few children.
 fn written(path: &[usize]) -> String {
     path.iter().filter_map(|at| char::from_u32(*at as u32 + 32)).collect()
 }

@@ -1,62 +1,62 @@
-//! What an element lets its machine do to the page: very little, and in few calls, for each call from here
-//! into a page costs more than what is done there.
+//! What a machine can do to the page through its element: very little and in few calls, because each call
+//! from here to a page is expensive.
 
 use wasm_bindgen::prelude::*;
 
 #[wasm_bindgen]
 extern "C" {
-    /// An element with all that belongs to it, handed into each call of its machine.
+    /// An element, passed to each call of its machine.
     pub type Ports;
 
-    /// Carries out operations, as [`Operations`] writes them.
+    /// Carries out operations encoded by [`Operations`].
     #[wasm_bindgen(method)]
     pub fn apply(this: &Ports, operations: &str);
 
-    /// Dispatches an event of this type on the element; says whether it may go on.
+    /// Dispatches an event of this type on the element. Returns `false` if it was cancelled.
     #[wasm_bindgen(method)]
     pub fn fire(this: &Ports, kind: &str);
 
-    /// The words of the language of the element: see [`world`](crate::world).
+    /// The locale data for the element's language: see [`world`](crate::world).
     #[wasm_bindgen(method)]
     pub fn world(this: &Ports, language: &str) -> String;
 
-    /// Whether somebody listens to turns.
+    /// Whether anybody listens to turns.
     #[wasm_bindgen(method, getter, js_name = isWatched)]
     pub fn is_watched(this: &Ports) -> bool;
 
-    /// Tells whoever listens what was tried and what came of it.
+    /// Reports an attempt and its outcome to listeners.
     #[wasm_bindgen(method)]
     pub fn turn(this: &Ports, intent: &str, outcome: &str, refused: bool);
 
-    /// Tells the form that the element stands in that it took a turn.
+    /// Reports a turn to the form that contains the element.
     #[wasm_bindgen(method)]
     pub fn took(this: &Ports);
 
-    /// Tells it that a program has changed the element.
+    /// Reports a change by the program to the form that contains the element.
     #[wasm_bindgen(method)]
     pub fn changed(this: &Ports);
 
-    /// Tells the page that a value which a script gave had to be moved, and why.
+    /// Reports that a value set by a script had to be changed, and why.
     #[wasm_bindgen(method)]
     pub fn adjusted(this: &Ports, wanted: &str, why: &str);
 
-    /// Tells the developer, on the console.
+    /// Writes a note for the developer to the console.
     #[wasm_bindgen(method)]
     pub fn note(this: &Ports, text: &str);
 }
 
-/// Between the fields of a record, and between records: characters that texts hardly ever hold. Where one
-/// does, it is written as [`ESCAPE`] and a letter.
+/// The separators of fields and of records: characters that hardly ever occur in texts. If one does, it is
+/// written as [`ESCAPE`] and a letter.
 const FIELD: char = '\u{1f}';
 const RECORD: char = '\u{1e}';
 const ESCAPE: char = '\u{1b}';
 
-/// Operations on a page, to be carried out in one call.
+/// Operations on a page, to be carried out in a single call.
 #[derive(Default)]
 pub(crate) struct Operations(String);
 
 impl Operations {
-    /// Adds one: its name and what it is to be done with.
+    /// Adds an operation: its name and its parameters.
     pub(crate) fn add(&mut self, name: &str, with: &[&str]) {
         if !self.0.is_empty() {
             self.0.push(RECORD);
@@ -94,7 +94,7 @@ impl Operations {
     }
 }
 
-/// The records of a text from the page, each as its fields.
+/// Decodes the records of a text from the page, each as its fields.
 pub(crate) fn records(text: &str) -> impl Iterator<Item = Vec<String>> {
     let records = text.split(RECORD).filter(|record| !record.is_empty());
     records.map(|record| record.split(FIELD).map(unescaped).collect())

@@ -1,9 +1,9 @@
-//! The files of the script that no Rust calls: named here, wasm-bindgen carries them along with those that it does
-//! call, which import them.
+//! The script files that are not called from Rust. Naming them here makes wasm-bindgen copy them together
+//! with those that are, which import them.
 
 use wasm_bindgen::prelude::*;
 
-/// Names a file by something that it exports.
+/// Names a file through something that it exports.
 macro_rules! carried {
     ($($file:literal: $export:ident),+) => {
         $(#[wasm_bindgen(module = $file)]

@@ -1,4 +1,4 @@
-//! How numbers and dates are written in the language of an element, as the browser's `Intl` has it.
+//! The locale of an element, from the browser's `Intl`.
 
 use crate::ports::{Ports, records};
 use pin_notch::{AnyWorld, Direction, Weekday, World};
@@ -7,17 +7,17 @@ use wasm_bindgen::prelude::*;
 
 #[wasm_bindgen(module = "/src/script/world.js")]
 extern "C" {
-    /// A text without case and accents, line feeds kept.
+    /// Folds a text by removing case and accents, and keeps line feeds.
     fn folded(text: &str) -> String;
-    /// Whether a text matches a pattern of HTML; nothing where that is none.
+    /// Whether a text matches an HTML pattern; undefined if the pattern is invalid.
     fn matches(pattern: &str, text: &str) -> Option<bool>;
     #[wasm_bindgen(js_name = isUrl)]
     fn is_url(text: &str) -> bool;
 }
 
-/// The words of a language, as the page told them: digits; decimal and group separator; minus; names of
-/// months, and their short names; of weekdays from Monday, and their short names; the first day of the week,
-/// 1 for Monday; `rtl` or `ltr`. A record each.
+/// The locale data of a language as provided by the page, one record each: digits; decimal and group
+/// separator; minus; month names, and short ones; weekday names from Monday, and short ones; the first day
+/// of the week, 1 for Monday; `rtl` or `ltr`.
 struct Words {
     records: Vec<Vec<String>>,
     digits: [char; 10],
@@ -95,7 +95,7 @@ thread_local! {
     static WORLDS: RefCell<Vec<(String, AnyWorld)>> = RefCell::default();
 }
 
-/// The world of this language; asked for once.
+/// The world of this language, requested only once.
 pub(crate) fn world(ports: &Ports, language: &str) -> AnyWorld {
     let known = WORLDS.with_borrow(|worlds| {
         worlds.iter().find(|(known, _)| known == language).map(|(_, world)| world.clone())

@@ -1,7 +1,7 @@
-//! A value that several owners hold, each of whom is told of every change once.
+//! A value shared by several owners, each of which is notified once of every change.
 //!
-//! Controls are plain values and know nothing of this. A program that wants two of them to agree gives
-//! both the same [`Shared`] value: what a turn says goes in, and whoever subscribes is told.
+//! Controls are plain values and know nothing about this. A program that wants two of them to agree gives
+//! both the same [`Shared`] value, writes the outcome of each turn to it, and subscribes to its changes.
 
 use crate::event::{Event, Turn};
 use crate::refusal::Refusal;
@@ -9,10 +9,11 @@ use core::cell::{Cell, RefCell};
 use core::fmt;
 use std::rc::{Rc, Weak};
 
-/// How many times the listeners may change a value among themselves before it counts as a quarrel.
+/// How often listeners may set the value again in response to one change before the update fails as
+/// unsettled.
 const PATIENCE: usize = 100;
 
-/// A value with listeners. Its clones are the same value.
+/// A value with listeners. Clones share the same value.
 ///
 /// ```
 /// use pin_notch::{dec, Decimal, Intent, Notches, Shared, Slider};
@@ -43,29 +44,29 @@ struct Inner<V> {
     source: Source<V>,
 }
 
-/// A listener's function, which may be called while the list of listeners is free to change.
+/// A listener's callback. It is reference-counted, so that the list of listeners may change while it runs.
 type Callback<V> = Rc<RefCell<dyn FnMut(&V)>>;
 
 struct Listener<V> {
     id: u64,
-    /// The version it was told last.
+    /// The version it was last notified of.
     told: u64,
     callback: Callback<V>,
 }
 
-/// Where a change has to go.
+/// Where a change to this value is written.
 enum Source<V> {
-    /// The value is its own.
+    /// It owns its value.
     Own,
-    /// The value never changes.
+    /// The value is constant.
     Fixed,
-    /// The value follows another one, and there is no way back.
+    /// The value is derived from another one and is read-only.
     OneWay(#[expect(dead_code, reason = "keeps it hearing")] Box<dyn Keep>),
-    /// The value follows another one, which takes what this one is set to.
+    /// The value is derived from another one, and setting it sets that one.
     TwoWay(Box<dyn Upstream<V>>),
 }
 
-/// Keeps whatever it holds alive.
+/// Keeps its contents alive.
 trait Keep {}
 
 impl<T> Keep for T {}
@@ -74,7 +75,7 @@ trait Upstream<V> {
     fn set(&self, value: &V) -> Result<bool, SharedError>;
 }
 
-/// Listening goes on until this is dropped.
+/// A subscription, which ends when this is dropped.
 ///
 /// ```
 /// use pin_notch::Shared;
@@ -94,7 +95,7 @@ trait Upstream<V> {
 #[must_use = "dropping it ends the subscription"]
 pub struct Subscription(#[expect(dead_code, reason = "dropping it is its use")] Box<dyn Keep>);
 
-/// Ends the listening of one listener.
+/// Removes the listener.
 struct Ending<V> {
     inner: Weak<Inner<V>>,
     id: u64,
@@ -119,13 +120,13 @@ impl<V> Drop for Ending<V> {
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum SharedError {
-    /// It is a value that nobody may change.
+    /// The value is constant.
     Fixed,
-    /// It follows another value and has no way back to it.
+    /// The value is derived from another one and is read-only.
     OneWay,
-    /// The value it follows does not take this.
+    /// The value it is derived from does not accept this.
     Refused(Refusal),
-    /// The listeners set it again and again and never agreed. It stays at what it was set to last.
+    /// The listeners kept setting it and never settled. It keeps the value that was set last.
     Unsettled,
 }
 
@@ -170,7 +171,7 @@ impl<V: Clone + PartialEq + 'static> Shared<V> {
         Self::with_source(value, Source::Own)
     }
 
-    /// A stand-in that never changes: for a control that stands alone.
+    /// A constant value, for a control that is bound to nothing.
     pub fn fixed(value: V) -> Self {
         Self::with_source(value, Source::Fixed)
     }
@@ -187,15 +188,15 @@ impl<V: Clone + PartialEq + 'static> Shared<V> {
         Self { inner: Rc::new(inner) }
     }
 
-    /// The value now.
+    /// The current value.
     pub fn get(&self) -> V {
         self.inner.value.borrow().clone()
     }
 
-    /// Sets the value and tells all listeners, if it differs; says whether it did.
+    /// Sets the value and, if it differs, notifies all listeners. Returns whether it differed.
     ///
-    /// A listener may set it again. Each is then told the last value once, those that have not been told
-    /// of the first one never are, and nobody is called while being called.
+    /// A listener may set it again. Every listener then receives the latest value once; those not yet
+    /// notified of the earlier value skip it, and no callback is entered while it is running.
     ///
     /// # Errors
     /// [`SharedError`]: why the value stays as it was, or, if the listeners do not agree, that it does
@@ -209,7 +210,8 @@ impl<V: Clone + PartialEq + 'static> Shared<V> {
         }
     }
 
-    /// Takes what a control's turn says the value is now. A turn that moved nothing changes nothing.
+    /// Sets the value to the one that a control's turn reports. A turn that changed no value changes
+    /// nothing here.
     ///
     /// # Errors
     /// As [`set`](Self::set).
@@ -221,7 +223,8 @@ impl<V: Clone + PartialEq + 'static> Shared<V> {
         last.last().map_or(Ok(false), |value| self.set(value.clone()))
     }
 
-    /// Calls `callback` with the new value after every change, once, until the hearing is dropped.
+    /// Calls `callback` with the new value after every change, once, until the returned subscription is
+    /// dropped.
     pub fn subscribe(&self, callback: impl FnMut(&V) + 'static) -> Subscription {
         let id = self.inner.next_id.replace(self.inner.next_id.get() + 1);
         let told = self.inner.version.get();
@@ -230,11 +233,12 @@ impl<V: Clone + PartialEq + 'static> Shared<V> {
         Subscription(Box::new(Ending { inner: Rc::downgrade(&self.inner), id }))
     }
 
-    /// Another view of the same value: `to` converts it, `back` converts what the view is set to, or
-    /// says why that cannot be.
+    /// Another view of the same value: `to` converts it for the view, and `back` converts what the view is
+    /// set to, or says why it cannot.
     ///
     /// The view changes when this value does. Setting the view sets this value, and the view shows what
-    /// `to` makes of that. So a conversion that rounds never drifts: nothing goes back that nobody set.
+    /// `to` makes of that. A conversion that rounds therefore never drifts: nothing is written back unless
+    /// somebody set it.
     ///
     /// ```
     /// use pin_notch::{dec, Notches, Shared};
@@ -290,13 +294,15 @@ impl<V: Clone + PartialEq + 'static> Shared<V> {
         source: impl FnOnce(Subscription) -> Source<W>,
     ) -> Shared<W> {
         let value = to(&self.inner.value.borrow());
-        // The listener has to know the view, and the view keeps the listener: hence the empty place.
+        // The listener needs the view, and the view keeps the listener alive: hence the cell that is filled
+        // in afterwards.
         let view: Rc<RefCell<Weak<Inner<W>>>> = Rc::default();
         let hearing = self.subscribe({
             let view = view.clone();
             move |value| {
                 if let Some(inner) = view.borrow().upgrade() {
-                    // A quarrel among the view's own listeners ends there; the value has changed.
+                    // If the view's own listeners never settle, that is their affair: the value itself has
+                    // changed.
                     let _ = inner.put(to(value));
                 }
             }
@@ -306,7 +312,7 @@ impl<V: Clone + PartialEq + 'static> Shared<V> {
         shared
     }
 
-    /// What will look frozen: a value that is bound and cannot be set.
+    /// Reports a control that would appear frozen: one bound to a value that cannot be set.
     ///
     /// ```
     /// use pin_notch::Shared;
@@ -330,7 +336,7 @@ impl<V: Clone + PartialEq> Inner<V> {
         }
         *self.value.borrow_mut() = value;
         self.version.set(self.version.get() + 1);
-        // Set by a listener: whoever called it goes on telling, the new value now.
+        // It was set by a listener: the notification that called the listener continues with the new value.
         if self.telling.replace(true) {
             return Ok(true);
         }
@@ -346,7 +352,7 @@ impl<V: Clone + PartialEq> Inner<V> {
         Ok(true)
     }
 
-    /// The next listener that has not been told the value as it is now; it has after this.
+    /// The next listener that has not seen the current version, marked as having seen it.
     fn next(&self) -> Option<Callback<V>> {
         let version = self.version.get();
         let mut listeners = self.listeners.borrow_mut();
@@ -356,7 +362,7 @@ impl<V: Clone + PartialEq> Inner<V> {
     }
 }
 
-/// Takes the mark away that listeners are being told, even if one of them panics.
+/// Clears the "notifying" flag, even if a listener panics.
 struct Telling<'a>(&'a Cell<bool>);
 
 impl Drop for Telling<'_> {

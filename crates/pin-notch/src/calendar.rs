@@ -1,12 +1,12 @@
 //! Dates, months, ISO weeks and times of day: exact, without a clock and without a time zone.
 //!
-//! The calendar is the proleptic Gregorian one, years 1 to 9999, as HTML's [dates and times][html] have
-//! it. Each type reads and writes the standard's own text (`2026-05-14`, `2026-05`, `2026-W20`,
-//! `07:30`, `2026-05-14T07:30`) and stands on a line of whole units, by which
-//! [`NotchesOf`](crate::NotchesOf) counts.
+//! The calendar is the proleptic Gregorian one, years 1 to 9999, as HTML's [dates and times][html] have it.
+//! Each type reads and writes the standard's own text (`2026-05-14`, `2026-05`, `2026-W20`, `07:30`,
+//! `2026-05-14T07:30`) and maps to a line of whole units, which is what [`NotchesOf`](crate::NotchesOf)
+//! counts in.
 //!
-//! It is small and our own because a browser has to load it: a date library with parsing and printing adds
-//! about 50 KB compressed there, all of this about 5. The tests compare every day of every year with such a
+//! It is our own because browsers have to load it: a date library with parsing and formatting adds about 50
+//! KB compressed, while all of this takes about 5. The tests compare every day of every year with such a
 //! library.
 //!
 //! [html]: https://html.spec.whatwg.org/multipage/common-microsyntaxes.html#dates-and-times
@@ -26,7 +26,7 @@ pub use week::Week;
 use crate::quoted::Quoted;
 use core::fmt;
 
-/// The last year there is; the first is 1.
+/// The last supported year; the first is 1.
 ///
 /// ```
 /// use pin_notch::{Date, LAST_YEAR};
@@ -35,7 +35,7 @@ use core::fmt;
 /// ```
 pub const LAST_YEAR: u16 = 9999;
 
-/// Why something is not a date, a month, a week or a time.
+/// Why something is not a valid date, month, week or time.
 ///
 /// ```
 /// use pin_notch::Date;
@@ -45,20 +45,20 @@ pub const LAST_YEAR: u16 = 9999;
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum CalendarError {
-    /// The text is not written as it has to be.
+    /// The text does not have the expected form.
     Form {
-        /// The start of the text.
+        /// The beginning of the text.
         text: String,
-        /// What it should look like, such as `2026-05-14`.
+        /// An example of the expected form, such as `2026-05-14`.
         like: &'static str,
     },
     /// A part is out of range.
     Part {
         /// Which: `year`, `month`, `week`, `day`, `hour`, `minute`, `second` or `millisecond`.
         part: &'static str,
-        /// Its value.
+        /// The value of that part.
         value: u32,
-        /// The range it has to be in, in words.
+        /// The allowed range, in words.
         range: String,
     },
 }
@@ -76,7 +76,7 @@ impl fmt::Display for CalendarError {
 
 impl std::error::Error for CalendarError {}
 
-/// A part that has to lie within bounds.
+/// Checks that a part lies within its bounds.
 fn part(
     part: &'static str,
     value: u32,
@@ -94,7 +94,8 @@ fn year(year: u16) -> Result<(), CalendarError> {
     part("year", year.into(), 1..=LAST_YEAR.into(), &"the calendar")
 }
 
-/// Reads a text of fixed places: digits where the pattern has `0`, else the very character.
+/// Reads a fixed-width text: a digit wherever the pattern has `0`, and otherwise exactly the pattern's
+/// character.
 fn digits<const N: usize>(
     text: &str,
     pattern: &'static str,
@@ -121,7 +122,7 @@ fn digits<const N: usize>(
     Ok(parts)
 }
 
-/// Serde reads and writes the standard's own text.
+/// Implements serde in terms of the standard's text form.
 #[cfg(feature = "json")]
 macro_rules! as_text {
     ($($type:ty),+) => {

@@ -1,7 +1,8 @@
-//! The controls. Each is a machine that turns intents into turns, and has a view that a face draws.
+//! The controls. Each is a state machine that answers intents with turns and offers a view for a face to
+//! draw.
 //!
-//! The types in this folder are what a program uses when it knows which control it has. [`Control`] is
-//! any of them, for what does not: a form, or a face that builds controls from markup.
+//! A program that knows which control it has uses the types in this folder directly. [`Control`] holds any
+//! of them, for code that does not know, such as a form or a face that builds controls from markup.
 
 mod by_value;
 mod checkbox;
@@ -81,7 +82,7 @@ use crate::world::AnyWorld;
 use rust_decimal::Decimal;
 use uniform::Uniform;
 
-/// Which way a line of text runs; a control beside it runs the same way.
+/// The direction in which text runs. Controls follow it.
 ///
 /// ```
 /// use pin_notch::{Direction, Intent, Key, Rating, Surroundings};
@@ -102,7 +103,8 @@ pub enum Direction {
     RightToLeft,
 }
 
-// A new control has to be thought of wherever controls are told apart.
+// Every match over the controls is exhaustive, so that the compiler reports each place that a new one
+// concerns.
 #[warn(clippy::wildcard_enum_match_arm)]
 impl Control {
     /// Carries out an intent.
@@ -110,38 +112,38 @@ impl Control {
         self.shared_mut().handle(intent)
     }
 
-    /// All that a face needs to draw it.
+    /// Everything a face needs to draw it.
     pub fn view(&self) -> View {
         self.shared().view()
     }
 
-    /// Of what kind its values are.
+    /// The kind of its values.
     pub fn kind(&self) -> ValueKind {
         self.shared().kind()
     }
 
-    /// The value now.
+    /// The current value.
     pub fn value(&self) -> Value {
         self.shared().value()
     }
 
-    /// The value it starts with.
+    /// The default value.
     pub fn default_value(&self) -> Value {
         self.shared().default_value()
     }
 
-    /// Sets the value. The program does this, so no event comes of it.
+    /// Sets the value. This is a change made by the program, so it produces no event.
     ///
     /// # Errors
-    /// Why it cannot take this very value; it is then as it was. A value of another kind, such as a number
-    /// for a switch, is refused with [`Refusal::WrongKind`].
+    /// Says why the control cannot take exactly this value, and leaves the control unchanged. A value of
+    /// another kind, such as a number for a switch, is refused with [`Refusal::WrongKind`].
     pub fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         self.shared_mut().set_value(value)
     }
 
-    /// Sets the value to the allowed one nearest to it, as HTML does when a script sets it, and gives what
-    /// it is then. The value that was given is remembered as a wish: when the definition changes, the control takes
-    /// the value nearest to it anew, until a person chooses another.
+    /// Sets the value to the nearest allowed one, as HTML does when a script sets a value, and returns it.
+    /// The requested value is remembered: when the definition changes, the control moves again to the
+    /// allowed value nearest to it, until a person chooses another.
     ///
     /// ```
     /// use pin_notch::{Control, Definition, Slider, Value, dec};
@@ -156,22 +158,22 @@ impl Control {
     /// ```
     ///
     /// # Errors
-    /// As [`set_value`](Self::set_value), where no value is near: the value is then as it was.
+    /// The errors of [`set_value`](Self::set_value), if no value is near. The value is then unchanged.
     pub fn set_nearest(&mut self, value: Value) -> Result<Value, Refusal> {
         self.shared_mut().set_nearest(value)?;
         Ok(self.value())
     }
 
-    /// Steps the value up, or down where the number is negative: HTML's `stepUp()` and `stepDown()`. The program
-    /// does this, so no event comes of it.
+    /// Steps the value up, or down if the number is negative, like HTML's `stepUp()` and `stepDown()`. This
+    /// is a change made by the program, so it produces no event.
     ///
     /// # Errors
-    /// Why nothing moves; [`Refusal::NotForThis`] for a control without steps.
+    /// Says why the value did not change; [`Refusal::NotForThis`] for a control without steps.
     pub fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
         self.shared_mut().step_by(steps)
     }
 
-    /// Ends what is being typed or is half filled in, and takes nothing of it: the text is that of the value again.
+    /// Discards what is being typed or half filled in, so that the text shows the value again.
     ///
     /// ```
     /// use pin_notch::{Control, Intent, Stepper};
@@ -187,8 +189,8 @@ impl Control {
         self.shared_mut().drop_draft();
     }
 
-    /// Takes a value that it has had before, even where the rules by now allow no way to it: undo leads back to
-    /// where everything began. What is being typed gives way to it.
+    /// Restores a value that it held before, even if its rules would not allow a person to return to it, so
+    /// that undo always reaches the beginning. A text being typed is discarded.
     pub(crate) fn restore(&mut self, value: Value) -> Result<(), Refusal> {
         self.shared_mut().restore(value)
     }
@@ -198,27 +200,27 @@ impl Control {
         self.shared().definition()
     }
 
-    /// Gives it another definition of its own kind, and changes nothing else as far as that allows: what somebody
-    /// is doing, such as a drag or a text being typed, goes on. No event comes of it.
+    /// Replaces the definition with another of the same kind, and keeps everything else as far as the new
+    /// definition allows: a drag or a text being typed continues. This produces no event.
     ///
     /// # Errors
-    /// Which attribute is wrong, and what would be right; the control is then as it was.
+    /// Names the attribute that is wrong and what would be right, and leaves the control unchanged.
     pub fn set_definition(&mut self, definition: Definition) -> Result<(), ControlError> {
         self.shared_mut().set_definition(definition)
     }
 
-    /// Puts the value back to the default and drops whatever gesture is under way. The program does
-    /// this, so no event comes of it.
+    /// Restores the default value and abandons any gesture in progress. This is a change made by the
+    /// program, so it produces no event.
     pub fn reset(&mut self) {
         self.shared_mut().reset();
     }
 
-    /// Whether something is typed or half filled in that is still to be settled.
+    /// Whether something is typed or half filled in and not yet settled.
     pub fn is_drafting(&self) -> bool {
         self.shared().is_drafting()
     }
 
-    /// Whether a thumb is held.
+    /// Whether a thumb is being dragged.
     ///
     /// ```
     /// use pin_notch::{Control, Intent, Place, Slider};
@@ -232,32 +234,33 @@ impl Control {
         self.shared().is_grabbed()
     }
 
-    /// Whether what opens from it, over the page, is open: a list, or a calendar that is not always part of the page.
+    /// Whether its popup is open: a list, or a calendar that is not permanently part of the page.
     pub fn has_open_popup(&self) -> bool {
         self.shared().has_open_popup()
     }
 
-    /// The part of the value that keys mean, counted from 0, where its parts are entered one by one.
+    /// The part of the value that keys act on, counted from 0, for controls whose parts are entered
+    /// separately.
     pub fn active_field(&self) -> Option<usize> {
         self.shared().active_field()
     }
 
-    /// The value that is nothing to this control: empty, off, none chosen.
+    /// The value that means "nothing" to this control: empty, off, or none chosen.
     pub fn empty_value(&self) -> Value {
         self.shared().unsent()
     }
 
-    /// What stands around it.
+    /// Its surroundings: world and text direction.
     pub fn surroundings(&self) -> &Surroundings {
         self.shared().surroundings()
     }
 
-    /// Puts it into other surroundings.
+    /// Moves it to other surroundings.
     pub fn set_surroundings(&mut self, surroundings: &Surroundings) {
         self.shared_mut().set_surroundings(surroundings);
     }
 
-    /// Whether it is disabled, read-only, required, or objected to by the program.
+    /// Whether it is disabled, read-only or required, and the program's own objection, if any.
     pub fn conditions(&self) -> &Conditions {
         self.shared().conditions()
     }
@@ -277,12 +280,13 @@ impl Control {
         self.shared_mut().set_required(required);
     }
 
-    /// Disables it because a fieldset around it is disabled, or no longer.
+    /// Sets whether a fieldset around it disables it.
     pub fn set_fieldset_disabled(&mut self, disabled: bool) {
         self.shared_mut().set_fieldset_disabled(disabled);
     }
 
-    /// Objects to the value, in words for the person: HTML's custom validity. "" takes it back.
+    /// Sets the program's own objection to the value, as text for the person: HTML's custom validity. ""
+    /// removes it.
     pub fn set_custom_error(&mut self, message: impl Into<String>) {
         self.shared_mut().set_custom_error(message.into());
     }
@@ -293,9 +297,9 @@ impl Control {
         self.shared().validity()
     }
 
-    /// What is legal in the definition and will surprise somebody.
+    /// Remarks on what is legal in the definition but likely to surprise.
     ///
-    /// What every control can be asked and told, whatever it is:
+    /// What every control offers, whatever its kind:
     ///
     /// ```
     /// use pin_notch::{Control, Slider, Switch, Value, ValueKind, dec};
@@ -323,7 +327,7 @@ impl Control {
         self.shared().audit()
     }
 
-    /// The numbers it can take, for a control of numbers.
+    /// The allowed numbers, if this control takes numbers.
     pub fn notches(&self) -> Option<&Notches> {
         match self {
             Self::Slider(slider) => Some(slider.notches()),
@@ -346,7 +350,7 @@ impl Control {
         }
     }
 
-    /// What is around it, with numbers as it writes them.
+    /// Its surroundings, with numbers written by its own pattern.
     fn world(&self) -> AnyWorld {
         match self {
             Self::Slider(slider) => slider.world(),
@@ -369,13 +373,13 @@ impl Control {
         }
     }
 
-    /// A text for people in the words of its surroundings.
+    /// Renders a message in the language of its surroundings.
     pub fn message(&self, message: &Message) -> String {
         self.world().message(message)
     }
 }
 
-/// Whether the notches hold this very value, or why not.
+/// Checks that the notches contain exactly this value.
 pub(crate) fn admit(notches: &Notches, value: Decimal) -> Result<Decimal, Refusal> {
     match (notches.min(), notches.max()) {
         (Some(min), _) if value < min => Err(Refusal::BelowMin { min: min.into() }),
@@ -388,8 +392,8 @@ pub(crate) fn admit(notches: &Notches, value: Decimal) -> Result<Decimal, Refusa
     }
 }
 
-/// The value a control starts with when this default is given: snapped if it is off the notches, which
-/// the audit reports, but never brought in from outside the bounds.
+/// The initial value for this default: snapped if it is off the notches, which the audit reports, but never
+/// moved from outside the bounds to inside.
 fn admit_default(notches: &Notches, value: Decimal) -> Result<Decimal, ControlError> {
     match admit(notches, value) {
         Ok(value) => Ok(value),

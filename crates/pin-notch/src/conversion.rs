@@ -1,13 +1,13 @@
-//! From one range of numbers to another, along a straight line, exactly.
+//! Exact linear conversion from one range of numbers to another.
 
 use crate::notches::Notches;
 use core::fmt;
 use rust_decimal::Decimal;
 
-/// A straight line between two ranges: percent to a rating, kilograms to grams, degrees to degrees.
+/// A linear conversion between two ranges: percent to a rating, kilograms to grams, Celsius to Fahrenheit.
 ///
-/// The result is exact as long as it has 28 digits; one that never ends is cut to those. Onto notches, it
-/// goes to the nearest, of two as near to the upper one.
+/// The result is exact to 28 digits, and longer results are rounded to those. With notches, it moves to the
+/// nearest one; of two equally near, to the upper one.
 ///
 /// ```
 /// use pin_notch::{Conversion, Notches, dec};
@@ -29,7 +29,7 @@ pub struct Conversion {
     onto: Option<Notches>,
 }
 
-/// A conversion's range has no length, so there is no way from it.
+/// The source range of a conversion has no length.
 ///
 /// ```
 /// use pin_notch::{Conversion, dec};
@@ -38,7 +38,7 @@ pub struct Conversion {
 /// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct NoRange {
-    /// Where the range begins and ends.
+    /// The value at which the range begins and ends.
     pub at: Decimal,
 }
 
@@ -52,10 +52,10 @@ impl fmt::Display for NoRange {
 impl std::error::Error for NoRange {}
 
 impl Conversion {
-    /// The line that leads from the ends of one range to the ends of the other, and on beyond them.
+    /// The conversion that maps the ends of one range to the ends of the other. It continues beyond them.
     ///
     /// # Errors
-    /// [`NoRange`] when the first range begins where it ends.
+    /// [`NoRange`] if the first range begins where it ends.
     pub fn between(from: (Decimal, Decimal), to: (Decimal, Decimal)) -> Result<Self, NoRange> {
         match from.0 == from.1 {
             true => Err(NoRange { at: from.0 }),
@@ -63,28 +63,29 @@ impl Conversion {
         }
     }
 
-    /// Leads to the nearest of these notches.
+    /// Rounds results to the nearest of these notches.
     pub fn onto(mut self, notches: Notches) -> Self {
         self.onto = Some(notches);
         self
     }
 
-    /// The way back, not yet onto any notches.
+    /// The inverse conversion, without notches.
     ///
     /// # Errors
-    /// [`NoRange`] when the second range begins where it ends.
+    /// [`NoRange`] if the second range begins where it ends.
     pub fn reversed(&self) -> Result<Self, NoRange> {
         Self::between(self.to, self.from)
     }
 
-    /// What `value` is in the other range. Where a number cannot hold it, it is the end of the range that
-    /// lies in that direction.
+    /// Converts `value` to the other range. A result too large for a number becomes the end of the range in
+    /// that direction.
     pub fn convert(&self, value: Decimal) -> Decimal {
         let ((from, from_end), (to, to_end)) = (self.from, self.to);
         let along = || {
             let way = value.checked_sub(from)?;
             let (across, length) = (to_end.checked_sub(to)?, from_end.checked_sub(from)?);
-            // First times and then by keeps what divides evenly exact; the other order fits more numbers.
+            // Multiplying first keeps results exact that divide evenly; dividing first overflows less
+            // easily.
             let times = way.checked_mul(across).and_then(|product| product.checked_div(length));
             let along = times.or_else(|| way.checked_div(length)?.checked_mul(across))?;
             to.checked_add(along)

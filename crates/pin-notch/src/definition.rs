@@ -1,10 +1,9 @@
-//! Definitions: all that is said of a control, as plain data.
+//! Definitions: the description of a control as plain data.
 //!
-//! Each control has a struct with a field for each thing that can be said of it, and each field is an
-//! *attribute*: a name, a kind of value, and a line that explains it. [`definition!`] declares all of that
-//! at once. So this is the one table of attributes: what reads and writes them, which of them a page
-//! observes, the words of a sheet, the properties of an element and the tables in the documentation come
-//! from it.
+//! Each control has a struct whose fields are its *attributes*: each with a name, a kind of value, and a
+//! line that explains it. [`definition!`] declares all of that at once. This is the only table of
+//! attributes: the reader and the writer, the attributes that a page observes, the keys of a sheet, the
+//! properties of an element and the tables in the documentation are all generated from it.
 
 mod attribute;
 #[cfg(feature = "json")]
@@ -24,20 +23,20 @@ use crate::control::Choice;
 
 /// A definition of any kind, attribute by attribute.
 pub(crate) trait Defined {
-    /// Its attributes in their order, those that all controls have last.
+    /// Its attributes in order, with those common to all controls last.
     #[cfg(feature = "json")]
     fn attributes(&self) -> &'static [Attribute];
 
     /// The names of its attributes.
     fn names(&self) -> &'static [&'static str];
 
-    /// One of this kind in which nothing is said.
+    /// The default definition of this kind.
     fn standard(&self) -> Box<dyn Defined>;
 
-    /// The field of the attribute at this place among the names.
+    /// The field of the attribute at this index among the names.
     fn field(&self, place: usize) -> Option<&dyn AttributeValue>;
 
-    /// The same, to be changed.
+    /// The same, mutably.
     fn field_mut(&mut self, place: usize) -> Option<&mut dyn AttributeValue>;
 
     /// The options inside the element of this control.
@@ -45,7 +44,7 @@ pub(crate) trait Defined {
         Vec::new()
     }
 
-    /// Sets them.
+    /// Sets the options inside the element of this control.
     fn set_options(&mut self, _options: &[Choice]) -> Result<(), AttributeError> {
         Ok(())
     }
@@ -56,7 +55,7 @@ impl dyn Defined + '_ {
         self.names().iter().position(|known| *known == name)
     }
 
-    /// Sets an attribute from its text; `None` puts it back to its default.
+    /// Sets an attribute from its text. `None` restores its default.
     pub(crate) fn set(&mut self, name: &str, text: Option<&str>) -> Result<(), AttributeError> {
         let unknown = || AttributeError::Unknown { name: name.to_owned() };
         let place = self.place(name).ok_or_else(unknown)?;
@@ -69,14 +68,14 @@ impl dyn Defined + '_ {
             return Ok(());
         }
         match standard.field(place).and_then(|field| field.write()) {
-            // It has written this itself, and can read it.
+            // The text was written by the same field, so that reading it cannot fail.
             Some(text) => drop(field.read(&text)),
             None => field.clear(),
         }
         Ok(())
     }
 
-    /// The text of an attribute; `None` where it is at its default, or is not of this kind.
+    /// The text of an attribute; `None` if it is at its default or does not belong to this kind.
     pub(crate) fn get(&self, name: &str) -> Option<String> {
         let place = self.place(name)?;
         let text = self.field(place)?.write();
@@ -87,7 +86,7 @@ impl dyn Defined + '_ {
     }
 }
 
-/// A text in kebab case of an identifier in snake case, and without the mark of a raw one.
+/// Converts an identifier from snake case to kebab case and removes the prefix of a raw identifier.
 macro_rules! kebab {
     ($name:ident) => {{
         const NAME: &str = stringify!($name);
@@ -101,7 +100,7 @@ macro_rules! kebab {
 }
 pub(crate) use kebab;
 
-/// How long the mark of a raw identifier is at the beginning of this one.
+/// The length of the prefix of a raw identifier, if this is one.
 pub(crate) const fn raw_mark(name: &str) -> usize {
     let name = name.as_bytes();
     if name.len() > 2 && name[0] == b'r' && name[1] == b'#' { 2 } else { 0 }
@@ -145,7 +144,7 @@ macro_rules! definition {
         pub struct $name $(<$m: $bound>)? {
             $(#[doc = $about] pub $field: $crate::definition::definition!(@type $($kind)+),)*
             $(#[doc = $options_about] pub options: Vec<$option>,)?
-            /// A form cannot be sent without a value.
+            /// The form cannot be sent without a value.
             pub required: bool,
             /// The value is shown and sent, and cannot be changed.
             pub readonly: bool,
@@ -153,7 +152,7 @@ macro_rules! definition {
             pub disabled: bool,
         }
 
-        // Types by macros cannot be derived for.
+        // Traits cannot be derived here, because the types contain macro invocations.
         impl $(<$m: $bound>)? Clone for $name $(<$m>)? {
             fn clone(&self) -> Self {
                 Self {
@@ -204,7 +203,7 @@ macro_rules! definition {
         }
 
         impl $(<$m: $bound>)? $name $(<$m>)? {
-            /// Its attributes, in their order.
+            /// Its attributes, in order.
             pub(crate) const ATTRIBUTES: &'static [$crate::definition::Attribute] = &[
                 $($crate::definition::Attribute::new(
                     $crate::definition::kebab!($field),
@@ -221,7 +220,7 @@ macro_rules! definition {
                 $crate::definition::Attribute::DISABLED,
             ];
 
-            /// The names of its attributes alone, which a page needs without all else.
+            /// Only the names of its attributes, for pages that need nothing else.
             pub(crate) const NAMES: &'static [&'static str] = &[
                 $($crate::definition::kebab!($field),)*
                 "required",
@@ -244,7 +243,7 @@ macro_rules! definition {
                 Box::new(Self::default())
             }
 
-            // The numbers are known when this is compiled, so it is a jump.
+            // The indices are constants, so that this compiles to a jump table.
             fn field(&self, place: usize) -> Option<&dyn $crate::definition::AttributeValue> {
                 let mut at = 0;
                 $(if place == at {
@@ -329,7 +328,7 @@ macro_rules! definition {
             }
             )?
 
-            /// A form cannot be sent without a value.
+            /// The form cannot be sent without a value.
             pub fn required(mut self, required: bool) -> Self {
                 self.definition.required = required;
                 self
@@ -347,15 +346,15 @@ macro_rules! definition {
                 self
             }
 
-            /// The definition as it is so far, unchecked.
+            /// The definition so far, unchecked.
             pub fn definition(&self) -> &$name $(<$m>)? {
                 &self.definition
             }
 
-            /// Checks the definition as a whole and makes the control.
+            /// Validates the whole definition and builds the control.
             ///
             /// # Errors
-            /// Which attribute is wrong, and what would be right.
+            /// Names the attribute that is wrong and what would be right.
             pub fn build(self) -> Result<$control, $crate::ControlError> {
                 <$control>::new(self.definition)
             }

@@ -1,4 +1,4 @@
-//! What one intent did: the events in their order, or the reason why nothing happened.
+//! The outcome of an intent: its events in order, or the reason why nothing happened.
 
 use crate::calendar::Date;
 use crate::intent::Thumb;
@@ -7,9 +7,9 @@ use crate::refusal::Refusal;
 use core::fmt;
 use rust_decimal::Decimal;
 
-/// What one [`Intent`](crate::Intent) did to a control with values of type `V`.
+/// The outcome of one [`Intent`](crate::Intent) on a control with values of type `V`.
 ///
-/// Its text is made for logs and tests: `input 0.3, change 0.3` or `refused: disabled`.
+/// It is displayed for logs and tests as `input 0.3, change 0.3` or `refused: disabled`.
 ///
 /// ```
 /// use pin_notch::{Event, Intent, Key, Refusal, Switch};
@@ -35,7 +35,7 @@ use rust_decimal::Decimal;
 pub enum Turn<V> {
     /// These events happened.
     Done(Events<V>),
-    /// Nothing happened, for this reason. The control is exactly as it was.
+    /// Nothing happened, for this reason. The control is unchanged.
     Refused(Refusal),
 }
 
@@ -51,37 +51,37 @@ pub enum Turn<V> {
 /// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub enum Event<V> {
-    /// The thumb was taken.
+    /// The thumb was grabbed.
     Grabbed,
-    /// The value moved to this one, and may move on.
+    /// The value changed to this one, and may change further.
     Input(V),
-    /// The thumb was let go.
+    /// The thumb was released.
     Released,
-    /// The gesture was taken back; the value is what it was before.
+    /// The gesture was cancelled; the value is what it was before.
     Cancelled,
-    /// The value has settled on this one, which differs from the one settled before.
+    /// The value settled on this one, which differs from the previously settled one.
     Change(V),
-    /// Another value is shown while it is pointed at; the value itself is as it was.
+    /// This value is shown while it is pointed at; the value itself is unchanged.
     Preview(V),
-    /// The preview is gone; the value itself is shown again.
+    /// The preview ended; the value itself is shown again.
     PreviewEnd,
-    /// What is being typed changed. It cannot be read as an allowed value yet, so the value is as it was.
+    /// The text being typed changed. It is not an allowed value yet, so the value is unchanged.
     Draft,
-    /// Keys now mean this thumb of a span.
+    /// This thumb of a span became active: keys now move it.
     Taken(Thumb),
     /// The list opened.
     Opened,
     /// The list closed.
     Closed,
-    /// Keys are now on this row of an open list, or this part of a value, counted from 0.
+    /// This row of an open list, or this part of a value, became active. Counted from 0.
     Active(usize),
-    /// The view of an open list now holds the rows from this one on, counted from 0.
+    /// The view of an open list now starts at this row, counted from 0.
     Scrolled(usize),
-    /// Keys are now on this day of an open month grid.
+    /// This day of an open month grid became active.
     ActiveDay(Date),
 }
 
-/// The events of one turn, in order: one to four, kept in place.
+/// The events of one turn, in order: one to four, stored inline.
 ///
 /// ```
 /// use pin_notch::{Intent, Switch, Turn};
@@ -99,7 +99,7 @@ impl<V> Turn<V> {
         Self::Done(Events([Some(event), None, None, None]))
     }
 
-    /// This turn and one more event.
+    /// This turn with one more event.
     pub(crate) fn and(mut self, event: Event<V>) -> Self {
         if let Self::Done(Events(all)) = &mut self
             && let Some(free) = all.iter_mut().find(|one| one.is_none())
@@ -109,19 +109,19 @@ impl<V> Turn<V> {
         self
     }
 
-    /// This turn, and one more event if that happened.
+    /// This turn with one more event, if `condition` holds.
     pub(crate) fn and_if(self, happened: bool, event: Event<V>) -> Self {
         if happened { self.and(event) } else { self }
     }
 
-    /// This turn after a preview that it ends. What was typed is not told.
+    /// This turn, preceded by the end of a preview.
     pub(crate) fn ending_preview(self) -> Self {
         let Self::Done(Events(all)) = self else { return self };
         let told = all.into_iter().flatten().filter(|event| !matches!(event, Event::Draft));
         told.fold(Self::one(Event::PreviewEnd), Self::and)
     }
 
-    /// The events in order; none when it was refused.
+    /// The events in order; none if it was refused.
     pub fn events(&self) -> impl Iterator<Item = &Event<V>> {
         let all = match self {
             Self::Done(Events(all)) => all.as_slice(),
@@ -130,7 +130,7 @@ impl<V> Turn<V> {
         all.iter().flatten()
     }
 
-    /// Why nothing happened, if nothing did.
+    /// Why it was refused, if it was.
     pub fn refusal(&self) -> Option<Refusal> {
         match self {
             Self::Done(_) => None,
@@ -138,7 +138,7 @@ impl<V> Turn<V> {
         }
     }
 
-    /// The value that settled in this turn, if one did.
+    /// The value that settled in this turn, if any.
     pub fn change(&self) -> Option<&V> {
         self.events().find_map(|event| match event {
             Event::Change(value) => Some(value),
@@ -157,7 +157,7 @@ impl<V> Turn<V> {
         })
     }
 
-    /// The same turn with its values in another form.
+    /// The same turn with its values converted.
     pub fn map<W>(self, mut into: impl FnMut(V) -> W) -> Turn<W> {
         match self {
             Self::Done(Events(all)) => {
@@ -169,12 +169,12 @@ impl<V> Turn<V> {
 }
 
 impl<V: Clone> Turn<V> {
-    /// Moved and settled at once, as by a key or a click.
+    /// Changed and settled at once, as by a key or a click.
     pub(crate) fn settled(value: V) -> Self {
         Self::one(Event::Input(value.clone())).and(Event::Change(value))
     }
 
-    /// What typing came to: the value moved, the value settled, both, or only the text is another.
+    /// The outcome of typing: the value changed, settled, both, or only the text changed.
     ///
     /// ```
     /// use pin_notch::Turn;
@@ -190,7 +190,7 @@ impl<V: Clone> Turn<V> {
         }
     }
 
-    /// A gesture was taken back: the value, which was `before`, is its origin again.
+    /// A gesture was cancelled: the value went from `before` back to the origin of the gesture.
     pub(crate) fn cancelled(origin: V, before: &V) -> Self
     where
         V: PartialEq,
@@ -203,7 +203,7 @@ impl<V: Clone> Turn<V> {
 }
 
 impl<V> Event<V> {
-    /// The same event with its value in another form.
+    /// The same event with its value converted.
     fn map<W>(self, into: impl FnOnce(V) -> W) -> Event<W> {
         match self {
             Self::Input(value) => Event::Input(into(value)),
@@ -230,7 +230,7 @@ impl<V: fmt::Debug> fmt::Debug for Events<V> {
     }
 }
 
-/// How a value of a control is written in a log: a number, `on` or `off`, or `empty`.
+/// How a control's value is written in a log: a number, `on` or `off`, or `empty`.
 ///
 /// ```
 /// use pin_notch::{Shown, dec};

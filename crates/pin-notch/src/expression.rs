@@ -1,9 +1,10 @@
-//! Expressions over a form's values: what rules, conditions and computed outputs are written in. There are no
-//! loops, no names but the form's and no way out, so that an expression from anywhere can be run; its cost is
-//! bounded by its length.
+//! Expressions over a form's values, for rules, conditions and computed outputs. They have no loops, no
+//! names except the form's fields, and no side effects. The cost of evaluating one is bounded by its
+//! length, so that untrusted expressions can be evaluated safely.
 //!
-//! Whatever needs something that is empty comes to nothing: a comparison with an empty field says neither yes nor
-//! no (as in the check constraints of SQL). Whether a field may be empty is for `required`, or for `is empty`.
+//! An operation on an empty value gives an empty result, and a comparison with an empty field is neither
+//! true nor false (as in the check constraints of SQL). Whether a field may be empty is decided by
+//! `required` or tested with `is empty`.
 
 mod claim;
 mod error;
@@ -25,7 +26,7 @@ use rust_decimal::Decimal;
 use std::collections::HashMap;
 use std::sync::Arc;
 
-/// The fields that an expression may speak of, with what is known of each.
+/// The fields that an expression may refer to, with what is known about each.
 ///
 /// ```
 /// use pin_notch::{Expression, Form, Scope, Slider, Value, dec};
@@ -39,36 +40,36 @@ use std::sync::Arc;
 /// ```
 #[derive(Clone, Debug, Default)]
 pub struct Scope {
-    // Shared, for there is a scope for each row.
+    // Shared, because every row has a scope of its own.
     all: Arc<[Known]>,
     places: Arc<HashMap<String, usize>>,
     names: Arc<[String]>,
     rows: Arc<[KnownRows]>,
-    /// Which day it is, where that is known.
+    /// Today's date, if known.
     today: Option<Date>,
-    /// Of which rows the fields are meant that are spoken of without a number, and which row, counted from 0.
+    /// The rows, and the row counted from 0, that field names without a row number refer to.
     row: Option<(usize, usize)>,
 }
 
-/// What is known of rows.
+/// What is known about rows.
 #[derive(Clone, Debug)]
 struct KnownRows {
     name: String,
-    /// The field that says how many there are.
+    /// The field that holds the number of rows.
     count: usize,
     fields: Vec<String>,
     /// The fields, row by row.
     places: Vec<Vec<usize>>,
 }
 
-/// What is known of a field.
+/// What is known about a field.
 #[derive(Clone, Debug)]
 struct Known {
     name: String,
     kind: ValueKind,
-    /// The least and the greatest number it can hold.
+    /// Its least and greatest number.
     range: (Option<Decimal>, Option<Decimal>),
-    /// The texts it can hold, where they are known.
+    /// The texts it can hold, if known.
     texts: Option<Vec<String>>,
 }
 
@@ -112,7 +113,8 @@ impl Scope {
         Self { rows, ..scope }
     }
 
-    /// The same on this day, so that expressions can speak of `today`. They are then written with that day in its place.
+    /// The same with today's date, so that expressions can refer to `today`. They are stored with the date
+    /// in its place.
     ///
     /// ```
     /// use pin_notch::{DatePicker, Expression, Form, Scope};
@@ -129,8 +131,8 @@ impl Scope {
         Self { today: Some(today), ..self }
     }
 
-    /// The same for what is said of each row: a field of these rows without a number, such as `treatment.amount`, is
-    /// then that of this row, counted from 1.
+    /// The same for an expression of one particular row: a field of these rows without a row number, such
+    /// as `treatment.amount`, then refers to this row, counted from 1.
     ///
     /// ```
     /// use pin_notch::{Expression, ExpressionErrorKind, Form, Scope, Stepper};
@@ -151,20 +153,20 @@ impl Scope {
         Self { row: row.filter(|(at, row)| *row < self.rows[*at].places.len()), ..self.clone() }
     }
 
-    /// The whole name of a field that is spoken of without the number of its row, where the row is known.
+    /// The full name of a field that is referred to without its row number, if the row is known.
     pub fn in_this_row(&self, name: &str) -> Option<String> {
         let (rows, field) = self.row_field(name)?;
         let (_, row) = self.row.filter(|(at, _)| *at == rows)?;
         Some(self.names[self.rows[rows].places[row][field]].clone())
     }
 
-    /// How many rows of these there may be.
+    /// The greatest number of these rows.
     pub(crate) fn most_rows(&self, rows: &str) -> usize {
         let known = self.rows.iter().find(|known| known.name == rows);
         known.map_or(0, |known| known.places.len())
     }
 
-    /// The rows of a field that is spoken of without the number of one.
+    /// The rows of a field that is referred to without a row number.
     pub(crate) fn rows_of(&self, name: &str) -> Option<&str> {
         if self.places.contains_key(name) {
             return None;
@@ -172,7 +174,7 @@ impl Scope {
         self.row_field(name).map(|(rows, _)| self.rows[rows].name.as_str())
     }
 
-    /// The rows of a field that is spoken of without a number, and which of their fields it is.
+    /// The rows of a field that is referred to without a row number, and the index of the field in them.
     fn row_field(&self, name: &str) -> Option<(usize, usize)> {
         self.rows.iter().enumerate().find_map(|(at, rows)| {
             let field = name.strip_prefix(rows.name.as_str())?.strip_prefix('.')?;
@@ -180,12 +182,12 @@ impl Scope {
         })
     }
 
-    /// What can be spoken of.
+    /// The names that can be referred to.
     pub fn names(&self) -> impl Iterator<Item = &str> {
         self.names.iter().map(String::as_str)
     }
 
-    /// The names of fields in rows, without the number of a row.
+    /// The names of fields in rows, without row numbers.
     pub fn names_in_rows(&self) -> impl Iterator<Item = String> {
         self.rows
             .iter()
@@ -203,21 +205,21 @@ impl<'a> FromIterator<(&'a str, &'a Control)> for Scope {
     }
 }
 
-/// Where an expression finds the values of fields: a [`Form`](crate::Form), its [`Values`](crate::Values), or
-/// whatever has some.
+/// A source of field values for an expression: a [`Form`](crate::Form), its [`Values`](crate::Values), or
+/// any other.
 pub trait Lookup {
-    /// The value of the field of this name; none where it has none, or does not count.
+    /// The value of the field with this name; `None` if it has none or does not count.
     fn value(&self, name: &str) -> Option<Value>;
 }
 
-/// What an expression gives.
+/// The type of an expression's result.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 enum Type {
     Number,
     Text,
     On,
     List,
-    /// A day, a month, a week or a time: written as text, and in order.
+    /// A day, month, week or time, represented as text that sorts in its order.
     Ordered(ValueKind),
 }
 
@@ -237,7 +239,7 @@ impl Type {
     }
 }
 
-/// Which part of a field's value is meant: of two numbers or two days, one.
+/// A part of a field's value: one of two numbers or of two days.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 enum Part {
     Whole,
@@ -255,7 +257,7 @@ enum Operator {
     GreaterOrEqual,
 }
 
-/// What two numbers make.
+/// Arithmetic on two numbers.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 enum Arithmetic {
     Sum,
@@ -264,20 +266,20 @@ enum Arithmetic {
     Quotient,
 }
 
-/// What several numbers, or several values in order, make.
+/// Functions of several numbers or other ordered values.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 enum Of {
     Least,
     Greatest,
 }
 
-/// What is made of a field in all rows.
+/// Functions of a field across all rows.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 enum Over {
     Sum,
-    /// How many of them are filled in, or on.
+    /// The number of them that are filled in or on.
     Filled,
-    /// Whether no two of them are the same.
+    /// Whether all of them differ from each other.
     Different,
     Least,
     Greatest,
@@ -294,7 +296,7 @@ enum Tree {
     Total(Box<Tree>),
     Round(Box<Tree>, u32),
     Of(Of, Vec<Tree>),
-    /// Of those of these that are not empty: the fields of rows that do not count are.
+    /// Ignores empty ones, which includes the fields of rows that do not count.
     Over(Over, Vec<Tree>),
     Negative(Box<Tree>),
     Arithmetic(Arithmetic, Box<Tree>, Box<Tree>),
@@ -306,7 +308,8 @@ enum Tree {
     Or(Box<Tree>, Box<Tree>),
 }
 
-/// An expression over the fields of a form: read once, checked then, and evaluated on any values.
+/// An expression over the fields of a form. It is parsed and checked once and can then be evaluated on any
+/// values.
 ///
 /// | written | is |
 /// |---|---|
@@ -352,7 +355,7 @@ pub struct Expression {
     names: Arc<[String]>,
 }
 
-/// As it was written.
+/// The source text.
 impl fmt::Display for Expression {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         f.write_str(&self.written)
@@ -360,19 +363,19 @@ impl fmt::Display for Expression {
 }
 
 impl Expression {
-    /// Reads an expression over these fields.
+    /// Parses an expression over these fields.
     ///
     /// # Errors
-    /// What is wrong with it, and where in the text.
+    /// Says what is wrong and where in the text.
     pub fn parse(text: &str, scope: &Scope) -> Result<Self, ExpressionError> {
         let (tree, kind, written) = parse::whole(text, scope)?;
         Ok(Self { written, tree, kind, names: scope.names.clone() })
     }
 
-    /// Reads an expression that says yes or no, of at least one field.
+    /// Parses a condition: an expression that is true or false and refers to at least one field.
     ///
     /// # Errors
-    /// As [`parse`](Self::parse), and where it says something else or speaks of no field.
+    /// The errors of [`parse`](Self::parse), and an error if it is not a condition or refers to no field.
     pub fn condition(text: &str, scope: &Scope) -> Result<Self, ExpressionError> {
         let read = Self::parse(text, scope)?;
         if read.kind != Type::On {
@@ -385,17 +388,17 @@ impl Expression {
         }
     }
 
-    /// The names of the fields it speaks of, in the order in which it does.
+    /// The names of the fields it refers to, in order of appearance.
     pub fn fields(&self) -> Vec<&str> {
         self.fields_where(|_| true)
     }
 
-    /// Those of them without which it says nothing.
+    /// Those of them without which it has no result.
     pub(crate) fn needed_fields(&self) -> Vec<&str> {
         self.fields_where(|is_gathered| !is_gathered)
     }
 
-    /// Those that it only puts together over rows.
+    /// Those that it only aggregates over rows.
     pub(crate) fn gathered_fields(&self) -> Vec<&str> {
         let needed = self.needed_fields();
         let mut gathered = self.fields_where(|is_gathered| is_gathered);
@@ -414,13 +417,13 @@ impl Expression {
         names
     }
 
-    /// The same of fields whose names begin like this.
+    /// The same expression with this prefix before the names of its fields.
     pub(crate) fn renamed(&self, beginning: &str) -> Self {
         let names = self.names.iter().map(|name| format!("{beginning}{name}")).collect();
         Self { names, ..self.clone() }
     }
 
-    /// That a field holds at least this number.
+    /// The condition that a field is at least this number.
     pub(crate) fn at_least(name: &str, count: usize) -> Self {
         let field = Box::new(Tree::Field(0, Part::Whole));
         let least = Box::new(Tree::Number(count.into()));
@@ -432,7 +435,7 @@ impl Expression {
         }
     }
 
-    /// What it comes to with these values; empty where it needs a value that is empty.
+    /// Evaluates it on these values. The result is empty if it needs a value that is empty.
     pub fn value(&self, values: &impl Lookup) -> Value {
         match self.term(values) {
             None => Value::Empty,
@@ -443,7 +446,7 @@ impl Expression {
         }
     }
 
-    /// Whether it holds with these values: `None` where it says neither yes nor no.
+    /// Whether it holds for these values; `None` if it is neither true nor false.
     pub fn holds(&self, values: &impl Lookup) -> Option<bool> {
         match self.term(values) {
             Some(Term::On(on)) => Some(on),
@@ -455,15 +458,15 @@ impl Expression {
         self.tree.value(&|at, part| term(&values.value(self.names.get(at)?)?, part))
     }
 
-    /// Whether it can hold, and whether it can fail to, whatever is entered in these fields; as far as bounds and
-    /// options tell.
+    /// Whether it can be true and whether it can be false for any input in these fields, judging by bounds
+    /// and options.
     pub fn outlook(&self, scope: &Scope) -> (bool, bool) {
         outlook::of(&self.tree, &scope.all)
     }
 }
 
 impl Tree {
-    /// Each field that it speaks of, in order, and whether it is put together over rows.
+    /// Each field that it refers to, in order, and whether it is aggregated over rows.
     fn each_field(&self, is_gathered: bool, each: &mut dyn FnMut(usize, bool)) {
         match self {
             Self::Field(at, _) => each(*at, is_gathered),

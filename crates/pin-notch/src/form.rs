@@ -1,8 +1,8 @@
-//! A form: named controls, what they send together, and the same controls re-checking what comes back.
+//! A form: named controls that send their values together and check received values again.
 //!
-//! Sending follows HTML's [constructing the entry list][entries] and the URL standard's
-//! [urlencoded serializer][url]. Reading is its inverse, by the same controls, so the rules are written
-//! once and hold on both sides.
+//! Sending follows HTML's [constructing the entry list][entries] and the URL standard's [urlencoded
+//! serializer][url]. Reading is the inverse and uses the same controls, so that rules are written once and
+//! hold on both sides.
 //!
 //! [entries]: https://html.spec.whatwg.org/multipage/form-control-infrastructure.html#constructing-the-form-data-set
 //! [url]: https://url.spec.whatwg.org/#application/x-www-form-urlencoded
@@ -76,7 +76,7 @@ use std::sync::Arc;
 /// # Ok(()) }
 /// ```
 ///
-/// Its definition, what it holds, and what it would send:
+/// Its definition, its contents, and what it would send:
 ///
 /// ```
 /// use pin_notch::{Form, Intent, Switch};
@@ -114,8 +114,8 @@ pub struct Form {
     history: History,
 }
 
-/// What an intent did in a form: to its control, and to those linked with it. Its text is the turn's,
-/// with what followed behind it.
+/// The outcome of an intent in a form: on its control, and on the fields linked with it. It is displayed as
+/// the turn followed by its consequences.
 ///
 /// ```
 /// use pin_notch::{Form, Intent, Switch};
@@ -129,11 +129,11 @@ pub struct Form {
 #[must_use = "a turn says what happened, or why nothing did"]
 #[non_exhaustive]
 pub struct FormTurn {
-    /// What it did to the control it was meant for.
+    /// The outcome on the control that it was meant for.
     pub turn: Turn<Value>,
-    /// What it did through links, in the order in which they were followed.
+    /// Its effects through links, in the order in which they were followed.
     pub followed: Vec<Followed>,
-    /// Fields that have begun or ceased to count.
+    /// Fields that started or stopped counting.
     pub counted: Vec<Counted>,
 }
 
@@ -163,36 +163,36 @@ impl fmt::Display for FormTurn {
 pub struct Field {
     /// The name under which it is sent.
     pub name: String,
-    /// What people call it.
+    /// Its label for people.
     pub label: String,
     /// The control.
     pub control: Control,
-    /// Whether somebody has begun to change it, or tried to send the form. Pointing at it is neither.
+    /// Whether somebody has started to change it or tried to send the form. Pointing at it does not count.
     pub touched: bool,
-    /// Whether somebody has been in it and left it, or tried to send the form.
+    /// Whether somebody has visited and left it, or tried to send the form.
     left: bool,
     /// It is never sent.
     unsent: bool,
-    /// What has to hold for it to count.
+    /// The condition under which it counts.
     only_if: Vec<Arc<Expression>>,
     counts: bool,
-    /// Options that can be chosen only under a condition.
+    /// Its options that can be chosen only under a condition.
     options_if: Vec<options::Conditional>,
-    /// A fieldset of it is disabled.
+    /// Whether one of its fieldsets is disabled.
     fieldset_disabled: bool,
-    /// Its value before anybody changed it: its default, or what it follows to.
+    /// Its initial value: its default, or the value that a link gives it.
     start: Value,
-    /// What its value was when it had settled last.
+    /// Its last settled value.
     settled: Value,
-    /// A gesture is under way, so that its value may not have settled.
+    /// Whether a gesture is in progress, so that its value may not have settled.
     moving: bool,
-    /// The row it stands in.
+    /// The row it is in.
     row: Option<RowPlace>,
-    /// It says how many rows there are.
+    /// Whether it holds the number of rows.
     counts_rows: bool,
 }
 
-/// Fields that stand together and can be disabled together.
+/// A group of fields that can be disabled together.
 ///
 /// ```
 /// use pin_notch::{Form, Switch};
@@ -209,26 +209,26 @@ pub struct Field {
 pub struct Fieldset {
     /// Its name.
     pub name: String,
-    /// What people call it: HTML's legend.
+    /// Its label for people: HTML's legend.
     pub label: String,
     disabled: bool,
     only_if: Option<Arc<Expression>>,
     fields: Vec<usize>,
 }
 
-/// What a form is laid out in: see [`Form::layout`].
+/// A part of a form's layout: see [`Form::layout`].
 #[derive(Clone, Copy, Debug)]
 pub enum Block<'a> {
     /// A field in no fieldset.
     Field(&'a Field),
     /// A fieldset with its fields.
     Fieldset(&'a Fieldset),
-    /// Rows, where the field stands that says how many there are.
+    /// Rows, at the position of the field that holds their number.
     Rows(&'a Rows),
 }
 
 impl Form {
-    /// A form without controls.
+    /// An empty form.
     pub fn new() -> Self {
         Self::default()
     }
@@ -238,17 +238,17 @@ impl Form {
         self.fields.iter()
     }
 
-    /// The field of this name.
+    /// The field with this name.
     pub fn field(&self, name: &str) -> Option<&Field> {
         self.place(name).map(|place| &self.fields[place])
     }
 
-    /// The control of this name.
+    /// The control with this name.
     pub fn control(&self, name: &str) -> Option<&Control> {
         self.field(name).map(|field| &field.control)
     }
 
-    /// The control of this name, to be changed by the program.
+    /// The control with this name, for changes by the program.
     pub fn control_mut(&mut self, name: &str) -> Option<&mut Control> {
         self.place(name).map(|place| &mut self.fields[place].control)
     }
@@ -258,17 +258,18 @@ impl Form {
         self.fieldsets.iter()
     }
 
-    /// The fieldset of this name.
+    /// The fieldset with this name.
     pub fn fieldset(&self, name: &str) -> Option<&Fieldset> {
         self.fieldsets.iter().find(|fieldset| fieldset.name == name)
     }
 
-    /// The fields that stand in a fieldset, in order.
+    /// The fields of a fieldset, in order.
     pub fn fields_in(&self, fieldset: &Fieldset) -> impl Iterator<Item = &Field> {
         fieldset.fields.iter().filter_map(|at| self.fields.get(*at))
     }
 
-    /// The form as it is laid out: fields that stand in no fieldset, and fieldsets, each where its first field stands.
+    /// The layout of the form: fields outside any fieldset, and fieldsets, each at the position of its
+    /// first field.
     ///
     /// ```
     /// use pin_notch::{Block, Form, Switch};
@@ -306,7 +307,7 @@ impl Form {
         all
     }
 
-    /// Disables a fieldset, and with it all fields that stand in it, or enables it again.
+    /// Disables a fieldset with all its fields, or enables it again.
     ///
     /// # Errors
     /// [`FormError::NoSuchFieldset`].
@@ -326,8 +327,8 @@ impl Form {
         self.places.get(&*without_returns(name.into())).copied()
     }
 
-    /// Carries out an intent on the control of this name, and lets follow what is linked with it. The cost
-    /// grows with the controls that are linked with this one, not with the form.
+    /// Carries out an intent on the control with this name and updates the fields linked with it. The cost
+    /// grows with the number of linked fields, not with the size of the form.
     ///
     /// # Errors
     /// [`FormError::NoSuchField`].
@@ -338,7 +339,7 @@ impl Form {
         Ok(self.finish(at, &before, turn))
     }
 
-    /// A turn of this field begins: gives the value it has before.
+    /// Begins a turn of this field and returns its value before the turn.
     fn begin(&mut self, at: usize) -> Value {
         let field = &mut self.fields[at];
         let value = field.control.value();
@@ -348,7 +349,7 @@ impl Form {
         value
     }
 
-    /// A turn of this field is done: lets follow what follows, and records what has settled.
+    /// Ends a turn of this field: updates linked fields and records what has settled.
     fn finish(&mut self, at: usize, before: &Value, turn: Turn<Value>) -> FormTurn {
         let field = &mut self.fields[at];
         let looks = |event: &Event<Value>| matches!(event, Event::Preview(_) | Event::PreviewEnd);
@@ -357,13 +358,13 @@ impl Form {
         let ends = |event: &Event<Value>| {
             matches!(event, Event::Change(_) | Event::Released | Event::Cancelled)
         };
-        // What was typed and taken back again ends without a change of its own, but others may have followed.
+        // Typing that was reverted ends without a change of its own, but linked fields may have changed.
         let inputs = turn.events().any(|event| matches!(event, Event::Input(_)));
         let under_way = inputs || field.control.is_drafting() || field.control.is_grabbed();
         field.moving = (field.moving || moved) && under_way && !turn.events().any(ends);
         let (mut followed, mut counted) = (Vec::new(), Vec::new());
         if moved {
-            // What follows a gesture settles with it.
+            // Fields that followed a gesture settle with it.
             let (others, told) = links::settle(&mut self.fields, &self.links, at);
             let mut changed = vec![at];
             for (other, before) in others {
@@ -382,8 +383,9 @@ impl Form {
         FormTurn { turn, followed, counted }
     }
 
-    /// Lets follow what is linked with this control or counts by its value, after the program has changed it by
-    /// [`control_mut`](Self::control_mut). No event comes of it, and nothing is recorded.
+    /// Updates the fields that are linked with this control or whose conditions depend on it, after the
+    /// program has changed it through [`control_mut`](Self::control_mut). This produces no event and is not
+    /// recorded for undo.
     ///
     /// ```
     /// # use pin_notch::{Form, Switch, Value};
@@ -407,18 +409,20 @@ impl Form {
         Ok(told)
     }
 
-    /// Whether the control of this name follows another one.
+    /// Whether the control with this name follows another one.
     pub fn is_follower(&self, name: &str) -> bool {
         let at = self.place(name);
         self.links.ways.iter().any(|(_, to)| Some(*to) == at)
     }
 
-    /// Puts every control back to where it started; nothing is touched any more, and nothing can be undone.
+    /// Restores every control's initial value, marks everything as untouched, and clears the history of
+    /// undo.
     pub fn reset(&mut self) {
         for field in &mut self.fields {
             field.control.reset();
             if field.control.value() != field.start {
-                // It held this before; where the program has changed the definition since, the default is left.
+                // It has held this value before. If the program has changed the definition since, the
+                // default remains.
                 let _ = field.control.restore(field.start.clone());
             }
             field.settled = field.control.value();
@@ -428,8 +432,8 @@ impl Form {
         self.history.forget();
     }
 
-    /// Makes every control empty that can be: ratings without a value, switches off, nothing chosen. (To go back to the
-    /// defaults is to [`reset`](Self::reset).) It can be undone in one.
+    /// Makes every control empty that can be: ratings without a value, switches off, nothing chosen. (To
+    /// restore the defaults, use [`reset`](Self::reset).) This can be undone in one step.
     pub fn clear(&mut self) {
         self.record_all();
         let mut changed = Vec::new();
@@ -451,7 +455,7 @@ impl Form {
         }
     }
 
-    /// Whether any value is another than at the start.
+    /// Whether any value differs from its initial value.
     pub fn is_dirty(&self) -> bool {
         self.fields.iter().any(Field::is_dirty)
     }

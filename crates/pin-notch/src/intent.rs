@@ -1,4 +1,4 @@
-//! What somebody tried to do to a control, free of the device they did it with.
+//! Intents: what somebody tried to do to a control, independent of the input device.
 
 use crate::calendar::Date;
 use crate::number::number_text;
@@ -6,10 +6,10 @@ use crate::quoted::Quoted;
 use core::fmt;
 use rust_decimal::Decimal;
 
-/// One attempt to do something to a control. A face makes intents of device events; a test makes them
-/// by hand. What comes of one is a [`Turn`](crate::Turn).
+/// One attempt to do something to a control. A face creates intents from device events, and a test creates
+/// them directly. The outcome of an intent is a [`Turn`](crate::Turn).
 ///
-/// Every control takes every intent. One that means nothing to it is refused with
+/// Every control accepts every intent. One that does not apply to it is refused with
 /// [`Refusal::NotForThis`](crate::Refusal::NotForThis).
 ///
 /// ```
@@ -20,54 +20,54 @@ use rust_decimal::Decimal;
 #[derive(Clone, Copy, Debug, PartialEq)]
 #[non_exhaustive]
 pub enum Intent<'a> {
-    /// A key was pressed (or repeats while it is held).
+    /// A key was pressed (or repeats while held).
     Key(Key),
-    /// The pointer is over this place, with nothing pressed.
+    /// The pointer is over this place, without a button pressed.
     Point(Place),
     /// The pointer has left the control.
     Leave,
-    /// The control was pressed at this place: a slider's thumb jumps there and is grabbed, a rating
-    /// chooses what lies there.
+    /// The control was pressed at this place. A slider's thumb jumps there and is grabbed; a rating chooses
+    /// the value there.
     Press(Place),
-    /// The thumb itself was taken at this place. It stays where it is until it is moved.
+    /// The thumb itself was grabbed at this place. It does not move until it is dragged.
     Grab(Place),
     /// The grabbed thumb is dragged to this place.
     Move(Place),
-    /// The grabbed thumb is let go.
+    /// The grabbed thumb is released.
     Release,
-    /// The gesture was taken away (by the system, or with Escape): back to where it began.
+    /// The gesture was cancelled (by the system, or with Escape), which restores the value it began with.
     Cancel,
-    /// Switch to the other state: a click, or a click on the label.
+    /// Switch to the other state, as by a click on the control or its label.
     Flip,
     /// Choose exactly this value.
     Choose(Decimal),
     /// Make it empty.
     Clear,
-    /// The text being typed is now this, all of it.
+    /// The whole text being typed is now this.
     Type(&'a str),
-    /// Typing is over: take what was typed, or say why not.
+    /// Typing ended: take what was typed, or refuse it with the reason.
     Settle,
-    /// So many steps up, or down when negative: a button beside a field, once or held.
+    /// This many steps up, or down if negative, as by a button beside a field.
     Step(i32),
-    /// From now on keys mean this thumb of a span.
+    /// Make this thumb of a span active, so that keys move it.
     Take(Thumb),
-    /// From now on keys mean this field of a value that has several, counted from 0.
+    /// Make this field of a value that has several active, counted from 0.
     Field(usize),
-    /// Open what can be opened: a list, a calendar.
+    /// Open the popup: a list or a calendar.
     Open,
     /// Close it again.
     Close,
-    /// Choose the option with this value, or let it go where several are chosen.
+    /// Choose the option with this value, or remove it from several chosen ones.
     Pick(&'a str),
     /// Choose this day.
     PickDay(Date),
-    /// The pointer is over this day of an open month grid, with nothing pressed.
+    /// The pointer is over this day of an open month grid, without a button pressed.
     PointDay(Date),
-    /// This row of an open list, counted from 0, is the first in sight now: show the rows around.
+    /// This row of an open list, counted from 0, is now the first visible one; provide the rows around it.
     Scroll(usize),
-    /// Take this value out of those that are chosen.
+    /// Remove this value from the chosen ones.
     Remove(&'a str),
-    /// Find what begins with what is typed: this character, at this time in milliseconds from any origin.
+    /// Search by typing: this character was typed at this time, in milliseconds from any origin.
     Find {
         /// The character.
         typed: char,
@@ -96,7 +96,7 @@ pub enum Thumb {
 }
 
 impl Intent<'_> {
-    /// The intent's word, without its particulars; the same that [`Display`](fmt::Display) begins with.
+    /// The intent's name without its parameters, with which [`Display`](fmt::Display) also begins.
     ///
     /// ```
     /// use pin_notch::Intent;
@@ -166,10 +166,10 @@ fn thousandths(fraction: f64) -> String {
     number_text(Decimal::new((fraction * 1000.0).round() as i64, 3))
 }
 
-/// A place on a control's track or row of icons, as fractions of its box: x from its left edge (0.0)
-/// to its right (1.0), y from its top to its bottom. Places beyond the edges are fine.
+/// A place on a control's track or row of icons, as fractions of its box: x from the left edge (0.0) to the
+/// right edge (1.0), y from the top to the bottom. Places beyond the edges are valid.
 ///
-/// These are the physical sides. Which way values run is the control's own business.
+/// These are physical directions. The direction in which values run is up to the control.
 ///
 /// ```
 /// use pin_notch::Place;
@@ -191,15 +191,15 @@ impl Place {
         Self { x, y }
     }
 
-    /// A place at this fraction of the width, half way down: all that a horizontal control uses.
+    /// A place at this fraction of the width, halfway down, for horizontal controls.
     pub const fn across(x: f64) -> Self {
         Self::new(x, 0.5)
     }
 }
 
-/// The keys that mean something to a control.
+/// The keys that controls handle.
 ///
-/// By their names in the UI Events standard, and with Shift held:
+/// Access by the names of the UI Events standard, and with Shift held:
 ///
 /// ```
 /// use pin_notch::Key;
@@ -230,8 +230,8 @@ pub enum Key {
     Backspace,
 }
 
-/// Each key with its value in the UI Events standard, with Shift in front where that makes another key of
-/// it.
+/// Each key with its value in the UI Events standard, preceded by "Shift" if Shift makes it a different
+/// key.
 const NAMES: [(Key, &str); 15] = [
     (Key::Left, "ArrowLeft"),
     (Key::Right, "ArrowRight"),
@@ -256,7 +256,7 @@ impl Key {
         NAMES.iter().map(|(key, _)| *key)
     }
 
-    /// This key while the Shift key is held. That makes another key of a page key, and of no other.
+    /// This key with Shift held. Shift only affects the page keys.
     pub fn with_shift(self) -> Self {
         match self {
             Self::PageUp => Self::ShiftPageUp,
@@ -278,7 +278,7 @@ impl Key {
         NAMES.iter().find(|(_, name)| *name == key).map(|(key, _)| *key)
     }
 
-    /// The key's name for people: as UI Events has it, with "Space" for the blank.
+    /// The key's name for people: as in UI Events, but "Space" for the space.
     pub fn name(self) -> &'static str {
         match self {
             Self::Space => "Space",

@@ -1,9 +1,9 @@
-//! Value-entry controls as pure machines: exact, explained, and without a screen.
+//! Value-entry controls as pure state machines: exact, explained, and independent of any screen.
 //!
-//! A control takes an [`Intent`], what somebody tried to do, and answers with a [`Turn`], what
-//! happened: events in their order, or a refusal with its reason. Its looks are a pure function of its
-//! view, plain data that any face can draw. So the same control works in a page, on a server that
-//! re-checks what the page sent, and in a test.
+//! A control takes an [`Intent`], which is what somebody tried to do, and answers with a [`Turn`], which is
+//! what happened: events in order, or a refusal with its reason. Its appearance is a pure function of its
+//! view, which is plain data that any face can draw. The same control therefore works in a page, on a
+//! server that checks what the page sent, and in a test.
 //!
 //! ```
 //! use pin_notch::{dec, Intent, Key, Slider};
@@ -53,8 +53,8 @@
 //!
 //! Numbers: `cargo bench -p pin-notch`, each beside a named baseline of the same run.
 //!
-//! Values are [`Decimal`]s. Binary floating point appears only as a place on a track, where it chooses
-//! *which* notch; the value is then built exactly.
+//! Values are [`Decimal`]s. Binary floating point is used only for places on a track, to decide *which*
+//! notch is meant; the value is then computed exactly.
 
 #![forbid(unsafe_code)]
 #![deny(clippy::unwrap_used)]

@@ -1,11 +1,11 @@
-//! A bound, or the nearest allowed value, of whatever is ordered: what refusals and problems speak of.
+//! A bound or a nearest allowed value of any ordered kind, as mentioned in refusals and problems.
 
 use crate::calendar::{Date, DateTime, Month, Time, Week};
 use crate::number::number_text;
 use core::fmt;
 use rust_decimal::Decimal;
 
-/// A value of something ordered. Its text is the value's own: `40`, or `2026-05-14`.
+/// A value of an ordered kind. It is displayed like the value itself: `40`, or `2026-05-14`.
 ///
 /// ```
 /// use pin_notch::{Date, Invalid, Limit};

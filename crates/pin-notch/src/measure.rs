@@ -1,8 +1,8 @@
-//! What can lie on a line of notches besides plain numbers: days, months, weeks, times.
+//! Notches for values other than plain numbers: days, months, weeks and times.
 //!
-//! Each of them is a whole number of units from an origin, so the one quantizer of
-//! [`Notches`] serves them all. Units, default steps and step bases are those of
-//! HTML's states [date], [month], [week], [time] and [datetime-local].
+//! Each of them is a whole number of units from an origin, so that the quantizer of [`Notches`] serves them
+//! all. Units, default steps and step bases are those of HTML's states [date], [month], [week], [time] and
+//! [datetime-local].
 //!
 //! [date]: https://html.spec.whatwg.org/multipage/input.html#date-state-(type=date)
 //! [month]: https://html.spec.whatwg.org/multipage/input.html#month-state-(type=month)
@@ -36,25 +36,25 @@ use rust_decimal::Decimal;
 /// # Ok(()) }
 /// ```
 pub trait Measure: Copy + Ord + fmt::Debug + fmt::Display + FromStr + Into<Limit> {
-    /// The unit of a step, in words.
+    /// The name of the unit of a step.
     const STEP_UNIT: &'static str;
-    /// How many units of the line one unit of a step is: 1000 milliseconds to the second.
+    /// The number of units of the line per unit of a step: 1000 milliseconds per second.
     const UNITS: u32;
-    /// The step where none is given, in units of a step.
+    /// The default step, in units of a step.
     const DEFAULT_STEP: u32;
-    /// The first value there is.
+    /// The first possible value.
     const FIRST: i64;
-    /// The last value there is.
+    /// The last possible value.
     const LAST: i64;
-    /// Whether the first value follows the last, as with times of day.
+    /// Whether the first value follows the last, as for times of day.
     const PERIODIC: bool = false;
-    /// The place that HTML takes for a step from an empty value: that of 1970-01-01, or of midnight.
+    /// The position from which HTML steps an empty value: that of 1970-01-01, or midnight.
     const EMPTY: Decimal = Decimal::ZERO;
 
-    /// Its place on the line.
+    /// Its position on the line.
     fn to_line(self) -> i64;
 
-    /// The value at this place of the line, if there is one.
+    /// The value at this position of the line, if there is one.
     fn from_line(place: i64) -> Option<Self>;
 }
 
@@ -114,7 +114,7 @@ measure!(
     |place| DateTime::from_milliseconds(place)
 );
 
-/// The set of allowed values of a measure: as [`Notches`] for numbers.
+/// The set of allowed values of a measure, like [`Notches`] for numbers.
 ///
 /// ```
 /// use pin_notch::{Date, NotchesOf};
@@ -127,7 +127,7 @@ measure!(
 /// # Ok(()) }
 /// ```
 ///
-/// What it is made of, and the way from notch to notch:
+/// Its parts, and navigation from notch to notch:
 ///
 /// ```
 /// use pin_notch::{Date, NotchesOf, dec};
@@ -152,22 +152,22 @@ pub struct NotchesOf<M> {
     kind: PhantomData<M>,
 }
 
-/// A line that values of some kind lie on.
+/// A line of values.
 #[derive(Debug, PartialEq)]
 pub(crate) struct Line {
     units: u32,
     step: u32,
     first: i64,
     last: i64,
-    /// After the last comes the first.
+    /// Whether the first value follows the last.
     periodic: bool,
-    /// What a step takes no value for.
+    /// The position from which an empty value is stepped.
     empty: Decimal,
 }
 
-/// Notches on a line; which bounds are its own and not the line's.
+/// Notches on a line, and which of their bounds were given rather than being the ends of the line.
 ///
-/// A maximum before the minimum is legal on a periodic line: HTML's reversed range of times, which runs over
+/// On a periodic line the maximum may be before the minimum: HTML's reversed range of times, which crosses
 /// midnight. `line` is then the part up to the end of the line, and `early` the part from its beginning.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 pub(crate) struct Bounds {
@@ -175,7 +175,7 @@ pub(crate) struct Bounds {
     early: Option<Notches>,
     pub min: bool,
     max: bool,
-    /// What a step takes no value for.
+    /// The position from which an empty value is stepped.
     empty: Decimal,
 }
 
@@ -196,14 +196,16 @@ impl<M: Measure> NotchesOf<M> {
         empty: M::EMPTY,
     };
 
-    /// The notches from `min` to `max`, each `step` apart: days, months, weeks or seconds. Without a
-    /// bound the calendar's own end is the bound. Counted from `min`, else from HTML's default step base.
+    /// The notches from `min` to `max`, `step` days, months, weeks or seconds apart. Without a bound, the
+    /// end of the calendar is the bound. They are counted from `min`, or otherwise from HTML's default step
+    /// base.
     ///
-    /// A step that is no whole number of days, months, weeks or milliseconds allows, by the standard's
-    /// arithmetic, each value that is a whole number of such steps from the base: half a day allows every day,
-    /// a day and a half every third.
+    /// By the standard's arithmetic, a step that is not a whole number of days, months, weeks or
+    /// milliseconds allows every value that is a whole number of steps from the base: half a day allows
+    /// every day, and a day and a half allows every third.
     ///
-    /// A maximum before the minimum allows times over midnight: HTML's [reversed range][reversed].
+    /// For times, a maximum before the minimum allows the hours across midnight: HTML's [reversed
+    /// range][reversed].
     ///
     /// ```
     /// use pin_notch::{NotchesOf, Time, dec};
@@ -226,7 +228,7 @@ impl<M: Measure> NotchesOf<M> {
         Self::based(min, max, step.into(), None, None)
     }
 
-    /// The notches of the whole calendar, a default step apart: a day, a month, a week, a minute.
+    /// The notches of the whole calendar, one default step apart: a day, month, week or minute.
     pub fn all() -> Self {
         match Self::based(None, None, Decimal::from(M::DEFAULT_STEP).into(), None, None) {
             Ok(all) => all,
@@ -237,7 +239,7 @@ impl<M: Measure> NotchesOf<M> {
     /// The same, counted from `base`.
     ///
     /// # Errors
-    /// As [`new`](Self::new).
+    /// The errors of [`new`](Self::new).
     pub fn counted_from(
         min: Option<M>,
         max: Option<M>,
@@ -247,8 +249,8 @@ impl<M: Measure> NotchesOf<M> {
         Self::based(min, max, step.into(), Some(base), None)
     }
 
-    /// The notches that a definition makes. The [step base][base] is, as in HTML: that which was given, else the minimum,
-    /// else the value to start with, else the default one.
+    /// The notches of a definition. As in HTML, the [step base][base] is the one given, else the minimum,
+    /// else the default value, else HTML's default step base.
     ///
     /// [base]: https://html.spec.whatwg.org/multipage/input.html#concept-input-min-zero
     pub(crate) fn based(
@@ -263,7 +265,7 @@ impl<M: Measure> NotchesOf<M> {
         Bounds::new(Self::LINE, min, max, step, base).map(Self::from)
     }
 
-    /// The line of whole units that the values lie on.
+    /// The line of whole units for these values.
     pub(crate) fn bounds(&self) -> Bounds {
         self.bounds
     }
@@ -298,7 +300,7 @@ impl<M: Measure> NotchesOf<M> {
         self.bounds.contains(value.to_line())
     }
 
-    /// The notch nearest to `value`, the later of two; see [`Notches::snap`].
+    /// The notch nearest to `value`; of two equally near, the later. See [`Notches::snap`].
     pub fn snap(&self, value: M) -> M {
         M::from_line(self.bounds.snap(value.to_line())).unwrap_or(value)
     }
@@ -313,8 +315,8 @@ impl<M: Measure> NotchesOf<M> {
         self.stepped(value, -1)
     }
 
-    /// Where this many steps lead; see [`Notches::stepped`]. In a reversed range they lead nowhere, as HTML's
-    /// `stepUp()` has it.
+    /// The value this many steps away; see [`Notches::stepped`]. In a reversed range there is none, as for
+    /// HTML's `stepUp()`.
     pub fn stepped(&self, value: M, steps: i128) -> Option<M> {
         self.bounds.stepped(Some(value.to_line()), steps).and_then(M::from_line)
     }
@@ -337,14 +339,14 @@ impl<M: Measure> NotchesOf<M> {
         late.or_else(|| Some(before + self.bounds.early?.index_of(place)?))
     }
 
-    /// The distance of two notches, in units of a step: days, months, weeks or seconds.
+    /// The distance between two notches, in units of a step: days, months, weeks or seconds.
     pub fn step(&self) -> Decimal {
-        // Units are whole, and one or a thousand of them make a unit of a step.
+        // Positions are whole numbers of units, of which one or a thousand make a unit of a step.
         let units = self.bounds.line.step().unwrap_or(Decimal::ONE).normalize().mantissa();
         Decimal::from_i128_with_scale(units, M::UNITS.ilog10()).normalize()
     }
 
-    /// Where the notches are counted from.
+    /// The step base, from which notches are counted.
     pub fn step_base(&self) -> M {
         Self::value(self.bounds.line.step_base()).unwrap_or_else(|| Self::first_there_is())
     }
@@ -356,7 +358,7 @@ impl<M: Measure> NotchesOf<M> {
         }
     }
 
-    /// Whether this very value is allowed, or why not.
+    /// Checks that exactly this value is allowed.
     pub(crate) fn admit(&self, value: M) -> Result<M, Refusal> {
         self.bounds.admit(value.to_line(), Self::limit).map(|_| value)
     }
@@ -366,7 +368,7 @@ impl<M: Measure> NotchesOf<M> {
         self.bounds.against(value.to_line(), Self::limit)
     }
 
-    /// A place on the line, as the value that lies there.
+    /// The value at a position.
     fn limit(place: i64) -> Option<Limit> {
         M::from_line(place).map(M::into)
     }
@@ -376,16 +378,16 @@ impl<M: Measure> NotchesOf<M> {
     }
 }
 
-/// A place on a line, which is whole.
+/// A position on a line, which is a whole number.
 pub(crate) fn on_line(place: Decimal) -> Option<i64> {
     i64::try_from(place.normalize().mantissa()).ok()
 }
 
-/// What a place on a line is called.
+/// How a position is shown.
 pub(crate) type Named = fn(i64) -> Option<Limit>;
 
 impl Bounds {
-    /// Notches between these places, or the line's ends, at every such step from `base`.
+    /// Notches between these positions, or the ends of the line, at every `step` from `base`.
     fn new(
         of: &Line,
         min: Option<i64>,
@@ -398,8 +400,8 @@ impl Bounds {
                 return Err(NotchesError::StepNotPositive { step });
             }
             Step::Every(step) => {
-                // In lowest terms, the numerator is the least whole number of units that is a whole number
-                // of steps.
+                // In lowest terms, the numerator is the least whole number of units that is also a whole
+                // number of steps.
                 let (units, part) =
                     (step.mantissa().saturating_mul(of.units.into()), 10_i128.pow(step.scale()));
                 (units / common_divisor(units, part)).min(REACH)
@@ -426,7 +428,7 @@ impl Bounds {
         std::iter::once(&self.line).chain(&self.early)
     }
 
-    /// The range that the maximum ends.
+    /// The part of the range that ends with the maximum.
     fn end(&self) -> &Notches {
         self.early.as_ref().unwrap_or(&self.line)
     }
@@ -440,14 +442,14 @@ impl Bounds {
         self.ranges().any(|range| range.contains(place))
     }
 
-    /// The allowed place nearest to this one, of two the later.
+    /// The allowed position nearest to this one; of two equally near, the later.
     pub(crate) fn snap(&self, place: i64) -> i64 {
         let all = self.ranges().filter(|range| !range.is_empty() || self.early.is_none());
         let all = all.filter_map(|range| on_line(range.snap(Decimal::from(place))));
         all.min_by_key(|near| (near.abs_diff(place), core::cmp::Reverse(*near))).unwrap_or(place)
     }
 
-    /// Where so many steps lead from here, or from no value at all.
+    /// The position this many steps from here, or from an empty value.
     pub(crate) fn stepped(&self, from: Option<i64>, steps: i128) -> Option<i64> {
         if self.early.is_some() {
             return None;
@@ -459,7 +461,7 @@ impl Bounds {
         to.and_then(on_line)
     }
 
-    /// Why so many steps lead nowhere.
+    /// Why this many steps are not possible.
     pub(crate) fn no_step(&self, steps: i32) -> Refusal {
         match &self.early {
             None => Refusal::at_end(steps.into(), &self.line),
@@ -467,7 +469,7 @@ impl Bounds {
         }
     }
 
-    /// Whether this very place is allowed, or why not.
+    /// Checks that exactly this position is allowed.
     pub(crate) fn admit(&self, place: i64, named: Named) -> Result<i64, Refusal> {
         let limit = |place: Limit| name(place, named);
         if self.is_empty() {
@@ -489,13 +491,13 @@ impl Bounds {
         }
     }
 
-    /// Whether a place lies within the bounds of the part after midnight.
+    /// Whether a position lies within the bounds of the part after midnight.
     fn on_early(&self, place: i64) -> bool {
         let max = self.early.and_then(|early| early.max());
         max.is_some_and(|max| Decimal::from(place) <= max)
     }
 
-    /// All reasons why this place is not allowed, in HTML's order.
+    /// All reasons why this position is not allowed, in HTML's order.
     pub(crate) fn against(&self, place: i64, named: Named) -> Vec<Invalid> {
         let at = Decimal::from(place);
         let mut found = match &self.early {
@@ -514,7 +516,7 @@ impl Bounds {
     }
 }
 
-/// A place on a line, as it is called.
+/// The text of a position.
 fn name(place: Limit, named: Named) -> Limit {
     match place {
         Limit::Number(number) => on_line(number).and_then(named).unwrap_or(place),
@@ -524,7 +526,7 @@ fn name(place: Limit, named: Named) -> Limit {
     }
 }
 
-/// The greatest common divisor of two numbers above 0.
+/// The greatest common divisor of two positive numbers.
 fn common_divisor(mut one: i128, mut other: i128) -> i128 {
     while other != 0 {
         (one, other) = (other, one % other);

@@ -1,7 +1,7 @@
-//! Words for people: what is to be said, as data with its parameters, and one place that says it.
+//! Texts for people: messages as data with parameters, rendered in one place.
 //!
-//! Code never joins sentences. It makes a [`Message`], and a [`World`] puts that into
-//! words; English is built in.
+//! Code never concatenates sentences. It creates a [`Message`], which a [`World`] renders as text; English
+//! is built in.
 
 mod english;
 
@@ -28,13 +28,13 @@ pub enum Message {
     Invalid(Invalid),
     /// Why an attempt changed nothing.
     Refusal(Refusal),
-    /// What is surprising about a definition.
+    /// A remark on something surprising in a definition.
     Remark(Remark),
-    /// Why a text is no value of an attribute.
+    /// Why an attribute cannot have this text as its value.
     Misread(Misread),
     /// The name of a part of a control.
     Part(Part),
-    /// The name of a part, with the name of the control that it belongs to.
+    /// The name of a part together with the name of its control.
     PartOf {
         /// The control's name.
         control: String,
@@ -52,56 +52,56 @@ pub enum Message {
     },
     /// A month of a year: the title of a calendar.
     Month(Month),
-    /// A number with so many decimal places, and its unit if it has one.
+    /// A number with a minimum number of decimal places, and its unit if it has one.
     Measured {
         /// The number.
         value: Decimal,
-        /// How many decimal places it shows at least.
+        /// The least number of decimal places to show.
         places: u32,
-        /// The unit; empty when there is none.
+        /// The unit; may be empty.
         unit: String,
     },
-    /// Two numbers, from the one to the other, and their unit if they have one.
+    /// A range of two numbers, and their unit if they have one.
     Between {
         /// The smaller number.
         low: Decimal,
         /// The larger one.
         high: Decimal,
-        /// How many decimal places they show at least.
+        /// The least number of decimal places to show.
         places: u32,
-        /// The unit; empty when there is none.
+        /// The unit; may be empty.
         unit: String,
     },
-    /// So many out of so many: a rating's value.
+    /// A rating's value: so many out of so many.
     OutOf {
         /// The value.
         value: Decimal,
-        /// The most it can be.
+        /// The greatest possible value.
         max: Decimal,
     },
-    /// What is on or checked.
+    /// A control is on or checked.
     Yes,
-    /// What is not.
+    /// A control is off or unchecked.
     No,
-    /// Nothing is chosen on a rating.
+    /// A rating is empty.
     NotRated,
-    /// Nothing stands in a field of a date or a time.
+    /// A field of a date or time is empty.
     Unfilled,
-    /// What stands in the place of a part of a date or a time until it is filled in, such as `yyyy`.
+    /// The placeholder of a part of a date or time, such as `yyyy`.
     Blank(FieldName),
-    /// Several texts, one after the other.
+    /// A list of texts.
     List(Vec<String>),
-    /// All that describes a control, one after the other: words as well as whole sentences.
+    /// The combined description of a control, from phrases as well as whole sentences.
     Described(Vec<String>),
-    /// A value has to be given, said of a control that has no other way to say so.
+    /// A value is required, for a control that has no other way to say so.
     Required,
-    /// It cannot be changed, said of a control that has no other way to say so.
+    /// The value cannot be changed, for a control that has no other way to say so.
     Readonly,
-    /// What is wrong with a control, said where it is not plain with which.
+    /// A problem together with the name of its control, where that is not clear from the context.
     ProblemOf {
         /// The control's own name.
         control: String,
-        /// What is wrong, in words.
+        /// The text of the problem.
         problem: String,
     },
     /// An option and the group it belongs to.
@@ -111,74 +111,74 @@ pub enum Message {
         /// The group's.
         group: String,
     },
-    /// What is chosen, said beside a field in which something else stands.
+    /// The choice, shown beside a field that contains something else.
     Chosen(Vec<String>),
-    /// How many options there are to choose from.
+    /// The number of options to choose from.
     OptionCount(usize),
-    /// So many characters.
+    /// The number of characters.
     Characters(usize),
-    /// So many characters are left until a text has as many as it may have.
+    /// The number of characters left until the maximum length.
     CharactersLeft(u64),
-    /// The options are on their way.
+    /// The options are loading.
     Loading,
-    /// The options could not be had.
+    /// The options could not be loaded.
     LoadingFailed {
-        /// Why not, as it was given.
+        /// The reason, as it was given.
         why: String,
     },
-    /// There is nothing to choose from.
+    /// There are no options.
     NoOptions,
-    /// Nothing to choose from is like what was typed.
+    /// No option matches what was typed.
     NoMatch,
-    /// One end of a span is chosen; the other is waited for.
+    /// One end of a span is chosen, and the other is still to be picked.
     OtherEnd,
-    /// What was entered into a form earlier is in it again.
+    /// What was entered into a form earlier has been restored.
     BroughtBack,
     /// A form is being sent.
     Sending,
     /// A form was accepted.
     Sent,
-    /// What was entered is in a file, for there is nobody to send it to.
+    /// What was entered was saved to a file, because there is no server to send it to.
     Saved,
-    /// A form could not be sent, for there is no connection.
+    /// A form could not be sent, because there is no connection.
     Unreachable,
-    /// Whoever was sent a form could not take it.
+    /// The server could not process a form.
     NotTaken {
-        /// What the answer said, or its status.
+        /// The text of the response, or its status.
         why: String,
     },
-    /// So many things have to be mended before a form can be sent.
+    /// The number of problems to be fixed before a form can be sent.
     ToMend(usize),
-    /// Which part of a form this is.
+    /// The current part of a form.
     FormPart {
         /// Its number, from 1.
         at: usize,
-        /// How many there are.
+        /// The number of parts.
         of: usize,
-        /// What it is called.
+        /// Its name.
         title: String,
     },
     /// The button to the next part of a form.
     NextPart,
-    /// The button to the part before.
+    /// The button to the previous part.
     PreviousPart,
-    /// The last part of a form, in which everything that was entered stands once more.
+    /// The last part of a form, which shows everything that was entered.
     Review,
     /// The values of a preset have been entered.
     Applied {
-        /// What people call the preset.
+        /// The label of the preset.
         preset: String,
     },
-    /// A row, by what people call one of them and its number.
+    /// A row, by its label and number.
     Row {
-        /// What people call a row.
+        /// The label of a row.
         rows: String,
         /// Its number, from 1.
         row: usize,
     },
     /// A field of a row.
     InRow {
-        /// What people call a row.
+        /// The label of a row.
         rows: String,
         /// Its number, from 1.
         row: usize,
@@ -187,22 +187,22 @@ pub enum Message {
     },
     /// The button that adds a row.
     AddRow,
-    /// The button that takes a row out.
+    /// The button that removes a row.
     RemoveRow,
-    /// The button that moves a row before the one before it.
+    /// The button that moves a row up.
     RowUp,
-    /// The button that moves a row behind the one behind it.
+    /// The button that moves a row down.
     RowDown,
-    /// A row has been added, taken out or moved.
+    /// A row has been added, removed or moved.
     RowsChanged {
-        /// What people call a row.
+        /// The label of a row.
         rows: String,
         /// What was done.
         change: RowsChange,
     },
 }
 
-/// What was done with a row, counted from 1.
+/// A change to a row, counted from 1.
 ///
 /// ```
 /// use pin_notch::{Message, RowsChange};
@@ -214,24 +214,24 @@ pub enum Message {
 pub enum RowsChange {
     /// It has been added.
     Added {
-        /// Which it is.
+        /// Its number.
         row: usize,
     },
-    /// It has been taken out.
+    /// It has been removed.
     Removed {
-        /// Which it was.
+        /// Its former number.
         row: usize,
     },
     /// It has been moved.
     Moved {
-        /// Which it was.
+        /// Its former number.
         row: usize,
-        /// Which it is.
+        /// Its number.
         to: usize,
     },
 }
 
-/// A part of a control that people are told of by a name.
+/// A part of a control that has a name for people.
 ///
 /// ```
 /// use pin_notch::{Message, Part};
@@ -240,32 +240,32 @@ pub enum RowsChange {
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub enum Part {
-    /// The button that makes a number smaller.
+    /// The button that decreases a number.
     Less,
-    /// The button that makes it larger.
+    /// The button that increases a number.
     More,
-    /// The button to the item before.
+    /// The button to the previous item.
     Back,
-    /// The button to the item after.
+    /// The button to the next item.
     Next,
-    /// The button that makes a control empty.
+    /// The button that clears a control.
     Clear,
     /// The button that opens a list.
     OpenList,
-    /// The list that opens.
+    /// The list.
     Options,
-    /// The button that takes a chosen text out.
+    /// The button that removes a chosen text.
     Remove {
         /// The text.
         text: String,
     },
     /// The button that opens a calendar.
     OpenCalendar,
-    /// The calendar that opens.
+    /// The calendar.
     Calendar,
-    /// The button to the month before.
+    /// The button to the previous month.
     PreviousMonth,
-    /// The button to the month after.
+    /// The button to the next month.
     NextMonth,
     /// The days of a month.
     Days(Month),
@@ -275,11 +275,11 @@ pub enum Part {
     From,
     /// The second of two ends.
     To,
-    /// A field of a date or a time.
+    /// A field of a date or time.
     Field(FieldName),
 }
 
-/// The fields that dates and times are made of.
+/// The fields of dates and times.
 ///
 /// ```
 /// assert_eq!(pin_notch::FieldName::Minute.to_string(), "minute");
@@ -304,7 +304,7 @@ impl fmt::Display for FieldName {
 }
 
 impl Message {
-    /// Its English text, with numbers, dates and names as this world writes them.
+    /// The English text, with numbers, dates and names as this world writes them.
     pub(crate) fn in_english(&self, world: &dyn World) -> String {
         english::text(self, world)
     }

@@ -1,9 +1,9 @@
-//! Which values are allowed: bounds, step and step base, and the way from any value to a notch.
+//! Allowed numbers: bounds, step and step base, and how any value is moved to a notch.
 //!
-//! The rules are the HTML standard's for [`step`][step], [`min` and `max`][min] and the
-//! [range state][range], carried out in exact arithmetic. Everything in here counts whole *units* of
-//! 10⁻ˢ, where s is the number of decimal places that the bounds, the step and the base need between
-//! them. So a notch is `base + k × step` in whole numbers, and finding it is one division.
+//! The rules are the HTML standard's for [`step`][step], [`min` and `max`][min] and the [range
+//! state][range], computed in exact arithmetic. Everything here is counted in whole *units* of 10⁻ˢ, where
+//! s is the number of decimal places needed for all of bounds, step and base. A notch is therefore `base +
+//! k × step` in whole numbers, and finding it takes one division.
 //!
 //! [step]: https://html.spec.whatwg.org/multipage/input.html#the-step-attribute
 //! [min]: https://html.spec.whatwg.org/multipage/input.html#the-min-and-max-attributes
@@ -22,8 +22,7 @@ use crate::number::number_text;
 use rust_decimal::Decimal;
 use units::{Place, remainder};
 
-/// The set of allowed values of a number: from a minimum to a maximum, a step apart, counted from a
-/// step base.
+/// A set of allowed numbers: from a minimum to a maximum, a step apart, counted from a step base.
 ///
 /// Each allowed value is a *notch*. When there is a minimum, notches are counted from it unless a base
 /// is given; so 1 to 100 by 20 holds 1, 21, 41, 61 and 81, and 100 is never reached
@@ -39,7 +38,7 @@ use units::{Place, remainder};
 /// # Ok(()) }
 /// ```
 ///
-/// What it is made of, and the way from notch to notch:
+/// Its parts, and navigation from notch to notch:
 ///
 /// ```
 /// use pin_notch::{dec, Notches};
@@ -56,22 +55,22 @@ use units::{Place, remainder};
 pub struct Notches {
     /// Decimal places of a unit.
     scale: u32,
-    /// The bounds in units; where a bound is missing, as far as a number reaches.
+    /// The bounds in units. A missing bound is the limit of the number type.
     low: i128,
     high: i128,
     has_min: bool,
     has_max: bool,
-    /// The distance of two notches in units. With step "any", the stride of keys and of the track.
+    /// The distance between two notches in units. With step "any", the stride of keys and of the track.
     step: i128,
     any: bool,
     base: i128,
-    /// The first and last notch in units; the first is above the last when there is none.
+    /// The first and last notch in units. If there are no notches, the first is above the last.
     first: i128,
     last: i128,
     default: Option<Decimal>,
 }
 
-/// How a value between two notches goes to one of them.
+/// How a value between two notches is rounded to one of them.
 ///
 /// ```
 /// use pin_notch::{Notches, Rounding, dec};
@@ -83,14 +82,14 @@ pub struct Notches {
 /// ```
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
 pub enum Rounding {
-    /// To the nearest; half way, to the upper one. It is HTML's.
+    /// To the nearest, and from halfway to the upper one. This is HTML's rule.
     #[default]
     Nearest,
     /// To the lower one.
     Down,
     /// To the upper one.
     Up,
-    /// To the nearest; half way, to the one that is an even number of steps from the base.
+    /// To the nearest, and from halfway to the one that is an even number of steps from the base.
     HalfToEven,
 }
 
@@ -98,9 +97,9 @@ impl Notches {
     /// The notches from `min` to `max`, `step` apart, counted from `min`.
     ///
     /// # Errors
-    /// [`NotchesError`] when the step is not above zero, or when bounds and step together need more
-    /// digits than a number holds. A maximum below the minimum is legal, as in HTML: only the minimum
-    /// can then be held, and [`audit`](Self::audit) says so.
+    /// [`NotchesError`] if the step is not positive, or if bounds and step together need more digits than a
+    /// number can hold. A maximum below the minimum is legal, as in HTML, but then there is no valid value,
+    /// and [`audit`](Self::audit) reports it.
     ///
     /// ```
     /// use pin_notch::{dec, Notches};
@@ -115,7 +114,7 @@ impl Notches {
         Self::builder().min(min.into()).max(max.into()).step(step.into()).build()
     }
 
-    /// Starts a definition in which every part may be left out: no bounds, a step of 1.
+    /// Begins a definition in which every part is optional. The defaults are no bounds and a step of 1.
     ///
     /// ```
     /// use pin_notch::{dec, Notches};
@@ -145,25 +144,25 @@ impl Notches {
         (!self.any).then(|| self.decimal(self.step))
     }
 
-    /// How far one arrow key or one hair's breadth on a track moves the value. It is the step; with
-    /// step "any" it is the largest power of ten of which a thousand fit between the bounds, or 1 when
-    /// a bound is missing.
+    /// The smallest change by an arrow key or on the track. This is the step or, with step "any", the
+    /// largest power of ten of which a thousand fit between the bounds, or 1 if a bound is missing.
     pub fn stride(&self) -> Decimal {
         self.decimal(self.step)
     }
 
-    /// The value from which the notches are counted: as given, else the minimum, else the default
-    /// value, else 0 (HTML's step base).
+    /// The value from which notches are counted (HTML's step base): the one given, else the minimum, else
+    /// the default value, else 0.
     pub fn step_base(&self) -> Decimal {
         self.decimal(self.base)
     }
 
-    /// The default value the definition was given, as given.
+    /// The default value exactly as it was given.
     pub fn default_value(&self) -> Option<Decimal> {
         self.default
     }
 
-    /// How many decimal places a notch can have. A readout that always shows as many does not jump.
+    /// The number of decimal places of the notches. A readout that always shows this many does not change
+    /// in width.
     ///
     /// ```
     /// use pin_notch::{dec, Notches};
@@ -190,61 +189,60 @@ impl Notches {
         text
     }
 
-    /// How many notches there are. `None` when they cannot be counted: a bound is missing, or the step
-    /// is "any".
+    /// The number of notches. `None` if they cannot be counted, because a bound is missing or the step is
+    /// "any".
     pub fn count(&self) -> Option<u128> {
         let countable = self.is_bounded() && !self.any;
         countable.then(|| if self.is_empty() { 0 } else { self.steps_across() as u128 + 1 })
     }
 
-    /// The smallest notch, when there is one and there is a minimum.
+    /// The smallest notch, if there are a minimum and any notches.
     pub fn first(&self) -> Option<Decimal> {
         (self.has_min && !self.is_empty()).then(|| self.decimal(self.first))
     }
 
-    /// The largest notch, when there is one and there is a maximum: the largest value that can be
-    /// reached. With step "any" it is the maximum.
+    /// The largest notch, if there are a maximum and any notches: the largest value that can be reached.
+    /// With step "any" it is the maximum.
     pub fn last(&self) -> Option<Decimal> {
         (self.has_max && !self.is_empty()).then(|| self.decimal(self.last))
     }
 
-    /// Whether no value meets the definition: the maximum is below the minimum, or no notch lies
-    /// between them.
+    /// Whether no value is allowed, because the maximum is below the minimum or no notch lies between them.
     pub fn is_empty(&self) -> bool {
         self.is_reversed() || self.first > self.last
     }
 
-    /// Whether `value` is within the bounds and on a notch (HTML: suffers from no underflow, overflow
-    /// or step mismatch).
+    /// Whether `value` is within the bounds and on a notch (in HTML's terms: it has no range underflow,
+    /// range overflow or step mismatch).
     pub fn contains(&self, value: Decimal) -> bool {
         let within =
             self.min().is_none_or(|min| value >= min) && self.max().is_none_or(|max| value <= max);
         within && !self.is_empty() && self.on_step(value)
     }
 
-    /// Whether `value` is a whole number of steps from the base, whatever the bounds.
+    /// Whether `value` is a whole number of steps from the base, ignoring the bounds.
     pub(crate) fn on_step(&self, value: Decimal) -> bool {
         self.any || self.place(value).on
     }
 
-    /// The smallest notch above `value`; with step "any", the next stride. `None` when there is none.
+    /// The smallest notch above `value` or, with step "any", the next stride. `None` if there is none.
     ///
-    /// From a value off the notches this is the next notch up, however near, as HTML's `stepUp()` has it.
+    /// From a value off the notches this is the next notch up, however near, as for HTML's `stepUp()`.
     pub fn above(&self, value: Decimal) -> Option<Decimal> {
         self.stepped(value, 1)
     }
 
-    /// The largest notch below `value`; with step "any", the stride before. `None` when there is none.
+    /// The largest notch below `value` or, with step "any", the previous stride. `None` if there is none.
     pub fn below(&self, value: Decimal) -> Option<Decimal> {
         self.stepped(value, -1)
     }
 
-    /// Where `steps` steps up (or down, when negative) lead from `value`, by HTML's
-    /// [`stepUp()` and `stepDown()`][step-up]: from a value off the notches the first step goes to the
-    /// next notch in that direction and the number of steps does not count; the result is held to
-    /// the outermost notches. `None` when nothing would move, or only the other way.
+    /// The result of stepping up from `value` by `steps` (or down, if negative) according to HTML's
+    /// [`stepUp()` and `stepDown()`][step-up]: a value off the notches moves to the next notch in that
+    /// direction, regardless of the number of steps, and the result is limited to the first and last notch.
+    /// `None` if the value would not change, or only in the other direction.
     ///
-    /// With step "any", for which HTML has no steps, it goes by [strides](Self::stride).
+    /// With step "any", for which HTML defines no steps, it moves by [strides](Self::stride).
     ///
     /// ```
     /// use pin_notch::{dec, Notches};
@@ -262,7 +260,7 @@ impl Notches {
         self.step_to(value, steps).filter(|to| *to != value)
     }
 
-    /// Where so many steps lead from no value at all, which HTML takes for 0.
+    /// The result of this many steps from an empty value, which HTML treats as 0.
     ///
     /// ```
     /// use pin_notch::Notches;
@@ -276,7 +274,7 @@ impl Notches {
         self.step_to(Decimal::ZERO, steps)
     }
 
-    /// Where so many steps lead, which may be where they began.
+    /// The result of this many steps, which may equal the start.
     pub(crate) fn step_to(&self, from: Decimal, steps: i128) -> Option<Decimal> {
         if steps == 0 || self.is_empty() {
             return None;
@@ -285,7 +283,7 @@ impl Notches {
         let up = steps > 0;
         let steps = match (on, self.any) {
             (true, _) => steps,
-            // From between two notches, or two strides: the first step goes to the next of them.
+            // Between two notches (or strides), the first step goes to the next of them.
             (false, false) => i128::from(up),
             (false, true) => steps + i128::from(!up),
         };
@@ -300,8 +298,8 @@ impl Notches {
         (index < self.count()?).then(|| self.decimal(self.first + index as i128 * self.step))
     }
 
-    /// The index of `value`, counted from 0 at the first notch. `None` when it is no notch, or when
-    /// the notches cannot be counted.
+    /// The index of `value`, counted from 0 at the first notch. `None` if it is not a notch, or if the
+    /// notches cannot be counted.
     ///
     /// ```
     /// use pin_notch::{dec, Notches};
@@ -319,29 +317,29 @@ impl Notches {
         inside.then(|| ((place.notch - self.first) / self.step) as u128)
     }
 
-    /// The notches in order, as far as they can be counted.
+    /// The notches in order; empty if they cannot be counted.
     pub fn iter(&self) -> impl DoubleEndedIterator<Item = Decimal> + '_ {
         let count = self.count().unwrap_or(0) as i128;
         (0..count).map(|index| self.decimal(self.first + index * self.step))
     }
 
-    /// How many strides it takes to go this far at least.
+    /// The number of strides needed to cover this distance.
     pub(crate) fn strides_in(&self, way: Decimal) -> i128 {
         let (units, _) = self.units(way);
         units.div_euclid(self.step) + i128::from(remainder(units, self.step) > 0)
     }
 
-    /// How many strides lie between the outermost notches.
+    /// The number of strides between the first and last notch.
     pub(crate) fn steps_across(&self) -> i128 {
         (self.last - self.first).div_euclid(self.step)
     }
 
-    /// What is legal in this definition and will surprise somebody: see [`Remark`].
+    /// Remarks on what is legal in this definition but likely to surprise: see [`Remark`].
     pub fn audit(&self) -> Vec<Remark> {
         audit::remarks(self, self.default)
     }
 
-    /// The audit for a control that starts on `default`.
+    /// The audit for a control with the default value `default`.
     pub(crate) fn audit_with(&self, default: Option<Decimal>) -> Vec<Remark> {
         audit::remarks(self, default)
     }

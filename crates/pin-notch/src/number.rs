@@ -1,8 +1,8 @@
-//! Numbers in and out: decimal text, never binary floating point.
+//! Reading and writing numbers as decimal text, never through binary floating point.
 //!
-//! A value enters as text (an attribute, a posted form, a command-line argument) or as a literal
-//! through [`dec!`](crate::dec), is kept as a [`Decimal`], and leaves as text. The grammar is the HTML
-//! standard's [valid floating-point number][html]; unlike a browser we keep every digit of it.
+//! A value enters as text (an attribute, a posted form, a command-line argument) or as a literal through
+//! [`dec!`](crate::dec), is kept as a [`Decimal`], and leaves as text. The grammar is the HTML standard's
+//! [valid floating-point number][html]; unlike browsers, we keep every digit.
 //!
 //! [html]: https://html.spec.whatwg.org/multipage/common-microsyntaxes.html#valid-floating-point-number
 
@@ -11,13 +11,13 @@ use crate::message::Message;
 use core::fmt;
 use rust_decimal::Decimal;
 
-/// The most decimal digits a number can hold whatever they are (a few 29-digit numbers fit as well).
+/// The number of decimal digits that always fit a number (some 29-digit numbers fit as well).
 pub(crate) const MAX_DIGITS: u32 = 28;
 
-/// The largest whole number a [`Decimal`] can count to: 2⁹⁶ − 1.
+/// The largest integer of a [`Decimal`]: 2⁹⁶ − 1.
 pub(crate) const REACH: i128 = (1 << 96) - 1;
 
-/// Why a text is not a number. The text itself is kept, shortened when it is long.
+/// Why a text is not a number. Contains the text, shortened if it is long.
 ///
 /// ```
 /// use pin_notch::parse_number;
@@ -27,13 +27,13 @@ pub(crate) const REACH: i128 = (1 << 96) - 1;
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum NumberError {
-    /// The text does not follow the grammar.
+    /// The text does not match the grammar.
     NotANumber(String),
-    /// The text is a number, but of more digits than can be kept exactly.
+    /// The text is a number with more digits than can be kept exactly.
     TooManyDigits(String),
 }
 
-/// In English; a [`World`](crate::World) says it in its own words.
+/// In English; a [`World`](crate::World) can provide its own text.
 impl fmt::Display for NumberError {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         Message::Misread(Misread::Number(self.clone())).fmt(f)
@@ -42,13 +42,13 @@ impl fmt::Display for NumberError {
 
 impl std::error::Error for NumberError {}
 
-/// Reads a number exactly as the HTML standard writes one: an optional minus, digits with at most one
-/// point, an optional exponent. White space, a plus sign in front and a point at the end are errors,
-/// as they are there.
+/// Reads a number by the grammar of the HTML standard: an optional minus sign, digits with at most one
+/// point, and an optional exponent. As in the standard, white space, a leading plus sign and a trailing
+/// point are errors.
 ///
 /// # Errors
-/// [`NumberError::NotANumber`] when the grammar is not met; [`NumberError::TooManyDigits`] when the
-/// number cannot be kept without losing digits (more than 28, or a magnitude past 7.9 × 10²⁸).
+/// [`NumberError::NotANumber`] if the text does not match the grammar; [`NumberError::TooManyDigits`] if
+/// the number cannot be kept without losing digits (more than 28 digits, or a magnitude above 7.9 × 10²⁸).
 ///
 /// ```
 /// use pin_notch::{dec, parse_number};
@@ -81,10 +81,11 @@ impl fmt::Display for Plain {
 /// assert_eq!(number_text(dec!(12.50)), "12.5");
 /// ```
 pub fn number_text(value: Decimal) -> String {
-    // Not by the number's own formatter, whose widths and signs nobody asks for here, but every browser loads.
+    // This avoids the number's own formatter, whose unused options for width and sign would add to what
+    // browsers load.
     let value = value.normalize();
     let (mut left, places) = (value.mantissa().unsigned_abs(), value.scale());
-    // From the last digit to the first.
+    // Written from the last digit to the first.
     let mut turned = String::new();
     for count in 1.. {
         turned.push(char::from(b'0' + (left % 10) as u8));
@@ -102,7 +103,7 @@ pub fn number_text(value: Decimal) -> String {
     turned.chars().rev().collect()
 }
 
-/// Writes a number exactly, checked when the program is compiled: `dec!(0.1)` is one tenth.
+/// An exact number, checked at compile time: `dec!(0.1)` is one tenth.
 ///
 /// ```
 /// use pin_notch::dec;
@@ -116,7 +117,7 @@ macro_rules! dec {
     };
 }
 
-/// The other half of [`dec!`](crate::dec); call that instead.
+/// The implementation of [`dec!`](crate::dec); use that instead.
 #[doc(hidden)]
 pub const fn literal(text: &str) -> Decimal {
     match read(text.as_bytes(), true) {
@@ -131,9 +132,9 @@ enum Flaw {
     Digits,
 }
 
-/// Reads `-digits.digits e digits`, keeping the significant digits as one whole number and the place of
-/// the point as a power of ten, so that no amount of leading or trailing zeros can overflow. Only
-/// `in_source`, in a literal of `dec!`, may underscores stand between the digits.
+/// Reads `-digits.digits e digits` into the significant digits as an integer and the position of the point
+/// as a power of ten, so that no amount of leading or trailing zeros can overflow. Underscores between
+/// digits are allowed only if `in_source`, that is, in a literal of `dec!`.
 const fn read(text: &[u8], in_source: bool) -> Result<Decimal, Flaw> {
     let mut at = 0;
     let negative = !text.is_empty() && text[0] == b'-';
@@ -179,7 +180,7 @@ const fn read(text: &[u8], in_source: bool) -> Result<Decimal, Flaw> {
     if digits == 0 && !too_long {
         return Ok(Decimal::ZERO);
     }
-    // The zeros not yet counted in stand at the end: they belong to the power.
+    // Zeros not yet included are trailing, and so part of the power.
     power = power.saturating_add(zeros);
     if too_long || power < -(MAX_DIGITS as i64) {
         return Err(Flaw::Digits);
@@ -198,7 +199,7 @@ const fn read(text: &[u8], in_source: bool) -> Result<Decimal, Flaw> {
     }
 }
 
-/// `e`, an optional sign and digits up to the end of the text.
+/// Reads `e`, an optional sign, and digits up to the end of the text.
 const fn exponent(text: &[u8], mut at: usize) -> Option<i64> {
     if text[at] != b'e' && text[at] != b'E' {
         return None;
@@ -222,7 +223,7 @@ const fn exponent(text: &[u8], mut at: usize) -> Option<i64> {
     Some(if negative { -value } else { value })
 }
 
-/// `whole` × 10^`places`, when it still fits.
+/// `whole` × 10^`places`, if it fits.
 const fn shifted(whole: i128, places: i64) -> Option<i128> {
     if whole == 0 {
         return Some(0);
@@ -236,7 +237,7 @@ const fn shifted(whole: i128, places: i64) -> Option<i128> {
     }
 }
 
-/// `value` × 10^`scale`, when it is whole and within reach.
+/// `value` × 10^`scale`, if it is an integer and fits.
 pub(crate) fn in_units(value: Decimal, scale: u32) -> Option<i128> {
     let value = value.normalize();
     let more = 10_i128.checked_pow(scale.checked_sub(value.scale())?)?;
@@ -244,7 +245,7 @@ pub(crate) fn in_units(value: Decimal, scale: u32) -> Option<i128> {
     (units.abs() <= REACH).then_some(units)
 }
 
-/// The sum, when a number can hold all of its digits.
+/// The sum, if a number can hold all of its digits.
 pub(crate) fn exact_sum(one: Decimal, other: Decimal) -> Option<Decimal> {
     let scale = one.normalize().scale().max(other.normalize().scale());
     let units = in_units(one, scale)? + in_units(other, scale)?;

@@ -1,12 +1,13 @@
-//! Texts of others, quoted in our messages.
+//! Quoting of foreign texts in our messages.
 
 use core::fmt::{self, Display, Write};
 
-/// A text in quotation marks, so that it is seen where it begins and ends and cannot upset what is around
-/// it: quotation marks, backslashes, control characters and marks that turn the direction of writing are
+/// A text in quotation marks, which show where it begins and ends and keep it from affecting its context:
+/// quotation marks, backslashes, control characters and marks that change the direction of writing are
 /// written as Rust's escapes.
 ///
-/// (Rust's own `{:?}` does the same with tables of all of Unicode, which weigh too much for a browser.)
+/// (Rust's own `{:?}` does the same but contains tables of all of Unicode, which are too large for
+/// browsers.)
 ///
 /// ```
 /// use pin_notch::Quoted;
@@ -25,7 +26,8 @@ impl Display for Quoted<'_> {
                 '\n' => f.write_str("\\n")?,
                 '\r' => f.write_str("\\r")?,
                 '\t' => f.write_str("\\t")?,
-                // Controls, and what Unicode's Bidi_Control property and line separators are.
+                // Control characters, line separators, and the characters with Unicode's Bidi_Control
+                // property.
                 '\0'..='\u{1f}'
                 | '\u{7f}'..='\u{9f}'
                 | '\u{61c}'

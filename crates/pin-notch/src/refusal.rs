@@ -24,15 +24,15 @@ pub enum Refusal {
     Disabled,
     /// The control is read-only.
     Readonly,
-    /// The value is already the lowest there is.
+    /// The value is already the lowest one.
     AtFirst,
-    /// The value is already the highest there is.
+    /// The value is already the highest one.
     AtLast,
-    /// The control shows that very value already.
+    /// The control already has exactly this value.
     Unchanged,
     /// A value is required, so it cannot be made empty.
     Required,
-    /// There is nothing to clear.
+    /// The control is already empty.
     Empty,
     /// This kind of control is never empty.
     NeverEmpty,
@@ -46,7 +46,7 @@ pub enum Refusal {
         /// The largest value allowed.
         max: Limit,
     },
-    /// The value is on no notch.
+    /// The value is not on a notch.
     OffNotches {
         /// The nearest value allowed.
         nearest: Limit,
@@ -55,86 +55,86 @@ pub enum Refusal {
     NoValue,
     /// The place is not a number.
     NoPlace,
-    /// The thumb is being dragged; this has to wait until it is let go.
+    /// This is not possible while the thumb is being dragged.
     Grabbed,
-    /// The thumb is not being dragged, so it can be neither moved nor let go.
+    /// The thumb is not being dragged, so it can be neither moved nor released.
     NotGrabbed,
     /// What was typed is not a number.
     NotANumber,
     /// What was typed is not a date.
     NotADate,
-    /// The day is closed; the control knows why.
+    /// The day is closed; the control has the reason.
     Closed,
-    /// A closed day lies between the two that were chosen.
+    /// A closed day lies between the two chosen ones.
     AcrossClosed {
         /// The first such day.
         day: Date,
     },
-    /// The two values are too near to each other, too far apart, or the wrong way round.
+    /// The two values are too close together, too far apart, or in the wrong order.
     TooFar {
-        /// The least distance.
+        /// The least allowed distance.
         least: Decimal,
-        /// The greatest, if there is one.
+        /// The greatest allowed distance, if there is one.
         most: Option<Decimal>,
     },
     /// The span has too few days, or nights.
     TooShort {
-        /// The fewest it may have.
+        /// The fewest allowed.
         least: u32,
         /// Whether nights are counted.
         nights: bool,
     },
     /// The span has too many days, or nights.
     TooLong {
-        /// The most it may have.
+        /// The most allowed.
         most: u32,
         /// Whether nights are counted.
         nights: bool,
     },
     /// The last day is before the first.
     WrongOrder,
-    /// Only a part of the value is there.
+    /// Only part of the value has been filled in.
     Incomplete,
-    /// What was typed is not such a value.
+    /// What was typed is not a value of this kind.
     Misread {
-        /// What one is written like.
+        /// An example of such a value.
         like: &'static str,
     },
-    /// As many are chosen as may be.
+    /// The greatest allowed number is already chosen.
     TooMany {
-        /// The largest number of chosen ones.
+        /// The greatest number of chosen ones.
         most: u32,
     },
-    /// There are as many rows as there may be.
+    /// There is already the greatest number of rows.
     RowsFull {
-        /// The largest number of rows.
+        /// The greatest number of rows.
         most: u32,
     },
-    /// There are as few rows as there may be.
+    /// There is already the smallest number of rows.
     RowsFew {
         /// The smallest number of rows.
         least: u32,
     },
-    /// There is no row of this number.
+    /// There is no row with this number.
     NoSuchRow {
-        /// How many there are.
+        /// The number of rows.
         count: u32,
     },
-    /// The value is of a kind that this control does not hold.
+    /// The control cannot hold values of this kind.
     WrongKind,
-    /// Nothing that is offered, or chosen, is like that.
+    /// Nothing on offer, or chosen, matches.
     NoMatch,
-    /// This control has no use for such an intent or such a key.
+    /// This intent or key does not apply to this control.
     NotForThis,
 }
 
 impl Refusal {
-    /// Why so many steps lead nowhere on these notches.
+    /// Why this many steps are not possible on these notches.
     pub(crate) fn at_end(steps: i128, notches: &Notches) -> Self {
         if notches.is_empty() { Self::NoValue } else { Self::no_step(steps) }
     }
 
-    /// Why so many steps lead nowhere.
+    /// Why this many steps are not possible.
     pub(crate) fn no_step(steps: i128) -> Self {
         match steps {
             0 => Self::Unchanged,
@@ -144,7 +144,7 @@ impl Refusal {
     }
 }
 
-/// In English; a [`World`](crate::World) says it in its own words.
+/// In English; a [`World`](crate::World) can provide its own text.
 impl fmt::Display for Refusal {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         Message::Refusal(*self).fmt(f)

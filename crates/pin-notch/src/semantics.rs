@@ -1,4 +1,4 @@
-//! What assistive technology is told about a control: [WAI-ARIA][aria] in plain data, for any face.
+//! A control's semantics for assistive technology: [WAI-ARIA][aria] as plain data, for any face.
 //!
 //! [aria]: https://www.w3.org/TR/wai-aria-1.2/
 
@@ -6,7 +6,8 @@ use crate::message::Message;
 use crate::number::number_text;
 use rust_decimal::Decimal;
 
-/// A control's role, states and properties. The accessible name is not here: it comes from the label.
+/// A control's role, states and properties. The accessible name is not included, because it comes from the
+/// label.
 ///
 /// ```
 /// use pin_notch::{Intent, Switch};
@@ -22,25 +23,25 @@ pub struct Semantics {
     pub role: Role,
     /// The value and its limits, for roles that have a range.
     pub range: Option<Range>,
-    /// Whether it is on, for roles that can be.
+    /// Whether it is on, for roles that can be on.
     pub checked: Option<Checked>,
-    /// Which way it lies, where that matters.
+    /// Its orientation, for roles that have one.
     pub orientation: Option<Orientation>,
-    /// Whether what opens from it is open, for roles that have such.
+    /// Whether its popup is open, for roles that have one.
     pub expanded: Option<bool>,
-    /// A text may have several lines, for fields of text.
+    /// Whether the text may have several lines, for text fields.
     pub multiline: bool,
-    /// It cannot be used now.
+    /// Whether it is disabled.
     pub disabled: bool,
-    /// It can be read and focused but not changed.
+    /// Whether it can be read and focused but not changed.
     pub readonly: bool,
-    /// A value must be given. Only said for roles that support it.
+    /// Whether a value is required. Only set for roles that support it.
     pub required: bool,
-    /// Its value is not acceptable.
+    /// Whether its value is not acceptable.
     pub invalid: bool,
 }
 
-/// The figures of a role with a range.
+/// The values of a role with a range.
 ///
 /// ```
 /// use pin_notch::{dec, Notches, Slider};
@@ -54,17 +55,17 @@ pub struct Semantics {
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct Range {
-    /// The value now.
+    /// The current value.
     pub now: Decimal,
-    /// The smallest it can be.
+    /// The smallest possible value.
     pub min: Decimal,
-    /// The largest it can be.
+    /// The largest possible value.
     pub max: Decimal,
-    /// The value in words, which is read instead of the number.
+    /// The value as text, which is read instead of the number.
     pub text: String,
 }
 
-/// The roles that our controls have.
+/// The roles of our controls.
 ///
 /// ```
 /// assert_eq!(pin_notch::Role::SpinButton.token(), "spinbutton");
@@ -80,15 +81,15 @@ pub enum Role {
     Checkbox,
     /// A number, typed or stepped.
     SpinButton,
-    /// A field with a list or a calendar that opens from it.
+    /// A field with a list or calendar as its popup.
     Combobox,
-    /// A plain field to type into.
+    /// A plain text field.
     TextBox,
-    /// Several controls that are one value together.
+    /// Several controls that form one value.
     Group,
     /// Radio buttons, of which one can be on.
     RadioGroup,
-    /// One of them.
+    /// One radio button of a group.
     Radio,
 }
 
@@ -113,7 +114,7 @@ impl Role {
     }
 }
 
-/// Whether something is on.
+/// The state of something that can be on or off.
 ///
 /// ```
 /// use pin_notch::Checked;
@@ -127,7 +128,7 @@ pub enum Checked {
     Off,
     /// On.
     On,
-    /// Neither: what it stands for is on in part.
+    /// Neither: it represents several states that differ.
     Mixed,
 }
 
@@ -148,7 +149,7 @@ impl From<bool> for Checked {
     }
 }
 
-/// Which way a control lies.
+/// The orientation of a control.
 ///
 /// ```
 /// assert_eq!(pin_notch::Orientation::Vertical.token(), "vertical");
@@ -205,8 +206,8 @@ impl Semantics {
         }
     }
 
-    /// What ARIA has no attribute for in this role, to be said in words: that a group is read-only, that a slider is
-    /// required.
+    /// States for which ARIA has no attribute in this role and which must be given as text: that a group is
+    /// read-only, or that a slider is required.
     pub fn unsaid(&self) -> Vec<Message> {
         let mut all = Vec::new();
         if self.required && !self.role.has_required() {
@@ -218,12 +219,12 @@ impl Semantics {
         all
     }
 
-    /// The same as ARIA attributes, `role` first. An attribute that does not apply is absent.
+    /// The semantics as ARIA attributes, `role` first. Attributes that do not apply are omitted.
     pub fn attributes(&self) -> Vec<(&'static str, String)> {
         let mut all = vec![("role", self.role.token().to_owned())];
         if let Some(range) = &self.range {
             all.push(("aria-valuenow", number_text(range.now)));
-            // What has no bound has none to tell.
+            // A missing bound is omitted.
             if range.min > Decimal::MIN {
                 all.push(("aria-valuemin", number_text(range.min)));
             }

@@ -1,10 +1,10 @@
-//! What a control depends on and is not said of it: language, direction, the day it is.
+//! What a control depends on besides its definition: language, direction, today's date.
 
 use crate::calendar::Date;
 use crate::control::Direction;
 use crate::world::AnyWorld;
 
-/// What stands around a control. It is the same for all controls in one place, and may change at any time.
+/// The surroundings of a control. They are shared by all controls in one place, and may change at any time.
 ///
 /// ```
 /// use pin_notch::{DatePicker, Surroundings};
@@ -19,16 +19,16 @@ use crate::world::AnyWorld;
 #[derive(Clone, Debug, Default, PartialEq)]
 #[non_exhaustive]
 pub struct Surroundings {
-    /// How numbers and dates are written, and what is said, there.
+    /// How numbers and dates are written, and in which language messages are.
     pub world: AnyWorld,
-    /// Which way text runs there; without one, as it does in that world.
+    /// The direction of text; without one, that of the world.
     pub direction: Option<Direction>,
-    /// Which day it is. The core has no clock.
+    /// Today's date. The core has no clock.
     pub today: Option<Date>,
 }
 
 impl Surroundings {
-    /// Which way text runs.
+    /// The direction of text.
     pub fn direction(&self) -> Direction {
         self.direction.unwrap_or_else(|| self.world.direction())
     }

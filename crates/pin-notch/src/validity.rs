@@ -14,35 +14,35 @@ use crate::world::AnyWorld;
 use core::fmt;
 use rust_decimal::Decimal;
 
-/// One reason why a value is not acceptable. Its text is a message for the person who filled it in.
+/// One reason why a value is not acceptable. It is displayed as a message for the person who entered it.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub enum Invalid {
     /// A value is required and there is none (`valueMissing`).
     ValueMissing,
-    /// What was received or typed cannot be understood as a value (`badInput`).
+    /// What was received or typed cannot be read as a value (`badInput`).
     BadInput(BadInput),
-    /// The text is not of the kind asked for (`typeMismatch`).
+    /// The text is not of the required kind (`typeMismatch`).
     TypeMismatch {
         /// The kind.
         r#type: TextKind,
     },
     /// The text does not match the pattern (`patternMismatch`).
     PatternMismatch {
-        /// What one is written like; empty where nobody said.
+        /// An example; may be empty.
         example: String,
     },
     /// The text has too many characters (`tooLong`).
     TooLong {
-        /// How many it has.
+        /// Its length.
         length: usize,
-        /// How many it may have.
+        /// The greatest allowed length.
         maxlength: u32,
     },
     /// The text has too few characters (`tooShort`).
     TooShort {
-        /// How many it has.
+        /// Its length.
         length: usize,
-        /// How many it has to have.
+        /// The least allowed length.
         minlength: u32,
     },
     /// The value is below the minimum (`rangeUnderflow`).
@@ -55,45 +55,45 @@ pub enum Invalid {
         /// The largest value allowed.
         max: Limit,
     },
-    /// The value is on no notch (`stepMismatch`).
+    /// The value is not on a notch (`stepMismatch`).
     StepMismatch {
         /// The nearest notch below, if there is one.
         below: Option<Limit>,
         /// The nearest notch above, if there is one.
         above: Option<Limit>,
     },
-    /// Fewer are chosen than have to be. HTML has no state for it; as there, it is a `customError`.
+    /// Too few are chosen. HTML has no state for this, so it is a `customError`.
     TooFew {
         /// The smallest number of chosen ones.
         least: u32,
     },
-    /// More are chosen than may be (a `customError` as well).
+    /// Too many are chosen (also a `customError`).
     TooMany {
-        /// The largest number of chosen ones.
+        /// The greatest number of chosen ones.
         most: u32,
     },
-    /// There are fewer rows than there have to be (a `customError` as well).
+    /// There are too few rows (also a `customError`).
     TooFewRows {
         /// The smallest number of rows.
         least: u32,
     },
-    /// There are more rows than there may be (a `customError` as well).
+    /// There are too many rows (also a `customError`).
     TooManyRows {
-        /// The largest number of rows.
+        /// The greatest number of rows.
         most: u32,
     },
-    /// The day is closed, for the reason that the definition gives (a `customError`).
+    /// The day is closed, for the reason given in the definition (a `customError`).
     Closed {
         /// The reason.
         why: String,
     },
-    /// Each of two ends is acceptable, but not both together (a `customError`).
+    /// The two ends are acceptable separately but not together (a `customError`).
     Together(Refusal),
     /// The program's own objection (`customError`).
     CustomError(String),
 }
 
-/// Why what was received or typed cannot be understood as a value.
+/// Why what was received or typed cannot be read as a value.
 ///
 /// ```
 /// use pin_notch::{BadInput, Invalid};
@@ -102,65 +102,65 @@ pub enum Invalid {
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub enum BadInput {
-    /// It is no number.
+    /// It is not a number.
     Number(NumberError),
-    /// It is no month, week or time, or no date where one is sent.
+    /// It is not a month, week or time, or not a date as it is sent.
     Calendar(CalendarError),
-    /// What was typed is no date.
+    /// What was typed is not a date.
     NotADate {
         /// What was typed.
         text: String,
-        /// What it should be written like.
+        /// An example of the expected form.
         like: String,
     },
     /// It was sent more often than the control sends it.
     SentTooOften {
         /// How often it was sent.
         count: usize,
-        /// How often it may be sent.
+        /// How often the control sends it at most.
         most: usize,
     },
     /// Only one of two ends was sent.
     OneEnd,
-    /// It is not the text that is sent when the control is on.
+    /// It is not the text that the control sends when it is on.
     NotOn {
-        /// The text that is sent.
+        /// The text that the control sends.
         sent: String,
     },
     /// No option has this value.
     NotOffered(String),
     /// The option with this value is disabled.
     NotOpen(String),
-    /// A text has line breaks or blanks at its ends that such a field does not hold, so that none has sent it.
+    /// A text has line breaks, or white space at its ends, that such a field cannot contain.
     NotSanitized {
-        /// Whether the field has several lines, and only carriage returns are wrong.
+        /// Whether the field may contain line breaks, so that only carriage returns are wrong.
         lines: bool,
     },
     /// This value was sent twice.
     Twice(String),
     /// The control is read-only and has this value.
     Readonly(String),
-    /// A field of the value is missing.
+    /// A part of the value has not been filled in.
     Missing(FieldName),
-    /// One of two days is there, and this one is not.
+    /// One of two days was entered, but not this one.
     EndMissing(Thumb),
-    /// It is JSON of another type.
+    /// It is JSON of the wrong type.
     NotJson(ValueKind),
-    /// It is no list of JSON objects.
+    /// It is not a list of JSON objects.
     NotRows,
-    /// What was sent is no JSON object; holds what is wrong with it.
+    /// What was sent is not a JSON object. Contains the JSON error.
     NotAnObject(String),
-    /// More was sent than is read.
+    /// More was sent than is accepted.
     TooLong {
-        /// How many bytes were sent.
+        /// The number of bytes sent.
         length: usize,
-        /// How many are read.
+        /// The number of bytes accepted.
         most: usize,
     },
 }
 
 impl Invalid {
-    /// What of all this is told: between which steps a value lies that is out of bounds is of no use to anybody.
+    /// The problems worth reporting: for a value that is out of bounds, the nearest steps are of no use.
     pub(crate) fn told(mut all: Vec<Self>) -> Vec<Self> {
         let is_out =
             |one: &Self| matches!(one, Self::RangeUnderflow { .. } | Self::RangeOverflow { .. });
@@ -170,7 +170,7 @@ impl Invalid {
         all
     }
 
-    /// The same, said of a number of rows.
+    /// The same problem for a number of rows.
     pub(crate) fn of_rows(self) -> Self {
         let whole = |limit: Limit| {
             limit.number().and_then(|number| u32::try_from(number).ok()).unwrap_or_default()
@@ -182,7 +182,7 @@ impl Invalid {
         }
     }
 
-    /// Writes the limits that it speaks of in another way.
+    /// Converts the limits that it mentions.
     pub(crate) fn put_limits(&mut self, put: impl Fn(Limit) -> Limit) {
         match self {
             Self::RangeUnderflow { min: limit } | Self::RangeOverflow { max: limit } => {
@@ -208,7 +208,7 @@ impl Invalid {
         }
     }
 
-    /// The name that the HTML standard's `ValidityState` interface has for this state.
+    /// The name of this state in the HTML standard's `ValidityState` interface.
     ///
     /// ```
     /// assert_eq!(pin_notch::Invalid::ValueMissing.state(), "valueMissing");
@@ -235,7 +235,7 @@ impl Invalid {
     }
 }
 
-/// In English; a [`World`](crate::World) says it in its own words.
+/// In English; a [`World`](crate::World) can provide its own text.
 impl fmt::Display for Invalid {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         Message::Invalid(self.clone()).fmt(f)
@@ -279,7 +279,7 @@ pub(crate) fn against(notches: &Notches, value: Decimal) -> Vec<Invalid> {
     all
 }
 
-/// What is wrong with the number of things that are chosen.
+/// The problem with the number of choices, if any.
 pub(crate) fn counted(count: usize, least: u32, most: Option<u32>) -> Vec<Invalid> {
     let mut all = Vec::new();
     if count < least as usize {
@@ -291,7 +291,7 @@ pub(crate) fn counted(count: usize, least: u32, most: Option<u32>) -> Vec<Invali
     all
 }
 
-/// The first of these in words for the person; empty when there is none.
+/// The message of the first of these; empty if there is none.
 pub(crate) fn in_words(all: &[Invalid], world: &AnyWorld) -> String {
     all.first().map(|one| world.message(&Message::Invalid(one.clone()))).unwrap_or_default()
 }

@@ -1,7 +1,7 @@
-//! How numbers and dates are written where the reader lives.
+//! Locale: how numbers and dates are written, and in which language messages are.
 //!
-//! The core holds no such data. A [`World`] brings it: a browser face fills one from `Intl`, a command
-//! from a library of locales. What is shown can be read back: `read(show(v)) == v`.
+//! The core contains no such data. A [`World`] provides it: a browser face fills one from `Intl`, and a
+//! command from a locale library. Whatever is shown can be read back: `read(show(v)) == v`.
 
 mod number_pattern;
 mod pattern;
@@ -18,8 +18,8 @@ use patterned::Patterned;
 use rust_decimal::Decimal;
 use std::sync::Arc;
 
-/// Digits, separators, names and directions. Every method has the built-in [`English`] answer, so an
-/// implementation writes down only what differs.
+/// Digits, separators, names and directions. Every method defaults to the built-in [`English`] answer, so
+/// that an implementation only overrides what differs.
 ///
 /// ```
 /// use pin_notch::{Date, Direction, English, Weekday, World};
@@ -37,27 +37,27 @@ pub trait World {
         ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9']
     }
 
-    /// What stands between whole and fraction.
+    /// The decimal separator.
     fn decimal_separator(&self) -> char {
         '.'
     }
 
-    /// What stands between groups of three digits; `None` where they are not set apart.
+    /// The separator between groups of three digits; `None` without grouping.
     fn group_separator(&self) -> Option<char> {
         None
     }
 
-    /// The minus sign. The hyphen-minus is read as well, wherever.
+    /// The minus sign. The hyphen-minus is always accepted as well.
     fn minus(&self) -> char {
         '-'
     }
 
-    /// How numbers are written: in groups where it sets them apart, unless it says otherwise.
+    /// The default pattern of numbers: with grouping if the world has a group separator.
     fn number_pattern(&self) -> NumberPattern {
         NumberPattern::default()
     }
 
-    /// The name of a month, 1 to 12, as it stands alone.
+    /// The stand-alone name of a month, 1 to 12.
     fn month_name(&self, month: u8) -> String {
         let names = [
             "January",
@@ -76,7 +76,7 @@ pub trait World {
         names.get(usize::from(month).wrapping_sub(1)).copied().unwrap_or_default().to_owned()
     }
 
-    /// The short name of a month, 1 to 12. The twelve have to differ.
+    /// The short name of a month, 1 to 12. All twelve must differ.
     fn short_month_name(&self, month: u8) -> String {
         self.month_name(month).chars().take(3).collect()
     }
@@ -86,7 +86,7 @@ pub trait World {
         format!("{day:?}")
     }
 
-    /// The short name of a day of the week, for the head of a month grid.
+    /// The short name of a day of the week, for the header of a month grid.
     fn short_weekday_name(&self, day: Weekday) -> String {
         self.weekday_name(day).chars().take(3).collect()
     }
@@ -96,33 +96,33 @@ pub trait World {
         Weekday::Monday
     }
 
-    /// A text as it is compared with what is typed: without case and accents. Line feeds have to stay, for
-    /// many texts are folded at once, each behind one.
+    /// Folds a text for comparison with what is typed, by removing case and accents. Line feeds must be
+    /// preserved, because many texts are folded at once, separated by them.
     ///
-    /// The built-in answer is Unicode's canonical decomposition and case mappings; without the crate's
-    /// feature `unicode`, only ASCII letters lose their case.
+    /// The default uses Unicode's canonical decomposition and case mappings or, without the crate's feature
+    /// `unicode`, only the case of ASCII letters.
     fn folded(&self, text: &str) -> String {
         folded(text)
     }
 
-    /// Which way text runs.
+    /// The direction of text.
     fn direction(&self) -> Direction {
         Direction::LeftToRight
     }
 
-    /// Whether the whole of a text matches a pattern of HTML; `None` where the world has nothing that matches, or the
-    /// pattern is none. Asked only without the crate's feature `text`.
+    /// Whether a text as a whole matches an HTML pattern; `None` if the world cannot match patterns, or the
+    /// pattern is invalid. Used only without the crate's feature `text`.
     fn matches(&self, _pattern: &str, _text: &str) -> Option<bool> {
         None
     }
 
-    /// Whether a text is an absolute URL; `None` where the world cannot tell. Asked only without the crate's feature
-    /// `text`.
+    /// Whether a text is an absolute URL; `None` if the world cannot tell. Used only without the crate's
+    /// feature `text`.
     fn is_url(&self, _text: &str) -> Option<bool> {
         None
     }
 
-    /// A text for people, in words; `None` for those that are said in English.
+    /// The text of a message; `None` to use the English one.
     fn message(&self, _message: &Message) -> Option<String> {
         None
     }
@@ -132,7 +132,7 @@ pub trait World {
 fn folded(text: &str) -> String {
     use unicode_normalization::UnicodeNormalization;
     let bare = text.nfd().filter(|c| !unicode_normalization::char::is_combining_mark(*c));
-    // Up and then down, so that ß and SS compare equal.
+    // To upper case and then to lower case, so that ß and SS compare equal.
     let upper: String = bare.flat_map(char::to_uppercase).collect();
     upper.to_lowercase()
 }
@@ -142,7 +142,7 @@ fn folded(text: &str) -> String {
     text.to_ascii_lowercase()
 }
 
-/// The built-in world: English names, ISO dates, weeks from Monday, no data but a few words.
+/// The built-in world: English names, ISO dates, weeks that begin on Monday.
 ///
 /// ```
 /// use pin_notch::{English, World};
@@ -153,7 +153,7 @@ pub struct English;
 
 impl World for English {}
 
-/// Any world, shared by all controls that are written in it.
+/// Any world, shared by all controls that use it.
 ///
 /// ```
 /// use pin_notch::{AnyWorld, English, World};
@@ -170,8 +170,8 @@ impl<W: World + Send + Sync + 'static> From<W> for AnyWorld {
 }
 
 impl AnyWorld {
-    /// A text for people, in the words of this world; where it has none, in English, with numbers and names as
-    /// this world writes them.
+    /// The text of a message in this world or, if it has none, in English, with numbers and names as this
+    /// world writes them.
     ///
     /// ```
     /// use pin_notch::{AnyWorld, Message, World};
@@ -192,7 +192,7 @@ impl AnyWorld {
 }
 
 impl AnyWorld {
-    /// The same world with numbers written by this pattern, where there is one.
+    /// The same world with numbers written by this pattern, if one is given.
     pub(crate) fn with_numbers(&self, pattern: Option<NumberPattern>) -> Self {
         match pattern {
             Some(pattern) => Self::from(Patterned { world: self.clone(), pattern }),
@@ -212,7 +212,7 @@ impl core::ops::Deref for AnyWorld {
     }
 }
 
-/// Whether it is the very same world.
+/// Worlds are equal only if they are the same allocation.
 impl PartialEq for AnyWorld {
     fn eq(&self, other: &Self) -> bool {
         match (&self.0, &other.0) {
@@ -229,7 +229,7 @@ impl core::fmt::Debug for AnyWorld {
     }
 }
 
-/// `value` with at least so many decimal places, as this world writes it.
+/// `value` with at least this many decimal places, as this world writes it.
 ///
 /// ```
 /// use pin_notch::{dec, read_number, show_number, World};
@@ -246,11 +246,11 @@ pub fn show_number(world: &dyn World, value: Decimal, places: u32) -> String {
     world.number_pattern().show(world, value, places)
 }
 
-/// Reads a number as this world writes it. ASCII digits and the hyphen-minus are read everywhere; groups
-/// may be set apart, and then have three digits each.
+/// Reads a number as this world writes it. ASCII digits and the hyphen-minus are always accepted. Group
+/// separators are optional; groups must have three digits each.
 ///
 /// # Errors
-/// As [`parse_number`].
+/// The errors of [`parse_number`].
 ///
 /// ```
 /// use pin_notch::{English, dec, read_number};

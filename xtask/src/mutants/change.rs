@@ -1,4 +1,4 @@
-//! Changes of the code, as `cargo-mutants` lists them.
+//! Changes of the code, as listed by `cargo-mutants`.
 
 use crate::Result;
 use crate::machine::cargo;
@@ -6,20 +6,20 @@ use serde::Deserialize;
 use std::collections::HashMap;
 use std::path::PathBuf;
 
-/// One change: what stands in this place of this file is replaced.
+/// One change: a replacement in a file.
 #[derive(Clone, Debug, Deserialize)]
 pub(crate) struct Change {
-    /// What it does, with its place.
+    /// Its description, with its place.
     pub name: String,
     pub file: PathBuf,
-    /// Where it is.
+    /// The place of the change.
     pub span: Span,
-    /// What stands there then.
+    /// The replacement.
     pub replacement: String,
-    /// Of which kind it is.
+    /// The kind of change.
     genre: String,
     function: Option<Function>,
-    /// Where the body of its function is, without the braces, if that is known.
+    /// The place of the function body without its braces, if known.
     #[serde(skip)]
     pub body: Option<Span>,
 }
@@ -29,14 +29,14 @@ struct Function {
     span: Span,
 }
 
-/// From one place in a file to another, which is not in it.
+/// A range in a file, with an exclusive end.
 #[derive(Clone, Copy, Debug, Deserialize, PartialEq, Eq, Hash)]
 pub(crate) struct Span {
     pub start: Place,
     pub end: Place,
 }
 
-/// A line and a character in it, both counted from 1.
+/// A line and column, both counted from 1.
 #[derive(Clone, Copy, Debug, Deserialize, PartialEq, Eq, PartialOrd, Ord, Hash)]
 pub(crate) struct Place {
     pub line: usize,
@@ -44,14 +44,15 @@ pub(crate) struct Place {
 }
 
 impl Span {
-    /// Whether all of that one is in this one.
+    /// Whether this contains all of another range.
     pub(crate) fn holds(self, other: Self) -> bool {
         self.start <= other.start && other.end <= self.end
     }
 }
 
 impl Change {
-    /// Whether it cannot be built with others: it is in no function, or in one within another that is changed.
+    /// Whether it cannot be built together with others, because it is outside any function, or in a
+    /// function nested in another changed one.
     pub(crate) fn is_apart(&self, others: &[Self]) -> bool {
         let Some(body) = self.body else { return true };
         let holds = |other: &&Self| {
@@ -70,7 +71,7 @@ pub(crate) fn all_of(package: &str) -> Result<Vec<Change>> {
     let listed = cargo().args(["mutants", "--list", "--json", "-p", package]).output()?;
     let mut all: Vec<Change> = serde_json::from_slice(&listed.stdout)
         .map_err(|error| format!("cargo mutants: {error}"))?;
-    // Of most functions, one of the changes replaces all of the body.
+    // For most functions, one of the changes replaces the whole body.
     let mut bodies: HashMap<(PathBuf, Span), Span> = HashMap::new();
     for change in all.iter().filter(|change| change.genre == WHOLE_BODY) {
         if let Some(function) = &change.function {
@@ -84,7 +85,7 @@ pub(crate) fn all_of(package: &str) -> Result<Vec<Change>> {
     Ok(all)
 }
 
-/// So many of them, spread evenly; other ones for another seed.
+/// A sample of this size, spread evenly and depending on the seed.
 pub(crate) fn sample(all: Vec<Change>, most: usize, seed: usize) -> Vec<Change> {
     let (count, taken) = (all.len(), most.min(all.len()));
     let places = (0..taken).map(|index| (index * count / taken + seed) % count);

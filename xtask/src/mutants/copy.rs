@@ -1,4 +1,4 @@
-//! A copy of the workspace, in which the code is changed.
+//! A copy of the workspace with changed code.
 
 use super::TestsOf;
 use super::change::{Change, Place, Span};
@@ -10,41 +10,41 @@ use std::ops::RangeInclusive;
 use std::path::{Path, PathBuf};
 use std::process::{Command, Stdio};
 
-/// What says which change runs.
+/// The environment variable that selects a change.
 pub(crate) const WHICH: &str = "PIN_NOTCH_CHANGE";
 
-/// The copy, of which one crate is changed.
+/// A copy in which one crate is changed.
 pub(crate) struct Copy<'a> {
     package: &'a str,
-    /// The tests that are run.
+    /// The tests to run.
     tests: &'a [TestsOf],
     tree: PathBuf,
-    /// The texts of the files that are changed, as they were copied: somebody may go on working meanwhile.
+    /// The original texts of the changed files, because work in the workspace may continue meanwhile.
     originals: BTreeMap<PathBuf, String>,
 }
 
-/// Tests that run together, and the folder in which they do.
+/// Tests that run together, and their working directory.
 pub(crate) struct Tests {
     pub what: What,
     pub folder: PathBuf,
 }
 
-/// What runs.
+/// What to run.
 pub(crate) enum What {
-    /// A program that is built.
+    /// A compiled program.
     Program(PathBuf),
-    /// The examples in the documentation of this crate, which are built when they run.
+    /// The documentation examples of this crate, which are compiled when they run.
     Examples(String),
 }
 
 /// The tests of a crate that holds many changes at once.
 pub(crate) struct Together {
     pub tests: Vec<Tests>,
-    /// The places of those that cannot be built with the others.
+    /// The indices of those that cannot be built with the others.
     pub left_out: BTreeSet<usize>,
 }
 
-/// A line of what Cargo tells while it builds.
+/// A line of Cargo's JSON output.
 #[derive(Deserialize)]
 struct Told {
     executable: Option<PathBuf>,
@@ -71,11 +71,12 @@ struct Cause {
     is_primary: bool,
 }
 
-/// Lines of a file, and the changes they are about: one where the lines are its own, else all of a function.
+/// Lines of a file with the changes they belong to: one change for its own lines, otherwise all changes of
+/// a function.
 type Lines = Vec<(RangeInclusive<usize>, Vec<usize>)>;
 
 impl<'a> Copy<'a> {
-    /// Copies every file that is not ignored, as it is now.
+    /// Copies every file that is not ignored, in its current state.
     pub(crate) fn of_workspace(
         package: &'a str,
         tests: &'a [TestsOf],
@@ -101,8 +102,8 @@ impl<'a> Copy<'a> {
         Ok(Self { package, tests, tree, originals })
     }
 
-    /// Builds the tests with all of these in it, but for those that the compiler does not take this way. They stay in
-    /// the copy until something is built alone.
+    /// Builds the tests with all of these changes, except for those that do not compile this way. They
+    /// remain in the copy until something is built separately.
     pub(crate) fn build_together(&self, changes: &[Change]) -> Result<Together> {
         let mut left_out: BTreeSet<usize> =
             (0..changes.len()).filter(|index| changes[*index].is_apart(changes)).collect();
@@ -126,13 +127,14 @@ impl<'a> Copy<'a> {
         }
     }
 
-    /// Builds the tests with this change alone; nothing if it does not build, and no tests if these no longer do.
+    /// Builds the tests with only this change; `None` if it does not compile, and no tests if they no
+    /// longer compile.
     pub(crate) fn build_alone(&self, change: &Change) -> Result<Option<Vec<Tests>>> {
         self.restore()?;
         let text = &self.originals[&change.file];
         let changed = replaced(text, change.span, &change.replacement);
         std::fs::write(self.tree.join(&change.file), changed)?;
-        // Whether it builds at all is known sooner without the tests.
+        // Whether it compiles at all is determined faster without the tests.
         let check = ["check", "--quiet", "--all-features", "--locked", "-p", self.package];
         let builds = self.cargo().args(check).output()?.status.success();
         let (tests, errors) = if builds { self.build()? } else { Default::default() };
@@ -140,12 +142,12 @@ impl<'a> Copy<'a> {
         Ok(builds.then_some(tests))
     }
 
-    /// Where the crate lies.
+    /// The folder of the crate.
     fn folder(&self) -> PathBuf {
         self.tree.join("crates").join(self.package)
     }
 
-    /// Writes what was there before, where it is something else now.
+    /// Restores the original files where they differ.
     fn restore(&self) -> Result<()> {
         for (file, text) in &self.originals {
             if std::fs::read_to_string(self.tree.join(file))? != *text {
@@ -162,7 +164,7 @@ impl<'a> Copy<'a> {
         cargo
     }
 
-    /// Builds the tests, and tells them, or where the compiler has found errors.
+    /// Builds the tests, and returns them or the places of compiler errors.
     fn build(&self) -> Result<(Vec<Tests>, Vec<Cause>)> {
         let (mut tests, mut errors) = (Vec::new(), Vec::new());
         for of in self.tests {
@@ -188,7 +190,7 @@ impl<'a> Copy<'a> {
         let told = build.output()?;
         for line in String::from_utf8(told.stdout)?.lines() {
             let Ok(told) = serde_json::from_str::<Told>(line) else { continue };
-            // The examples are built along, for the tests that run them.
+            // Examples are built as well, for the tests that run them.
             let is_test = told.profile.is_some_and(|profile| profile.test);
             if let (Some(program), Some(manifest), true) =
                 (told.executable, told.manifest_path, is_test)
@@ -206,7 +208,7 @@ impl<'a> Copy<'a> {
         }
     }
 
-    /// Writes them, and tells which lines of which file are about which of them.
+    /// Writes the changes, and returns which lines of which file belong to which of them.
     fn write_together(
         &self,
         changes: &[Change],
@@ -246,7 +248,7 @@ impl<'a> Copy<'a> {
         Ok(places)
     }
 
-    /// Writes the function that tells which change runs into the root of the crate.
+    /// Adds the function that selects the change to the root of the crate.
     fn write_switch(&self) -> Result<()> {
         let library = self.folder().join("src/lib.rs");
         let mut text = std::fs::read_to_string(&library)?;
@@ -266,15 +268,15 @@ impl<'a> Copy<'a> {
     }
 }
 
-/// Has Cargo build in the copy.
+/// Runs a Cargo build in the copy.
 pub(crate) fn as_in_the_copy(command: &mut Command) -> &mut Command {
-    // What is left over in a changed body is no error.
+    // Unused code in a changed body is not an error.
     command.env("RUSTFLAGS", "--cap-lints=warn -Cdebuginfo=0");
     command.env("CARGO_PROFILE_DEV_OPT_LEVEL", "1");
     command.env("CARGO_TARGET_DIR", root().join("target/mutants/build"))
 }
 
-/// An arm in which a body is changed.
+/// A match arm with a changed body.
 fn changed(text: &str, body: Span, change: &Change, index: usize) -> String {
     let [from, start, end, to] =
         [body.start, change.span.start, change.span.end, body.end].map(|place| offset(text, place));
@@ -282,13 +284,13 @@ fn changed(text: &str, body: Span, change: &Change, index: usize) -> String {
     format!("{index} => {{ {before} {} {after}\n}}\n", change.replacement)
 }
 
-/// The text with something else in this place.
+/// The text with this range replaced.
 fn replaced(text: &str, span: Span, with: &str) -> String {
     let (start, end) = (offset(text, span.start), offset(text, span.end));
     format!("{} {with} {}", &text[..start], &text[end..])
 }
 
-/// How many bytes there are before this place.
+/// The byte index of this place.
 fn offset(text: &str, place: Place) -> usize {
     let line = text.split_inclusive('\n').take(place.line - 1).map(str::len).sum::<usize>();
     let characters = text[line..].chars().take(place.column - 1);

@@ -9,29 +9,29 @@ use std::sync::Mutex;
 use std::sync::atomic::{AtomicUsize, Ordering};
 use std::time::{Duration, Instant};
 
-/// How many changes are tried at the same time.
+/// How many changes are tried in parallel.
 const AT_ONCE: usize = 2;
 
-/// What became of a change.
+/// The outcome of a change.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub(crate) enum Outcome {
     /// A test failed.
     Noticed,
-    /// A test did not come to an end.
+    /// A test did not terminate.
     RanTooLong,
     /// All tests passed.
     Missed,
-    /// The compiler does not take it.
+    /// It does not compile.
     DoesNotBuild,
 }
 
-/// Tests, and how long they run where nothing is changed.
+/// Tests, and how long they take without changes.
 struct Timed<'a> {
     tests: &'a Tests,
     takes: Duration,
 }
 
-/// Tries every change that is built in, but for those left out, and tells each as it is known.
+/// Tries every change that was built, except those left out, and reports each immediately.
 pub(crate) fn run_all(
     tests: &[Tests],
     count: usize,
@@ -63,14 +63,14 @@ pub(crate) fn run_all(
     Ok(outcomes.into_inner()?)
 }
 
-/// Tries what is built in without a choice.
+/// Tries a change that was built without selection.
 pub(crate) fn run_alone(tests: &[Tests]) -> Result<Outcome> {
     let takes = Duration::from_secs(20);
     let tests: Vec<_> = tests.iter().map(|tests| Timed { tests, takes }).collect();
     Ok(outcome(&tests, "")?)
 }
 
-/// The programs, the quickest first: what fails soon costs little.
+/// The programs, with the fastest first, because failing early is cheap.
 fn timed(tests: &[Tests]) -> Result<Vec<Timed<'_>>> {
     let mut all = Vec::new();
     for tests in tests {
@@ -98,9 +98,9 @@ fn outcome(tests: &[Timed<'_>], which: &str) -> std::io::Result<Outcome> {
     Ok(Outcome::Missed)
 }
 
-/// Runs one program, for so long at most.
+/// Runs one program with a time limit.
 fn run_one(tests: &Tests, which: &str, longest: Duration) -> std::io::Result<Outcome> {
-    // Changed code may ask for all the memory there is.
+    // Changed code may try to allocate unlimited memory.
     let mut command = Command::new("sh");
     command.args(["-c", "ulimit -v 4000000; exec \"$0\" \"$@\""]);
     match &tests.what {
@@ -112,7 +112,7 @@ fn run_one(tests: &Tests, which: &str, longest: Duration) -> std::io::Result<Out
     };
     command.args(["--test-threads", "1"]).current_dir(&tests.folder);
     command.env(WHICH, which).env("RUST_BACKTRACE", "0");
-    // A case that failed with one change says nothing of the next.
+    // A failing case of one change is irrelevant for the next.
     command.env("PROPTEST_DISABLE_FAILURE_PERSISTENCE", "1").env("PROPTEST_MAX_SHRINK_ITERS", "0");
     command.stdin(Stdio::null()).stdout(Stdio::null()).stderr(Stdio::null());
     let (mut child, begun) = (command.spawn()?, Instant::now());

@@ -1,10 +1,11 @@
-//! What was accepted as a table: comma-separated values as [RFC 4180][csv] has them.
+//! Accepted answers as a table of comma-separated values ([RFC 4180][csv]).
 //!
-//! The first column is the number of the line; then come the fields that are sent, in the order of the sheet. A span has
-//! two columns, its name with `-from` and `-to` behind it; what is on or off is `true` or `false`; several that are
-//! chosen stand in one cell with commas between; a cell is empty where a field is, or does not count. Rows are columns as
-//! well, as many as there may be; or those of one name are lines of their own, beside what else was answered, and the
-//! column that else says how many there are says which it is.
+//! The first column is the line number, followed by the fields that are sent, in the order of the sheet. A
+//! span has two columns, whose names end in `-from` and `-to`. Something on or off is `true` or `false`.
+//! Several choices are in one cell, separated by commas. The cell of a field that is empty or does not
+//! count is empty. Rows have columns for their greatest number. Alternatively, the rows of one name are
+//! lines of their own, together with the rest of the answer, and the column for the number of rows has the
+//! number of the row.
 //!
 //! [csv]: https://www.rfc-editor.org/rfc/rfc4180
 
@@ -15,12 +16,12 @@ use pin_notch_sheet::column_endings;
 /// The columns of a table.
 pub(super) struct Table<'a> {
     form: &'a Form,
-    /// The rows of which each is a line of its own.
+    /// The rows that have a line each.
     rows: Option<&'a Rows>,
 }
 
 impl<'a> Table<'a> {
-    /// The table of a form's answers, with a line for each of the rows of this name where there is one.
+    /// The table of a form's answers, with a line for each of the rows with this name if one is given.
     pub(super) fn of(form: &'a Form, rows: Option<&str>) -> Result<Self, Failure> {
         let Some(name) = rows else { return Ok(Self { form, rows: None }) };
         let found = form.rows(name).ok_or_else(|| {
@@ -48,7 +49,7 @@ impl<'a> Table<'a> {
         row(&names)
     }
 
-    /// The lines of what was accepted: one, or one for each of the rows.
+    /// The lines of an accepted answer: one, or one for each of the rows.
     pub(super) fn lines(&self, number: u64, values: &Values) -> String {
         let Some(rows) = self.rows else { return self.line(number, values, 0) };
         let count = values.row_count(&rows.name).unwrap_or(0);
@@ -65,7 +66,7 @@ impl<'a> Table<'a> {
                 _ => field.name.clone(),
             };
             let mut own = match values.get(&name).unwrap_or(&Value::Empty) {
-                // Which row it is, where the others are lines of their own.
+                // The number of the row, if rows have lines of their own.
                 _ if apart.is_some() => vec![of_row.to_string()],
                 Value::On(on) => vec![on.to_string()],
                 Value::Texts(texts) => vec![joined_list(texts)],
@@ -81,7 +82,7 @@ impl<'a> Table<'a> {
         self.rows.is_some_and(|own| own.name == rows)
     }
 
-    /// The fields that have columns: of rows that are lines of their own, those of one.
+    /// The fields that have columns. For rows with lines of their own, only the fields of one row.
     fn columns(&self) -> impl Iterator<Item = &'a Field> {
         let apart = self.rows.map(|rows| rows.name.as_str());
         self.form.fields().filter(move |field| {
@@ -94,7 +95,7 @@ impl<'a> Table<'a> {
 fn row(cells: &[String]) -> String {
     let mut writer =
         csv::WriterBuilder::new().terminator(csv::Terminator::CRLF).from_writer(Vec::new());
-    // Nothing stands in the way of writing into memory.
+    // Writing to memory cannot fail.
     let _ = writer.write_record(cells);
     let bytes = writer.into_inner().unwrap_or_default();
     String::from_utf8_lossy(&bytes).into_owned()

@@ -1,10 +1,10 @@
-//! What a sent form is answered with.
+//! The responses to a sent form.
 
 use super::page::framed;
 use pin_notch::{Form, Problems, Values};
 use pin_notch_html::escaped;
 
-/// The typed values, as the controls took them.
+/// The typed values, as accepted by the controls.
 pub(super) fn accepted(form: &Form, values: &Values) -> String {
     let rows: String = form
         .fields()
@@ -30,7 +30,7 @@ pub(super) fn accepted(form: &Form, values: &Values) -> String {
     )
 }
 
-/// What is wrong with the values.
+/// The problems with the values.
 pub(super) fn problems(problems: &Problems) -> String {
     let items: String = problems
         .0
@@ -40,7 +40,7 @@ pub(super) fn problems(problems: &Problems) -> String {
     answer("Inspection not accepted", &format!("<ul class=\"problems\">\n{items}</ul>"))
 }
 
-/// Why what came could not even be read.
+/// Why the request could not be read at all.
 pub(super) fn refused(why: &str) -> String {
     answer("Inspection not accepted", &format!("<p>{}</p>", escaped(why)))
 }

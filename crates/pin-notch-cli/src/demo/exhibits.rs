@@ -1,4 +1,4 @@
-//! The controls of the demo's page, in the states that are worth trying.
+//! The controls of the demo's page, in the states worth trying.
 
 use crate::sheets::today;
 use pin_notch::{
@@ -9,16 +9,16 @@ use pin_notch::{
 };
 use std::error::Error;
 
-/// A control on the page, with what is said about it.
+/// A control on the page, with its description.
 pub(super) struct Exhibit {
     /// Its id.
     pub id: &'static str,
-    /// What it is called.
+    /// Its label.
     pub label: &'static str,
     /// What there is to see.
     pub note: &'static str,
     pub control: Control,
-    /// Attributes for looks alone.
+    /// Attributes that only affect its appearance.
     pub looks: &'static [(&'static str, &'static str)],
 }
 
@@ -28,7 +28,7 @@ impl Exhibit {
         self
     }
 
-    /// Whether it stands in text that runs from right to left.
+    /// Whether it is in text that runs from right to left.
     pub(super) fn is_right_to_left(&self) -> bool {
         self.control.surroundings().direction == Some(Direction::RightToLeft)
     }
@@ -48,7 +48,7 @@ pub(super) fn exhibits() -> Vec<(&'static str, Vec<Exhibit>)> {
         ("Dates", dates()),
         ("Months, weeks and times", fields()),
     ];
-    // They are fixed, and tested to build.
+    // They are constant, and a test builds them.
     all.into_iter().map(|(kind, built)| (kind, built.unwrap_or_default())).collect()
 }
 

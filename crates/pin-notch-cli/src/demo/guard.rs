@@ -1,4 +1,5 @@
-//! What the server of the demo leaves outside: pages of other origins, names of other hosts, and whoever takes too long.
+//! What the demo's server rejects: pages of other origins, other host names, and clients that take too
+//! long.
 
 use axum::Router;
 use axum::extract::Request;
@@ -13,13 +14,13 @@ use std::time::Duration;
 use tokio::net::TcpListener;
 use tower_http::set_header::SetResponseHeaderLayer;
 
-/// How long the head of a request may take to arrive.
+/// How long the header of a request may take to arrive.
 const HEAD_TIME: Duration = Duration::from_secs(5);
 
-/// The names by which this machine calls itself. A page elsewhere that has its own name point here does not get in.
+/// The names of this machine. A page elsewhere whose host name points here is rejected.
 const OWN_NAMES: [&str; 3] = ["127.0.0.1", "localhost", "[::1]"];
 
-/// The router, for requests that this machine's own pages and programs make.
+/// Restricts a router to requests from this machine's own pages and programs.
 pub(super) fn guarded(router: Router) -> Router {
     let nosniff = HeaderValue::from_static("nosniff");
     router
@@ -34,7 +35,7 @@ async fn admit(request: Request, next: Next) -> Response {
     }
 }
 
-/// Why a request is not answered.
+/// Why a request is rejected.
 fn refusal(request: &Request) -> Option<(StatusCode, &'static str)> {
     let header = |name| request.headers().get(name).and_then(|value| value.to_str().ok());
     let host = header(header::HOST).unwrap_or_default();
@@ -49,21 +50,21 @@ fn refusal(request: &Request) -> Option<(StatusCode, &'static str)> {
     let is_elsewhere = match (header(header::ORIGIN), site) {
         (Some(origin), _) => origin.strip_prefix("http://") != Some(host),
         (None, Some(site)) => !matches!(site, "same-origin" | "none"),
-        // No browser: it has no other page's rights to lend.
+        // Not a browser, so it cannot act on behalf of another page.
         (None, None) => false,
     };
     (changes && is_elsewhere)
         .then_some((StatusCode::FORBIDDEN, "This takes only what its own page sends."))
 }
 
-/// Whether a `Host` is one of our own, with any port.
+/// Whether a `Host` is one of this machine's names, with any port.
 fn is_own(host: &str) -> bool {
     let Ok(uri) = host.parse::<Uri>() else { return false };
     let Some(authority) = uri.authority() else { return false };
     OWN_NAMES.iter().any(|name| authority.host().eq_ignore_ascii_case(name))
 }
 
-/// Serves until `stop`, and then what is under way, for as long as `patience` at most.
+/// Serves until `stop`, and then finishes requests in progress, for at most `patience`.
 pub(super) async fn serve(
     listener: TcpListener,
     router: Router,
@@ -79,7 +80,7 @@ pub(super) async fn serve(
             () = &mut stop => break,
             accepted = listener.accept() => match accepted {
                 Ok((stream, _)) => stream,
-                // One connection that fails, or too many open: others go on.
+                // If a connection fails, or too many are open, the others continue.
                 Err(_) => {
                     tokio::time::sleep(Duration::from_millis(50)).await;
                     continue;
@@ -88,7 +89,7 @@ pub(super) async fn serve(
         };
         let connection = builder.serve_connection(TokioIo::new(stream), service.clone());
         let connection = under_way.watch(connection.into_owned());
-        // A connection that breaks off has nobody left to tell.
+        // If a connection breaks off, there is nobody left to report it to.
         tokio::spawn(async move { drop(connection.await) });
     }
     let _ = tokio::time::timeout(patience, under_way.shutdown()).await;

@@ -1,4 +1,4 @@
-//! The page of somebody's own sheet, which changes when its file does.
+//! The page of the user's own sheet, which is updated when the file changes.
 
 use super::{Files, protected, read, web_files};
 use crate::Failure;
@@ -14,27 +14,27 @@ use std::hash::{DefaultHasher, Hash, Hasher};
 use std::path::Path;
 use std::sync::Arc;
 
-/// What the page loads besides its controls, and which version of the sheet it was drawn from.
+/// What the page loads besides its controls, and the version of the sheet that it was drawn from.
 fn head(path: &Path) -> String {
     let version = version(path);
     format!("<meta name=\"version\" content=\"{version}\">\n{LOADS}")
 }
 
-/// Has the browser ask for script and machine at once, and not for the one after the other.
+/// Makes the browser load script and module at the same time, instead of one after the other.
 const LOADS: &str = r#"<link rel="modulepreload" href="/pin-notch-form.js">
 <link rel="preload" href="/pin-notch-form.wasm" as="fetch" crossorigin>
 <script type="module" src="/pin-notch-form.js"></script>
 <script type="module" src="/reload.js"></script>
 "#;
 
-/// Has each language be called as it calls itself.
+/// Shows each language by its own name.
 const NAMES: &str = "for (const link of document.querySelectorAll('[data-lang]')) {
   const { lang } = link.dataset;
   try { link.textContent = new Intl.DisplayNames([lang], { type: 'language' }).of(lang); } catch { /* its code says it */ }
 }
 ";
 
-/// Loads the page anew when the sheet has changed.
+/// Reloads the page when the sheet has changed.
 const RELOAD: &str = "const drawn = document.querySelector('meta[name=version]').content;
 setInterval(async () => {
   const now = await fetch('/version').then((answer) => answer.text()).catch(() => drawn);
@@ -42,7 +42,8 @@ setInterval(async () => {
 }, 700);
 ";
 
-/// Has what was done so far written down after each turn. The last of it is sent even while the page goes.
+/// Records what was done so far after each turn. The last recording is sent even while the page is
+/// unloading.
 const RECORD: &str = "const form = document.querySelector('notch-form');
 let sent, timer;
 const send = () => {
@@ -60,11 +61,11 @@ for (const type of ['input', 'change', 'click', 'keyup', 'focusout', 'submit', '
 addEventListener('pagehide', send);
 ";
 
-/// The longest record of moves that is taken, in bytes.
+/// The longest recording of moves that is accepted, in bytes.
 const MAX_MOVES: usize = 4 << 20;
 
-/// The title of the sheet, and what serves it. The sheet has to be sound when we begin. What is done in the page is
-/// written into `moves`, if that is named.
+/// The title of the sheet, and the router that serves it. The sheet must be free of errors when we start.
+/// If `moves` is given, what is done in the page is recorded there.
 pub(super) fn router(
     file: &Path,
     files: Files,
@@ -100,7 +101,8 @@ pub(super) fn router(
     Ok((title.to_owned(), router))
 }
 
-/// The sheet's text. What is no file, such as a pipe, would have everybody wait for whoever writes it.
+/// The sheet's text. Only regular files are read, because reading from a pipe would block until something
+/// is written to it.
 fn source(path: &Path) -> Result<Source, Failure> {
     match std::fs::metadata(path) {
         Ok(data) if !data.is_file() => Err(Failure::usage(format!(
@@ -111,7 +113,7 @@ fn source(path: &Path) -> Result<Source, Failure> {
     }
 }
 
-/// Another text whenever the sheet's text is another.
+/// A text that differs whenever the sheet's text differs.
 fn version(path: &Path) -> String {
     let mut hasher = DefaultHasher::new();
     source(path).map(|source| source.text).unwrap_or_default().hash(&mut hasher);
@@ -135,10 +137,10 @@ fn show(path: &Path, asked: &Asked, is_recorded: bool) -> Response {
     }
 }
 
-/// What is asked for in the address.
+/// The parameters in the address.
 #[derive(Default)]
 struct Asked {
-    /// The language that the page is to be in.
+    /// The language of the page.
     lang: Option<String>,
 }
 
@@ -148,7 +150,7 @@ impl Asked {
         Self { lang: asked.find(|(name, _)| name == "lang").map(|(_, lang)| lang.into_owned()) }
     }
 
-    /// The address that a page is sent to: ours, wherever the sheet would have it sent.
+    /// The address that the form is sent to: ours, regardless of the sheet's own `action`.
     fn action(&self) -> String {
         match &self.lang {
             None => "/".to_owned(),
@@ -161,7 +163,7 @@ impl Asked {
     }
 }
 
-/// A choice of the languages that a sheet has texts for.
+/// A choice of the languages for which a sheet has texts.
 fn languages(path: &Path, shown: &Sheet) -> String {
     let Ok(own) = sheet(path, &Asked::default()) else { return String::new() };
     let mut all: Vec<&str> = own.languages().collect();
@@ -206,7 +208,7 @@ async fn receive(path: &Path, asked: &Asked, request: Request) -> Response {
     (status, to, protected((kind, reply.body))).into_response()
 }
 
-/// What was done in the page so far, to be written down; where the sheet counts from today, with the day.
+/// Records what was done in the page so far, including the date if the sheet refers to today.
 async fn record(file: &Path, moves: Option<&Path>, request: Request) -> Response {
     let Some(path) = moves else { return StatusCode::NOT_FOUND.into_response() };
     let Ok(body) = axum::body::to_bytes(request.into_body(), MAX_MOVES).await else {
@@ -224,7 +226,7 @@ async fn record(file: &Path, moves: Option<&Path>, request: Request) -> Response
     }
 }
 
-/// The sheet as its file is now; else a page that says what is wrong with it.
+/// The current version of the sheet, or else a page with the errors in it.
 fn sheet(path: &Path, asked: &Asked) -> Result<Sheet, Box<Response>> {
     let (text, whole) = match source(path) {
         Err(failure) => (escaped(&failure.line).into_owned(), false),

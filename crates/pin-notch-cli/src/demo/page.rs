@@ -6,12 +6,12 @@ use pin_notch::{AttributeKind, ControlKind, Form};
 use pin_notch_html::{Looks, element_html, escaped, tag_of};
 use serde_json::json;
 
-/// Has the browser ask for script and machine at once, and not for the one after the other.
+/// Makes the browser load script and module at the same time, instead of one after the other.
 pub(super) const PRELOADS: &str = "<link rel=\"modulepreload\" href=\"/pin-notch.js\">
 <link rel=\"preload\" href=\"/pin-notch.wasm\" as=\"fetch\" crossorigin>
 ";
 
-/// The whole page around this content.
+/// The whole page with this content.
 pub(super) fn framed(title: &str, content: &str) -> String {
     format!(
         r#"<!doctype html>
@@ -99,7 +99,7 @@ fn card(exhibit: &Exhibit) -> String {
     )
 }
 
-/// For the panel of properties: the attributes of each element, and what their values are like.
+/// For the property panel: the attributes of each element, with example values.
 fn attributes() -> String {
     let of = |kind: ControlKind| {
         let all = kind.attributes().iter().filter(|one| one.kind != AttributeKind::Options);
@@ -114,11 +114,11 @@ fn attributes() -> String {
         (tag_of(kind).to_owned(), all.collect())
     };
     let all: serde_json::Map<_, _> = ControlKind::ALL.iter().copied().map(of).collect();
-    // Nothing in it may end the script element it stands in.
+    // Nothing in it may close the script element that contains it.
     json!(all).to_string().replace('<', "\\u003c")
 }
 
-/// The shortest markup that makes the control, as a developer would write it.
+/// The shortest markup for the control, as a developer would write it.
 fn markup(exhibit: &Exhibit) -> String {
     let definition = exhibit.control.definition();
     let tag = tag_of(definition.kind());
@@ -158,7 +158,7 @@ fn form(form: &Form) -> String {
         let own = [("id", id.as_str()), ("data-name", &field.label), ("name", &field.name)];
         let own = if field.is_unsent() { &own[..2] } else { &own[..] };
         let mut control = field.control.clone();
-        // Whether it counts, whoever receives it says.
+        // Whether it counts is decided by the receiver.
         control.set_fieldset_disabled(false);
         let element = element_html(&control, own, &looks(&field.label));
         let required = match field.control.conditions().required {

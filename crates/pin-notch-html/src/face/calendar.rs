@@ -1,4 +1,4 @@
-//! Date pickers: a field or two, and a month grid, which opens below or stands in the page.
+//! Date pickers: one or two fields, and a month grid that opens below or is part of the page.
 
 use super::field::input;
 use super::{BACK, Button, CROSS, NEXT, PAGE, Told, press};
@@ -51,16 +51,16 @@ pub(super) fn span_body(to: &mut Markup, view: &DateSpanView, semantics: &Semant
     });
 }
 
-/// As many characters as a field of a date is wide: enough for each of these, and for a date of ISO 8601.
+/// The width of a date field in characters: enough for each of these texts and for an ISO 8601 date.
 fn width(texts: &[&str]) -> usize {
     texts.iter().map(|text| text.chars().count()).fold(10, usize::max)
 }
 
-/// A calendar that opens from a field, or stands beside it.
+/// A calendar that opens from a field, or is shown beside it.
 struct Popup<'a> {
     grid: Option<&'a DateGrid>,
     always_open: bool,
-    /// Whether it opens, and has.
+    /// Whether it is a popup, and whether it is open.
     open: bool,
 }
 
@@ -69,8 +69,8 @@ impl<'a> Popup<'a> {
         Self { grid, always_open, open: semantics.expanded == Some(true) }
     }
 
-    /// A field with a calendar that opens from it is a combobox; one beside an open calendar is a plain
-    /// field. `end` names one of two fields.
+    /// A field with a calendar as its popup is a combobox; one beside a calendar is a plain text field.
+    /// `end` names one of two fields.
     fn name_field(&self, to: &mut Markup, semantics: &Semantics, told: &Told, end: Option<Part>) {
         let mut semantics = semantics.clone();
         semantics.role = if self.always_open { Role::TextBox } else { Role::Combobox };
@@ -81,7 +81,7 @@ impl<'a> Popup<'a> {
         }
     }
 
-    /// The buttons after the fields; ends what holds them.
+    /// Writes the buttons after the fields and closes their container.
     fn close_field(&self, to: &mut Markup, semantics: &Semantics, told: &Told, filled: bool) {
         let clear =
             Button { part: "clear", name: Part::Clear, icon: CROSS, does: (Action::Clear, "") };

@@ -12,7 +12,7 @@ pub(super) fn states(checked: Checked) -> [(&'static str, bool); 2] {
     [("on", checked == Checked::On), ("mixed", checked == Checked::Mixed)]
 }
 
-/// The same of one in a group, which can be disabled alone.
+/// The same for a checkbox in a group, which can be disabled separately.
 fn states_of(checked: Checked, semantics: &Semantics) -> [(&'static str, bool); 3] {
     let [on, mixed] = states(checked);
     [on, mixed, ("disabled", semantics.disabled)]
@@ -80,7 +80,7 @@ pub(super) fn radios_body(
         to.doing(Action::Pick, &radio.value);
         to.class("check radio", &states);
         told.speak(to, &radio.semantics);
-        // Tab comes to one of them alone; arrows go from it to the others.
+        // Tab reaches only one of them; arrow keys move to the others.
         to.reachable(radio.active && !radio.semantics.disabled);
         to.flag("data-focus", radio.active);
         to.set("aria-label", &radio.text);
@@ -93,7 +93,7 @@ pub(super) fn radios_body(
     to.close();
 }
 
-/// What stands inside a checkbox of a group; ends it.
+/// Writes the content of a checkbox in a group and closes it.
 fn one(to: &mut Markup, text: &str, checked: Checked, semantics: &Semantics, told: &Told) {
     to.class("check", &states_of(checked, semantics));
     told.speak(to, semantics);

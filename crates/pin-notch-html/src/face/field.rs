@@ -1,11 +1,11 @@
-//! Controls with a field: texts, and with a button on either side numbers and items of a list.
+//! Controls with a field: texts, and numbers and list items with a button on either side.
 
 use super::{BACK, Button, LESS, MORE, NEXT, Told};
 use crate::action::Action;
 use crate::markup::Markup;
 use pin_notch::{ItemStepperView, Part, Semantics, StepperView, TextKind, TextView};
 
-/// Begins a field to type into.
+/// Begins a text field.
 pub(super) fn input(to: &mut Markup, text: &str, placeholder: &str, semantics: &Semantics) {
     to.open("input", "input");
     to.set("type", "text");

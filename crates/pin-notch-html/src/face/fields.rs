@@ -1,4 +1,4 @@
-//! A value by its fields, each a small field of its own.
+//! Field steppers: a value by its parts, each in a small field of its own.
 
 use super::Told;
 use crate::action::Action;

@@ -1,4 +1,4 @@
-//! A rating: a row of icons, each drawn twice, the lit one clipped to its share.
+//! A rating: a row of icons, each drawn twice, with the lit one clipped to its fraction.
 
 use super::{NONE, readout};
 use crate::action::Action;
@@ -7,7 +7,8 @@ use crate::markup::Markup;
 use crate::shapes::outline;
 use pin_notch::{Decimal, Direction, RatingView, number_text};
 
-/// A cell of a comb, written as a browser writes it, so that what a server drew compares equal.
+/// A honeycomb cell, in the form in which a browser serializes it, so that it compares equal to what a
+/// server drew.
 const CELL: &str = concat!(
     r#"<svg viewBox="2.55 1.25 18.9 21.5" aria-hidden="true">"#,
     r#"<path d=""#,

@@ -1,4 +1,4 @@
-//! A select: a field with what is chosen, and a list that opens below it.
+//! A select: a field with the choice, and a list that opens below it.
 
 use super::field::input;
 use super::{Button, CROSS, DOWN, Told, press};
@@ -21,10 +21,10 @@ pub(super) fn body(to: &mut Markup, view: &SelectView, semantics: &Semantics, to
     to.close();
     let mut semantics = semantics.clone();
     semantics.expanded = Some(view.open);
-    // Tokens show what is chosen; the field says it all the same, to those who do not see them.
+    // Tokens show the choice; the field also has it, for assistive technology.
     let spoken = view.multiple && !view.prompting;
     if view.filtering {
-        // While the list is closed the field shows the choice; while it is open, what is searched.
+        // The field shows the choice while the list is closed, and the filter while it is open.
         let searched = view.open || view.multiple;
         let text = match (searched, view.prompting) {
             (true, _) => &view.filter,
@@ -74,7 +74,7 @@ fn popup(to: &mut Markup, view: &SelectView, told: &Told) {
     to.open("div", "list");
     to.set("class", if view.multiple { "many" } else { "" });
     to.set("role", "presentation");
-    // What is above and below the rows that are there takes the room that it would need.
+    // Space is reserved for the rows above and below those in the view.
     to.put("style", format_args!("--rows:{};--first:{}", view.row_count, view.first_row));
     to.put("data-first", format_args!("{}", view.first_row));
     for (at, one) in view.rows.iter().enumerate() {
@@ -103,17 +103,18 @@ fn row(to: &mut Markup, row: &RowView, at: usize, view: &SelectView) {
     to.close();
     text(to, &row.text);
     to.open("span", "group");
-    // Drawn by the style sheet: it is seen where the group begins, and heard with each of its options.
+    // Drawn by the style sheet: it is visible at the first option of the group, and part of the accessible
+    // name of each.
     to.set("data-group", row.group.as_deref().unwrap_or_default());
     to.close();
     to.close();
 }
 
-/// How many characters of a long text are seen in any case, at its end.
+/// How many characters at the end of a long text are always visible.
 const TAIL: usize = 16;
 
-/// The text of an option. A long one is cut in its middle where there is no room for it, for many differ only at
-/// their ends.
+/// The text of an option. If there is not enough room, it is shortened in the middle, because long options
+/// often differ only at the end.
 fn text(to: &mut Markup, text: &str) {
     to.open("span", "text");
     let count = text.chars().count();

@@ -1,10 +1,10 @@
-//! A slider: a ruled track, grips that stand on it, and the value as text.
+//! A slider: a ruled track, thumbs on it, and the value as text.
 
 use super::{Percent, Told, readout};
 use crate::markup::Markup;
 use pin_notch::{MarkView, Orientation, Part, SliderView, SpanSliderView, Thumb};
 
-/// The sides that values are counted from and to.
+/// The sides at which values start and end.
 fn sides(orientation: Orientation) -> (&'static str, &'static str) {
     match orientation {
         Orientation::Horizontal => ("left", "right"),
@@ -12,7 +12,7 @@ fn sides(orientation: Orientation) -> (&'static str, &'static str) {
     }
 }
 
-/// Begins a track with what is filled of it, and its marks.
+/// Begins a track, with its filled part and its marks.
 fn track(to: &mut Markup, marks: &[MarkView], filled: (f64, f64), orientation: Orientation) {
     let (start, end) = sides(orientation);
     to.open("div", "track");
@@ -36,7 +36,7 @@ fn thumb(to: &mut Markup, at: f64, orientation: Orientation) {
     to.put("style", format_args!("{}:{}", sides(orientation).0, Percent(at)));
 }
 
-/// What stands inside a thumb; ends it.
+/// Writes the content of a thumb and closes it.
 fn grip(to: &mut Markup, bubble: &str) {
     to.open("div", "grip");
     to.close();

@@ -1,4 +1,4 @@
-//! A switch: a slot with a cell that sits at one end of it, and a caption.
+//! A switch: a slot with a cell at one end, and a caption.
 
 use crate::markup::Markup;
 use pin_notch::SwitchView;

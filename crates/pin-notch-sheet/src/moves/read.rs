@@ -1,21 +1,21 @@
-//! What the lines of a file of moves say.
+//! Parsing of moves.
 
 use super::{MoveError, ROW_VERBS, VERBS};
 use pin_notch::{
     Control, Date, Decimal, Form, Intent, Key, Place, Quoted, Thumb, View, parse_number,
 };
 
-/// The most times that a line can say.
+/// The greatest count of a line.
 const MOST_TIMES: usize = 100_000;
 
-/// A line that says something.
+/// A line that is not a comment.
 #[derive(Clone, Debug)]
 pub(super) enum Line {
-    /// A field (none for the form), what is attempted, and how that is written.
+    /// A move: the field (`None` for the form), the attempt, and its text.
     Move(String, Move, String),
-    /// What the turn before has to say.
+    /// The expected outcome of the previous turn.
     Outcome(String),
-    /// What a field has to hold.
+    /// The expected value of a field.
     Holds(String, String),
 }
 
@@ -33,7 +33,8 @@ pub(super) enum Move {
     Shift(usize, usize),
 }
 
-/// An intent as it is written. Places by value are found when it is carried out: they depend on the track.
+/// An intent as written. Places given by value are computed when it is carried out, because they depend on
+/// the track.
 #[derive(Clone, Debug)]
 pub(super) enum Written {
     Text(&'static str, String),
@@ -46,7 +47,7 @@ pub(super) enum Written {
     Plain(Intent<'static>),
 }
 
-/// The lines with their numbers; else all that cannot be read, and why.
+/// The lines with their numbers, or else every line that cannot be read, with the reason.
 pub(super) fn read(text: &str, form: &Form) -> Result<Vec<(usize, Line)>, Vec<MoveError>> {
     let (mut lines, mut wrong) = (Vec::new(), Vec::new());
     for (at, line) in text.lines().enumerate() {
@@ -95,7 +96,7 @@ fn one(line: &str, form: &Form) -> Result<Line, String> {
         Some(_) => Ok(name.to_owned()),
         None => Err(format!("no field is named {}", Quoted(name))),
     };
-    // Nothing stands behind it where a field holds an empty text.
+    // An empty rest means that the field is empty.
     let holds = line.split_once(" = ").or_else(|| Some((line.strip_suffix(" =")?, "")));
     if let Some((name, value)) = holds {
         let name = match name.trim() {
@@ -120,7 +121,7 @@ fn one(line: &str, form: &Form) -> Result<Line, String> {
     Ok(Line::Move(name, Move::Intents(vec![intent; times]), line.to_owned()))
 }
 
-/// What is attempted on rows.
+/// An attempt on rows.
 fn of_rows(text: &str) -> Result<Move, String> {
     let (word, rest) = text.split_once(' ').unwrap_or((text, ""));
     let number = |text: &str| {
@@ -139,7 +140,7 @@ fn of_rows(text: &str) -> Result<Move, String> {
     }
 }
 
-/// How often: `x3` at the end.
+/// The count, `x3` at the end.
 fn times(text: &str) -> Result<(&str, usize), String> {
     let Some((before, last)) = text.rsplit_once(' ') else { return Ok((text, 1)) };
     let Some(count) = last.strip_prefix('x') else { return Ok((text, 1)) };
@@ -150,7 +151,7 @@ fn times(text: &str) -> Result<(&str, usize), String> {
     }
 }
 
-/// The intents that say all by their word.
+/// Intents without parameters.
 const PLAIN: [(&str, Intent<'static>); 8] = [
     ("leave", Intent::Leave),
     ("release", Intent::Release),
@@ -221,7 +222,7 @@ fn intent(text: &str) -> Result<Written, String> {
     }
 }
 
-/// A text as it is meant: in quotation marks, with the escapes that [`Quoted`] writes.
+/// Reads a text in quotation marks, with the escapes written by [`Quoted`].
 fn unquoted(text: &str) -> String {
     let inside = text.strip_prefix('"').and_then(|rest| rest.strip_suffix('"'));
     let Some(inside) = inside else { return text.trim_matches('"').to_owned() };
@@ -305,7 +306,7 @@ fn at(word: &str, place: Place) -> Intent<'static> {
     }
 }
 
-/// Where on the track or the row of icons this value is.
+/// The place of this value on the track or the row of icons.
 fn place_of(value: Decimal, control: Option<&Control>) -> Result<Place, String> {
     let Some(control) = control else { return Err("there is no such field".to_owned()) };
     match (control, control.view()) {
@@ -315,7 +316,7 @@ fn place_of(value: Decimal, control: Option<&Control>) -> Result<Place, String> 
             Ok(Place::across(there.view().thumb))
         }
         (Control::Rating(rating), View::Rating(view)) => {
-            // A little before the end of the value's part of the row, which is the value's own.
+            // Slightly before the end of the value's part of the row, and so certainly within it.
             let (icons, least) = (Decimal::from(view.icons), rating.notches().stride());
             let share = (value - least / Decimal::from(4)) / icons;
             Ok(Place::across(share.to_string().parse().unwrap_or(0.0)))

@@ -1,4 +1,4 @@
-//! Moves from a file against a sheet from a file: a test in one line.
+//! Running moves from a file on a sheet from a file: a test in one line.
 
 use super::{Moves, Step};
 use crate::finding::{Severity, place};
@@ -7,7 +7,7 @@ use crate::tree::Format;
 use std::fmt::{self, Write};
 use std::path::Path;
 
-/// Why moves did not end as they should: a message of several lines, for the output of a test.
+/// Why moves failed: a message of several lines, for the output of a test.
 #[derive(Clone, PartialEq, Eq)]
 pub struct MovesError(String);
 
@@ -17,7 +17,7 @@ impl fmt::Display for MovesError {
     }
 }
 
-/// The same text: it is what a failing test prints.
+/// The same text, because this is what a failing test prints.
 impl fmt::Debug for MovesError {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         write!(f, "\n{}", self.0)
@@ -26,8 +26,9 @@ impl fmt::Debug for MovesError {
 
 impl std::error::Error for MovesError {}
 
-/// Runs a file of [moves](Moves) against the form of a sheet, and tells all expectations that are not met. Files
-/// that the sheet names are beside it; paths begin where Cargo runs the test, in the folder of its package.
+/// Runs a file of [moves](Moves) on the form of a sheet, and reports all expectations that are not met.
+/// Files named by the sheet are relative to it; the paths given here are relative to the package folder,
+/// where Cargo runs tests.
 ///
 /// ```
 /// # fn main() -> Result<(), pin_notch_sheet::MovesError> {
@@ -38,8 +39,8 @@ impl std::error::Error for MovesError {}
 /// ```
 ///
 /// # Errors
-/// What in the sheet is an error, which lines of the moves cannot be read, or what was not as expected, with what the
-/// form held after the move before it.
+/// Reports errors in the sheet, lines of the moves that cannot be read, or unmet expectations, with the
+/// values of the form after the preceding move.
 pub fn run_moves(sheet: impl AsRef<Path>, moves: impl AsRef<Path>) -> Result<(), MovesError> {
     let (sheet, moves) = (sheet.as_ref(), moves.as_ref());
     let read = |path: &Path| {

@@ -1,6 +1,7 @@
-//! What can be attempted: the one table that the reader's messages, the command's help and the README are made of.
+//! The verbs of moves, in one table from which the parser's messages, the command's help and the README are
+//! generated.
 
-/// A word for what is attempted.
+/// A verb.
 ///
 /// ```
 /// use pin_notch_sheet::VERBS;
@@ -12,11 +13,11 @@
 pub struct Verb {
     /// The word.
     pub word: &'static str,
-    /// What stands behind it; empty where it stands alone.
+    /// Its argument; empty if it has none.
     pub with: &'static str,
-    /// What somebody does by that.
+    /// Its meaning.
     pub about: &'static str,
-    /// A line that says it.
+    /// An example.
     pub example: &'static str,
 }
 
@@ -29,7 +30,7 @@ const fn verb(
     Verb { word, with, about, example }
 }
 
-/// All that can be attempted on a field.
+/// The verbs for fields.
 pub const VERBS: &[Verb] = &[
     verb("key", "a key's name", "presses a key", "weight: key right x3"),
     verb("choose", "a number", "chooses this very number", "temper: choose 3.5"),
@@ -75,7 +76,7 @@ pub const VERBS: &[Verb] = &[
     verb("leave", "", "takes the pointer away", "temper: leave"),
 ];
 
-/// All that can be attempted on rows.
+/// The verbs for rows.
 pub const ROW_VERBS: &[Verb] = &[
     verb("add", "", "adds a row at the end", "treatment: add"),
     verb("remove", "a row's number", "takes a row out", "treatment: remove 2"),

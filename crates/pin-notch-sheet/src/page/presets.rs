@@ -1,10 +1,10 @@
-//! Presets on a page: buttons that enter their values, by script or by whoever receives the form.
+//! Presets on a page: buttons that enter their values, by script or through the receiver of the form.
 
 use crate::sheet::Sheet;
 use pin_notch::Form;
 use pin_notch_html::escaped;
 
-/// The name of a button that wants a preset applied; its value is the preset's name.
+/// The name of the button that requests a preset; its value is the name of the preset.
 const WANTED: &str = "form.preset";
 
 impl Sheet {
@@ -12,7 +12,7 @@ impl Sheet {
         let button = |preset: &pin_notch::Preset| {
             let mut values = form_urlencoded::Serializer::new(String::new());
             for (name, texts) in entries(form, preset) {
-                // Nothing is said of a field by an empty text.
+                // An empty text leaves a field unchanged.
                 let texts = if texts.is_empty() { vec![String::new()] } else { texts };
                 values.extend_pairs(texts.iter().map(|text| (&name, text)));
             }
@@ -30,15 +30,15 @@ impl Sheet {
         }
     }
 
-    /// The body of a form that was sent to have a preset applied, with its values; `None` for one that was sent to be
-    /// accepted.
+    /// The body of a form that was sent to apply a preset, with the preset's values; `None` for a body that
+    /// was sent to be accepted.
     pub(crate) fn with_preset_applied(&self, form: &Form, body: &[u8]) -> Option<Vec<u8>> {
         let mut sent: Vec<(String, String)> =
             form_urlencoded::parse(body).map(|(name, value)| (name.into(), value.into())).collect();
         let (_, wanted) = sent.iter().find(|(name, _)| name == WANTED)?;
         let preset = form.preset(wanted)?.clone();
         let mut filled = self.form_with(body);
-        // With what follows its values.
+        // Including the fields that follow its values.
         let moved = filled.apply(&preset.name).unwrap_or_default();
         let moved: Vec<String> = moved.into_iter().map(str::to_owned).collect();
         let mut own = entries(form, &preset);
@@ -56,7 +56,7 @@ impl Sheet {
     }
 }
 
-/// The fields of a preset, and what each sends that has its value.
+/// The fields of a preset, with what each sends for its value.
 fn entries(form: &Form, preset: &pin_notch::Preset) -> Vec<(String, Vec<String>)> {
     let one = |(name, value): (&str, &pin_notch::Value)| {
         let mut control = form.control(name)?.clone();

@@ -1,16 +1,16 @@
-//! Fields that stand in rows, on a page: all rows that there may be, of which those that do not count are hidden; with
-//! buttons that add rows, take them out and move them, by script or by whoever receives the form.
+//! Rows on a page: the greatest number of rows, with those that do not count hidden, and buttons that add,
+//! remove and move rows, by script or through the receiver of the form.
 
 use super::{Page, only_if, paragraphs};
 use crate::sheet::Sheet;
 use pin_notch::{Form, Message, Rows};
 use pin_notch_html::escaped;
 
-/// What is wanted of rows by a button that sends the form: its name is that of the rows with this behind it, its value
-/// a word and, but for `add`, the number of a row.
+/// The suffix of a submit button that changes rows: its name is that of the rows followed by this, and its
+/// value is a word and, except for `add`, the number of a row.
 const WANTED: &str = ".rows";
 
-/// What is wanted of rows.
+/// A requested change of rows.
 enum Wanted {
     Add,
     Remove(usize),
@@ -67,7 +67,7 @@ impl Sheet {
             button("down", Message::RowDown, row >= count),
             button("remove", Message::RemoveRow, count <= rows.least),
         ];
-        // Those that there have to be always count.
+        // The minimum number of rows always counts.
         let counts = match row > rows.least {
             true => format!(" data-only-if=\"{name} &gt;= {row}\""),
             false => String::new(),
@@ -81,7 +81,7 @@ impl Sheet {
         )
     }
 
-    /// The body of a form that was sent to have its rows changed, with the rows as they are wanted; `None` for one that
+    /// The body of a form that was sent to change its rows, with the change made; `None` for a body that
     /// was sent to be accepted.
     pub(crate) fn with_rows_as_wanted(&self, body: &[u8]) -> Option<Vec<u8>> {
         let mut entries: Vec<(String, String)> =

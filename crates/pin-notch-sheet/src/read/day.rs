@@ -1,21 +1,21 @@
-//! Days that are counted from today.
+//! Days relative to today.
 
 use super::Reader;
 use crate::tree::Node;
 use pin_notch::{Date, Quoted, Weekday};
 
-/// The words that such a day begins with.
+/// The words with which such a day begins.
 const TODAY: &str = "today";
 const NEXT: &str = "next ";
 
-/// Whether a day, or one of two, is counted from today.
+/// Whether a day, or one of two, is relative to today.
 pub(super) fn is_counted(said: &str) -> bool {
     said.split('/').map(str::trim).any(|day| day.starts_with(TODAY) || day.starts_with(NEXT))
 }
 
 impl Reader<'_> {
-    /// The days of an attribute as ISO 8601 has them, where some are counted from today: `today`, `today + 14`,
-    /// `next monday`, `next monday + 7`, two of them with a slash between.
+    /// Converts the days of an attribute to ISO 8601 if some are relative to today: `today`, `today + 14`,
+    /// `next monday`, `next monday + 7`, or two of them separated by a slash.
     pub(super) fn days(&mut self, word: &str, said: &str, node: &Node) -> Option<String> {
         let Some(today) = self.context.today else {
             let message = format!("{word} hangs on which day it is, and nobody has said that here");
@@ -46,14 +46,14 @@ impl Reader<'_> {
     }
 }
 
-/// The first day of this name after today.
+/// The first day with this name after today.
 fn next(today: Date, name: &str) -> Option<Date> {
     let weekday =
         Weekday::ALL.into_iter().find(|day| format!("{day:?}").eq_ignore_ascii_case(name))?;
     (1..=7).filter_map(|days| today.plus_days(days)).find(|day| day.weekday() == weekday)
 }
 
-/// The day that lies so far from this one: `+ 14`, `- 7`, or nothing.
+/// The day at this offset from another: `+ 14`, `- 7`, or nothing.
 fn counted(from: Date, rest: &str) -> Option<Date> {
     if rest.is_empty() {
         return Some(from);

@@ -1,4 +1,4 @@
-//! What of a sheet is written as an expression: rules, and under which conditions fields and fieldsets count.
+//! Reading the expressions of a sheet: rules, conditions and outputs.
 
 use super::Reader;
 use crate::finding::{Finding, meant};
@@ -11,7 +11,7 @@ use pin_notch::{
 use std::ops::Range;
 
 impl Reader<'_> {
-    /// What expressions can speak of: the fields, and today where somebody has said which day that is.
+    /// The scope of expressions: the fields, and today's date if it is given.
     fn scope(&self, form: &Form) -> Scope {
         let scope = Scope::of(form);
         match self.context.today {
@@ -57,7 +57,7 @@ impl Reader<'_> {
         }
     }
 
-    /// Under which conditions fields and fieldsets count.
+    /// The conditions under which fields and fieldsets count.
     pub(super) fn conditions(&mut self, tree: &Node, sheet: &mut Sheet) {
         let mut form = sheet.form();
         let scope = self.scope(&form);
@@ -80,7 +80,7 @@ impl Reader<'_> {
                 };
                 never &= !condition.outlook(&scope).0;
                 let (only_if, added) = match &whose {
-                    // A field or fieldset with an error of its own was left out.
+                    // A field or fieldset with an error of its own was omitted.
                     Whose::Field(name, _) => {
                         let Some(place) = self.places.get(name) else { continue };
                         let added = form.add_condition(&[name], condition.clone());
@@ -118,7 +118,7 @@ impl Reader<'_> {
         }
     }
 
-    /// Under which conditions options can be chosen.
+    /// The conditions under which options can be chosen.
     pub(super) fn conditions_of_options(&mut self, tree: &Node, sheet: &mut Sheet) {
         let mut form = sheet.form();
         let scope = self.scope(&form);
@@ -162,7 +162,7 @@ impl Reader<'_> {
         }
     }
 
-    /// What is computed from fields.
+    /// The outputs.
     pub(super) fn outputs(&mut self, tree: &Node, sheet: &mut Sheet) {
         let form = sheet.form();
         let scope = self.scope(&form);
@@ -203,7 +203,7 @@ impl Reader<'_> {
         read.map_err(|error| self.unreadable(&error, text, span, &scope)).ok()
     }
 
-    /// Tells of an expression that cannot be read, and what was meant by it, as far as one can tell.
+    /// Reports an expression that cannot be parsed, with a guess at what was meant.
     fn unreadable(
         &mut self,
         error: &ExpressionError,
@@ -232,7 +232,7 @@ impl Reader<'_> {
         });
     }
 
-    /// Where a piece of a text stands in the sheet, if the text stands there as it is.
+    /// The place of a part of a text in the sheet, if the text is written there without escapes.
     fn inside(&self, span: &Range<usize>, text: &str, piece: Range<usize>) -> Range<usize> {
         match self.text.get(span.clone()).and_then(|written| written.find(text)) {
             Some(at) => {
@@ -244,18 +244,18 @@ impl Reader<'_> {
     }
 }
 
-/// What counts only under a condition.
+/// Something that counts only under a condition.
 enum Whose {
-    /// A field, by its name, and the row it stands in.
+    /// A field, by name, and its row.
     Field(String, Option<InRow>),
-    /// Rows, by their place.
+    /// Rows, by index.
     Rows(usize),
-    /// A fieldset, by its place.
+    /// A fieldset, by index.
     Fieldset(usize),
 }
 
-/// All tables of fields, rows and fieldsets, and what in the sheet they are: a field of rows is one in each row.
-/// (Entries that are no tables have been reported by whoever read them first.)
+/// All tables of fields, rows and fieldsets, with what they define: a field of rows defines one in each
+/// row. (Entries that are not tables have already been reported.)
 fn conditional<'n>(tree: &'n Node, sheet: &Sheet) -> Vec<(&'n Node, Vec<Whose>)> {
     let name = |node: &Node| node.get("name").and_then(Node::as_text).map(str::to_owned);
     let list =

@@ -1,4 +1,4 @@
-//! A field: its words, its options, and the control they make.
+//! Reading a field: its keys, its options, and the control they define.
 
 use super::{Reader, day};
 use crate::finding::{Finding, meant};
@@ -12,7 +12,7 @@ use pin_notch::{
 use std::collections::HashSet;
 use std::ops::Range;
 
-/// The most options that are read from a file.
+/// The greatest number of options read from a file.
 const MOST_OPTIONS: usize = 1_000_000;
 
 impl Reader<'_> {
@@ -33,7 +33,7 @@ impl Reader<'_> {
             kind
         });
         let Some(kind) = kind else {
-            // Any control's words may be meant.
+            // Keys of any control may be meant.
             self.words(node, "a field", &words::any_field_words());
             return None;
         };
@@ -93,7 +93,7 @@ impl Reader<'_> {
         self.error("not-allowed", span, format!("{word}: {why}"));
     }
 
-    /// A value as its attribute is written: lists of values with commas between them, of days with a slash.
+    /// A value in the form of its attribute: lists are separated by commas, days by a slash.
     pub(super) fn attribute(
         &mut self,
         word: &str,
@@ -126,8 +126,8 @@ impl Reader<'_> {
         }
     }
 
-    /// The options of a field, from the sheet itself and from a file. Gives the name of the list that they are from, if
-    /// it has one.
+    /// Reads the options of a field, from the sheet itself and from a file. Returns the name of the list
+    /// that they are from, if it is a named one.
     fn all_options(&mut self, node: &Node, definition: &mut Definition) -> Option<String> {
         let (mut options, mut name) = (Vec::new(), None);
         let (listed, file) = (node.get("options"), node.get(words::OPTIONS_FROM));
@@ -186,8 +186,8 @@ impl Reader<'_> {
         }
     }
 
-    /// Options from a file: of JSON, a list as it stands in a sheet; else a line for each, the value and, after
-    /// a tab, its text.
+    /// Options from a file. JSON contains a list as in a sheet; any other file has a line for each, with
+    /// the value and, after a tab, its text.
     fn options_from(&mut self, name: &str, at: &Node, options: &mut Vec<Choice>) {
         let text = match (self.context.files)(name) {
             Ok(text) => text,
@@ -214,7 +214,7 @@ impl Reader<'_> {
         }
     }
 
-    /// Tells of options that are there twice, and leaves the second ones out.
+    /// Reports duplicate options, and removes the later ones.
     fn twice(&mut self, node: &Node, span: &Range<usize>, options: &mut Vec<Choice>) {
         if options.is_empty() {
             let message = "there is nothing to choose from";
@@ -237,7 +237,7 @@ impl Reader<'_> {
         }
     }
 
-    /// Tells what of a field cannot be used, and what is surprising about its control.
+    /// Reports what cannot be used in a field, and remarks about its control.
     fn control(&mut self, node: &Node, field: &FieldSheet) {
         let (control, notes) = field.control(self.context.today, &AnyWorld::default());
         for note in &notes {
@@ -256,7 +256,7 @@ impl Reader<'_> {
             let span = at.map_or_else(|| field.span.clone(), |node| node.span.clone());
             self.found.push(Finding::remark(code, span, remark.to_string()));
         }
-        // A value that is not offered: a list of options that is there cannot have it later.
+        // A value that is not offered. Since the list of options is complete, it cannot be added later.
         if matches!(
             control,
             Control::Select(_) | Control::CheckboxGroup(_) | Control::RadioGroup(_)

@@ -1,4 +1,4 @@
-//! Lists of options that have a name, for as many fields as like.
+//! Named lists of options, which can be shared by several fields.
 
 use super::Reader;
 use crate::finding::{Finding, meant};
@@ -8,14 +8,14 @@ use crate::words;
 use pin_notch::{Choice, Quoted};
 
 impl Reader<'_> {
-    /// Reads the lists: each a list as it stands in a field, or a table of values with their texts.
+    /// Reads the lists. Each is a list as in a field, or a table of values with their texts.
     pub(super) fn lists(&mut self, tree: &Node) {
         for (key, node) in self.members(tree, "options") {
             let mut options = Vec::new();
             match &node.is {
                 Is::List(items) => {
                     self.options(node, &mut options);
-                    // Which field it is in, a condition would have to know.
+                    // A condition would need to know the field.
                     for said in items.iter().filter_map(|item| item.get(words::ONLY_IF)) {
                         let message = "an option of a list with a name always can be chosen";
                         self.error("not-allowed", said.span.clone(), message);
@@ -56,7 +56,7 @@ impl Reader<'_> {
         });
     }
 
-    /// Tells of lists that no field names.
+    /// Reports lists that are not used by any field.
     pub(super) fn unused_lists(&mut self, tree: &Node, sheet: &Sheet) {
         let Some(Is::Table(lists)) = tree.get("options").map(|node| &node.is) else { return };
         for (key, _) in lists {

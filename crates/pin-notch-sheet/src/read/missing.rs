@@ -1,4 +1,4 @@
-//! Texts that a language lacks, where it has others.
+//! Missing texts of a language that has some.
 
 use super::Reader;
 use crate::finding::Finding;
@@ -7,11 +7,11 @@ use crate::words;
 use pin_notch::Quoted;
 use std::ops::Range;
 
-/// So many missing texts are named.
+/// How many missing texts are listed.
 const MOST_NAMED: usize = 8;
 
 impl Reader<'_> {
-    /// Tells what a language that is begun has no texts for.
+    /// Reports what has no text in a language that has some.
     pub(super) fn missing(&mut self, lang: &str, span: Range<usize>, texts: &Texts, sheet: &Sheet) {
         let mut missing = Vec::new();
         let whole = [
@@ -61,7 +61,7 @@ impl Reader<'_> {
         let unsaid = sheet.presets.iter().filter(|one| !texts.presets.contains_key(&one.name));
         missing.extend(unsaid.map(|preset| format!("presets.{}", preset.name)));
         let mut said: Vec<&str> = sheet.rules.iter().map(|rule| rule.message.as_str()).collect();
-        // One rule may hold in each of several rows.
+        // One rule may apply in each of several rows.
         said.dedup();
         said.retain(|message| !texts.messages.contains_key(*message));
         missing.extend(said.into_iter().map(|message| format!("messages.{}", Quoted(message))));
@@ -80,7 +80,7 @@ impl Reader<'_> {
     }
 }
 
-/// The texts of a field that people read, and a language lacks.
+/// The texts of a field that are shown to people and missing in a language.
 fn of_field(field: &FieldSheet, texts: &Texts) -> Vec<String> {
     let name = field.written_name();
     let has = |word: &str| {
@@ -99,10 +99,10 @@ fn of_field(field: &FieldSheet, texts: &Texts) -> Vec<String> {
     let listed = field.list.as_ref().and_then(|list| texts.lists.get(list));
     let is_known =
         |value: &str| [own, listed].into_iter().flatten().any(|all| all.contains_key(value));
-    // What is its own value is a name more often than a word.
+    // A text equal to its value is more often a name than a word.
     let options = field.definition.options().into_iter();
     let mut lacking = options.filter(|one| one.text != one.value && !is_known(&one.value));
-    // What a file lists are names.
+    // Options from a file are usually names.
     if lacking.next().is_some() && !field.filed {
         missing.push(format!("fields.{name}.options"));
     }

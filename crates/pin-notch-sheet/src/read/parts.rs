@@ -1,4 +1,4 @@
-//! The parts of a long form.
+//! Reading the parts of a long form.
 
 use super::Reader;
 use crate::finding::{Finding, meant};
@@ -12,7 +12,7 @@ impl Reader<'_> {
     pub(super) fn parts(&mut self, tree: &Node, sheet: &mut Sheet) {
         let form = sheet.form();
         let blocks: Vec<&str> = form.layout().iter().map(name_of).collect();
-        // In which part each stands.
+        // The part that contains each block.
         let mut taken: HashMap<String, String> = HashMap::new();
         for node in self.tables(tree, "part") {
             self.words(node, "a part", &words::PART);
@@ -72,7 +72,7 @@ impl Reader<'_> {
     }
 }
 
-/// What a block is called in a part.
+/// The name of a block in a part.
 pub(crate) fn name_of<'a>(block: &Block<'a>) -> &'a str {
     match block {
         Block::Field(field) => &field.name,

@@ -1,4 +1,4 @@
-//! Named sets of values.
+//! Reading presets.
 
 use super::Reader;
 use crate::sheet::{FieldSheet, PresetSheet, Sheet};
@@ -38,7 +38,7 @@ impl Reader<'_> {
         }
     }
 
-    /// A value as a field's own default is written; of what is on or off, true or false.
+    /// A value, written like a field's default; true or false for something on or off.
     fn preset_value(&mut self, field: &FieldSheet, node: &Node) -> Option<Value> {
         let (control, _) = field.control(self.context.today, &AnyWorld::default());
         let value = match &node.is {

@@ -1,4 +1,4 @@
-//! Fields that stand in rows: the sheet defines one row, and each that there may be gets fields of its own.
+//! Reading rows: the sheet defines one row, and each possible row gets fields of its own.
 
 use super::Reader;
 use crate::finding::Finding;
@@ -8,7 +8,7 @@ use crate::words;
 use pin_notch::{MAX_ROWS, Quoted};
 use std::ops::Range;
 
-/// The most fields that all rows of a sheet have together.
+/// The greatest number of fields in all rows of a sheet together.
 const MOST_FIELDS: usize = 1000;
 
 impl Reader<'_> {
@@ -80,7 +80,7 @@ impl Reader<'_> {
         fields
     }
 
-    /// How many rows there are at least and at most.
+    /// The least and greatest number of rows.
     fn times(&mut self, node: &Node) -> Option<(usize, usize)> {
         let [least, most] = ["least", "most"].map(|word| self.count(node, word));
         let (least, most) = (least?, most?);
@@ -105,7 +105,7 @@ impl Reader<'_> {
         Some((least, most))
     }
 
-    /// A number of rows; none where nothing is said, and nothing at all where that cannot be read.
+    /// A number of rows: `Some(None)` if it is not given, and `None` if it cannot be read.
     fn count(&mut self, node: &Node, word: &str) -> Option<Option<usize>> {
         let Some(said) = node.get(word) else { return Some(None) };
         let count = match &said.is {
@@ -118,7 +118,7 @@ impl Reader<'_> {
         count.map(Some)
     }
 
-    /// Whether expressions can speak of these rows by their name.
+    /// Whether expressions can refer to these rows by their name.
     fn is_word(&mut self, name: &str, span: &Range<usize>) -> bool {
         let is_part = |c: char| c.is_alphanumeric() || c == '_' || c == '-';
         let begins = name.starts_with(|c: char| c.is_alphabetic() || c == '_');
@@ -131,7 +131,8 @@ impl Reader<'_> {
         is_word
     }
 
-    /// The ends of a link, for each row where they stand in rows; `None` where only one does, or in others.
+    /// The ends of a link, one pair for each row if they are in rows; `None` if only one of them is, or if
+    /// they are in different rows.
     pub(super) fn ends(
         &self,
         sheet: &Sheet,

@@ -1,4 +1,4 @@
-//! The texts of other languages.
+//! Reading the texts of other languages.
 
 use super::Reader;
 use crate::sheet::{RowsSheet, Sheet, Texts};
@@ -54,7 +54,7 @@ impl Reader<'_> {
                     self.error("no-such-text", key.span.clone(), missing);
                     continue;
                 }
-                // A text alone is the legend.
+                // A text by itself is the legend.
                 let own = match &words.is {
                     Is::Table(_) => {
                         self.words(words, "the text of a fieldset", &words::FIELDSET_TEXTS);
@@ -97,7 +97,7 @@ impl Reader<'_> {
         }
     }
 
-    /// The members of a table that stands under this name; none where there is no such table.
+    /// The members of the table under this name; none if there is no such table.
     pub(super) fn members<'n>(&mut self, node: &'n Node, name: &str) -> &'n [(Key, Node)] {
         match node.get(name).map(|table| (table, &table.is)) {
             Some((_, Is::Table(members))) => members,
@@ -109,7 +109,7 @@ impl Reader<'_> {
         }
     }
 
-    /// A text for something that has to be in the sheet.
+    /// A text for something that must be in the sheet.
     fn known(
         &mut self,
         node: &Node,
@@ -125,7 +125,7 @@ impl Reader<'_> {
         self.text_of(node.get(table)?, &key.name)
     }
 
-    /// A text alone is the label.
+    /// A text by itself is the label.
     fn output_texts(&mut self, key: &Key, node: &Node, sheet: &Sheet, texts: &mut Texts) {
         if !sheet.outputs.iter().any(|output| output.name == key.name) {
             let missing = format!("no output is named {}", Quoted(&key.name));

@@ -1,4 +1,4 @@
-//! A sheet from JSON Schema: a control for each property that one can be made of.
+//! Converting JSON Schema to a sheet, with a control for each property for which there is one.
 
 mod free;
 mod keywords;
@@ -15,11 +15,11 @@ use pin_notch::{ControlKind, Decimal, Quoted};
 use std::collections::BTreeSet;
 use text::{options, written};
 
-/// The sheet, as TOML, whose form accepts what this schema accepts, and what could not be carried over.
+/// The TOML of a sheet whose form accepts what this schema accepts, and what could not be converted.
 ///
 /// # Errors
-/// Why a sheet cannot be made at all: it is not JSON, not the schema of an object with properties, or none of
-/// the properties has a control.
+/// Why there is no sheet: this is not JSON, not the schema of an object with properties, or there is no
+/// control for any of the properties.
 ///
 /// ```
 /// let schema = r#"{
@@ -124,7 +124,7 @@ pub fn from_schema(schema: &str) -> Result<(String, Vec<Loss>), String> {
     Ok((text, lost))
 }
 
-/// Whether these schemas say no more than the conditions that the properties carry with them.
+/// Whether these schemas express only the conditions that are already preserved with the properties.
 fn says_when_they_count(all: &Node, properties: &Node) -> bool {
     let says = |one: &Node| {
         let is_condition =
@@ -179,7 +179,7 @@ impl Property<'_> {
             }
         }?;
         let mut field = Table::default().with("name", self.name).with("control", kind.name());
-        // What stands beside a reference goes before what it leads to.
+        // Keywords beside a reference take precedence over those of its target.
         let is_reference = property.get("$ref").is_some();
         let beside = |name| property.get(name).or(schema.get(name));
         match beside("title").map(|node| &node.is) {
@@ -205,12 +205,12 @@ impl Property<'_> {
                 None => self.lose("its default, which is of another type", false),
             }
         }
-        // Where the empty value is one of the type's own, and is sent as such.
+        // If the empty value is a value of the type itself, and is sent as such.
         let is_list = [ControlKind::CheckboxGroup, ControlKind::Select].contains(&kind);
         let has_own_empty = value_type == "boolean" || (value_type == "array" && is_list);
-        // The words that no keyword says.
+        // The keys for which there is no keyword.
         if self.named(schema, &[kind]).is_some() {
-            // Those of a text have been read, and some of them left out.
+            // Those of a text have already been read, and some of them dropped.
             let is_read = |word: &str| kind == ControlKind::Text && TEXT_WORDS.contains(&word);
             let words = kind.attribute_names().iter();
             for word in words.filter(|word| **word != "value" && !is_read(word)) {
@@ -245,8 +245,7 @@ impl Property<'_> {
         Some(field.into())
     }
 
-    /// Lists the keywords that nothing has been made of, for a type of value or for what stands beside a
-    /// reference.
+    /// Lists the keywords that were not used, for a type of value or beside a reference.
     fn keywords_lost(&mut self, schema: &Node, value_type: Option<&str>) {
         let known = ["title", "description", "default", "$comment", "$ref"];
         let own = ["type", CONTROL];
@@ -268,7 +267,7 @@ impl Property<'_> {
         }
     }
 
-    /// The control that the schema names, if it is one of these.
+    /// The control named by the schema, if it is one of these.
     fn named(&self, schema: &Node, of: &[ControlKind]) -> Option<ControlKind> {
         let kind = text_of(schema, CONTROL).and_then(ControlKind::from_name)?;
         of.contains(&kind).then_some(kind)

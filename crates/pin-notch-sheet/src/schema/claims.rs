@@ -1,17 +1,17 @@
-//! Conditions and rules in JSON Schema: what a document says of single fields, where that is all they speak of.
+//! Conditions and rules in JSON Schema, as far as they consist of claims about single fields.
 
 use crate::sheet::Sheet;
 use crate::tree::{Is, Node, Table};
 use pin_notch::{Claim, Comparison, ControlKind, Expression, Field, Form, ValueKind};
 use std::collections::HashMap;
 
-/// What the conditions and rules of a sheet come to.
+/// Translates the conditions and rules of a sheet.
 pub(super) struct Claims<'a> {
     sheet: &'a Sheet,
     form: &'a Form,
-    /// Of fields that do not always count, whether it can be said when they do.
+    /// For fields that do not always count, whether the schema can express when they do.
     known: HashMap<String, bool>,
-    /// When they do, by their names.
+    /// When they count, by name.
     pub definitions: Table,
 }
 
@@ -20,14 +20,14 @@ impl<'a> Claims<'a> {
         Self { sheet, form, known: HashMap::new(), definitions: Table::default() }
     }
 
-    /// What has to be so for a field to count, in a list of one schema, or of none where it always does.
+    /// The schema for a field to count, in a list of one, or an empty list if it always does.
     pub(super) fn counts(&mut self, name: &str) -> Option<Vec<Node>> {
         let all = self.sheet.conditions_of(name);
         if all.is_empty() {
             return Some(Vec::new());
         }
         if !self.known.contains_key(name) {
-            // Conditions do not run in circles.
+            // Conditions are never circular.
             let said = all.into_iter().map(|condition| self.said(&condition.claim()?));
             let said: Option<Vec<Node>> = said.collect();
             self.known.insert(name.to_owned(), said.is_some());
@@ -39,8 +39,8 @@ impl<'a> Claims<'a> {
         self.known[name].then(|| vec![Table::default().with("$ref", definition).into()])
     }
 
-    /// The schema of the documents that break a rule, if it can be said: in which it is plainly not so, and all of its
-    /// fields count.
+    /// The schema of the documents that break a rule, if it can be expressed: those for which the rule is
+    /// definitely false and all of its fields count.
     pub(super) fn broken(&mut self, rule: &Expression, fields: &[&str]) -> Option<Node> {
         let mut all = vec![self.said(&rule.counterclaim()?)?];
         for name in fields {
@@ -57,7 +57,8 @@ impl<'a> Claims<'a> {
         match claim {
             Claim::All(claims) => Some(every("allOf", self.all(claims)?)),
             Claim::Any(claims) => Some(every("anyOf", self.all(claims)?)),
-            // One end of a span, or a time that can be written in several ways, is no value of the document.
+            // One end of a span, or a time that can be written in several ways, is not a single value in
+            // the document.
             Claim::Number { field, .. } if !is_of(field, ValueKind::Number) => None,
             Claim::Text { field, .. } if !is_of(field, ValueKind::Text) => None,
             Claim::Number { field, is, than } => {
@@ -77,7 +78,7 @@ impl<'a> Claims<'a> {
             Claim::Text { field, equal, to } => {
                 let same = Table::default().with("const", to.as_str());
                 let schema = match (equal, to.as_str()) {
-                    // The empty text is no text, which is equal to nothing, but for one that is an option.
+                    // An empty text means no text, which is equal to nothing, unless it is an option.
                     _ if self.has_empty_text(field) && *equal => same,
                     _ if self.has_empty_text(field) => no(same),
                     (true, "") => Table::default().with("not", true),
@@ -88,7 +89,7 @@ impl<'a> Claims<'a> {
                 };
                 self.of(field, schema.with("type", "string"))
             }
-            // What is not there is off.
+            // A missing member is off.
             Claim::On { field, on: true } => self.of(field, Table::default().with("const", true)),
             Claim::On { field, on: false } => {
                 let mut all = self.counts(field)?;
@@ -113,7 +114,7 @@ impl<'a> Claims<'a> {
                 let contains = Table::default().with("const", text.as_str());
                 let chosen_one = Table::default().with("contains", contains);
                 if !*chosen {
-                    // A list that is not there is an empty one, in which nothing is chosen: as far as it counts.
+                    // A missing list is empty, so that nothing is chosen, provided that the field counts.
                     let mut all = self.counts(field)?;
                     let some = self.of(field, chosen_one.with("type", "array"))?;
                     all.push(Table::default().with("not", some).into());
@@ -124,7 +125,7 @@ impl<'a> Claims<'a> {
         }
     }
 
-    /// Whether the empty text is a value of this field, as any other is.
+    /// Whether the empty text is an ordinary value of this field.
     fn has_empty_text(&self, name: &str) -> bool {
         let control = self.form.control(name);
         control.is_some_and(|control| control.control_kind() == ControlKind::ItemStepper)
@@ -134,9 +135,9 @@ impl<'a> Claims<'a> {
         claims.iter().map(|claim| self.said(claim)).collect()
     }
 
-    /// Of a field that counts, is there, and holds something like this.
+    /// The schema for a field that counts, is present and has such a value.
     fn of(&mut self, name: &str, schema: Table) -> Option<Node> {
-        // What nothing is received for, the document does not say.
+        // The document does not contain fields for which nothing is received.
         self.form.field(name).filter(|field| is_said(field))?;
         let mut all = self.counts(name)?;
         let properties = Table::default().with(name, schema);
@@ -146,12 +147,12 @@ impl<'a> Claims<'a> {
     }
 }
 
-/// Whether the document says it as a member of its own.
+/// Whether the document has it as a separate member.
 fn is_said(field: &Field) -> bool {
     field.may_be_received() && field.row().is_none() && !field.counts_rows()
 }
 
-/// A name as a token of a pointer, in the fragment of a URI (RFC 6901, section 6).
+/// A name as a token of a pointer in the fragment of a URI (RFC 6901, section 6).
 pub(super) fn in_pointer(name: &str) -> String {
     let token = name.replace('~', "~0").replace('/', "~1");
     let plain = |byte: &u8| byte.is_ascii_alphanumeric() || b"-._~".contains(byte);
@@ -162,7 +163,7 @@ pub(super) fn in_pointer(name: &str) -> String {
     encoded.collect()
 }
 
-/// One of these alone, or all of them under a keyword.
+/// A single schema by itself, or several under a keyword.
 pub(super) fn every(keyword: &str, mut schemas: Vec<Node>) -> Node {
     match schemas.len() {
         1 => schemas.remove(0),

@@ -1,4 +1,4 @@
-//! The schema of a whole document: its fields, what has to hold between them, and the words it keeps.
+//! The schema of a whole document: its fields, the constraints between them, and the keys it preserves.
 
 use super::claims::{Claims, every, in_pointer};
 use super::{Loss, ONLY_IF, SHEET_WORDS};
@@ -6,20 +6,20 @@ use crate::sheet::Sheet;
 use crate::tree::{Node, Table};
 use pin_notch::{Field, Form, Rule};
 
-/// A schema while it is written.
+/// A schema being written.
 pub(super) struct Document<'a> {
     sheet: &'a Sheet,
     form: &'a Form,
     claims: Claims<'a>,
     properties: Table,
     required: Vec<String>,
-    /// What has to hold between fields.
+    /// The constraints between fields.
     conditions: Vec<Node>,
     lost: Vec<Loss>,
 }
 
 impl<'a> Document<'a> {
-    /// The schema of this sheet's documents, and what it cannot say.
+    /// The schema of this sheet's documents, and what it cannot express.
     pub(super) fn of(sheet: &'a Sheet, form: &'a Form) -> (Table, Vec<Loss>) {
         let mut document = Self {
             sheet,
@@ -30,9 +30,9 @@ impl<'a> Document<'a> {
             conditions: Vec::new(),
             lost: Vec::new(),
         };
-        // What stands in rows, the rows say.
+        // Fields in rows are part of the schema of the rows.
         form.fields().filter(|field| field.row().is_none()).for_each(|field| document.field(field));
-        // Of a rule that holds in each row, one stands for all.
+        // A rule that applies in each row is only reported once.
         let once = sheet.rules.iter().filter(|rule| rule.row.is_none_or(|row| row == 1));
         once.filter(|rule| !rule.warns).for_each(|rule| document.rule(rule));
         document.lose_the_rest();
@@ -71,7 +71,7 @@ impl<'a> Document<'a> {
         self.properties.put(&field.name, schema);
     }
 
-    /// The condition under which a field counts, as one expression.
+    /// The condition under which a field counts, as a single expression.
     fn only_if(&self, name: &str) -> Option<String> {
         let all = self.sheet.conditions_of(name);
         let texts: Vec<String> = all.into_iter().map(ToString::to_string).collect();
@@ -82,7 +82,8 @@ impl<'a> Document<'a> {
         }
     }
 
-    /// That a field is checked only if it counts: what is received for it otherwise is not checked at all.
+    /// The constraint that a field is checked only if it counts; otherwise, whatever is received for it is
+    /// ignored.
     fn condition(&mut self, name: &str, has_to_be: bool) {
         let Some(counts) = self.claims.counts(name) else {
             return self.lose(name, "that it is checked only if it counts", true);
@@ -112,7 +113,7 @@ impl<'a> Document<'a> {
         }
     }
 
-    /// What a schema says nothing of.
+    /// What a schema cannot express.
     fn lose_the_rest(&mut self) {
         let sheet = self.sheet;
         let apart = [

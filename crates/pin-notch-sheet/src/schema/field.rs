@@ -1,6 +1,7 @@
-//! The schema of a field: of what kind its values are, and which of them it accepts.
+//! The schema of a field: the type of its values, and which of them it accepts.
 
-// A new control has to be thought of wherever controls are told apart.
+// Every match over the controls is exhaustive, so that the compiler reports each place that a new one
+// concerns.
 #![warn(clippy::wildcard_enum_match_arm)]
 
 use super::line::{DATE_TIME, DAY, MONTH, TIME, WEEK};
@@ -11,7 +12,7 @@ use pin_notch::{AnyWorld, Choice, Control, ControlKind, Field, Form, Notches, Va
 use std::borrow::Cow;
 
 impl Sheet {
-    /// What writes the schema of a field as the sheet defines it, with all of its options open.
+    /// Writes the schema of a field as the sheet defines it, with all of its options enabled.
     pub(super) fn writer<'a>(
         &'a self,
         form: &Form,
@@ -27,7 +28,7 @@ impl Sheet {
     }
 }
 
-/// A field whose schema is written.
+/// A field whose schema is being written.
 pub(super) struct Writer<'a> {
     pub(super) defined: &'a FieldSheet,
     pub(super) control: Cow<'a, Control>,
@@ -47,7 +48,7 @@ impl Writer<'_> {
         if !label.is_empty() {
             schema.put("title", label);
         }
-        // Of a checkbox it is an attribute.
+        // For a checkbox it is an attribute.
         let own = self.defined.definition.attribute("description");
         let description = own.unwrap_or_else(|| self.defined.description.clone());
         if !description.is_empty() {
@@ -72,7 +73,7 @@ impl Writer<'_> {
         }
         let own = if self.control.conditions().readonly { self.kept() } else { self.own() };
         for (key, mut node) in own.0 {
-            // What lists its values has to list null as well.
+            // A list of values must include null as well.
             if let (Is::List(all), true) = (&mut node.is, may_be_null) {
                 match key.name.as_str() {
                     "enum" => all.push(Is::Nothing.into()),
@@ -95,7 +96,7 @@ impl Writer<'_> {
         schema
     }
 
-    /// What is read-only can only stay as it is.
+    /// A read-only field cannot change.
     fn kept(&mut self) -> Table {
         if self.follows {
             self.lose("that it is what it follows to", true);
@@ -105,7 +106,7 @@ impl Writer<'_> {
             Value::Number(number) => Table::default().with("const", number),
             Value::Text(text) => Table::default().with("enum", vec![Node::from(text.as_str())]),
             Value::On(true) => Table::default().with("const", true),
-            // The control is empty or off, and null is among its types.
+            // The control is empty or off, so that null is one of its types.
             Value::On(false) | Value::Mixed => {
                 Table::default().with("enum", vec![Node::from(false)])
             }
@@ -124,7 +125,7 @@ impl Writer<'_> {
         }
     }
 
-    /// Keeps the words that a schema has no keyword for, for the way back.
+    /// Preserves the keys for which JSON Schema has no keyword, for conversion back.
     fn keep_words(&mut self, schema: &mut Table) {
         let carried = [
             "min",
@@ -139,10 +140,10 @@ impl Writer<'_> {
             "example",
             "description",
         ];
-        // Steps that count from 0 need no base.
+        // Steps counted from 0 need no base.
         let items = schema.get("items").unwrap_or(&Node::from(true)).get("multipleOf").is_some();
         let counts_from_0 = schema.has("multipleOf") || items;
-        // Of a span they are a distance, and no number of items.
+        // For a span they are a distance, and not a number of items.
         let is_span = [ControlKind::SpanSlider, ControlKind::DateSpan]
             .contains(&self.defined.definition.kind());
         for (word, text) in self.defined.definition.attributes() {
@@ -150,7 +151,7 @@ impl Writer<'_> {
             match word {
                 "least" | "most" if is_span => schema.put(&key, text),
                 "step-base" if counts_from_0 => {}
-                // What is read-only or disabled is said by what it accepts.
+                // Read-only and disabled are expressed by the accepted values.
                 "readonly" | "disabled" => self.lose(format!("the word {word}"), false),
                 _ if carried.contains(&word) || schema.has(&key) => {}
                 _ if text.is_empty() => schema.put(&key, true),
@@ -170,7 +171,7 @@ impl Writer<'_> {
                     self.lose("the groups of its options", false);
                 }
             }
-            // Closed days are told of with the days; the others have no options.
+            // Closed days are reported with the days; the others have no options.
             ControlKind::Date
             | ControlKind::DateSpan
             | ControlKind::SpanSlider
@@ -301,12 +302,12 @@ fn two(mut items: Table) -> Table {
     Table::default().with("items", items).with("minItems", 2).with("maxItems", 2)
 }
 
-/// Those that can be chosen.
+/// The enabled options.
 fn open(options: &[Choice]) -> Vec<Choice> {
     options.iter().filter(|one| !one.disabled).cloned().collect()
 }
 
-/// One of these options: as `enum` where each says what it is, else with its text as a title.
+/// One of these options: as `enum` if each text equals its value, otherwise with its text as a title.
 fn one_of(open: &[Choice]) -> Table {
     if open.iter().all(|one| one.value == one.text) {
         let all: Vec<&str> = open.iter().map(|one| one.value.as_str()).collect();
@@ -318,7 +319,7 @@ fn one_of(open: &[Choice]) -> Table {
     Table::default().with("oneOf", open.iter().map(one).collect::<Vec<_>>())
 }
 
-/// A default as the schema tells it; none where it starts empty or off.
+/// The default in the schema; none if it starts empty or off.
 fn default_of(value: &Value) -> Option<Node> {
     let texts = |texts: Vec<String>| Some(texts.into());
     match value {

@@ -1,4 +1,4 @@
-//! Days, months, weeks and times: listed where they are few, else as texts of a pattern.
+//! The schema of days, months, weeks and times: a list if they are few, otherwise texts with a pattern.
 
 use super::MOST_LISTED;
 use super::field::Writer;
@@ -13,11 +13,11 @@ pub(super) const MINUTES: &str = r"^([01][0-9]|2[0-3]):[0-5][0-9](:00(\.0{1,3})?
 pub(super) const DATE_MINUTES: &str = r"^(?!0000)[0-9]{4}-(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])[T ]([01][0-9]|2[0-3]):[0-5][0-9](:00(\.0{1,3})?)?$";
 pub(super) const DATE_TIME: &str = r"^(?!0000)[0-9]{4}-(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])[T ]([01][0-9]|2[0-3]):[0-5][0-9](:[0-5][0-9](\.[0-9]{1,3})?)?$";
 
-/// The words of a line that a schema keeps for the way back.
+/// The keys for such values that a schema preserves for conversion back.
 pub(super) const LINE_WORDS: [&str; 3] = ["min", "max", "step"];
 
 impl Writer<'_> {
-    /// Values on a line: listed where they are few, else as texts of a pattern.
+    /// Values on a line: listed if they are few, otherwise texts with a pattern.
     pub(super) fn line<M: Measure>(
         &mut self,
         notches: &NotchesOf<M>,
@@ -25,7 +25,7 @@ impl Writer<'_> {
         format: Option<&str>,
     ) -> Table {
         let mut own = Table::default();
-        // What no keyword says is kept beside, for the way back.
+        // Keys without a keyword are preserved for conversion back.
         for (word, text) in self.defined.definition.attributes() {
             if LINE_WORDS.contains(&word) {
                 own.put(&format!("x-{word}"), text);
@@ -40,14 +40,14 @@ impl Writer<'_> {
             }
             let open = all.map(|value| value.to_string()).filter(|text| {
                 let value = self.control.read(std::slice::from_ref(text));
-                // Of two days, each is checked alone.
+                // Each of two days is checked separately.
                 matches!(self.control.kind(), ValueKind::Dates)
                     || value.is_ok_and(|value| self.control.check_value(value).is_ok())
             });
             own.put("enum", open.collect::<Vec<_>>());
             return own;
         }
-        // The step of times where none is given: whole minutes, which a pattern can say.
+        // The default step of times: whole minutes, which a pattern can express.
         let minutes = notches.step() == Decimal::from(M::DEFAULT_STEP)
             && (notches.step_base().to_line() % (60 * i64::from(M::UNITS))) == 0;
         let (pattern, is_every) = match pattern {
@@ -74,7 +74,7 @@ impl Writer<'_> {
     }
 }
 
-/// A pattern of all the ways to write a time: seconds and their fractions may be left out where they are 0.
+/// A pattern for every way to write a time: seconds and fractions may be omitted if they are 0.
 fn every_way(text: &str) -> String {
     let text = text.replace('T', "[T ]");
     let time = text.rsplit(']').next().unwrap_or(&text);

@@ -1,4 +1,4 @@
-//! Fields that stand in rows, as a list of objects.
+//! The schema of rows: a list of objects.
 
 use super::{CONTROL, Loss, ONLY_IF};
 use crate::sheet::Sheet;
@@ -7,7 +7,7 @@ use crate::words;
 use pin_notch::{Form, Rows};
 
 impl Sheet {
-    /// The schema of rows: all are like the first.
+    /// The schema of rows, all of which are like the first.
     pub(super) fn rows_schema(&self, form: &Form, rows: &Rows, lost: &mut Vec<Loss>) -> Table {
         let (mut properties, mut required) = (Table::default(), Vec::new());
         for field in form.fields_in_row(rows, 1) {

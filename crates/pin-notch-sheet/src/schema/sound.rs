@@ -1,4 +1,4 @@
-//! A sheet that was made, without what `check` calls an error.
+//! Removes from a generated sheet whatever `check` reports as an error.
 
 use super::Loss;
 use crate::finding::{Finding, Severity};
@@ -7,11 +7,11 @@ use crate::tree::{self, Format, Node, Table, to_toml};
 use crate::words;
 use std::collections::{BTreeMap, BTreeSet};
 
-/// The sheet as TOML. What is wrong in it is left out and listed: a default or a label alone, otherwise the
-/// whole field.
+/// The sheet as TOML. What is wrong in it is removed and listed: only a default or a label if possible,
+/// otherwise the whole field.
 ///
 /// # Errors
-/// What there was to lose, if no field is left.
+/// The losses, if no field is left.
 pub(super) fn without_errors(
     mut sheet: Table,
     mut fields: Vec<Node>,
@@ -31,7 +31,7 @@ pub(super) fn without_errors(
         let mut out: BTreeMap<usize, BTreeSet<Option<&str>>> = BTreeMap::new();
         for error in &found {
             let Some((at, word)) = places.at(error) else {
-                // What has no place, and cannot be left out, is why there is no sheet.
+                // An error without a place cannot be removed, so there is no sheet.
                 if !sheet.has("title") {
                     return Err(error.to_string());
                 }
@@ -64,7 +64,7 @@ pub(super) fn without_errors(
     }
 }
 
-/// Why there is no sheet, with what was lost on the way.
+/// Why there is no sheet, with the losses so far.
 fn nothing(lost: &[Loss]) -> String {
     const TOLD: usize = 8;
     let lines: Vec<String> = lost.iter().take(TOLD).map(ToString::to_string).collect();
@@ -78,7 +78,7 @@ fn nothing(lost: &[Loss]) -> String {
     }
 }
 
-/// Where the fields of a sheet and their words stand in its text.
+/// The places of the fields of a sheet and of their keys in its text.
 struct Places(Node);
 
 impl Places {
@@ -86,14 +86,14 @@ impl Places {
         Self(tree::read(text, Format::Toml, &mut Vec::new()))
     }
 
-    /// The field that an error speaks of, by its place, and the word; none if it speaks of the title.
+    /// The field concerned by an error, by index, and the key; `None` if the error is about the title.
     fn at(&self, error: &Finding) -> Option<(usize, &str)> {
         let start = error.span.start;
         if self.0.get("title").is_some_and(|title| title.span.contains(&start)) {
             return None;
         }
         let fields = self.0.get("field").and_then(Node::as_list)?;
-        // What a whole field lacks is said at its head, which stands before its first word.
+        // What is missing in a field is reported at its header, which is before its first key.
         let ends = |field: &Node| field.members().last().map(|(_, node)| node.span.end);
         let at = fields.iter().position(|field| ends(field) > Some(start))?;
         let stands =
@@ -103,7 +103,7 @@ impl Places {
     }
 }
 
-/// The word, if the field can do without it.
+/// The key, if the field can do without it.
 fn spared(word: &str) -> Option<&str> {
     ["label", "value", "checked", words::ONLY_IF].contains(&word).then_some(word)
 }

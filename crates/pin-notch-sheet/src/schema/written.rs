@@ -1,19 +1,19 @@
-//! Text fields in JSON Schema.
+//! The schema of text fields.
 //!
-//! JSON Schema counts code points where HTML counts UTF-16 code units, of which a code point has one or two. Its own
-//! keywords say as much as is so of both; the field's words stand beside them.
+//! JSON Schema counts code points, whereas HTML counts UTF-16 code units, of which a code point has one or
+//! two. The schema's keywords express what holds for both; the field's own keys are preserved beside them.
 
 use super::field::Writer;
 use crate::tree::{Node, Table};
 use pin_notch::{TextDefinition, TextField, TextKind};
 
-/// The words of a text field that a schema keeps for the way back, each behind `x-`.
+/// The keys of a text field that a schema preserves for conversion back, each with the prefix `x-`.
 pub(super) const TEXT_WORDS: [&str; 5] = ["type", "rows", "minlength", "maxlength", "pattern"];
 
 /// HTML's [valid e-mail address](https://html.spec.whatwg.org/multipage/input.html#valid-e-mail-address).
 const EMAIL: &str = r"[a-zA-Z0-9.!#$%&'*+\/=?^_`{|}~\-]+@[a-zA-Z0-9](?:[a-zA-Z0-9\-]{0,61}[a-zA-Z0-9])?(?:\.[a-zA-Z0-9](?:[a-zA-Z0-9\-]{0,61}[a-zA-Z0-9])?)*";
 
-/// A look ahead: a field has no line breaks, or none but line feeds.
+/// A lookahead: a field has no line breaks, or only line feeds.
 pub(super) const ONE_LINE: &str = r"^(?=[^\n\r]*$)";
 pub(super) const LINES: &str = r"^(?=[^\r]*$)";
 
@@ -32,7 +32,7 @@ impl Writer<'_> {
         }
         let mut limits = Table::default();
         let required = self.control.conditions().required;
-        // In a pair, a code point counts as two code units: at least half as many are there.
+        // A code point counts as at most two code units, so there are at least half as many.
         let least = minlength.map_or(0, |least| least.div_ceil(2)).max(required.into());
         if least > 0 {
             limits.put("minLength", least);
@@ -65,7 +65,7 @@ impl Writer<'_> {
                 limits.put("allOf", patterns.into_iter().map(one).collect::<Vec<_>>());
             }
         }
-        // An empty text is none, and none is not checked.
+        // An empty text means no text, which is not checked.
         let is_empty_fine =
             !required && (least > 0 || pattern.is_some() || *r#type == TextKind::Email);
         if is_empty_fine {
@@ -78,7 +78,7 @@ impl Writer<'_> {
     }
 }
 
-/// Whether a pattern has classes within classes, which JSON Schema does not know.
+/// Whether a pattern has nested character classes, which JSON Schema does not support.
 fn has_sets(pattern: &str) -> bool {
     let (mut inside, mut escaped) = (false, false);
     pattern.chars().any(|c| {

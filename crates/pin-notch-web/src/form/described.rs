@@ -1,4 +1,4 @@
-//! A form as the page describes it.
+//! A form as described by the page.
 
 use super::native;
 use crate::message::choice;
@@ -9,29 +9,30 @@ use pin_notch::{
 };
 use std::collections::HashMap;
 
-/// The records of a form, in the order of the page: `w`, its language; `f`, name, label and `1` if it is never sent for
-/// an element; `n`, the same and the kind for a native control, with `a`, name and value for each of its attributes, `o`
-/// for its options and `v` for its values behind it; `c`, a condition and the names of the fields that it holds for;
-/// `r`, what has to hold, message, field and `1` if it only warns; `l`, two fields, two ranges and `1` if it is one way;
-/// `u`, the sentence of an output; `g`, rows: name, label, the least and the most of them, and the fields' names in a row;
-/// `p`, a preset: name and label, with `q`, a field's name and its texts, for each of its values behind it.
+/// The records of a form, in the order of the page: `w`, its language; `f`, name, label and `1` if it is
+/// never sent for an element; `n`, the same and the kind for a native control, followed by `a`, name and
+/// value for each of its attributes, `o` for its options and `v` for its values; `c`, a condition and the
+/// names of the fields that it applies to; `r`, condition, message, field and `1` if it is only a warning
+/// for a rule; `l`, two fields, two ranges and `1` if it is one-way for a link; `u`, the sentence of an
+/// output; `g`, name, label, minimum, maximum and the fields' names in a row for rows; `p`, name and label
+/// of a preset, followed by `q`, a field's name and its texts for each of its values.
 #[derive(Default)]
 pub(super) struct Described {
     pub language: String,
     records: Vec<Vec<String>>,
 }
 
-/// The controls of elements by the names of their fields, and whether they are disabled from outside.
+/// The controls of elements by field name, and whether they are disabled from outside.
 pub(super) type Given = HashMap<String, (Control, bool)>;
 
-/// What a description makes.
+/// The result of a description.
 pub(super) struct Made {
     pub form: Form,
-    /// The conditions of what is shown only where they hold; none where one cannot be read.
+    /// The conditions of content that is shown only if they hold; `None` if one cannot be read.
     pub containers: Vec<Option<Expression>>,
     /// The sentences of outputs.
     pub outputs: Vec<Option<Sentence>>,
-    /// What is wrong, for the developer.
+    /// Errors, for the developer.
     pub notes: Vec<String>,
 }
 
@@ -42,7 +43,7 @@ impl Described {
         Self { language: language.unwrap_or_default().to_owned(), records }
     }
 
-    /// The form, of the controls that its elements have, and with what was done in the form before.
+    /// Builds the form from the controls of its elements, keeping the state of the previous form.
     pub(super) fn form(self, mut given: Given, before: &Form) -> Made {
         let (mut form, mut notes, mut disabled) = (Form::new(), Vec::new(), Vec::new());
         let mut records = self.records.iter().peekable();
@@ -96,7 +97,7 @@ impl Described {
                 let help = error.help().map(|help| format!("; {help}")).unwrap_or_default();
                 format!("{}: {error}{help}", Quoted(text))
             };
-            // What stands in a row speaks of that row.
+            // Conditions inside a row refer to that row.
             let row = record.get(2).and_then(|name| form.field(name)?.row());
             let own = row.map(|place| scope.in_row(&place.rows, place.row));
             let scope = own.as_ref().unwrap_or(&scope);
@@ -137,7 +138,7 @@ fn of(record: &[String], at: usize) -> &str {
     record.get(at).map(String::as_str).unwrap_or_default()
 }
 
-/// Adds the presets, and gives what is wrong with them.
+/// Adds the presets, and returns the errors in them.
 fn presets(form: &mut Form, records: &[Vec<String>]) -> Vec<String> {
     let mut notes = Vec::new();
     for (at, record) in records.iter().enumerate().filter(|(_, record)| record[0] == "p") {
@@ -157,7 +158,7 @@ fn presets(form: &mut Form, records: &[Vec<String>]) -> Vec<String> {
     notes
 }
 
-/// Rows of fields that are there.
+/// Rows of existing fields.
 fn rows(form: &mut Form, record: &[String]) -> Result<(), String> {
     let [least, most] = [3, 4].map(|at| of(record, at).parse().unwrap_or_default());
     let fields: Vec<&str> = record[5..].iter().map(String::as_str).collect();
@@ -181,7 +182,7 @@ fn linked(form: &mut Form, record: &[String]) -> Result<(), String> {
     link().map_err(|why| format!("a link from {} to {}: {why}", Quoted(from), Quoted(to)))
 }
 
-/// Two numbers with a comma between.
+/// Two numbers separated by a comma.
 fn range(text: &str) -> Result<(Decimal, Decimal), String> {
     let Some((low, high)) = text.split_once(',') else {
         return Err(format!("{} is no range; write it like 0,100", Quoted(text)));

@@ -1,10 +1,10 @@
-//! What is entered, to be kept or handed out.
+//! What has been entered, for storage or output.
 
 use super::State;
 use crate::ports::{Operations, records};
 use pin_notch::{Control, Value, ValueKind, number_text};
 
-/// Whether a value is on, as scripts are told: `1`, `mixed` or nothing.
+/// Whether a value is on, for scripts: `1`, `mixed` or an empty text.
 pub(super) fn checked(value: &Value) -> &'static str {
     if *value == Value::On(true) {
         "1"
@@ -15,8 +15,8 @@ pub(super) fn checked(value: &Value) -> &'static str {
     }
 }
 
-/// How a value is written in JSON, in a letter: `n`, a number; `b`, yes or no; `t`, a text; `l`, texts; `p`, two
-/// numbers; `d`, two texts.
+/// The JSON type of a value as a letter: `n`, a number; `b`, a boolean; `t`, a string; `l`, strings; `p`,
+/// two numbers; `d`, two strings.
 fn letter(kind: ValueKind) -> &'static str {
     match kind {
         ValueKind::Number => "n",
@@ -33,7 +33,7 @@ fn letter(kind: ValueKind) -> &'static str {
     }
 }
 
-/// A value in as many texts as it has parts, as [`Control::read`] takes them.
+/// A value as one text for each of its parts, as accepted by [`Control::read`].
 pub(super) fn texts(control: &Control, value: Value) -> Vec<String> {
     match value {
         Value::Empty | Value::Mixed | Value::On(false) => Vec::new(),
@@ -52,7 +52,7 @@ pub(super) fn texts(control: &Control, value: Value) -> Vec<String> {
 }
 
 impl State {
-    /// What has changed since the start: a record for each field, with its name and what it holds.
+    /// The fields that differ from their initial values: a record for each, with its name and value.
     pub(super) fn draft(&self) -> String {
         let mut all = Operations::default();
         for field in self.form.fields().filter(|field| field.is_dirty()) {
@@ -63,10 +63,10 @@ impl State {
         all.text().to_owned()
     }
 
-    /// Puts back what such records say, and lets follow what follows.
+    /// Restores values from such records, and updates linked fields.
     pub(super) fn bring_back(&mut self, all: &mut Operations, text: &str) {
         let records: Vec<Vec<String>> = records(text).collect();
-        // Twice, for what was entered itself counts before what follows another.
+        // Applied twice, because entered values take precedence over those that follow from links.
         for _ in 0..2 {
             for record in records.iter().filter(|record| record.len() > 1) {
                 let Some(control) = self.form.control_mut(&record[0]) else { continue };
@@ -83,7 +83,7 @@ impl State {
         self.everything(all);
     }
 
-    /// The values that would be sent: a record for each field, with its name, a letter and texts.
+    /// The values that would be sent: a record for each field, with its name, JSON type and texts.
     pub(super) fn values(&self) -> String {
         let mut all = Operations::default();
         let sent = |field: &&pin_notch::Field| {

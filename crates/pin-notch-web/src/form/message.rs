@@ -1,58 +1,59 @@
-//! What the script tells the machine of a form, or asks it.
+//! Messages from the script to the machine of a form.
 
-/// Something that happened to a form, or that a script does to it. Some are questions, which have an answer.
+/// An event of a form, or a request by a script. Some have an answer.
 pub(super) enum Message<'a> {
-    /// What the form consists of now: see [`Described`](super::described::Described).
+    /// The current description of the form: see [`Described`](super::described::Described).
     Define(&'a str),
     /// Somebody changed a native control: its name, `input` or `change`, and its values, in a record.
     Native(&'a str),
-    /// Somebody left the field of this name.
+    /// Somebody left the field with this name.
     Leave(&'a str),
-    /// Takes the last change back. The answer has the names of the fields that moved.
+    /// Undoes the last change. The answer has the names of the fields that changed.
     Undo,
-    /// Makes it again.
+    /// Redoes what was undone last.
     Redo,
-    /// Somebody wants other rows: their name, `add`, `remove`, `up` or `down`, and the number of a row, in a record. The
-    /// answer says what has become of it, and is a record: what to say, and the number of the row to go to.
+    /// Changes rows: a record of their name, `add`, `remove`, `up` or `down`, and the number of a row. The
+    /// answer is a record of the announcement and the number of the row to focus.
     Rows(&'a str),
-    /// Somebody wants the preset of this name applied. The answer says what has become of it.
+    /// Applies the preset with this name. The answer is the announcement.
     Preset(&'a str),
-    /// Makes everything empty that can be.
+    /// Clears every field that can be empty.
     Clear,
     /// The page has reset its elements.
     Reset,
-    /// Somebody wants to send it. The answer is `1` if it can be sent.
+    /// Somebody wants to send the form. The answer is `1` if it can be sent.
     Send,
-    /// Somebody wants to go on behind these fields, which are named in a record. The answer is `1` if nothing is wrong
-    /// with them.
+    /// Somebody wants to continue past these fields, whose names are in a record. The answer is `1` if they
+    /// have no problems.
     Part(&'a str),
-    /// What is entered, to be read once more: a record for each field, with its name, what it is called, and its value.
+    /// What has been entered, for review: a record for each field, with its name, label and value.
     Review,
-    /// Whoever received it found this wrong: a record for each, with name and text.
+    /// The problems found by the receiver: a record for each, with name and text.
     Refuse(&'a str),
-    /// Puts a draft back.
+    /// Restores a stored draft.
     BringBack(&'a str),
-    /// What has changed since the start.
+    /// The fields that differ from their initial values.
     Draft,
     /// The values that would be sent.
     Values,
-    /// What is wrong.
+    /// The problems.
     Problems,
-    /// What it warns of.
+    /// The warnings.
     Warnings,
-    /// What was done, and what the fields hold.
+    /// The moves so far, and the values of the fields.
     Moves,
-    /// What was done alone, to be kept with a draft.
+    /// Only the moves so far, for storage with a draft.
     Recorded,
-    /// What was done before the page was loaded again.
+    /// The moves made before the page was reloaded.
     GoOn(&'a str),
-    /// What to say to people: `brought-back`, `sending`, `sent`, `saved`, `unreachable`, or `not-taken` and why; `next`,
-    /// `back`, `review`, or `part` with its number, how many there are, and its title.
+    /// Requests a text for people: `brought-back`, `sending`, `sent`, `saved`, `unreachable`, or
+    /// `not-taken` and the reason; `next`, `back`, `review`, or `part` with its number, the number of
+    /// parts, and its title.
     Say(&'a str),
 }
 
 impl<'a> Message<'a> {
-    /// The words that the script uses.
+    /// The words used by the script.
     #[cfg(test)]
     const WORDS: [&'static str; 22] = [
         "define",
@@ -79,7 +80,7 @@ impl<'a> Message<'a> {
         "say",
     ];
 
-    /// The message that is written so; `None` for what the script never says.
+    /// Decodes a message; `None` for anything that the script never sends.
     pub(super) fn read(word: &str, text: &'a str) -> Option<Self> {
         Some(match word {
             "define" => Self::Define(text),

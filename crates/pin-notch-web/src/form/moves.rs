@@ -1,17 +1,17 @@
-//! What was done so far, in the language of moves that the command runs.
+//! A recording of what was done so far, in the language of moves that the command runs.
 
 use super::State;
 use pin_notch::{Decimal, FormTurn, Intent, Problems, Values, number_text};
 use std::collections::VecDeque;
 
-/// The most lines that are kept: those that were written last.
+/// The greatest number of lines kept; the oldest are dropped.
 const KEPT: usize = 20_000;
 
-/// What stands before them where some were dropped.
+/// The line that replaces dropped ones.
 const CUT: &str = "# What came before this was not kept.\n";
 
-/// An intent in the words of moves. Where a pointer was, is written to a thousand millionth of the track, so that the
-/// same comes of it.
+/// An intent in the language of moves. Pointer positions are written to a billionth of the track, so that
+/// repeating the move has the same result.
 pub(crate) fn in_words(intent: Intent) -> String {
     let words = intent.to_string();
     let fine = |fraction: f64| number_text(Decimal::new((fraction * 1e9).round() as i64, 9));
@@ -31,7 +31,7 @@ pub(super) struct Recorded {
     is_cut: bool,
 }
 
-/// Line breaks in values and texts are blanks in moves.
+/// Line breaks in values and texts become spaces in moves.
 fn in_a_line(text: &str) -> String {
     text.replace(['\n', '\r'], " ")
 }
@@ -46,7 +46,7 @@ impl Recorded {
         }
     }
 
-    /// A field took a turn. The intents of native controls have no words.
+    /// Records a turn of a field. Intents of native controls have no words.
     pub(super) fn turn(&mut self, name: &str, intent: &str, turn: &FormTurn) {
         let did_nothing = turn.turn.events().next().is_none() && turn.turn.refusal().is_none();
         if !intent.is_empty() && !did_nothing {
@@ -54,7 +54,7 @@ impl Recorded {
         }
     }
 
-    /// The lines alone.
+    /// Only the lines.
     pub(super) fn text(&self) -> String {
         let mut text = String::new();
         if self.is_cut {
@@ -67,7 +67,7 @@ impl Recorded {
         text
     }
 
-    /// What was done before the page was loaded again comes first.
+    /// Prepends what was done before the page was reloaded.
     pub(super) fn go_on(&mut self, before: &str) {
         self.is_cut = before.starts_with(CUT);
         self.lines =
@@ -97,7 +97,7 @@ impl Recorded {
 }
 
 impl State {
-    /// The lines, with what every field holds that was touched.
+    /// The lines, followed by the value of every touched field.
     pub(super) fn moves(&self) -> String {
         let mut text = self.recorded.text();
         for field in self.form.fields().filter(|field| field.touched) {

@@ -5,7 +5,7 @@ use crate::ports::{Operations, records};
 use pin_notch::{Choice, Control, ControlKind, Intent, Turn, Value};
 use pin_notch_html::{control_of, definition_from};
 
-/// A native control as the page describes it.
+/// A native control as described by the page.
 pub(super) struct Described {
     kind: &'static str,
     pub attributes: Vec<(String, String)>,
@@ -13,8 +13,8 @@ pub(super) struct Described {
     pub values: Vec<String>,
 }
 
-/// The `type` of HTML's controls, and the control of ours that has such values. All others hold texts, which the browser
-/// checks itself.
+/// HTML's input types, and the kind of control that has the same values. All others contain texts, which
+/// the browser checks itself.
 const KINDS: [(&str, ControlKind); 11] = [
     ("number", ControlKind::Stepper),
     ("range", ControlKind::Slider),
@@ -38,7 +38,7 @@ impl Described {
         Self { kind, attributes, options, values }
     }
 
-    /// A control that holds what the native one does.
+    /// A control with the same contents as the native one.
     pub(super) fn control(self) -> Control {
         let kind = KINDS.iter().find(|(known, _)| *known == self.kind).map(|(_, kind)| *kind);
         let read = definition_from(kind.unwrap_or(ControlKind::Text), &self.options, |name| {
@@ -56,7 +56,8 @@ impl Described {
     }
 }
 
-/// Has a control hold what stands in the native one. A number that it cannot hold stays what is typed, as it does there.
+/// Copies the contents of the native control. A number that is not allowed remains a draft, as it does
+/// there.
 fn hold(control: &mut Control, texts: &[String], is_settled: bool) {
     if let Control::Stepper(_) = control {
         let text = texts.first().map_or("", String::as_str);

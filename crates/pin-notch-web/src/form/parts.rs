@@ -1,10 +1,10 @@
-//! A long form in parts, each of which is checked when somebody goes on.
+//! Long forms in parts, each of which is checked when somebody continues.
 
 use super::{State, flag};
 use crate::ports::{Operations, records};
 
 impl State {
-    /// Somebody wants to go on behind these fields: what is wrong with them is shown.
+    /// Somebody wants to continue past these fields, so their problems are shown.
     pub(super) fn part(&mut self, all: &mut Operations, text: &str) -> String {
         let names = records(text).next().unwrap_or_default();
         for name in &names {
@@ -16,7 +16,7 @@ impl State {
         flag(!is_wrong).to_owned()
     }
 
-    /// Everything that would be sent, as people read it.
+    /// Everything that would be sent, as text for people.
     pub(super) fn review(&self) -> String {
         let mut all = Operations::default();
         let sent = |field: &&pin_notch::Field| {

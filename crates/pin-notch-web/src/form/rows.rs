@@ -1,11 +1,11 @@
-//! Rows that are added, taken out and moved.
+//! Adding, removing and moving rows.
 
 use super::State;
 use crate::ports::{Operations, records};
 use pin_notch::{FormError, Message, RowsChange, RowsTurn};
 
 impl State {
-    /// Changes rows as somebody wants it. The answer is a record: what to say, and the row to go to.
+    /// Changes rows as requested. The answer is a record of the announcement and the row to focus.
     pub(super) fn rows(&mut self, all: &mut Operations, text: &str) -> String {
         let record = records(text).next().unwrap_or_default();
         let [name, word, row] = [0, 1, 2].map(|at| record.get(at).cloned().unwrap_or_default());
@@ -38,7 +38,7 @@ impl State {
         answer.text().to_owned()
     }
 
-    /// How it is written in moves, what it is, and what has come of it.
+    /// Its form in moves, the announcement, and the outcome.
     fn changed_rows(
         &mut self,
         name: &str,

@@ -1,39 +1,39 @@
-//! What people are told of a form: what is wrong, what it warns of, and what of it was touched.
+//! What a form shows to people: problems, warnings, and which fields were touched.
 
 use super::flag;
 use crate::ports::Operations;
 use pin_notch::{AnyWorld, Field, Form, Judged, Message};
 
-/// What was told last.
+/// What was reported last.
 #[derive(Default)]
 pub(super) struct Shown {
-    /// Whether somebody has tried to send it: then all that is wrong is listed.
+    /// Whether somebody has tried to send it. From then on all problems are listed.
     sent: bool,
     /// The fields, in the order of the form.
     fields: Vec<Told>,
-    /// How many fields are dirty, and how many touched.
+    /// The numbers of dirty and of touched fields.
     counts: [usize; 2],
     /// The rules that are broken and due, in the order of the rules.
     broken: Vec<Judged>,
-    /// What whoever received the form found wrong with it as a whole.
+    /// The problem with the whole form that the receiver found.
     refused: Option<String>,
-    /// The problems and the warnings that are listed, each with name, label and text.
+    /// The listed problems and warnings, each with name, label and text.
     listed: [Vec<[String; 3]>; 2],
 }
 
-/// What was told of a field.
+/// What was reported about a field.
 #[derive(Clone, Default)]
 struct Told {
     name: String,
-    /// Whether somebody wanted to go on behind it, so that people are told what is wrong.
+    /// Whether somebody tried to continue past it, so that its problems are shown.
     asked: bool,
     /// Whether it is dirty, and whether it was touched.
     states: [bool; 2],
-    /// What is wrong with it by itself, once that is listed.
+    /// Its own problem, once listed.
     own: Option<String>,
-    /// What whoever received the form found wrong with it.
+    /// The problem that the receiver found.
     refused: Option<String>,
-    /// What the rules say at it.
+    /// The rules' messages at it.
     rules: String,
 }
 
@@ -41,7 +41,7 @@ const STATES: [&str; 2] = ["dirty", "touched"];
 const LISTS: [&str; 2] = ["problems", "warnings"];
 
 impl Shown {
-    /// These are the fields from now on; what was told of one by the same name still stands.
+    /// Takes over another list of fields, keeping the state of those with the same name.
     pub(super) fn define(&mut self, form: &Form) {
         let mut before = std::mem::take(&mut self.fields);
         before.sort_unstable_by(|a, b| a.name.cmp(&b.name));
@@ -54,7 +54,7 @@ impl Shown {
         self.broken.clear();
     }
 
-    /// Nothing has been sent any more, and whoever received it has said nothing.
+    /// Forgets that it was sent, and what the receiver found.
     pub(super) fn forget(&mut self, all: &mut Operations) {
         (self.sent, self.refused) = (false, None);
         self.broken.clear();
@@ -68,7 +68,7 @@ impl Shown {
         }
     }
 
-    /// Somebody wants to go on behind these fields.
+    /// Somebody wants to continue past these fields.
     pub(super) fn ask(&mut self, is_meant: &dyn Fn(&str) -> bool) {
         for told in &mut self.fields {
             told.asked |= is_meant(&told.name);
@@ -80,7 +80,7 @@ impl Shown {
         self.fields.iter_mut().for_each(|told| told.refused = None);
     }
 
-    /// Whoever received the form found this wrong with a field, or with the form as a whole.
+    /// The receiver found a problem with a field, or with the form as a whole.
     pub(super) fn refuse(&mut self, at: Option<usize>, why: &str) {
         self.sent = true;
         let place = match at {
@@ -90,7 +90,7 @@ impl Shown {
         *place = Some(why.to_owned());
     }
 
-    /// Whoever received it need not be right any more: somebody has changed the field.
+    /// Drops the problem that the receiver found, because somebody has changed the field.
     pub(super) fn mended(&mut self, all: &mut Operations, at: usize) {
         if self.fields[at].refused.take().is_some() {
             all.add("refused", &[&self.fields[at].name, ""]);
@@ -98,7 +98,7 @@ impl Shown {
         self.refused = None;
     }
 
-    /// These fields have changed, or were left.
+    /// Updates fields that have changed or were left.
     pub(super) fn update(
         &mut self,
         all: &mut Operations,
@@ -107,7 +107,7 @@ impl Shown {
         world: &AnyWorld,
         names: &[&str],
     ) {
-        // Where what a rule finds stood before, and where it stands now.
+        // The fields at which a rule's finding was reported before and is reported now.
         let mut concerned = Vec::new();
         for judged in form.judged(names) {
             concerned.extend(place(&judged.field));
@@ -150,7 +150,7 @@ impl Shown {
         }
     }
 
-    /// Lists the problems in the order of the fields, once somebody has tried to send them; or the warnings.
+    /// Lists the problems in field order, once somebody has tried to send the form; or the warnings.
     fn list(
         &mut self,
         all: &mut Operations,
@@ -195,7 +195,7 @@ impl Shown {
         }
     }
 
-    /// Whether it is dirty or touched, of a field and of the form.
+    /// Reports whether a field, and the form, are dirty or touched.
     fn tell_states(&mut self, all: &mut Operations, field: &Field, at: usize) {
         let told = &mut self.fields[at];
         let now = [field.is_dirty(), field.touched];

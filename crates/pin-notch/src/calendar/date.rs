@@ -15,7 +15,7 @@ use core::str::FromStr;
 /// # Ok(()) }
 /// ```
 ///
-/// Its parts, its place in the year, and its place on the line of days from 1970:
+/// Its parts, its position in the year, and its day number counted from 1970:
 ///
 /// ```
 /// use pin_notch::{Date, Weekday};
@@ -59,7 +59,7 @@ pub enum Weekday {
 }
 
 impl Weekday {
-    /// All seven, from Monday.
+    /// All seven days, starting with Monday.
     pub const ALL: [Self; 7] = [
         Self::Monday,
         Self::Tuesday,
@@ -70,7 +70,7 @@ impl Weekday {
         Self::Sunday,
     ];
 
-    /// How many days it is after `first`: 0 to 6.
+    /// The number of days from `first` to this one, 0 to 6.
     ///
     /// ```
     /// use pin_notch::Weekday::{Monday, Sunday};
@@ -81,22 +81,22 @@ impl Weekday {
     }
 }
 
-/// Days before each month in a year that is no leap year.
+/// The number of days before each month in a non-leap year.
 const BEFORE: [u16; 12] = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334];
 
-/// Days from 0001-01-01 to 1970-01-01.
+/// The number of days from 0001-01-01 to 1970-01-01.
 const EPOCH: i32 = 719_162;
 
 impl Date {
-    /// The first day there is: 0001-01-01.
+    /// The first supported day: 0001-01-01.
     pub const FIRST: Self = Self { year: 1, month: 1, day: 1 };
-    /// The last day there is: 9999-12-31.
+    /// The last supported day: 9999-12-31.
     pub const LAST: Self = Self { year: LAST_YEAR, month: 12, day: 31 };
 
-    /// The day of this year (1 to 9999), month (1 to 12) and day of the month.
+    /// The date with this year (1 to 9999), month (1 to 12) and day of the month.
     ///
     /// # Errors
-    /// Which part is out of range, and what its range is.
+    /// Names the part that is out of range, and its range.
     pub fn new(year: u16, month: u8, day: u8) -> Result<Self, CalendarError> {
         let of = Month::new(year, month)?;
         part("day", day.into(), 1..=of.days().into(), &of)?;
@@ -147,7 +147,7 @@ impl Date {
     /// The day that is this many days after 1970-01-01, if it is in the calendar.
     pub fn from_days(days: i32) -> Option<Self> {
         let since = u32::try_from(days.checked_add(EPOCH)?).ok()?;
-        // 146,097 days are 400 years: a first guess that is right or one too low.
+        // 400 years have 146,097 days. This first guess at the year is right or one too low.
         let guess = u64::from(since) * 400 / 146_097 + 1;
         let year = u16::try_from(guess).ok().filter(|year| *year <= LAST_YEAR)?;
         let (year, rest) = match since - days_before(year) {
@@ -185,7 +185,7 @@ impl Date {
         self.plus_days(-i32::from(self.weekday().after(first)))
     }
 
-    /// A day that is known to be in the calendar.
+    /// A date already known to be within the calendar.
     pub(super) fn known(year: u16, month: u8, day: u8) -> Self {
         Self { year, month, day }
     }
@@ -199,7 +199,7 @@ fn days_in(year: u16) -> u32 {
     365 + u32::from(is_leap(year))
 }
 
-/// Days from 0001-01-01 to the first of this year.
+/// The number of days from 0001-01-01 to the first day of this year.
 fn days_before(year: u16) -> u32 {
     let past = u32::from(year) - 1;
     past * 365 + past / 4 - past / 100 + past / 400

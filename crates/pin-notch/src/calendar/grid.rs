@@ -1,4 +1,4 @@
-//! A month as rows of weeks: the data of a calendar page.
+//! A month laid out as rows of weeks, for drawing a calendar page.
 
 use super::{Date, Month, Week, Weekday};
 
@@ -32,15 +32,15 @@ pub struct MonthGrid {
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct GridWeek {
-    /// The ISO week of the row: the one that has its Thursday, as most of its days do. `None` where
-    /// that Thursday is outside the calendar.
+    /// The ISO week that contains the row's Thursday, and so most of its days. `None` if that Thursday is
+    /// outside the calendar.
     pub week: Option<Week>,
-    /// Its seven days, those of the months before and after among them; `None` outside the calendar.
+    /// Its seven days, including those of the adjoining months. `None` outside the calendar.
     pub days: [Option<Date>; 7],
 }
 
 impl MonthGrid {
-    /// The grid of this month, its rows beginning on `first_day`.
+    /// The grid of this month, with rows that begin on `first_day`.
     pub fn new(month: Month, first_day: Weekday) -> Self {
         Self { month, first_day }
     }

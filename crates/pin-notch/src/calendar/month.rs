@@ -14,7 +14,7 @@ use core::str::FromStr;
 /// assert_eq!(swarming.plus(8).unwrap().to_string(), "2027-01");
 /// ```
 ///
-/// Its parts, its days, and its place on the line of months from 1970:
+/// Its parts, its days, and its month number counted from 1970:
 ///
 /// ```
 /// use pin_notch::Month;
@@ -32,17 +32,17 @@ pub struct Month {
 }
 
 impl Month {
-    /// This month (1 to 12) of this year (1 to 9999).
+    /// The given month (1 to 12) of the given year (1 to 9999).
     ///
     /// # Errors
-    /// Which part is out of range.
+    /// Names the part that is out of range.
     pub fn new(of: u16, month: u8) -> Result<Self, CalendarError> {
         year(of)?;
         part("month", month.into(), 1..=12, &"a year")?;
         Ok(Self { year: of, month })
     }
 
-    /// The month of a date.
+    /// The month that contains this date.
     pub(super) fn of(year: u16, month: u8) -> Self {
         Self { year, month }
     }
@@ -57,7 +57,7 @@ impl Month {
         self.month
     }
 
-    /// How many days it has.
+    /// The number of days in it.
     pub fn days(self) -> u8 {
         match self.month {
             2 => 28 + u8::from(is_leap(self.year)),
@@ -76,7 +76,7 @@ impl Month {
         self.day(self.days())
     }
 
-    /// A day that it is known to have.
+    /// A day already known to be in this month.
     pub(super) fn day(self, day: u8) -> Date {
         Date::known(self.year, self.month, day)
     }

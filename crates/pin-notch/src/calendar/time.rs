@@ -15,7 +15,7 @@ const DAY: i64 = 86_400_000;
 /// assert_eq!(seen.to_string(), "07:30:05.5"); // the shortest text, as HTML has it
 /// ```
 ///
-/// Its parts, and its place on the line of milliseconds from midnight:
+/// Its parts, and its milliseconds since midnight:
 ///
 /// ```
 /// use pin_notch::Time;
@@ -31,10 +31,10 @@ pub struct Time {
 }
 
 impl Time {
-    /// The time of this hour (0 to 23), minute and second (0 to 59) and millisecond (0 to 999).
+    /// The time with this hour (0 to 23), minute and second (0 to 59) and millisecond (0 to 999).
     ///
     /// # Errors
-    /// Which part is out of range.
+    /// Names the part that is out of range.
     pub fn new(hour: u8, minute: u8, second: u8, millisecond: u16) -> Result<Self, CalendarError> {
         part("hour", hour.into(), 0..=23, &"a day")?;
         part("minute", minute.into(), 0..=59, &"an hour")?;
@@ -49,7 +49,7 @@ impl Time {
         self.milliseconds
     }
 
-    /// The time this many milliseconds after midnight, if the day has it.
+    /// The time this many milliseconds after midnight, or `None` beyond the end of the day.
     pub fn from_milliseconds(milliseconds: i64) -> Option<Self> {
         let inside = (0..DAY).contains(&milliseconds);
         inside.then_some(Self { milliseconds: milliseconds as u32 })
@@ -96,7 +96,7 @@ impl FromStr for Time {
     }
 }
 
-/// A day and a time on it: HTML's local date and time.
+/// A date and a time of day: HTML's local date and time.
 ///
 /// ```
 /// use pin_notch::DateTime;
@@ -104,7 +104,7 @@ impl FromStr for Time {
 /// assert_eq!(opened.to_string(), "2026-05-14T07:30");
 /// ```
 ///
-/// Its place on the line of milliseconds from 1970:
+/// Its milliseconds since the start of 1970:
 ///
 /// ```
 /// use pin_notch::DateTime;
@@ -128,7 +128,7 @@ impl DateTime {
         i64::from(self.date.days()) * DAY + i64::from(self.time.milliseconds)
     }
 
-    /// The moment this many milliseconds after 1970-01-01T00:00, if it is in the calendar.
+    /// The date and time this many milliseconds after 1970-01-01T00:00, if it is in the calendar.
     pub fn from_milliseconds(milliseconds: i64) -> Option<Self> {
         let days = i32::try_from(milliseconds.div_euclid(DAY)).ok()?;
         let time = Time::from_milliseconds(milliseconds.rem_euclid(DAY))?;
@@ -142,7 +142,7 @@ impl fmt::Display for DateTime {
     }
 }
 
-/// Reads HTML's valid local date and time string: a date, `T` or a blank, and a time.
+/// Reads HTML's valid local date and time string: a date, `T` or a space, and a time.
 impl FromStr for DateTime {
     type Err = CalendarError;
 

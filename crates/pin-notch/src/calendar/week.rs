@@ -13,7 +13,7 @@ use core::str::FromStr;
 /// assert!("2025-W53".parse::<Week>().is_err()); // 2025 has 52
 /// ```
 ///
-/// Its parts, and its place on the line of weeks from 1970:
+/// Its parts, and its week number counted from 1970:
 ///
 /// ```
 /// use pin_notch::Week;
@@ -30,17 +30,17 @@ pub struct Week {
 }
 
 impl Week {
-    /// This week (1 to 52 or 53) of this week-numbering year (1 to 9999).
+    /// The given week (1 to 52 or 53) of the given week-numbering year (1 to 9999).
     ///
     /// # Errors
-    /// Which part is out of range.
+    /// Names the part that is out of range.
     pub fn new(of: u16, week: u8) -> Result<Self, CalendarError> {
         year(of)?;
         part("week", week.into(), 1..=weeks_in(of).into(), &of)?;
         Ok(Self { year: of, week })
     }
 
-    /// The week that holds this day.
+    /// The week that contains this day.
     pub(super) fn of(date: Date) -> Self {
         // The day of the year on which the week's Thursday falls, which may be outside the year.
         let thursday = i32::from(date.day_of_year()) + 3 - i32::from(date.weekday() as u8);
@@ -62,7 +62,7 @@ impl Week {
         self.week
     }
 
-    /// Its first day. (Every week of the calendar begins in it: 0001-01-01 is a Monday.)
+    /// Its first day. (This is always within the calendar, because 0001-01-01 is a Monday.)
     pub fn monday(self) -> Date {
         let january = Date::known(self.year, 1, 4); // always in week 1
         let first = january.days() - i32::from(january.weekday() as u8);
@@ -81,7 +81,7 @@ impl Week {
     }
 }
 
-/// How many weeks a week-numbering year has: 53 if it begins or ends on a Thursday, else 52.
+/// The number of weeks in a week-numbering year: 53 if it begins or ends on a Thursday, otherwise 52.
 fn weeks_in(year: u16) -> u8 {
     let falls = |month, day, on| Date::known(year, month, day).weekday() == on;
     let long = falls(1, 1, Weekday::Thursday) || falls(12, 31, Weekday::Thursday);

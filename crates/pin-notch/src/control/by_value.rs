@@ -1,18 +1,18 @@
-//! Options found by what they send, in a time that hardly grows with their number.
+//! Finds options by the values they send, through a sorted index.
 
 use super::Choice;
 use super::uniform::without_returns;
 use std::borrow::Cow;
 
-/// Where among a few options the one is that sends this. Of several, the first that can be chosen; else, as in HTML,
-/// the first.
+/// The index of the option that sends this value, by a linear search. If several do, the first enabled one;
+/// if all of them are disabled, the first, as in HTML.
 pub(super) fn place_among(options: &[Choice], value: &str) -> Option<usize> {
     let places = || (0..options.len()).filter(|at| options[*at].value == value);
     places().find(|at| !options[*at].disabled).or_else(|| places().next())
 }
 
-/// The places of options, in the order of what they send once line breaks are written alike. Of two that send one text
-/// the one is found that [`place_among`] finds.
+/// Indices of options, sorted by the values they send with line breaks normalized. Among options that send
+/// the same value it finds the one that [`place_among`] finds.
 #[derive(Clone, Debug, Default, PartialEq)]
 pub(super) struct ByValue(Vec<usize>);
 
@@ -30,7 +30,7 @@ impl ByValue {
         Self(places)
     }
 
-    /// Where among these options, which are those it was made of, the one is that sends this.
+    /// The index of the option that sends this value. `options` must be those the index was built from.
     pub(super) fn place(&self, options: &[Choice], value: &str) -> Option<usize> {
         let mut places = self.places(options, value);
         let first = places.next()?;
@@ -38,7 +38,7 @@ impl ByValue {
         Some(if free(&first) { first } else { places.find(free).unwrap_or(first) })
     }
 
-    /// All that send this, in their order.
+    /// All options that send this value, in order.
     pub(super) fn places<'a>(
         &'a self,
         options: &'a [Choice],
@@ -47,7 +47,7 @@ impl ByValue {
         self.alike(options, value).filter(move |at| options[*at].value == value)
     }
 
-    /// The same for a text that was sent: but for the writing of line breaks, if there is none exactly.
+    /// The same for a text that was received: if no option matches exactly, line breaks are normalized.
     pub(super) fn offered(&self, options: &[Choice], sent: &str) -> Option<usize> {
         self.place(options, sent).or_else(|| self.alike(options, sent).next())
     }

@@ -15,7 +15,7 @@ use crate::surroundings::Surroundings;
 use crate::validity::{Invalid, in_words};
 
 definition! {
-    /// All that is said of a [`Checkbox`].
+    /// The definition of a [`Checkbox`].
     ///
     /// ```
     /// use pin_notch::{Checkbox, CheckboxDefinition, Checked};
@@ -26,7 +26,7 @@ definition! {
     /// # Ok(()) }
     /// ```
     CheckboxDefinition,
-    /// A [`Checkbox`] that is being defined; begun by [`Checkbox::builder`].
+    /// Builds a [`Checkbox`]; made by [`Checkbox::builder`].
     ///
     /// ```
     /// use pin_notch::Checkbox;
@@ -36,21 +36,21 @@ definition! {
     /// # Ok(()) }
     /// ```
     CheckboxBuilder => Checkbox {
-        /// It starts on.
+        /// It starts checked.
         checked: [flag],
-        /// It starts as neither on nor off.
+        /// It starts as mixed: neither on nor off.
         indeterminate: [flag],
-        /// What it sends when it is on.
+        /// The value it sends when it is on.
         value: [text] = "on".to_owned(),
-        /// What explains it beside its label.
+        /// A text that explains it, shown below its label.
         description: [text],
     }
 }
 
 /// A checkbox.
 ///
-/// A flip leads from off or mixed to on, and from on to off; nobody can flip one to mixed, only the
-/// program can set it so (HTML's `indeterminate`).
+/// Flipping turns off or mixed into on, and on into off. A person cannot make it mixed; only the program
+/// can (HTML's `indeterminate`).
 ///
 /// ```
 /// use pin_notch::{Checkbox, Checked, Intent};
@@ -74,7 +74,7 @@ pub struct Checkbox {
     given: Given<Checked>,
 }
 
-/// All that a face needs to draw a checkbox.
+/// Everything a face needs to draw a checkbox.
 ///
 /// ```
 /// use pin_notch::{Checkbox, Checked};
@@ -89,11 +89,11 @@ pub struct Checkbox {
 pub struct CheckboxView {
     /// Whether it is on.
     pub checked: Checked,
-    /// What stands below its label to explain it; empty when nothing does.
+    /// The text below its label that explains it; empty if there is none.
     pub description: String,
-    /// What assistive technology is told.
+    /// Role, name and states for assistive technology.
     pub semantics: Semantics,
-    /// What is wrong with the state, in words for the person; empty when nothing is.
+    /// The message about what is wrong with the state; empty when nothing is.
     pub problem: String,
 }
 
@@ -143,17 +143,17 @@ impl Checkbox {
         self.checked
     }
 
-    /// The state it starts in.
+    /// The default state.
     pub fn default_value(&self) -> Checked {
         start(&self.definition)
     }
 
-    /// Sets the state. The program does this, so no event comes of it.
+    /// Sets the state. This is a change made by the program, so it produces no event.
     pub fn set_value(&mut self, checked: Checked) {
         (self.checked, self.given) = (checked, Given::Program(checked));
     }
 
-    /// Back to the state it started in.
+    /// Restores the default state.
     pub fn reset(&mut self) {
         (self.checked, self.given) = (self.default_value(), Given::Definition);
     }
@@ -178,7 +178,7 @@ impl Checkbox {
         }
     }
 
-    /// All that a face needs to draw it.
+    /// Everything a face needs to draw it.
     pub fn view(&self) -> CheckboxView {
         let problem = in_words(&self.validity(), &self.surroundings.world);
         CheckboxView {

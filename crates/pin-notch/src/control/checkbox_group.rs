@@ -1,5 +1,5 @@
-//! Checkboxes that belong together, under one for all that is mixed while they differ: the ARIA practices'
-//! [mixed-state checkbox][apg].
+//! A group of checkboxes, optionally under one that stands for all of them and is mixed while they differ:
+//! the ARIA practices' [mixed-state checkbox][apg].
 //!
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/checkbox/examples/checkbox-mixed/
 
@@ -18,7 +18,7 @@ use crate::surroundings::Surroundings;
 use crate::validity::{BadInput, Invalid, counted, in_words};
 
 definition! {
-    /// All that is said of a [`CheckboxGroup`].
+    /// The definition of a [`CheckboxGroup`].
     ///
     /// ```
     /// use pin_notch::{CheckboxGroup, CheckboxGroupDefinition};
@@ -29,7 +29,7 @@ definition! {
     /// # Ok(()) }
     /// ```
     CheckboxGroupDefinition,
-    /// A [`CheckboxGroup`] that is being defined; begun by [`CheckboxGroup::builder`].
+    /// Builds a [`CheckboxGroup`]; made by [`CheckboxGroup::builder`].
     ///
     /// ```
     /// use pin_notch::CheckboxGroup;
@@ -39,23 +39,23 @@ definition! {
     /// # Ok(()) }
     /// ```
     CheckboxGroupBuilder => CheckboxGroup {
-        /// What the checkboxes send that start on.
+        /// The values of the checkboxes that start checked.
         value: [texts],
-        /// The text of a checkbox above the others, which checks and unchecks all.
+        /// The label of a checkbox above the others that checks and unchecks all of them.
         all: [maybe text],
-        /// How many have to be checked before the form can be sent.
+        /// The fewest that must be checked before the form can be sent.
         least: [count],
-        /// How many can be checked.
+        /// The most that can be checked.
         most: [maybe count],
     }
     /// The checkboxes.
     options: Choice,
 }
 
-/// Checkboxes that belong together.
+/// A group of checkboxes.
 ///
-/// Its value is the list of what the checked ones send, in the group's order. A disabled one keeps its state
-/// and sends nothing.
+/// Its value is the list of the checked ones' values, in the group's order. A disabled checkbox keeps its
+/// state and sends nothing.
 ///
 /// ```
 /// use pin_notch::{CheckboxGroup, Checked, Intent};
@@ -83,12 +83,12 @@ pub struct CheckboxGroup {
     conditions: Conditions,
     surroundings: Surroundings,
     by_value: ByValue,
-    /// Which of the options are on, in their order.
+    /// Which of the options are checked, in order.
     on: Vec<bool>,
     given: Given<Vec<String>>,
 }
 
-/// All that a face needs to draw a group of checkboxes.
+/// Everything a face needs to draw a group of checkboxes.
 ///
 /// ```
 /// use pin_notch::{CheckboxGroup, Checked};
@@ -102,13 +102,13 @@ pub struct CheckboxGroup {
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct CheckboxGroupView {
-    /// The checkbox for all; none where the group has none.
+    /// The checkbox for all, if the group has one.
     pub all: Option<AllView>,
     /// The checkboxes, in order.
     pub choices: Vec<ChoiceView>,
-    /// What assistive technology is told of the group.
+    /// Role, name and states of the group for assistive technology.
     pub semantics: Semantics,
-    /// What is wrong with the choice, in words for the person; empty when nothing is.
+    /// The message about what is wrong with the choice; empty when nothing is.
     pub problem: String,
 }
 
@@ -116,23 +116,23 @@ pub struct CheckboxGroupView {
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct ChoiceView {
-    /// What it sends.
+    /// The value it sends.
     pub value: String,
-    /// What stands beside it.
+    /// Its label.
     pub text: String,
     /// The checkbox itself.
     pub checkbox: CheckboxView,
 }
 
-/// The checkbox for all of a group: see [`CheckboxGroupView`].
+/// The checkbox that stands for a whole group: see [`CheckboxGroupView`].
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct AllView {
-    /// What stands beside it.
+    /// Its label.
     pub text: String,
     /// Whether all are on, none, or some.
     pub checked: Checked,
-    /// What assistive technology is told of it.
+    /// Its role, name and states for assistive technology.
     pub semantics: Semantics,
 }
 
@@ -174,7 +174,7 @@ impl CheckboxGroup {
         Ok(())
     }
 
-    /// Which are on by these values. One that no checkbox sends counts for none.
+    /// Which checkboxes these values check. Values that no checkbox sends are ignored.
     fn on_by<T: AsRef<str>>(&self, values: &[T]) -> Vec<bool> {
         let options = &self.definition.options;
         let mut on = vec![false; options.len()];
@@ -184,13 +184,13 @@ impl CheckboxGroup {
         on
     }
 
-    /// What these send, disabled ones as well.
+    /// The values of the checkboxes that are on in `checked`, including disabled ones.
     fn texts_of(&self, on: &[bool]) -> Vec<String> {
         let all = self.definition.options.iter().zip(on);
         all.filter(|(_, on)| **on).map(|(option, _)| option.value.clone()).collect()
     }
 
-    /// Those of these values that are offered, no more than can be checked.
+    /// Those of these values that the group offers, at most as many as can be checked.
     fn fitting(&self, values: &[String]) -> Vec<String> {
         let offered = |value: &&String| self.option(value).is_some();
         let most = self.definition.most.map_or(usize::MAX, |most| most as usize);
@@ -201,25 +201,25 @@ impl CheckboxGroup {
         self.definition.options.get(self.by_value.place(&self.definition.options, value)?)
     }
 
-    /// What the checked ones send.
+    /// The values of the checked ones.
     pub fn value(&self) -> Vec<String> {
         self.sent(&self.on)
     }
 
-    /// What the checked ones send at the start.
+    /// The default: the values of those that start checked.
     pub fn default_value(&self) -> Vec<String> {
         self.sent(&self.on_by(&self.definition.value))
     }
 
-    /// What those send that are on; a disabled one sends nothing, as in HTML.
+    /// The values of those that are on; a disabled one sends nothing, as in HTML.
     fn sent(&self, on: &[bool]) -> Vec<String> {
         let all = self.definition.options.iter().zip(on);
         let sends = all.filter(|(option, on)| **on && !option.disabled);
         sends.map(|(option, _)| option.value.clone()).collect()
     }
 
-    /// Checks exactly these, and leaves disabled ones as they are unless they are named. The program does this,
-    /// so no event comes of it.
+    /// Checks exactly these. Disabled checkboxes that are not named keep their state. This is a change made
+    /// by the program, so it produces no event.
     ///
     /// # Errors
     /// [`Refusal::NoMatch`] for a value that no checkbox sends; [`Refusal::TooMany`].
@@ -262,20 +262,20 @@ impl CheckboxGroup {
         }
     }
 
-    /// All back to the states they started in.
+    /// Restores the default states.
     pub fn reset(&mut self) {
         (self.on, self.given) = (self.on_by(&self.definition.value), Given::Definition);
     }
 
-    /// Why the choice is not acceptable; empty when it is. What counts is what would be sent.
+    /// Why the choice is not acceptable; empty when it is. Only what would be sent is checked.
     pub fn validity(&self) -> Vec<Invalid> {
         let (least, most) = (self.definition.least, self.definition.most);
         let sent = self.value().len();
         self.conditions.validity(sent == 0, counted(sent, least, most))
     }
 
-    /// Carries out an intent on the group: picking a value flips the checkbox that sends it, a flip is one
-    /// of the checkbox for all, clearing unchecks all that can be.
+    /// Carries out an intent on the group: picking a value flips the checkbox that sends it, a flip acts on
+    /// the checkbox for all, and clearing unchecks all that are enabled.
     pub fn handle(&mut self, intent: Intent) -> Turn<Vec<String>> {
         self.carry_out(intent).unwrap_or_else(Turn::Refused)
     }
@@ -295,7 +295,7 @@ impl CheckboxGroup {
         }
     }
 
-    /// The places of the checkboxes that are not disabled.
+    /// The indices of the checkboxes that are not disabled.
     fn free(&self) -> impl Iterator<Item = usize> {
         let options = self.definition.options.iter().enumerate();
         options.filter(|(_, option)| !option.disabled).map(|(at, _)| at)
@@ -314,7 +314,7 @@ impl CheckboxGroup {
         Ok(self.settle(on))
     }
 
-    /// Checks or unchecks all. Disabled ones stay as they are.
+    /// Checks or unchecks all that are enabled.
     fn set_all(&mut self, to: bool) -> Result<Turn<Vec<String>>, Refusal> {
         let mut on = self.on.clone();
         self.free().for_each(|at| on[at] = to);
@@ -332,7 +332,7 @@ impl CheckboxGroup {
         Turn::settled(self.value())
     }
 
-    /// All that a face needs to draw it.
+    /// Everything a face needs to draw it.
     pub fn view(&self) -> CheckboxGroupView {
         let problem = in_words(&self.validity(), &self.surroundings.world);
         let semantics = self.conditions.semantics(Role::Group, &problem);

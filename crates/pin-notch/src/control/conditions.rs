@@ -1,10 +1,10 @@
-//! The conditions that every control can be under, whatever its value.
+//! The conditions that apply to every control regardless of its value: disabled, read-only, required.
 
 use crate::refusal::Refusal;
 use crate::semantics::{Role, Semantics};
 use crate::validity::Invalid;
 
-/// Whether a control is disabled, read-only, required, or objected to by the program.
+/// Whether a control is disabled, read-only or required, and the program's own objection, if any.
 ///
 /// ```
 /// use pin_notch::{Intent, Switch};
@@ -15,7 +15,7 @@ use crate::validity::Invalid;
 /// assert_eq!(feeder.handle(Intent::Flip).to_string(), "refused: read-only");
 /// ```
 ///
-/// A control is disabled by itself or by the fieldset it stands in:
+/// A control can be disabled itself or by the fieldset it is in:
 ///
 /// ```
 /// use pin_notch::Switch;
@@ -26,37 +26,37 @@ use crate::validity::Invalid;
 #[derive(Clone, Debug, Default, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct Conditions {
-    /// It cannot be used, is not sent with a form and not checked.
+    /// It cannot be used, and it is neither sent with the form nor checked.
     pub disabled: bool,
-    /// It is the same because a fieldset it stands in is disabled.
+    /// It is disabled by a fieldset around it.
     pub fieldset_disabled: bool,
-    /// It shows and sends its value but does not let it be changed, and is not checked.
+    /// It shows and sends its value, but cannot be changed and is not checked.
     pub readonly: bool,
-    /// A form cannot be sent while it is empty (or, for a switch, off).
+    /// The form cannot be sent while it is empty (or, for a switch, off).
     pub required: bool,
-    /// The program's own objection to the value, in words: HTML's custom validity.
+    /// The program's own objection to the value, as text: HTML's custom validity.
     pub custom_error: Option<String>,
 }
 
 impl Conditions {
-    /// Those that a definition sets.
+    /// The conditions that a definition sets.
     pub(super) fn new(required: bool, readonly: bool, disabled: bool) -> Self {
         Self { required, readonly, disabled, ..Self::default() }
     }
 
-    /// These, with what comes from outside as it was before.
+    /// The definition's conditions, keeping those set from outside it.
     pub(super) fn after(self, before: &Self) -> Self {
         let (fieldset_disabled, custom_error) =
             (before.fieldset_disabled, before.custom_error.clone());
         Self { fieldset_disabled, custom_error, ..self }
     }
 
-    /// Whether it is disabled, by itself or by a fieldset it stands in.
+    /// Whether it is disabled, itself or by a fieldset around it.
     pub fn is_disabled(&self) -> bool {
         self.disabled || self.fieldset_disabled
     }
 
-    /// Refuses whatever would change the value while it must not be changed.
+    /// Refuses to change the value of a disabled or read-only control.
     pub(super) fn admit(&self) -> Result<(), Refusal> {
         match (self.is_disabled(), self.readonly) {
             (true, _) => Err(Refusal::Disabled),
@@ -65,8 +65,8 @@ impl Conditions {
         }
     }
 
-    /// `found`, with `valueMissing` before it and the program's objection after it; nothing at all for
-    /// a control that is barred from being checked.
+    /// `found`, preceded by `valueMissing` and followed by the program's objection, where they apply;
+    /// nothing at all for a control that is barred from validation.
     pub(super) fn validity(&self, missing: bool, found: Vec<Invalid>) -> Vec<Invalid> {
         if self.is_disabled() || self.readonly {
             return Vec::new();
@@ -81,8 +81,8 @@ impl Conditions {
         all
     }
 
-    /// What assistive technology is told of a control in this role that has this problem, or "". A slider
-    /// always has a value, and ARIA knows no required ones.
+    /// The semantics of a control with this role and this problem ("" for none). A slider always has a
+    /// value, so ARIA does not define `aria-required` for it.
     pub(super) fn semantics(&self, role: Role, problem: &str) -> Semantics {
         Semantics {
             disabled: self.is_disabled(),

@@ -1,7 +1,7 @@
 //! A day, typed or picked from a month grid: the ARIA practices' [date picker dialog][apg].
 //!
-//! Today is told from outside; the core has no clock. How a date is written is the developer's pattern,
-//! in the world it is given; ISO 8601 is read everywhere.
+//! The core has no clock: the program says which day is today. Dates are written by the developer's
+//! pattern, in the picker's world; ISO 8601 is always accepted.
 //!
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/dialog-modal/examples/datepicker-dialog/
 
@@ -28,7 +28,7 @@ use days::days_definition;
 use days::{ClosedWhen, Days, DaysDefinition, days_methods};
 
 days_definition! {
-    /// All that is said of a [`DatePicker`].
+    /// The definition of a [`DatePicker`].
     ///
     /// ```
     /// use pin_notch::{DateDefinition, DatePicker};
@@ -40,7 +40,7 @@ days_definition! {
     /// # Ok(()) }
     /// ```
     DateDefinition,
-    /// A [`DatePicker`] that is being defined; begun by [`DatePicker::builder`].
+    /// Builds a [`DatePicker`]; made by [`DatePicker::builder`].
     ///
     /// ```
     /// use pin_notch::{Closed, DatePicker, Weekday};
@@ -53,9 +53,9 @@ days_definition! {
     /// # Ok(()) }
     /// ```
     DateBuilder => DatePicker {
-        /// The day it starts with; without it, it is empty.
+        /// The default day; without it, the picker starts empty.
         value: [maybe one Date],
-        /// What stands in the field while it is empty.
+        /// The text shown in the field while it is empty.
         placeholder: [text],
     }
 }
@@ -79,7 +79,7 @@ days_definition! {
 /// # Ok(()) }
 /// ```
 ///
-/// All that it can be told and asked:
+/// Everything it offers:
 ///
 /// ```
 /// use pin_notch::{Date, DatePicker};
@@ -106,7 +106,7 @@ pub struct DatePicker {
     held: Typed<Date>,
 }
 
-/// All that a face needs to draw a date picker.
+/// Everything a face needs to draw a date picker.
 ///
 /// ```
 /// use pin_notch::{DatePicker, Intent};
@@ -124,19 +124,19 @@ pub struct DatePicker {
 pub struct DateView {
     /// The value.
     pub value: Option<Date>,
-    /// What stands in the field: the draft, else the value by the pattern.
+    /// The field's text: the draft if there is one, otherwise the value written by the pattern.
     pub text: String,
-    /// What stands there faintly while it is empty.
+    /// The placeholder shown while the field is empty.
     pub placeholder: String,
-    /// The open grid; none while it is closed.
+    /// The grid, while it is open.
     pub grid: Option<DateGrid>,
-    /// Whether the grid is part of the page, so that nothing opens.
+    /// Whether the grid is permanently part of the page instead of a popup.
     pub always_open: bool,
-    /// Which day is today, and whether it can be chosen; none where nobody has said so.
+    /// Today, and whether it can be chosen; `None` if the program has not said which day it is.
     pub today: Option<(Date, bool)>,
-    /// What assistive technology is told.
+    /// Role, name and states for assistive technology.
     pub semantics: Semantics,
-    /// What is wrong, in words for the person; empty when nothing is.
+    /// The message about what is wrong; empty when nothing is.
     pub problem: String,
 }
 
@@ -148,7 +148,7 @@ impl Shown for Date {
 
 default_of!(DatePicker);
 
-/// What a definition comes to: the days, and the one to start with.
+/// The days and the initial day that a definition describes.
 fn checked(definition: &DateDefinition) -> Result<(Days, Option<Date>), ControlError> {
     let days = Days::new(DaysDefinition {
         min: definition.min,
@@ -197,17 +197,17 @@ impl DatePicker {
 
     days_methods!();
 
-    /// The value, if there is one.
+    /// The value, if any.
     pub fn value(&self) -> Option<Date> {
         self.held.value
     }
 
-    /// The value it starts with, if any.
+    /// The default value, if any.
     pub fn default_value(&self) -> Option<Date> {
         self.definition.value
     }
 
-    /// What stands in the field.
+    /// The field's text.
     pub fn text(&self) -> String {
         match (self.held.draft(), self.held.value) {
             (Some(draft), _) => draft.to_owned(),
@@ -216,63 +216,64 @@ impl DatePicker {
         }
     }
 
-    /// Sets the value, or makes it empty. The program does this, so no event comes of it, and what is
-    /// being typed is left alone.
+    /// Sets the value, or makes it empty. This is a change made by the program, so it produces no event. A
+    /// text being typed is kept.
     ///
     /// # Errors
-    /// Why that day cannot be chosen; the value is then as it was.
+    /// Says why that day cannot be chosen, and leaves the value unchanged.
     pub fn set_value(&mut self, day: Option<Date>) -> Result<(), Refusal> {
         let taken = day.map(|day| self.days.admit(day)).transpose()?;
         self.held.set(taken, day);
         Ok(())
     }
 
-    /// Sets the value to the day nearest to `day` that can be chosen, or makes it empty, and says which it is.
-    /// `day` is remembered: when the definition changes, it counts again.
+    /// Sets the value to the nearest day to `day` that can be chosen, or makes it empty, and returns it.
+    /// `day` is remembered: when the definition changes, the nearest day is found anew.
     ///
     /// # Errors
-    /// [`Refusal::NoValue`] where no day near to it can be chosen.
+    /// [`Refusal::NoValue`] if no day near it can be chosen.
     pub fn set_nearest(&mut self, day: Option<Date>) -> Result<Option<Date>, Refusal> {
         let taken = day.map(|day| self.days.nearest(day).ok_or(Refusal::NoValue)).transpose()?;
         self.held.set(taken, day);
         Ok(taken)
     }
 
-    /// Steps on from what is typed, else from the value, or back where the number is negative: HTML's `stepUp()` and
-    /// `stepDown()`, which take an empty value for 1970-01-01. Where that is a closed day, it goes on to the next open
-    /// one. The program does this, so no event comes of it, and typing is over.
+    /// Steps forward, or back if the number is negative, from what is typed or otherwise from the value,
+    /// like HTML's `stepUp()` and `stepDown()`, which treat an empty value as 1970-01-01. A step that lands
+    /// on a closed day continues to the next open one. This is a change made by the program, so it produces
+    /// no event, and it ends typing.
     ///
     /// # Errors
-    /// Why nothing moves.
+    /// Says why the value did not change.
     pub fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
         let from = self.held.step_from(|text| self.days.read(text));
         self.held.step_to(self.days.stepped(from, steps)?);
         Ok(())
     }
 
-    /// Back to the default value; a draft is dropped, and the grid closes unless it is always open.
+    /// Restores the default value, drops any draft, and closes the grid unless it is always open.
     pub fn reset(&mut self) {
         self.held.reset(self.definition.value);
         self.days.shut(self.definition.value);
     }
 
-    /// Why what it holds is not acceptable: a draft that cannot be taken counts before the value.
+    /// Why its content is not acceptable. A draft that cannot be accepted is reported before the value.
     pub fn validity(&self) -> Vec<Invalid> {
         let wrong = match (self.held.drafted(), self.held.value) {
             (Some(text), _) => self.days.misread(text),
             (None, Some(day)) => self.days.against(day),
             (None, None) => Vec::new(),
         };
-        // It is the value that is sent, also where the program has emptied it while somebody types.
+        // What is sent is the value, even if the program has emptied it while somebody is typing.
         self.conditions.validity(self.held.value.is_none() && wrong.is_empty(), wrong)
     }
 
     /// Carries out an intent.
     ///
-    /// Typing and settling are as in a [`Stepper`](super::Stepper). While the grid is open, arrows go by
-    /// days and weeks, Home and End to the ends of the week, page keys by months, with Shift by years;
-    /// never past the outermost days. Enter and Space choose the day they are on, and close the grid;
-    /// Escape closes it and chooses nothing.
+    /// Typing and settling work as in a [`Stepper`](super::Stepper). While the grid is open, the arrow keys
+    /// move by days and weeks, Home and End to the ends of the week, and the page keys by months, or by
+    /// years with Shift, never beyond the first and last day. Enter and Space choose the active day and
+    /// close the grid; Escape closes it without choosing.
     pub fn handle(&mut self, intent: Intent) -> Turn<Option<Date>> {
         self.carry_out(intent).unwrap_or_else(Turn::Refused)
     }
@@ -332,7 +333,7 @@ impl DatePicker {
         self.held.settle(|text| days.admit(days.read(text).ok_or(Refusal::NotADate)?))
     }
 
-    /// All that a face needs to draw it.
+    /// Everything a face needs to draw it.
     pub fn view(&self) -> DateView {
         let problem = in_words(&self.validity(), &self.surroundings.world);
         let today = self.surroundings.today;

@@ -27,7 +27,7 @@ use crate::validity::{BadInput, Invalid};
 use crate::world::DatePattern;
 
 days_definition! {
-    /// All that is said of a [`DateSpanPicker`].
+    /// The definition of a [`DateSpanPicker`].
     ///
     /// ```
     /// use pin_notch::{DateSpanDefinition, DateSpanPicker};
@@ -38,7 +38,7 @@ days_definition! {
     /// # Ok(()) }
     /// ```
     DateSpanDefinition,
-    /// A [`DateSpanPicker`] that is being defined; begun by [`DateSpanPicker::builder`].
+    /// Builds a [`DateSpanPicker`]; made by [`DateSpanPicker::builder`].
     ///
     /// ```
     /// use pin_notch::{DateSpan, DateSpanPicker};
@@ -49,30 +49,30 @@ days_definition! {
     /// # Ok(()) }
     /// ```
     DateSpanBuilder => DateSpanPicker {
-        /// The two days it starts with; without them, it is empty.
+        /// The default span; without it, the picker starts empty.
         value: [maybe one DateSpan],
-        /// How many days a span has to have, both ends counted; or how many nights.
+        /// The fewest days of a span, counting both ends; or the fewest nights.
         least: [count] = 1,
-        /// How many days, or nights, it may have.
+        /// The most days, or nights, of a span.
         most: [maybe count],
-        /// It is the nights between the days that are counted.
+        /// The length is counted in nights, instead of days.
         nights: [flag],
         /// Each of the two days has a field of its own.
         two_fields: [flag],
-        /// A span may hold closed days. Its ends still cannot be closed.
+        /// A span may contain closed days. Its ends still must be open.
         across_closed: [flag],
         /// The first and the last day may be closed days.
         open_ends: [flag],
-        /// What stands in the fields while they are empty.
+        /// The text shown in the fields while they are empty.
         placeholder: [text],
     }
 }
 
 /// A picker of two days.
 ///
-/// The first day that is picked begins a span, the second ends it; until then the value stays as it was,
-/// and pointing at a day previews the span. Typed, both days stand in one field (`2026-05-01 –
-/// 2026-05-14`), or each in its own, and an intent [`Take`](Intent::Take) says which is meant.
+/// The first day picked begins a span and the second ends it. In between the value does not change, and
+/// pointing at a day previews the span. Both days are typed in one field (`2026-05-01 – 2026-05-14`), or
+/// each in its own; then [`Take`](Intent::Take) selects the field.
 ///
 /// ```
 /// use pin_notch::{Closed, DateSpanPicker, Intent, Weekday};
@@ -100,21 +100,21 @@ pub struct DateSpanPicker {
     days: Days,
     value: Option<DateSpan>,
     given: Given<Option<DateSpan>>,
-    /// What is under way in the value's place.
+    /// The edit in progress, if any.
     draft: Option<Draft>,
-    /// The day that is pointed at while a span is begun.
+    /// The day pointed at after the first end was picked.
     pointed: Option<Date>,
-    /// The field that typing goes to, where there are two.
+    /// The active field, if there are two.
     active: Thumb,
 }
 
-/// A span that is not there yet.
+/// A span being entered.
 #[derive(Clone, Debug, PartialEq, Eq)]
 enum Draft {
     /// Its first end was picked.
     Begun(Date),
-    /// These are the texts of its fields; with one field the second is empty. With them, the value when
-    /// typing began.
+    /// The texts of its fields (the second is empty if there is one field), and the value when typing
+    /// began.
     Typed([String; 2], Option<DateSpan>),
 }
 
@@ -155,7 +155,7 @@ impl DateSpanPicker {
             Some(Draft::Typed(texts, origin)) => {
                 *origin = self.given.under(definition.value, origin, near);
                 self.value = near(&self.value);
-                // What was typed in one field goes on in two, and the other way round.
+                // Carries a draft over between one field and two.
                 let texts = core::mem::take(texts);
                 let kept = typed::between_fields(texts, was_two, definition.two_fields);
                 self.draft = Some(Draft::Typed(kept, *origin));
@@ -171,7 +171,7 @@ impl DateSpanPicker {
 
     days_methods!();
 
-    /// Where the grid opens, if anywhere special.
+    /// The day on which the grid opens, if there is a particular one.
     fn start(&self) -> Option<Date> {
         self.value.map(|span| span.first)
     }
@@ -186,7 +186,7 @@ impl DateSpanPicker {
         self.definition.value
     }
 
-    /// What stands in the fields; with one field, only the first is used.
+    /// The texts of the fields. With one field, only the first is used.
     pub fn texts(&self) -> [String; 2] {
         match (&self.draft, self.value) {
             (Some(Draft::Typed(texts, _)), _) => texts.clone(),
@@ -199,23 +199,23 @@ impl DateSpanPicker {
         }
     }
 
-    /// Sets the value, or makes it empty. The program does this, so no event comes of it, and what is
-    /// being typed or picked is left alone.
+    /// Sets the value, or makes it empty. This is a change made by the program, so it produces no event.
+    /// What is being typed or picked is kept.
     ///
     /// # Errors
-    /// Why that span cannot be chosen; the value is then as it was.
+    /// Says why that span cannot be chosen, and leaves the value unchanged.
     pub fn set_value(&mut self, span: Option<DateSpan>) -> Result<(), Refusal> {
         self.value = span.map(|span| self.admit(span)).transpose()?;
         self.given = Given::Program(span);
         Ok(())
     }
 
-    /// Sets the value to an allowed span near to this one, or makes it empty, and says which it is: each end
-    /// goes to its nearest day, and where they are then too few days or too many, the last one moves. `span` is
-    /// remembered: when the definition changes, it counts again.
+    /// Sets the value to an allowed span near this one, or makes it empty, and returns it. Each end moves
+    /// to its nearest day; if the span is then too short or too long, the last day moves. `span` is
+    /// remembered: when the definition changes, the nearest span is found anew.
     ///
     /// # Errors
-    /// [`Refusal::NoValue`] where no span near to it can be chosen.
+    /// [`Refusal::NoValue`] if no span near it can be chosen.
     pub fn set_nearest(&mut self, span: Option<DateSpan>) -> Result<Option<DateSpan>, Refusal> {
         let near = |span| nearest(&self.definition, &self.days, span).ok_or(Refusal::NoValue);
         self.value = span.map(near).transpose()?;
@@ -223,7 +223,7 @@ impl DateSpanPicker {
         Ok(self.value)
     }
 
-    /// Back to the default value; whatever is under way is dropped.
+    /// Restores the default value and drops any edit in progress.
     pub fn reset(&mut self) {
         (self.value, self.given) = (self.definition.value, Given::Definition);
         (self.draft, self.pointed) = (None, None);
@@ -245,7 +245,7 @@ impl DateSpanPicker {
         wrong
     }
 
-    /// Why what it holds is not acceptable: what is under way counts before the value.
+    /// Why its content is not acceptable. An edit in progress is reported before the value.
     pub fn validity(&self) -> Vec<Invalid> {
         let texts = self.texts();
         let wrong = match (&self.draft, self.value) {
@@ -274,9 +274,9 @@ impl DateSpanPicker {
 
     /// Carries out an intent.
     ///
-    /// The grid's keys are those of a [`DatePicker`](super::DatePicker); Enter and Space pick the day they
-    /// are on: the first pick begins a span, the second ends it, whichever is the earlier. Escape first
-    /// takes back what is begun, then closes the grid.
+    /// The grid has the keys of a [`DatePicker`](super::DatePicker). Enter and Space pick the active day:
+    /// the first pick begins a span and the second ends it, in either order. Escape first abandons a begun
+    /// span, then closes the grid.
     pub fn handle(&mut self, intent: Intent) -> Turn<Option<DateSpan>> {
         self.carry_out(intent).unwrap_or_else(Turn::Refused)
     }
@@ -341,7 +341,7 @@ impl DateSpanPicker {
         }
     }
 
-    /// Drops what is under way, and whatever it moved.
+    /// Drops the edit in progress and restores the value it had changed.
     fn take_back(&mut self) -> Result<Turn<Option<DateSpan>>, Refusal> {
         let draft = self.draft.take().ok_or(Refusal::Unchanged)?;
         self.pointed = None;
@@ -350,7 +350,8 @@ impl DateSpanPicker {
         Ok(Turn::cancelled(origin, &before))
     }
 
-    /// Takes a value at once. Typing may have moved it already: then only the change is left to tell.
+    /// Takes a value at once. If typing has already changed the value to it, only the `change` event
+    /// remains to be reported.
     fn take(&mut self, value: Option<DateSpan>) -> Turn<Option<DateSpan>> {
         let before = core::mem::replace(&mut self.value, value);
         self.pointed = None;

@@ -1,4 +1,5 @@
-//! A definition of any kind: its attributes as texts, its options, and itself as JSON.
+//! Reading and writing a definition of any kind: its attributes as texts, its options, and the whole as
+//! JSON.
 
 #[cfg(feature = "json")]
 use super::ControlKind;
@@ -8,21 +9,21 @@ use crate::definition::AttributeError;
 use crate::definition::{Attribute, Defined};
 
 impl Definition {
-    /// Sets an attribute from its text; `None` puts it back to its default.
+    /// Sets an attribute from its text. `None` restores its default.
     ///
     /// # Errors
-    /// Why it cannot be read; the definition is then as it was.
+    /// Says why the text cannot be read, and leaves the definition unchanged.
     pub fn set_attribute(&mut self, name: &str, text: Option<&str>) -> Result<(), AttributeError> {
         self.defined_mut().set(name, text)
     }
 
-    /// The text of an attribute; `None` where it is at its default, or is none of such a control.
+    /// The text of an attribute; `None` if it is at its default or this kind of control does not have it.
     pub fn attribute(&self, name: &str) -> Option<String> {
         self.defined().get(name)
     }
 
-    /// The attributes that are not at their defaults, with their texts, in their order. Those that are only there
-    /// or not have an empty text. [`options`](Self::options) are apart.
+    /// The attributes that are not at their defaults, with their texts, in order. Boolean attributes have
+    /// an empty text. [`options`](Self::options) are not included.
     ///
     /// ```
     /// use pin_notch::{Definition, Slider, dec};
@@ -34,8 +35,8 @@ impl Definition {
         names.filter_map(|name| Some((*name, self.defined().get(name)?))).collect()
     }
 
-    /// The control that it makes, once whatever is wrong with it is left out, as with HTML's own controls there
-    /// always is one; and what was wrong. A value that is not allowed is moved to the nearest that is.
+    /// Builds the control after leaving out whatever is wrong, and returns what was wrong. Like HTML's own
+    /// controls, there always is one. A value that is not allowed moves to the nearest that is.
     ///
     /// ```
     /// use pin_notch::{Definition, Slider, Value, dec};
@@ -58,7 +59,7 @@ impl Definition {
         }
     }
 
-    /// Leaves out what is wrong. Each time there is less that could be.
+    /// Leaves out what is wrong. This terminates, because every round leaves less to be wrong.
     fn mend(&mut self, error: &ControlError) {
         let blamed = error.attribute();
         if blamed == "options" && self.set_options(&[]).is_ok() {
@@ -72,7 +73,7 @@ impl Definition {
             let nearest = control.set_nearest(wish).ok()?.attribute_text();
             Some(nearest).filter(|nearest| *nearest != text)
         });
-        // What is blamed may stand at its default, which another one drives out of reach.
+        // The attribute named may be at its default, which another attribute has made impossible.
         let all = [blamed, "step", "step-base", "min", "max", "least", "most", "scale", "value"];
         let given = all.into_iter().find(|name| self.attribute(name).is_some());
         let left_out =
@@ -82,15 +83,15 @@ impl Definition {
         }
     }
 
-    /// The options inside the element of such a control: what is chosen from, marks, names, or closed days.
+    /// The options inside the element of such a control: choices, marks, names of values, or closed days.
     pub fn options(&self) -> Vec<Choice> {
         self.defined().options()
     }
 
-    /// Sets the options. A control that has none leaves them aside.
+    /// Sets the options. A control without options ignores them.
     ///
     /// # Errors
-    /// Which of them cannot be read; the definition is then as it was.
+    /// Names the option that cannot be read, and leaves the definition unchanged.
     pub fn set_options(&mut self, options: &[Choice]) -> Result<(), AttributeError> {
         self.defined_mut().set_options(options)
     }
@@ -108,11 +109,11 @@ impl Definition {
     /// assert_eq!(Definition::from_json(&temper.to_json()), Ok(temper));
     /// ```
     pub fn to_json(&self) -> String {
-        // It is made of texts, flags and options, which always have their JSON.
+        // Definitions consist of texts, flags and options, all of which can be written as JSON.
         serde_json::to_string(self).unwrap_or_default()
     }
 
-    /// The definition that this JSON says.
+    /// Reads a definition from JSON.
     ///
     /// ```
     /// use pin_notch::Definition;
@@ -121,13 +122,13 @@ impl Definition {
     /// ```
     ///
     /// # Errors
-    /// Where it is not JSON, of no kind of control, or an attribute cannot be read.
+    /// If it is not JSON, names no kind of control, or has an attribute that cannot be read.
     pub fn from_json(json: &str) -> Result<Self, serde::de::value::Error> {
         serde_json::from_str(json).map_err(serde::de::Error::custom)
     }
 }
 
-/// As [`Definition::to_json`].
+/// The same object as [`Definition::to_json`].
 #[cfg(feature = "json")]
 impl serde::Serialize for Definition {
     fn serialize<S: serde::Serializer>(&self, serializer: S) -> Result<S::Ok, S::Error> {

@@ -1,10 +1,10 @@
-//! A value that is typed: what is being typed, the draft, is kept apart from it.
+//! A typed value, with the text being typed (the draft) kept apart from it.
 
 use super::given::Given;
 use crate::event::{Event, Turn};
 use crate::refusal::Refusal;
 
-/// A value, and the text that somebody may be typing in its place.
+/// A value, and the draft that somebody may be typing.
 #[derive(Clone, Debug, PartialEq)]
 pub(super) struct Typed<V> {
     pub value: Option<V>,
@@ -15,17 +15,17 @@ pub(super) struct Typed<V> {
 #[derive(Clone, Debug, PartialEq)]
 struct Draft<V> {
     text: String,
-    /// The value when typing began: what Escape goes back to, and what a change is told against.
+    /// The value when typing began: Escape restores it, and a `change` is reported relative to it.
     origin: Option<V>,
 }
 
 impl<V: Copy + PartialEq> Typed<V> {
-    /// The value that a definition begins with.
+    /// Starts with the definition's default value.
     pub(super) fn new(value: Option<V>) -> Self {
         Self { value, given: Given::Definition, draft: None }
     }
 
-    /// After a new definition, which begins with `start`: a text that is being typed stays.
+    /// Adopts a new definition with the default `start`. A text being typed is kept.
     pub(super) fn redefined(&mut self, start: Option<V>, nearest: impl Fn(V) -> Option<V>) {
         let near = |value: &Option<V>| value.and_then(&nearest);
         match &mut self.draft {
@@ -37,23 +37,23 @@ impl<V: Copy + PartialEq> Typed<V> {
         }
     }
 
-    /// The program sets the value. What somebody is typing stays.
+    /// Sets the value on behalf of the program. A text being typed is kept.
     pub(super) fn set(&mut self, value: Option<V>, wish: Option<V>) {
         (self.value, self.given) = (value, Given::Program(wish));
     }
 
-    /// The program steps on from what is typed, so that is over.
+    /// Steps on behalf of the program, from what is typed, and ends typing.
     pub(super) fn step_to(&mut self, value: V) {
         self.set(Some(value), Some(value));
         self.drop_draft();
     }
 
-    /// Typing is over, and nothing is taken of it.
+    /// Ends typing and discards the draft.
     pub(super) fn drop_draft(&mut self) {
         self.draft = None;
     }
 
-    /// Where a step begins: at what is typed, allowed or not, and at the value where `read` makes nothing of that.
+    /// Where a step starts: at what is typed, allowed or not, or at the value if `read` cannot read that.
     pub(super) fn step_from(&self, read: impl FnOnce(&str) -> Option<V>) -> Option<V> {
         match self.draft().map(str::trim) {
             None => self.value,
@@ -62,12 +62,12 @@ impl<V: Copy + PartialEq> Typed<V> {
         }
     }
 
-    /// The text being typed, if any is, as it was typed.
+    /// The draft exactly as typed, if there is one.
     pub(super) fn draft(&self) -> Option<&str> {
         self.draft.as_ref().map(|draft| draft.text.as_str())
     }
 
-    /// The same, if there is anything in it to be read.
+    /// The draft, if it is not blank.
     pub(super) fn drafted(&self) -> Option<&str> {
         self.draft().map(str::trim).filter(|text| !text.is_empty())
     }
@@ -76,8 +76,8 @@ impl<V: Copy + PartialEq> Typed<V> {
         self.value.is_none() && self.draft.is_none()
     }
 
-    /// The text is now this. `read` makes an allowed value of one that is not blank, or nothing; then the
-    /// value stays as it is. A blank text empties it.
+    /// Replaces the draft. `read` turns a text that is not blank into an allowed value; if it returns
+    /// `None`, the value stays as it is. A blank text makes the value empty.
     pub(super) fn type_text(
         &mut self,
         text: &str,
@@ -99,8 +99,8 @@ impl<V: Copy + PartialEq> Typed<V> {
         Turn::one(Event::Input(value))
     }
 
-    /// Typing is over: takes what `read` makes of the draft, or keeps it and says why not. A value that typing
-    /// has moved on the way to such a draft settles all the same.
+    /// Ends typing: takes the value that `read` returns, or keeps the draft and reports why it cannot be
+    /// read. A value that typing had already changed settles in either case.
     pub(super) fn settle(
         &mut self,
         read: impl FnOnce(&str) -> Result<V, Refusal>,
@@ -118,8 +118,8 @@ impl<V: Copy + PartialEq> Typed<V> {
         }
     }
 
-    /// Takes a value at once; a draft is over. Typing may have moved the value already: then only the
-    /// change is left to tell, and where it all ends as it began, only the draft is gone.
+    /// Takes a value at once and ends typing. If typing has already changed the value to it, only the
+    /// `change` event remains to be reported; if the value is back to what it was, not even that.
     pub(super) fn take(&mut self, value: Option<V>) -> Turn<Option<V>> {
         let before = core::mem::replace(&mut self.value, value);
         let origin = self.draft.take().map_or(before, |draft| draft.origin);
@@ -129,14 +129,14 @@ impl<V: Copy + PartialEq> Typed<V> {
         Turn::typed(value, value != before, value != origin)
     }
 
-    /// Takes the draft back, and whatever it moved.
+    /// Discards the draft and restores the value it had changed.
     pub(super) fn cancel(&mut self) -> Result<Turn<Option<V>>, Refusal> {
         let draft = self.draft.take().ok_or(Refusal::Unchanged)?;
         let before = core::mem::replace(&mut self.value, draft.origin);
         Ok(Turn::cancelled(draft.origin, &before))
     }
 
-    /// Back to the value that the definition begins with; what is being typed is dropped.
+    /// Restores the definition's default value and discards the draft.
     pub(super) fn reset(&mut self, value: Option<V>) {
         *self = Self::new(value);
     }

@@ -1,4 +1,4 @@
-//! Why a definition makes no control.
+//! Errors in a control's definition.
 
 use super::{ControlKind, MAX_ICONS, TextKind, TextPatternError, Value};
 use crate::notches::NotchesError;
@@ -8,7 +8,8 @@ use crate::refusal::Refusal;
 use core::fmt;
 use rust_decimal::Decimal;
 
-/// Why a definition makes no control. [`attribute`](Self::attribute) names the attribute that is wrong.
+/// Why no control can be built from a definition. [`attribute`](Self::attribute) names the attribute at
+/// fault.
 ///
 /// ```
 /// use pin_notch::{ControlError, Rating, Slider, dec};
@@ -21,7 +22,7 @@ use rust_decimal::Decimal;
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum ControlError {
-    /// The notches make no sense.
+    /// Bounds, step and step base do not fit together.
     Notches(NotchesError),
     /// The default value is not acceptable.
     Default {
@@ -32,36 +33,36 @@ pub enum ControlError {
     },
     /// No notch lies between the bounds, so there is no value to start with.
     NoNotch,
-    /// No span of notches keeps these distances.
+    /// No two notches are within these distances of each other.
     Distance {
-        /// The least distance of the two values.
+        /// The least distance between the two values.
         least: Decimal,
-        /// The greatest, if there is one.
+        /// The greatest distance, if there is one.
         most: Option<Decimal>,
     },
-    /// More have to be chosen than may be.
+    /// More must be chosen than may be chosen.
     LeastAboveMost {
-        /// The fewest.
+        /// The least that must be chosen.
         least: u32,
         /// The most.
         most: u32,
     },
-    /// A mark stands outside the bounds.
+    /// A mark lies outside the bounds.
     Mark {
-        /// The value it was given.
+        /// The mark's value.
         value: Decimal,
     },
-    /// A name is given to something that is no value of the control.
+    /// A name is given to a number that is not a value of the control.
     Name {
-        /// What it is given to.
+        /// What the name is given to.
         value: Decimal,
     },
-    /// A name is given to something that is no number.
+    /// A name is given to a text that is not a number.
     NotNamed {
-        /// What it is given to.
+        /// What the name is given to.
         value: String,
     },
-    /// A track's scale does not fit its bounds; holds what is wrong, and what would be right.
+    /// A track's scale does not fit its bounds. Holds what is wrong and what would be right.
     Scale(&'static str),
     /// A rating has no icons, or more than [`MAX_ICONS`].
     Icons {
@@ -75,23 +76,23 @@ pub enum ControlError {
         /// The number of icons.
         icons: u32,
     },
-    /// Texts have to be longer than they may be.
+    /// The minimum length of a text exceeds its maximum length.
     Lengths {
         /// The fewest characters.
         minlength: u32,
         /// The most.
         maxlength: u32,
     },
-    /// A text field has no line in sight.
+    /// A text field has no visible line.
     NoRows,
-    /// Texts of this kind have one line.
+    /// Texts of this kind have a single line.
     OneLine {
         /// The kind.
         r#type: TextKind,
     },
     /// The pattern of a text field cannot be used.
     Pattern(TextPatternError),
-    /// The definition is of another kind than the control.
+    /// The definition is for another kind of control.
     Kind {
         /// The kind of the definition.
         kind: ControlKind,
@@ -99,7 +100,7 @@ pub enum ControlError {
 }
 
 impl ControlError {
-    /// The name of the attribute that is wrong: the one to change, or to leave out.
+    /// The name of the attribute at fault: the one to change or leave out.
     pub fn attribute(&self) -> &'static str {
         match self {
             Self::Notches(error) => error.attribute(),
@@ -204,7 +205,7 @@ impl From<NotchesError> for ControlError {
     }
 }
 
-/// Fails where more have to be chosen than may be.
+/// Fails if more must be chosen than may be chosen.
 pub(super) fn check_counts(least: u32, most: Option<u32>) -> Result<(), ControlError> {
     match most {
         Some(most) if least > most => Err(ControlError::LeastAboveMost { least, most }),

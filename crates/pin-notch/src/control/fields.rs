@@ -1,7 +1,8 @@
 //! Months, weeks and times, entered field by field: each field is a [spinbutton][apg] of its own.
 //!
-//! Digits fill the field they are typed into and lead on to the next; arrows step within it, over whatever
-//! the bounds and the step do not allow. What is half filled in is a draft, kept apart from the value.
+//! Digits fill the field they are typed into and advance to the next one. Arrow keys step within a field,
+//! skipping what the bounds and the step do not allow. Fields that are only partly filled in are a draft,
+//! kept apart from the value.
 //!
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/spinbutton/
 
@@ -26,11 +27,11 @@ use crate::surroundings::Surroundings;
 use crate::validity::Invalid;
 use machine::{Around, Kinded, Machine, Start};
 
-/// The most fields that a value has.
+/// The greatest number of fields that a value has.
 pub(super) const MOST: usize = 7;
 
 definition! {
-    /// All that is said of a [`FieldStepper`].
+    /// The definition of a [`FieldStepper`].
     ///
     /// ```
     /// use pin_notch::{FieldStepper, FieldsDefinition, Time};
@@ -41,7 +42,7 @@ definition! {
     /// # Ok(()) }
     /// ```
     FieldsDefinition<M: Fielded>,
-    /// A [`FieldStepper`] that is being defined; begun by [`FieldStepper::builder`].
+    /// Builds a [`FieldStepper`]; made by [`FieldStepper::builder`].
     ///
     /// ```
     /// use pin_notch::{FieldStepper, Month};
@@ -53,21 +54,21 @@ definition! {
     FieldsBuilder => FieldStepper<M> {
         /// The first value.
         min: [maybe one M],
-        /// The last value; of times, one before the first allows those over midnight.
+        /// The last value. For times, one before `min` allows the hours across midnight.
         max: [maybe one M],
-        /// The distance of two values in months, weeks or seconds, or `any`.
+        /// The distance between two allowed values, in months, weeks or seconds, or `any`.
         step: [step] = M::default_step(),
-        /// Where steps are counted from; without it, from the first value, else from the value it starts with.
+        /// The value from which steps are counted; without it, `min`, or otherwise the default value.
         step_base: [maybe one M],
-        /// The value it starts with; without it, it is empty.
+        /// The default value; without it, it starts empty.
         value: [maybe one M],
-        /// Where the fields begin when they are empty and stepped, such as the month that it is now.
+        /// Where empty fields start when they are stepped, such as the current month.
         near: [maybe one M],
     }
 }
 
-/// A stepper of the fields of a [`Month`], [`Week`], [`Time`] or [`DateTime`]. Seconds and their fractions are
-/// fields of their own only where the step or its base needs them.
+/// Steps the fields of a [`Month`], [`Week`], [`Time`] or [`DateTime`]. Seconds and fractions have fields
+/// only if the step or its base needs them.
 ///
 /// ```
 /// use pin_notch::{FieldStepper, Intent, Key, Time};
@@ -88,7 +89,7 @@ definition! {
 /// # Ok(()) }
 /// ```
 ///
-/// All that it can be told and asked:
+/// Everything it offers:
 ///
 /// ```
 /// use pin_notch::{FieldStepper, Month, dec};
@@ -116,7 +117,7 @@ pub struct FieldStepper<M: Fielded> {
 
 default_of!(FieldStepper<M: Fielded>);
 
-/// What a definition comes to: the notches, and the place of the value to start with.
+/// The notches and the position of the default value that a definition describes.
 fn checked<M: Fielded>(
     definition: &FieldsDefinition<M>,
 ) -> Result<(NotchesOf<M>, Start), ControlError> {
@@ -154,39 +155,39 @@ impl<M: Fielded> FieldStepper<M> {
         Around { conditions: &self.conditions, world: &self.surroundings.world }
     }
 
-    /// The values it can take, besides being empty.
+    /// The values it accepts, besides being empty.
     pub fn notches(&self) -> &NotchesOf<M> {
         &self.notches
     }
 
-    /// The value, if there is one.
+    /// The value, if any.
     pub fn value(&self) -> Option<M> {
         self.machine.value.and_then(M::from_line)
     }
 
-    /// The value it starts with, if any.
+    /// The default value, if any.
     pub fn default_value(&self) -> Option<M> {
         self.definition.value
     }
 
-    /// The field that keys are on, counted from 0.
+    /// The active field, counted from 0.
     pub fn active_field(&self) -> usize {
         self.machine.active
     }
 
-    /// Sets the value, or makes it empty. The program does this, so no event comes of it, and what is
-    /// half filled in is left alone.
+    /// Sets the value, or makes it empty. This is a change made by the program, so it produces no event.
+    /// Partly filled fields are kept.
     ///
     /// # Errors
-    /// Why that value is not allowed; it is then as it was.
+    /// Says why that value is not allowed, and leaves the value unchanged.
     pub fn set_value(&mut self, value: Option<M>) -> Result<(), Refusal> {
         let place = value.map(|value| self.notches.admit(value).map(M::to_line)).transpose()?;
         self.machine.set(place, place);
         Ok(())
     }
 
-    /// Sets the value to the allowed one nearest to `value`, or makes it empty, and says what it is. `value` is
-    /// remembered: when the definition changes, it counts again.
+    /// Sets the value to the allowed one nearest to `value`, or makes it empty, and returns it. `value` is
+    /// remembered: when the definition changes, the nearest value is found anew.
     pub fn set_nearest(&mut self, value: Option<M>) -> Option<M> {
         let bounds = self.notches.bounds();
         let near = value.filter(|_| !bounds.is_empty()).map(|value| self.notches.snap(value));
@@ -194,38 +195,39 @@ impl<M: Fielded> FieldStepper<M> {
         near
     }
 
-    /// Steps as a whole what is filled in, else the value, up or down where the number is negative: HTML's `stepUp()`
-    /// and `stepDown()`, which take an empty value for 1970-01-01, or midnight, and which do nothing where
-    /// times run over midnight. The program does this, so no event comes of it, and what is half filled in is dropped.
+    /// Steps the filled-in fields as one value, or otherwise the value, up, or down if the number is
+    /// negative, like HTML's `stepUp()` and `stepDown()`. These treat an empty value as 1970-01-01 or
+    /// midnight, and do nothing for times that run across midnight. This is a change made by the program,
+    /// so it produces no event. Partly filled fields are discarded.
     ///
     /// # Errors
-    /// Why nothing moves.
+    /// Says why the value did not change.
     pub fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
         self.machine.step_by(steps)
     }
 
-    /// Back to the default value; what is half filled in is dropped.
+    /// Restores the default value and discards partly filled fields.
     pub fn reset(&mut self) {
         self.machine.reset();
     }
 
-    /// Why what it holds is not acceptable: what is half filled in counts before the value.
+    /// Why its content is not acceptable. Partly filled fields are reported before the value.
     pub fn validity(&self) -> Vec<Invalid> {
         self.machine.validity(self.around())
     }
 
     /// Carries out an intent.
     ///
-    /// Left and Right go from field to field, Up and Down step the one they are on, page keys by ten; Home
-    /// and End go to the least and the most it can be. Delete and Backspace empty it. Digits come by
-    /// [`Intent::Find`], a whole text by [`Intent::Type`]. Settling (leaving, or Enter) takes what is filled
-    /// in, or refuses and keeps it; Escape goes back.
+    /// Left and Right move between fields. Up and Down step the active field, the page keys by ten; Home
+    /// and End set it to its least and greatest value; Delete and Backspace empty it. Digits arrive as
+    /// [`Intent::Find`] and whole texts as [`Intent::Type`]. Settling (leaving, or Enter) takes what is
+    /// filled in, or refuses and keeps it. Escape restores the value.
     pub fn handle(&mut self, intent: Intent) -> Turn<Option<M>> {
         let around = Around { conditions: &self.conditions, world: &self.surroundings.world };
         self.machine.handle(intent, around).map(|place| place.and_then(M::from_line))
     }
 
-    /// All that a face needs to draw it.
+    /// Everything a face needs to draw it.
     pub fn view(&self) -> FieldsView {
         self.machine.view(self.around())
     }

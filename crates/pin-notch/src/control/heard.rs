@@ -1,4 +1,4 @@
-//! What is said once, to those who do not see it happen.
+//! Announcements for people who do not see what happens.
 
 use super::{Control, View};
 use crate::intent::Intent;
@@ -6,8 +6,8 @@ use crate::message::Message;
 use crate::refusal::Refusal;
 
 impl Control {
-    /// Why an intent of a person's was refused, in words, where that is worth saying: a day's own reason, a choice too
-    /// many. Empty where it is plain, as at the end of a track.
+    /// Announces why a person's intent was refused, if that is worth saying: a day's own reason, or one
+    /// choice too many. Empty where the reason is obvious, as at the end of a track.
     ///
     /// ```
     /// use pin_notch::{Closed, Control, DatePicker, Intent, Weekday};
@@ -61,8 +61,8 @@ impl Control {
 }
 
 impl View {
-    /// What has come of the last thing that happened, where that is not said by the part that has the focus: how many
-    /// options there are now, that they are on their way, that the other end is waited for.
+    /// Announces a result that the focused part does not convey by itself: how many options match, that
+    /// they are loading, or that the other end of a span is still to be picked.
     pub fn status(&self) -> &str {
         match self {
             Self::Select(view) if view.status.is_empty() => &view.count,

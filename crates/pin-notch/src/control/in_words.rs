@@ -1,11 +1,11 @@
-//! Values in words.
+//! Values as text for people.
 
 use super::{Control, View};
 use crate::message::Message;
 use crate::semantics::Checked;
 
 impl Control {
-    /// The value in words, as it is shown and spoken; empty where nothing is chosen.
+    /// The value as it is shown and spoken; empty if nothing is chosen.
     ///
     /// ```
     /// use pin_notch::{Choice, Control, Select};

@@ -1,4 +1,4 @@
-//! Back and next over a list.
+//! Stepping back and forth through a list.
 
 use super::by_value::place_among;
 use super::given::Given;
@@ -16,7 +16,7 @@ use crate::validity::{BadInput, Invalid, in_words};
 use rust_decimal::Decimal;
 
 definition! {
-    /// All that is said of an [`ItemStepper`].
+    /// The definition of a [`ItemStepper`].
     ///
     /// ```
     /// use pin_notch::{ItemStepper, ItemStepperDefinition};
@@ -27,7 +27,7 @@ definition! {
     /// # Ok(()) }
     /// ```
     ItemStepperDefinition,
-    /// An [`ItemStepper`] that is being defined; begun by [`ItemStepper::builder`].
+    /// Builds a [`ItemStepper`]; made by [`ItemStepper::builder`].
     ///
     /// ```
     /// use pin_notch::ItemStepper;
@@ -37,20 +37,19 @@ definition! {
     /// # Ok(()) }
     /// ```
     ItemStepperBuilder => ItemStepper {
-        /// The value of the item it starts on; without it, or where there is none of that value, the first.
+        /// The value of the default item; without it, or if no item has that value, the first item.
         value: [maybe text],
-        /// From the last item it goes on to the first, and from the first to the last.
+        /// Stepping wraps around from the last item to the first, and from the first to the last.
         r#loop: [flag],
     }
     /// The items.
     options: Choice,
 }
 
-/// A stepper over the items of a list. At either end it goes no further, unless it loops. Disabled items are
-/// passed over.
+/// Steps through the items of a list. It stops at either end unless it loops, and skips disabled items.
 ///
-/// Whatever belongs to an item besides its value and its text, a program has in a list of its own:
-/// [`index`](Self::index) says where.
+/// A program that keeps more about each item than its value and text can look it up by
+/// [`index`](Self::index).
 ///
 /// ```
 /// use pin_notch::{Intent, ItemStepper};
@@ -74,7 +73,7 @@ pub struct ItemStepper {
     given: Given<String>,
 }
 
-/// All that a face needs to draw a stepper over a list.
+/// Everything a face needs to draw a stepper over a list.
 ///
 /// ```
 /// use pin_notch::ItemStepper;
@@ -87,15 +86,15 @@ pub struct ItemStepper {
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct ItemStepperView {
-    /// The text of the item it stands on; empty in an empty list.
+    /// The text of the current item; empty if the list is empty.
     pub text: String,
-    /// Whether there is nothing before it.
+    /// Whether no item before it can be reached.
     pub at_first: bool,
-    /// Whether there is nothing after it.
+    /// Whether no item after it can be reached.
     pub at_last: bool,
-    /// What assistive technology is told.
+    /// Role, name and states for assistive technology.
     pub semantics: Semantics,
-    /// What is wrong, in words for the person; empty when nothing is.
+    /// The message about what is wrong; empty when nothing is.
     pub problem: String,
 }
 
@@ -105,7 +104,7 @@ impl Default for ItemStepper {
     }
 }
 
-/// The place of the item that it starts on.
+/// The index of the default item.
 fn start(definition: &ItemStepperDefinition) -> usize {
     let options = &definition.options;
     let place = |value: &String| place_among(options, value);
@@ -145,53 +144,53 @@ impl ItemStepper {
         place_among(&self.definition.options, value)
     }
 
-    /// The item it stands on; none in an empty list.
+    /// The current item; `None` if the list is empty.
     pub fn item(&self) -> Option<&Choice> {
         self.definition.options.get(self.index)
     }
 
-    /// The place of that item in the list, counted from 0.
+    /// The index of that item in the list.
     pub fn index(&self) -> Option<usize> {
         self.item().map(|_| self.index)
     }
 
-    /// The value of that item.
+    /// The value of the current item.
     pub fn value(&self) -> Option<&str> {
         self.item().map(|item| item.value.as_str())
     }
 
-    /// The value of the item it starts on.
+    /// The value of the default item.
     pub fn default_value(&self) -> Option<&str> {
         self.definition.options.get(start(&self.definition)).map(|item| item.value.as_str())
     }
 
-    /// Goes to the item of this value. The program does this, so no event comes of it.
+    /// Moves to the item with this value. This is a change made by the program, so it produces no event.
     ///
     /// # Errors
-    /// [`Refusal::NoMatch`] where no item has it.
+    /// [`Refusal::NoMatch`] if no item has it.
     pub fn set_value(&mut self, value: &str) -> Result<(), Refusal> {
         self.index = self.place(value).ok_or(Refusal::NoMatch)?;
         self.given = Given::Program(value.to_owned());
         Ok(())
     }
 
-    /// Whether there is nothing before it: a back button can be disabled.
+    /// Whether no item before it can be reached, so that a back button can be disabled.
     pub fn is_at_first(&self) -> bool {
         self.stepped(-1) == self.index
     }
 
-    /// Whether there is nothing after it: a next button can be disabled.
+    /// Whether no item after it can be reached, so that a next button can be disabled.
     pub fn is_at_last(&self) -> bool {
         self.stepped(1) == self.index
     }
 
-    /// Back to the item it started on.
+    /// Returns to the default item.
     pub fn reset(&mut self) {
         (self.index, self.given) = (start(&self.definition), Given::Definition);
     }
 
-    /// Why the item is not acceptable: where it is disabled and another is not, where there is none that is sent, or by
-    /// the program's objection.
+    /// Why the item is not acceptable: it is disabled while another is not, nothing is sent although a
+    /// value is required, or the program objects.
     pub fn validity(&self) -> Vec<Invalid> {
         let sent = self.item().filter(|item| !item.disabled);
         let closed = self.item().filter(|item| item.disabled && self.free().next().is_some());
@@ -200,8 +199,8 @@ impl ItemStepper {
         self.conditions.validity(sent.is_none() && wrong.is_empty(), wrong)
     }
 
-    /// Carries out an intent: steps, Left and Up for back, Right and Down for next (Left and Right trade places
-    /// where text runs right to left), Home and End.
+    /// Carries out an intent. Left and Up step back, Right and Down step forward (Left and Right are
+    /// swapped if text runs right to left); Home and End go to the first and last item.
     pub fn handle(&mut self, intent: Intent) -> Turn<Option<String>> {
         self.carry_out(intent).unwrap_or_else(Turn::Refused)
     }
@@ -236,20 +235,20 @@ impl ItemStepper {
         }
     }
 
-    /// The places of the items that can be stepped to.
+    /// The indices of the items that can be reached.
     fn free(&self) -> impl DoubleEndedIterator<Item = usize> {
         let items = self.definition.options.iter().enumerate();
         items.filter(|(_, item)| !item.disabled).map(|(at, _)| at)
     }
 
-    /// Where so many steps lead.
+    /// The index that this many steps lead to.
     fn stepped(&self, steps: i32) -> usize {
         let free: Vec<usize> = self.free().collect();
         let count = free.len() as i64;
         if count == 0 || steps == 0 {
             return self.index;
         }
-        // From a disabled item, the first step leads to the next that is free.
+        // From a disabled item, the first step leads to the next enabled one.
         let before = free.partition_point(|at| *at < self.index) as i64;
         let stands = free.get(before as usize) == Some(&self.index);
         let from = if stands || steps < 0 { before } else { before - 1 };
@@ -262,7 +261,7 @@ impl ItemStepper {
         free[to as usize]
     }
 
-    /// All that a face needs to draw it.
+    /// Everything a face needs to draw it.
     pub fn view(&self) -> ItemStepperView {
         let problem = in_words(&self.validity(), &self.surroundings.world);
         let text = self.item().map(|item| item.text.clone()).unwrap_or_default();
@@ -298,7 +297,7 @@ uniform! {
     fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
         let Some(wish) = Taken::taken(value)? else { return Err(Refusal::NeverEmpty) };
         let known = ItemStepper::set_value(self, String::as_str(&wish));
-        // Its options may come later.
+        // Its options may arrive later.
         self.given = Given::Program(wish);
         if self.definition.options.is_empty() { Ok(()) } else { known }
     }

@@ -1,10 +1,10 @@
-//! The kinds of controls: a row for each, of which come the types that hold any of them.
+//! The kinds of controls, one row each, from which the types that hold any control are generated.
 
 // Every control, with its view and its definition.
 use super::*;
 
-/// Defines [`Control`], [`View`], [`Definition`] and [`ControlKind`], and the ways between them: a row for each
-/// control.
+/// Defines [`Control`], [`View`], [`Definition`], [`ControlKind`] and the conversions between them from one
+/// row per control.
 macro_rules! controls {
     ($(#[doc = $about:literal] $kind:ident $name:literal($control:ty, $view:ty, $definition:ty),)+) => {
         /// Any control.
@@ -42,8 +42,7 @@ macro_rules! controls {
 
         /// The definition of any control.
         ///
-        /// Besides as a struct with its fields, it can be read and written attribute by attribute, as texts: as
-        /// HTML has them.
+        /// It can also be read and written attribute by attribute as text, as in HTML.
         ///
         /// ```
         /// use pin_notch::{ControlKind, Definition, Value, dec};
@@ -77,14 +76,14 @@ macro_rules! controls {
             /// All kinds.
             pub const ALL: &'static [Self] = &[$(Self::$kind),+];
 
-            /// What it is called in a sheet, and in the name of its element.
+            /// Its name in a sheet and in the name of its element.
             pub const fn name(self) -> &'static str {
                 match self {
                     $(Self::$kind => $name,)+
                 }
             }
 
-            /// What such a control is for, in one line.
+            /// The purpose of such a control, in one line.
             ///
             /// ```
             /// use pin_notch::ControlKind;
@@ -97,14 +96,14 @@ macro_rules! controls {
                 about.trim()
             }
 
-            /// The attributes of such a control, in their order.
+            /// The attributes of such a control, in order.
             pub fn attributes(self) -> &'static [Attribute] {
                 match self {
                     $(Self::$kind => <$definition>::ATTRIBUTES,)+
                 }
             }
 
-            /// The names alone of its attributes, options left out.
+            /// The names of its attributes, without options.
             pub fn attribute_names(self) -> &'static [&'static str] {
                 match self {
                     $(Self::$kind => <$definition>::NAMES,)+
@@ -113,24 +112,24 @@ macro_rules! controls {
         }
 
         impl Definition {
-            /// The definition of a control of this kind of which nothing is said.
+            /// The default definition of a control of this kind.
             pub fn new(kind: ControlKind) -> Self {
                 match kind {
                     $(ControlKind::$kind => Self::$kind(Default::default()),)+
                 }
             }
 
-            /// Of what kind the control is.
+            /// The kind of control it defines.
             pub fn kind(&self) -> ControlKind {
                 match self {
                     $(Self::$kind(_) => ControlKind::$kind,)+
                 }
             }
 
-            /// Checks it as a whole and makes the control.
+            /// Validates the whole definition and builds the control.
             ///
             /// # Errors
-            /// Which attribute is wrong, and what would be right.
+            /// Names the attribute that is wrong and what would be right.
             pub fn build(self) -> Result<Control, ControlError> {
                 match self {
                     $(Self::$kind(definition) => {
@@ -167,7 +166,7 @@ macro_rules! controls {
         })+
 
         impl View {
-            /// What assistive technology is told of the control as a whole.
+            /// Role, name and states of the control as a whole, for assistive technology.
             ///
             /// ```
             /// use pin_notch::{Control, Rating};
@@ -184,7 +183,7 @@ macro_rules! controls {
                 }
             }
 
-            /// What is wrong with the value, in words for the person; empty when nothing is.
+            /// The message about what is wrong with the value; empty when nothing is.
             pub fn problem(&self) -> &str {
                 match self {
                     $(Self::$kind(view) => &view.problem,)+
@@ -205,7 +204,7 @@ macro_rules! controls {
                 }
             }
 
-            /// What kind of control it is.
+            /// The kind of control.
             pub fn control_kind(&self) -> ControlKind {
                 match self {
                     $(Self::$kind(_) => ControlKind::$kind,)+
@@ -226,17 +225,17 @@ controls! {
     Switch "switch"(Switch, SwitchView, SwitchDefinition),
     /// On, off or mixed.
     Checkbox "checkbox"(Checkbox, CheckboxView, CheckboxDefinition),
-    /// Checkboxes, with one for all if you like.
+    /// Checkboxes, optionally with one for all.
     CheckboxGroup "checkbox-group"(CheckboxGroup, CheckboxGroupView, CheckboxGroupDefinition),
     /// One out of a few options, all in sight.
     RadioGroup "radio-group"(RadioGroup, RadioGroupView, RadioGroupDefinition),
-    /// Text of one line or several.
+    /// A text of one or several lines.
     Text "text"(TextField, TextView, TextDefinition),
     /// A number, typed or stepped.
     Stepper "stepper"(Stepper, StepperView, StepperDefinition),
-    /// Back and next over a list.
+    /// Back and next through a list.
     ItemStepper "item-stepper"(ItemStepper, ItemStepperView, ItemStepperDefinition),
-    /// One or several out of a list.
+    /// One or several options from a list.
     Select "select"(Select, SelectView, SelectDefinition),
     /// A day, typed or picked.
     Date "date"(DatePicker, DateView, DateDefinition),
@@ -253,12 +252,12 @@ controls! {
 }
 
 impl ControlKind {
-    /// The kind of this name.
+    /// The kind with this name.
     pub fn from_name(name: &str) -> Option<Self> {
         Self::ALL.iter().copied().find(|kind| kind.name() == name)
     }
 
-    /// Whether options stand inside the element of such a control.
+    /// Whether the element of such a control contains options.
     ///
     /// ```
     /// use pin_notch::ControlKind;

@@ -1,19 +1,19 @@
-//! What all controls have in common besides their values: a definition that can be changed, conditions, and
-//! what stands around them.
+//! What all controls have in common besides their values: a definition that can be changed, conditions and
+//! surroundings.
 
-/// The methods by which every control is made, defined anew, and put under conditions.
+/// The methods by which every control is built, redefined and put under conditions.
 ///
-/// The type has the fields `definition`, `conditions` and `surroundings`. Of its own it brings `made`, which
-/// makes it of a definition, and `redefined`, which takes another one or leaves everything as it is; and, where
-/// it depends on them, a method to be called when its surroundings are others.
+/// The type has the fields `definition`, `conditions` and `surroundings`. It provides `made`, which builds
+/// it from a definition, and `redefined`, which adopts another one or leaves everything unchanged; and, if
+/// it depends on them, a method that is called when its surroundings change.
 macro_rules! machine_methods {
     ($definition:ty, $builder:ty $(, $surroundings_changed:ident)?) => {
-        /// Begins a definition; its methods can come in any order.
+        /// Begins a definition. The builder's methods can be called in any order.
         pub fn builder() -> $builder {
             <$builder>::default()
         }
 
-        /// The control that a definition makes.
+        /// Builds the control from a definition.
         ///
         /// # Errors
         /// Which attribute is wrong, and what would be right.
@@ -26,13 +26,13 @@ macro_rules! machine_methods {
             &self.definition
         }
 
-        /// Changes the definition, and nothing else as far as that allows: what somebody is doing, such as a
-        /// drag or a text being typed, goes on. A value that a person gave becomes the nearest allowed one; one
-        /// that the program gave is remembered as it was wished for, and becomes the nearest to that. No event
-        /// comes of it.
+        /// Changes the definition and keeps everything else as far as the new definition allows: a drag or
+        /// a text being typed continues. A value entered by a person moves to the nearest allowed one. For
+        /// a value set by the program, the one originally requested is remembered, and the nearest to that
+        /// is taken. This produces no event.
         ///
         /// # Errors
-        /// Which attribute is wrong, and what would be right; the control is then as it was.
+        /// Names the attribute that is wrong and what would be right, and leaves the control unchanged.
         pub fn redefine(
             &mut self,
             change: impl FnOnce(&mut $definition),
@@ -45,7 +45,7 @@ macro_rules! machine_methods {
         /// The same with a whole definition.
         ///
         /// # Errors
-        /// As [`redefine`](Self::redefine).
+        /// The errors of [`redefine`](Self::redefine).
         pub fn set_definition(&mut self, definition: $definition) -> Result<(), $crate::ControlError> {
             if definition == self.definition {
                 return Ok(());
@@ -53,7 +53,7 @@ macro_rules! machine_methods {
             self.redefined(definition)
         }
 
-        /// Whether it is disabled, read-only, required, or objected to by the program.
+        /// Whether it is disabled, read-only or required, and the program's own objection, if any.
         pub fn conditions(&self) -> &$crate::Conditions {
             &self.conditions
         }
@@ -73,22 +73,23 @@ macro_rules! machine_methods {
             (self.definition.required, self.conditions.required) = (required, required);
         }
 
-        /// Disables it because a fieldset around it is disabled, or no longer.
+        /// Sets whether a fieldset around it disables it.
         pub fn set_fieldset_disabled(&mut self, disabled: bool) {
             self.conditions.fieldset_disabled = disabled;
         }
 
-        /// Objects to the value, in words for the person: HTML's custom validity. "" takes it back.
+        /// Sets the program's own objection to the value, as text for the person: HTML's custom validity.
+        /// "" removes it.
         pub fn set_custom_error(&mut self, message: impl Into<String>) {
             self.conditions.custom_error = Some(message.into()).filter(|text| !text.is_empty());
         }
 
-        /// What stands around it.
+        /// Its surroundings: world and text direction.
         pub fn surroundings(&self) -> &$crate::Surroundings {
             &self.surroundings
         }
 
-        /// Puts it into other surroundings.
+        /// Moves it to other surroundings.
         pub fn set_surroundings(&mut self, surroundings: &$crate::Surroundings) {
             if self.surroundings != *surroundings {
                 self.surroundings = surroundings.clone();
@@ -111,7 +112,7 @@ macro_rules! conditions_of {
 }
 pub(super) use conditions_of;
 
-/// The control of the definition in which nothing is said. Tests build each.
+/// The control with the default definition, which is valid for every kind (a test builds each).
 macro_rules! default_of {
     ($control:ident $(<$m:ident: $bound:path>)?) => {
         impl $(<$m: $bound>)? Default for $control $(<$m>)? {

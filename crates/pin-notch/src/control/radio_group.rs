@@ -1,4 +1,4 @@
-//! One out of a few options, all in sight: the ARIA practices' [radio group][apg].
+//! One of a few options, all visible: the ARIA practices' [radio group][apg].
 //!
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/radio/
 
@@ -17,7 +17,7 @@ use crate::surroundings::Surroundings;
 use crate::validity::{BadInput, Invalid, in_words};
 
 definition! {
-    /// All that is said of a [`RadioGroup`].
+    /// The definition of a [`RadioGroup`].
     ///
     /// ```
     /// use pin_notch::{RadioGroup, RadioGroupDefinition};
@@ -28,7 +28,7 @@ definition! {
     /// # Ok(()) }
     /// ```
     RadioGroupDefinition,
-    /// A [`RadioGroup`] that is being defined; begun by [`RadioGroup::builder`].
+    /// Builds a [`RadioGroup`]; made by [`RadioGroup::builder`].
     ///
     /// ```
     /// use pin_notch::RadioGroup;
@@ -38,17 +38,18 @@ definition! {
     /// # Ok(()) }
     /// ```
     RadioGroupBuilder => RadioGroup {
-        /// The value of the option that is chosen at the start; without it, none is.
+        /// The value of the option chosen by default; without it, none is.
         value: [maybe text],
-        /// Whether the options stand in a column or in a row.
+        /// Whether the options are laid out in a column or in a row.
         orientation: [one Orientation] = Orientation::Vertical,
     }
-    /// What is chosen from.
+    /// The options to choose from.
     options: Choice,
 }
 
-/// One out of a few options. It may start with none; a person who has chosen one can choose another, and clear the
-/// choice unless one is required. Disabled options are passed over; a disabled one that is chosen is not sent.
+/// One of a few options. It may start with none chosen. A person can choose another one, and can clear the
+/// choice unless one is required. Disabled options are skipped; one that is chosen nevertheless is not
+/// sent.
 ///
 /// ```
 /// use pin_notch::{Intent, Key, RadioGroup};
@@ -68,12 +69,12 @@ pub struct RadioGroup {
     definition: RadioGroupDefinition,
     conditions: Conditions,
     surroundings: Surroundings,
-    /// The place of the option that is chosen.
+    /// The index of the chosen option.
     chosen: Option<usize>,
     given: Given<Option<String>>,
 }
 
-/// All that a face needs to draw a group of radio buttons.
+/// Everything a face needs to draw a group of radio buttons.
 ///
 /// ```
 /// use pin_notch::RadioGroup;
@@ -87,11 +88,11 @@ pub struct RadioGroup {
 pub struct RadioGroupView {
     /// The radio buttons, in order.
     pub radios: Vec<RadioView>,
-    /// Whether they stand in a column or in a row.
+    /// Whether they are laid out in a column or in a row.
     pub orientation: Orientation,
-    /// What assistive technology is told of the group.
+    /// Role, name and states of the group for assistive technology.
     pub semantics: Semantics,
-    /// What is wrong with the choice, in words for the person; empty when nothing is.
+    /// The message about what is wrong with the choice; empty when nothing is.
     pub problem: String,
 }
 
@@ -101,13 +102,14 @@ pub struct RadioGroupView {
 pub struct RadioView {
     /// The value of its option.
     pub value: String,
-    /// What stands beside it.
+    /// Its label.
     pub text: String,
     /// Whether it is chosen.
     pub chosen: bool,
-    /// Whether it takes the focus when the group does: the one that is chosen, else the first that can be.
+    /// Whether it receives the focus when the group does: the chosen one, or else the first that can be
+    /// chosen.
     pub active: bool,
-    /// What assistive technology is told of it.
+    /// Its role, name and states for assistive technology.
     pub semantics: Semantics,
 }
 
@@ -145,7 +147,7 @@ impl RadioGroup {
         Ok(())
     }
 
-    /// The place of the option of this value; of several, the first that can be chosen.
+    /// The index of the option with this value; of several, the first that can be chosen.
     fn place(&self, value: &str) -> Option<usize> {
         place_among(&self.definition.options, value)
     }
@@ -154,17 +156,17 @@ impl RadioGroup {
         self.place(self.definition.value.as_deref()?)
     }
 
-    /// The option that is chosen, disabled or not.
+    /// The chosen option, disabled or not.
     pub fn option(&self) -> Option<&Choice> {
         self.definition.options.get(self.chosen?)
     }
 
-    /// The value of the option that is chosen; none where that is disabled, which sends nothing.
+    /// The value of the chosen option; `None` if that option is disabled and so sends nothing.
     pub fn value(&self) -> Option<&str> {
         self.sent(self.chosen)
     }
 
-    /// The value that it starts with.
+    /// The default value.
     pub fn default_value(&self) -> Option<&str> {
         self.sent(self.start())
     }
@@ -174,10 +176,11 @@ impl RadioGroup {
         (!option.disabled).then_some(option.value.as_str())
     }
 
-    /// Chooses the option of this value, or none. The program does this, so no event comes of it.
+    /// Chooses the option with this value, or none. This is a change made by the program, so it produces no
+    /// event.
     ///
     /// # Errors
-    /// [`Refusal::NoMatch`] where no option has it.
+    /// [`Refusal::NoMatch`] if no option has it.
     pub fn set_value(&mut self, value: Option<&str>) -> Result<(), Refusal> {
         self.chosen = match value {
             Some(value) => Some(self.place(value).ok_or(Refusal::NoMatch)?),
@@ -187,7 +190,7 @@ impl RadioGroup {
         Ok(())
     }
 
-    /// Back to the choice it started with.
+    /// Restores the default choice.
     pub fn reset(&mut self) {
         (self.chosen, self.given) = (self.start(), Given::Definition);
     }
@@ -197,9 +200,9 @@ impl RadioGroup {
         self.conditions.validity(self.value().is_none(), Vec::new())
     }
 
-    /// Carries out an intent. Down and Right choose the next option, Up and Left the one before (Left and Right trade
-    /// places where text runs right to left); from the last they go on to the first, and back. Space chooses the
-    /// option that has the focus.
+    /// Carries out an intent. Down and Right choose the next option, Up and Left the previous one (Left and
+    /// Right are swapped if text runs right to left), wrapping around at the ends. Space chooses the
+    /// focused option.
     pub fn handle(&mut self, intent: Intent) -> Turn<Option<String>> {
         self.carry_out(intent).unwrap_or_else(Turn::Refused)
     }
@@ -232,7 +235,7 @@ impl RadioGroup {
         Ok(Turn::settled(self.value().map(str::to_owned)))
     }
 
-    /// The places of the options that can be chosen; of two with one value, the first.
+    /// The indices of the options that can be chosen; of several with the same value, the first.
     fn free(&self) -> impl Iterator<Item = usize> + Clone {
         let options = self.definition.options.iter().enumerate();
         let is_free = |(at, option): &(usize, &Choice)| {
@@ -241,8 +244,8 @@ impl RadioGroup {
         options.filter(is_free).map(|(at, _)| at)
     }
 
-    /// The next option that can be chosen, or the one before; round the ends. Without a choice, it is counted from
-    /// the option that has the focus.
+    /// The next or previous option that can be chosen, wrapping around at the ends. If none is chosen,
+    /// counting starts at the focused option.
     fn beside(&self, forwards: bool) -> Result<Option<usize>, Refusal> {
         let from = self.chosen.or(self.active()).ok_or(Refusal::NoMatch)?;
         let free = self.free();
@@ -253,13 +256,13 @@ impl RadioGroup {
         to.map(Some).ok_or(Refusal::NoMatch)
     }
 
-    /// The place of the option that takes the focus when the group does.
+    /// The index of the option that receives the focus when the group does.
     fn active(&self) -> Option<usize> {
         let chosen = self.chosen.filter(|at| !self.definition.options[*at].disabled);
         chosen.or_else(|| self.free().next())
     }
 
-    /// All that a face needs to draw it.
+    /// Everything a face needs to draw it.
     pub fn view(&self) -> RadioGroupView {
         let problem = in_words(&self.validity(), &self.surroundings.world);
         let semantics = self.conditions.semantics(Role::RadioGroup, &problem);
@@ -299,7 +302,7 @@ uniform! {
     fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
         let wish: Option<String> = Taken::taken(value)?;
         let known = RadioGroup::set_value(self, wish.as_deref());
-        // Its options may come later.
+        // Its options may arrive later.
         self.given = Given::Program(wish);
         if self.definition.options.is_empty() { Ok(()) } else { known }
     }
@@ -316,7 +319,7 @@ uniform! {
         values.find(|value| sent_alike(value, sent))
     }
     fn entries(&self) -> Vec<String> {
-        // Where none is chosen, HTML sends nothing.
+        // HTML sends nothing if none is chosen.
         RadioGroup::value(self).map(str::to_owned).into_iter().collect()
     }
 }

@@ -1,4 +1,4 @@
-//! The track of a slider, with the values on it and the keys along it: one for one thumb and for two.
+//! A slider's track, with its values and its keys, shared by sliders with one thumb and with two.
 
 use super::scale::Scale;
 use super::track::{Drag, Track};
@@ -14,8 +14,8 @@ use crate::surroundings::Surroundings;
 use crate::{Choice, number_text};
 use rust_decimal::Decimal;
 
-/// Declares the definition of a control whose values lie along a track: what it has of its own stands behind the bounds
-/// and steps, and what it has besides at the end.
+/// Declares the definition of a control with a track. Its own attributes come after the bounds and steps,
+/// and any further ones at the end.
 macro_rules! rail_definition {
     (
         $(#[$doc:meta])* $name:ident,
@@ -30,36 +30,36 @@ macro_rules! rail_definition {
                 min: [number],
                 /// The largest value.
                 max: [number] = Decimal::ONE_HUNDRED,
-                /// The distance of two values, or `any`.
+                /// The distance between two allowed values, or `any`.
                 step: [step],
-                /// Where steps are counted from, if not from the smallest value.
+                /// The value from which steps are counted, if not the smallest value.
                 step_base: [maybe number],
                 $($own)*
-                /// The unit, shown and spoken after what is chosen.
+                /// The unit, shown and spoken after the value.
                 unit: [text],
                 /// How its numbers are written: see [`NumberPattern`].
                 number_pattern: [maybe one NumberPattern],
-                /// Which way it lies; upright, its maximum is at the top.
+                /// Its orientation. If vertical, the maximum is at the top.
                 orientation: [one Orientation],
-                /// The maximum is where the minimum would be.
+                /// Minimum and maximum trade places.
                 reversed: [flag],
-                /// How values are spread along the track. Keys move by steps all the same.
+                /// How values are spread along the track. Keys still move by steps.
                 scale: [one Scale],
-                /// How far page keys go; without it, a tenth of the range.
+                /// The distance that page keys move; without it, a tenth of the range.
                 page_by: [maybe number],
                 $($besides)*
             }
-            /// The values that are marked along the track, each with a text, which may be empty.
+            /// The values marked along the track, each with a label, which may be empty.
             options: Mark,
         }
     };
 }
 pub(super) use rail_definition;
 
-/// The most notches that are marked by themselves, where no marks are given.
+/// The greatest number of notches that are marked automatically if no marks are given.
 const MAX_MARKED: u128 = 25;
 
-/// A value that is marked along a track, with a text, which may be empty.
+/// A value marked along a track, with a label, which may be empty.
 ///
 /// ```
 /// use pin_notch::{Mark, Slider, dec};
@@ -74,12 +74,12 @@ const MAX_MARKED: u128 = 25;
 pub struct Mark {
     /// The value.
     pub value: Decimal,
-    /// What stands beside it; empty when nothing does.
+    /// Its label; may be empty.
     pub text: String,
 }
 
 impl Mark {
-    /// A mark at this value, with this text.
+    /// A mark at this value with this label.
     pub fn new(value: impl Into<Decimal>, text: impl Into<String>) -> Self {
         Self { value: value.into(), text: text.into() }
     }
@@ -91,7 +91,7 @@ impl<N: Into<Decimal>, T: Into<String>> From<(N, T)> for Mark {
     }
 }
 
-/// As those of a datalist are to HTML's range.
+/// Marks are written like the datalist options of HTML's range input.
 impl OptionValue for Mark {
     fn from_choice(choice: &Choice) -> Result<Option<Self>, AttributeError> {
         let value = parse_number(&choice.value).map_err(|error| AttributeError::Misread {
@@ -115,7 +115,7 @@ pub(super) struct Rail {
     marks: Vec<Mark>,
 }
 
-/// What a definition says of a track.
+/// The part of a definition that describes the track.
 pub(super) struct RailDefinition<'a> {
     pub min: Decimal,
     pub max: Decimal,
@@ -128,7 +128,7 @@ pub(super) struct RailDefinition<'a> {
     pub marks: &'a [Mark],
 }
 
-/// The track of a definition that has the attributes of one.
+/// The track of a definition that has a track's attributes.
 macro_rules! rail_of {
     ($definition:expr) => {
         $crate::control::rail::Rail::new($crate::control::rail::RailDefinition {
@@ -170,7 +170,7 @@ impl Rail {
         self.track.direction = surroundings.direction();
     }
 
-    /// The notch that a key leads to from this value, and why it leads nowhere.
+    /// The notch that a key moves to from this value, or why it does not move.
     pub(super) fn keyed(&self, key: Key, from: Decimal) -> Result<Decimal, Refusal> {
         let page = match self.page_by {
             Some(by) => self.notches.strides_in(by),
@@ -185,7 +185,7 @@ impl Rail {
             Key::PageUp | Key::PageDown => 0.1,
             _ => 0.01,
         };
-        // By an equal factor each time, to the nearest notch, and by one notch at least.
+        // Each press moves by the same factor, to the nearest notch, and by at least one notch.
         let share = if steps < 0 { -share } else { share };
         let to = self.scale.at(&self.notches, (self.position(from) + share).clamp(0.0, 1.0));
         match to.filter(|to| if steps < 0 { *to < from } else { *to > from }) {
@@ -201,26 +201,26 @@ impl Rail {
         self.scale.position(&self.notches, value)
     }
 
-    /// Where a place lies along the track.
+    /// The position along the track of a place in the page.
     pub(super) fn along(&self, place: Place) -> Result<f64, Refusal> {
         let along = self.track.along(place);
         if along.is_nan() { Err(Refusal::NoPlace) } else { Ok(along) }
     }
 
-    /// The value at a place, so far from where the thumb was taken.
+    /// The value at a place, taking into account where the thumb was grabbed.
     pub(super) fn value_at(&self, place: Place, offset: f64) -> Result<Decimal, Refusal> {
         let along = self.along(place)? + offset;
         self.scale.at(&self.notches, along).ok_or(Refusal::NoValue)
     }
 
-    /// The ends of the track, as far as they go around this value: with the maximum below the minimum, there is
-    /// nothing else.
+    /// The ends of the track, if they enclose this value. With the maximum below the minimum, the value
+    /// stands for both.
     pub(super) fn ends(&self, value: Decimal) -> (Decimal, Decimal) {
         let min = self.notches.min().unwrap_or(value).min(value);
         (min, self.notches.max().unwrap_or(value).max(value))
     }
 
-    /// The marks, lit where they lie in what is filled.
+    /// The marks, lit if they lie in the filled part.
     pub(super) fn marks(&self, lit: impl Fn(Decimal) -> bool) -> Vec<MarkView> {
         let mark = |value: Decimal, label: &str| MarkView {
             at: self.track.drawn(self.position(value)),
@@ -237,8 +237,8 @@ impl Rail {
     }
 }
 
-/// What ends a drag, or cannot without one; `None` for any other intent. It counts also where a control was
-/// disabled in the middle of a drag, so that no gesture stays open.
+/// Handles the intents that end a drag; `None` for any other intent. They are handled even if the control
+/// was disabled during the drag, so that no gesture remains open.
 pub(super) fn ended<V: Copy + PartialEq>(
     intent: Intent<'_>,
     drag: &mut Option<Drag<V>>,
@@ -261,7 +261,7 @@ pub(super) fn ended<V: Copy + PartialEq>(
     }
 }
 
-/// The thumb was taken, and the value moved to where it was pressed.
+/// The thumb was grabbed, and the value moved to where the track was pressed.
 pub(super) fn grabbed<V: Copy + PartialEq>(origin: V, now: V) -> Turn<V> {
     Turn::one(Event::Grabbed).and_if(now != origin, Event::Input(now))
 }

@@ -27,7 +27,7 @@ use crate::surroundings::Surroundings;
 use crate::validity::{Invalid, against};
 use rust_decimal::Decimal;
 
-/// The most icons that a rating can have: a limit on the work that a definition can ask for.
+/// The greatest number of icons of a rating, which bounds the work that a definition can ask for.
 ///
 /// ```
 /// use pin_notch::{MAX_ICONS, Rating};
@@ -47,15 +47,15 @@ pub const MAX_ICONS: u32 = 1000;
 /// ```
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
 pub enum Lit {
-    /// All up to the value, the last one in part if the value is not whole.
+    /// All icons up to the value, the last one partly if the value is not whole.
     #[default]
     UpTo,
-    /// Only the icon in which the value falls, as for a row of faces.
+    /// Only the icon that the value falls in, as for a row of faces.
     Only,
 }
 
 definition! {
-    /// All that is said of a [`Rating`].
+    /// The definition of a [`Rating`].
     ///
     /// ```
     /// use pin_notch::{Rating, RatingDefinition, dec};
@@ -66,7 +66,7 @@ definition! {
     /// # Ok(()) }
     /// ```
     RatingDefinition,
-    /// A [`Rating`] that is being defined; begun by [`Rating::builder`].
+    /// Builds a [`Rating`]; made by [`Rating::builder`].
     ///
     /// ```
     /// use pin_notch::Rating;
@@ -76,26 +76,26 @@ definition! {
     /// # Ok(()) }
     /// ```
     RatingBuilder => Rating {
-        /// How many icons there are.
+        /// The number of icons.
         max: [count] = 5,
-        /// The lowest value that can be chosen; without it, one step. With 0, zero is a value apart from empty.
+        /// The lowest value that can be chosen; without it, one step. With 0, zero is a value distinct from empty.
         min: [maybe number],
-        /// The distance of two values: 0.5 for halves.
+        /// The distance between two allowed values: 0.5 for halves.
         step: [number] = Decimal::ONE,
-        /// The value it starts with; without it, it is empty.
+        /// The default value; without it, the rating starts empty.
         value: [maybe number],
         /// Which icons a value lights: all up to it, or only its own.
         lit: [one Lit],
         /// The icon, as text.
         icon: [text],
-        /// The sentence in which the value is shown and spoken, in the place of "3.5 of 5".
+        /// The sentence in which the value is shown and spoken, instead of "3.5 of 5".
         wording: [maybe one Wording],
-        /// The sentence for a value that is only pointed at.
+        /// The sentence for a value that is merely pointed at.
         preview_wording: [maybe one Wording],
-        /// What is shown and spoken while nothing is chosen.
+        /// The text shown and spoken while nothing is chosen.
         empty_wording: [maybe text],
     }
-    /// Names of values, shown and spoken in the number's place: of the value that the option has, else of 1, 2, 3 and so on.
+    /// Names of values, shown and spoken instead of numbers: of the option's value or else of 1, 2, 3 and so on.
     options: Choice,
 }
 
@@ -116,7 +116,7 @@ definition! {
 /// # Ok(()) }
 /// ```
 ///
-/// All that it can be told and asked:
+/// Everything it offers:
 ///
 /// ```
 /// use pin_notch::{Rating, dec};
@@ -148,17 +148,17 @@ pub struct Rating {
     surroundings: Surroundings,
     notches: Notches,
     names: Vec<(Decimal, String)>,
-    /// The value it starts with.
+    /// The default value.
     start: Option<Decimal>,
     value: Option<Decimal>,
     given: Given<Option<Decimal>>,
     preview: Option<Decimal>,
-    /// What was pressed last, while the pointer still rests on it: pointing at it again previews
-    /// nothing, or a rating just cleared would look full until the pointer leaves.
+    /// The value pressed last, while the pointer rests on it. Pointing at it previews nothing; otherwise a
+    /// rating just cleared would look full until the pointer leaves.
     pressed: Option<Decimal>,
 }
 
-/// What a definition comes to.
+/// What a definition describes.
 struct Checked {
     notches: Notches,
     names: Vec<(Decimal, String)>,
@@ -185,8 +185,8 @@ fn checked(definition: &RatingDefinition) -> Result<Checked, ControlError> {
     Ok(Checked { notches, names, start })
 }
 
-/// The names that options give: to the number that is their value or, where they have none of their own, to 1, 2, 3
-/// and so on by their place.
+/// The names given by options: to the number in their value or, if they have no value of their own, to 1,
+/// 2, 3 and so on by position.
 fn names(options: &[Choice]) -> Result<Vec<(Decimal, String)>, ControlError> {
     let one = |(at, option): (usize, &Choice)| {
         let value = match option.value == option.text {
@@ -230,44 +230,44 @@ impl Rating {
         Ok(())
     }
 
-    /// The values it can take, besides being empty.
+    /// The values it accepts, besides being empty.
     pub fn notches(&self) -> &Notches {
         &self.notches
     }
 
-    /// The value, if there is one.
+    /// The value, if any.
     pub fn value(&self) -> Option<Decimal> {
         self.value
     }
 
-    /// The value it starts with, if any.
+    /// The default value, if any.
     pub fn default_value(&self) -> Option<Decimal> {
         self.start
     }
 
-    /// Sets the value, or makes it empty. The program does this, so no event comes of it.
+    /// Sets the value, or makes it empty. This is a change made by the program, so it produces no event.
     ///
     /// # Errors
-    /// Why it cannot take this very value; it is then as it was.
+    /// Says why it cannot take exactly this value, and leaves it unchanged.
     pub fn set_value(&mut self, value: Option<Decimal>) -> Result<(), Refusal> {
         self.value = value.map(|value| admit(&self.notches, value)).transpose()?;
         self.given = Given::Program(value);
         Ok(())
     }
 
-    /// Sets the value to the allowed one nearest to `value`, or makes it empty, and says what it is. `value` is
-    /// remembered: when the definition changes, it counts again.
+    /// Sets the value to the allowed one nearest to `value`, or makes it empty, and returns it. `value` is
+    /// remembered: when the definition changes, the nearest value is found anew.
     pub fn set_nearest(&mut self, value: Option<Decimal>) -> Option<Decimal> {
         self.value = self.notches.nearest_of(value);
         self.given = Given::Program(value);
         self.value
     }
 
-    /// Steps the value up, or down where the number is negative: HTML's `stepUp()` and `stepDown()`, which take
-    /// an empty value for 0. The program does this, so no event comes of it.
+    /// Steps the value up, or down if the number is negative, like HTML's `stepUp()` and `stepDown()`,
+    /// which treat an empty value as 0. This is a change made by the program, so it produces no event.
     ///
     /// # Errors
-    /// Why nothing moves.
+    /// Says why the value did not change.
     pub fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
         let steps = steps.into();
         let to = match self.value {
@@ -277,7 +277,7 @@ impl Rating {
         self.set_value(Some(to.ok_or(Refusal::at_end(steps, &self.notches))?))
     }
 
-    /// Back to the default value, which may be none. (To make it empty is to clear it.)
+    /// Restores the default value, which may be none. (To make it empty, set it to `None`.)
     pub fn reset(&mut self) {
         (self.value, self.given) = (self.start, Given::Definition);
         (self.preview, self.pressed) = (None, None);
@@ -289,18 +289,17 @@ impl Rating {
         self.conditions.validity(self.value.is_none(), found)
     }
 
-    /// What is legal in the definition and will surprise somebody.
+    /// Remarks on what is legal in the definition but likely to surprise.
     pub fn audit(&self) -> Vec<Remark> {
         self.notches.audit_with(self.definition.value)
     }
 
     /// Carries out an intent. Allocates nothing.
     ///
-    /// Pressing chooses the step that holds the place; pressing what is chosen already clears it,
-    /// unless a value is required. Right and Up go one step up, Left and Down one down (Left and Right
-    /// trade places where text runs right to left), page keys a whole icon or a tenth of the notches,
-    /// Home and End to the ends, Delete and Backspace clear. From empty, upward leads to the first
-    /// value.
+    /// Pressing chooses the step at that place; pressing the chosen value again clears it, unless a value
+    /// is required. Right and Up move one step up, Left and Down one step down (Left and Right are swapped
+    /// if text runs right to left). Page keys move by a whole icon or a tenth of the notches, Home and End
+    /// go to the ends, and Delete and Backspace clear. From empty, stepping up leads to the first value.
     pub fn handle(&mut self, intent: Intent) -> Turn<Option<Decimal>> {
         let turn = self.carry_out(intent).unwrap_or_else(Turn::Refused);
         if turn.change().is_some() {
@@ -329,7 +328,7 @@ impl Rating {
         }
     }
 
-    /// Counts even when disabled, so that no preview outlives the pointer.
+    /// This is handled even if disabled, so that no preview outlives the pointer.
     fn leave(&mut self) -> Result<Turn<Option<Decimal>>, Refusal> {
         let (preview, pressed) = (self.preview.take(), self.pressed.take());
         preview.or(pressed).ok_or(Refusal::Unchanged)?;
@@ -398,7 +397,7 @@ impl Rating {
         Ok(self.settle(Some(to.ok_or(Refusal::at_end(steps, &self.notches))?)))
     }
 
-    /// How many steps a page key takes: to the next whole icon's worth, or a tenth of the notches.
+    /// The number of steps that a page key moves: one whole icon, or a tenth of the notches.
     fn page(&self) -> i128 {
         let icon = self.notches.strides_in(Decimal::ONE);
         if icon > 1 { icon } else { (self.notches.steps_across() / 10).max(1) }

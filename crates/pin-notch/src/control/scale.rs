@@ -1,7 +1,7 @@
-//! Tracks that are not linear: where on the track a value lies, and which notch lies at a place.
+//! Non-linear tracks: the position of a value on the track, and the notch at a position.
 //!
-//! A scale bends only the way between positions and notches. The notches, and with them the values, are
-//! the same on every scale.
+//! A scale affects only the mapping between positions and notches. The notches, and so the values, are the
+//! same on every scale.
 
 use super::ControlError;
 use crate::definition::Misread;
@@ -23,8 +23,8 @@ use rust_decimal::Decimal;
 /// # Ok(()) }
 /// ```
 ///
-/// As a text it is `linear`, `logarithmic`, or the points between the ends of the track, each a value with its
-/// place in percent, as CSS writes the stops of `linear()`:
+/// As text it is `linear`, `logarithmic`, or the points between the ends of the track, each a value with
+/// its position in percent, like the stops of CSS's `linear()`:
 ///
 /// ```
 /// use pin_notch::{Scale, dec};
@@ -35,14 +35,15 @@ use rust_decimal::Decimal;
 /// ```
 #[derive(Clone, Debug, Default, PartialEq, Eq)]
 pub enum Scale {
-    /// Equal steps are equally wide.
+    /// Equal differences are equally wide.
     #[default]
     Linear,
-    /// Equal ratios are equally wide. Both bounds have to be above zero. An arrow key moves by a hundredth of the track
-    /// and a page key by a tenth, so each time by the same factor: to the nearest notch, and by one at least.
+    /// Equal ratios are equally wide. Both bounds must be above zero. An arrow key moves by a hundredth of
+    /// the track and a page key by a tenth, and so by a constant factor: to the nearest notch, and by at
+    /// least one notch.
     Logarithmic,
-    /// Linear between these points: a value, and the fraction of the track at which it lies. Both have to
-    /// grow. The ends of the track need not be given.
+    /// Linear between these points, each a value and the fraction of the track at which it lies. Both must
+    /// increase. The ends of the track need not be given.
     Piecewise(Vec<(Decimal, Decimal)>),
 }
 
@@ -83,7 +84,7 @@ impl FromStr for Scale {
 }
 
 impl Scale {
-    /// Whether the scale can be laid over a track with these bounds.
+    /// Checks that the scale fits a track with these bounds.
     pub(super) fn check(&self, notches: &Notches) -> Result<(), ControlError> {
         let (min, max) = bounds(notches);
         match self {
@@ -113,7 +114,7 @@ impl Scale {
         Ok(())
     }
 
-    /// Where a value stands on the track, from 0.0 to 1.0.
+    /// The position of a value on the track, from 0.0 to 1.0.
     pub(super) fn position(&self, notches: &Notches, value: Decimal) -> f64 {
         let (min, max) = bounds(notches);
         match self {
@@ -160,18 +161,18 @@ fn bounds(notches: &Notches) -> (Decimal, Decimal) {
     (notches.min().unwrap_or_default(), notches.max().unwrap_or_default())
 }
 
-/// The logarithms of both bounds; `None` where they lie so near to each other that floats cannot tell them apart.
+/// The logarithms of both bounds; `None` if the bounds are so close that floats cannot tell them apart.
 fn logarithms(min: Decimal, max: Decimal) -> Option<(f64, f64)> {
     let (low, high) = (drawn(min).ln(), drawn(max).ln());
     (high > low).then_some((low, high))
 }
 
-/// How much of a whole a part is, from 0 to 1; none of a whole that is nothing.
+/// The fraction that `part` is of `whole`, from 0 to 1; 0 if the whole is zero.
 fn share(part: f64, whole: f64) -> f64 {
     if whole > 0.0 { (part / whole).clamp(0.0, 1.0) } else { 0.0 }
 }
 
-/// The points of a scale with both ends of the track among them.
+/// The points of a scale, including both ends of the track.
 fn with_ends(points: &[(Decimal, Decimal)], min: Decimal, max: Decimal) -> Vec<(Decimal, Decimal)> {
     let mut all = vec![(min, Decimal::ZERO)];
     all.extend(points.iter().filter(|(value, _)| *value > min && *value < max));
@@ -179,7 +180,7 @@ fn with_ends(points: &[(Decimal, Decimal)], min: Decimal, max: Decimal) -> Vec<(
     all
 }
 
-/// A number as a float, for drawing; what is drawn never becomes a value.
+/// A number as a float, used only for drawing: no value is computed from it.
 fn drawn(value: Decimal) -> f64 {
     value.mantissa() as f64 / 10_f64.powi(value.scale() as i32)
 }

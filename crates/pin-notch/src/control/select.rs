@@ -1,12 +1,12 @@
-//! One or several out of a list: the ARIA practices' [select-only combobox][combobox], and with a filter
-//! the [editable one][editable]; with several chosen, the [listbox][listbox].
+//! One or several options from a list: the ARIA practices' [select-only combobox][combobox], the [editable
+//! combobox][editable] if it has a filter, and the [listbox][listbox] if several can be chosen.
 //!
-//! A choice has a value, which is sent, and a text, which is shown. The list may come later than the
-//! value: what is chosen survives until the list says otherwise.
+//! An option has a value, which is sent, and a text, which is shown. The list may arrive later than the
+//! value: the choice is kept until the list is there.
 //!
-//! Cost: a keystroke of a filter compares the texts that matched before it, all of them when the
-//! filter is not merely longer; type-ahead compares each text's beginning. Both grow with the list and
-//! with nothing else. What is shown is asked for row by row, so drawing grows with the window.
+//! Cost: a keystroke in the filter compares the texts that matched before, or all texts if the filter was
+//! not merely extended; type-ahead compares the beginning of each text. Both are linear in the length of
+//! the list. Rows are requested one by one, so that drawing is linear in the number of visible rows.
 //!
 //! [combobox]: https://www.w3.org/WAI/ARIA/apg/patterns/combobox/examples/combobox-select-only/
 //! [editable]: https://www.w3.org/WAI/ARIA/apg/patterns/combobox/
@@ -31,18 +31,18 @@ use crate::surroundings::Surroundings;
 use crate::validity::{BadInput, Invalid, counted};
 use list::List;
 
-/// How long after a character the next one still adds to it, in milliseconds.
+/// How long, in milliseconds, a character can follow another and still extend the same search.
 const TYPE_AHEAD: u64 = 700;
 
-/// How many options a page key passes.
+/// The number of options that a page key moves by.
 const PAGE: i64 = 10;
 
-/// How many rows of an open list a view holds: several times what is seen at once, so that a list of any
-/// length is drawn with the work of these.
+/// The greatest number of rows that the view of an open list holds: several times what is visible at once,
+/// so that the cost of drawing does not depend on the length of the list.
 pub(crate) const WINDOW: usize = 48;
 
 definition! {
-    /// All that is said of a [`Select`].
+    /// The definition of a [`Select`].
     ///
     /// ```
     /// use pin_notch::{Select, SelectDefinition};
@@ -53,7 +53,7 @@ definition! {
     /// # Ok(()) }
     /// ```
     SelectDefinition,
-    /// A [`Select`] that is being defined; begun by [`Select::builder`].
+    /// Builds a [`Select`]; made by [`Select::builder`].
     ///
     /// ```
     /// use pin_notch::Select;
@@ -63,20 +63,20 @@ definition! {
     /// # Ok(()) }
     /// ```
     SelectBuilder => Select {
-        /// The values that are chosen at the start. They need not be offered yet.
+        /// The values chosen by default. They need not be offered yet.
         value: [texts],
         /// Several can be chosen.
         multiple: [flag],
-        /// A field to search the options in.
+        /// A field in which to search the options.
         filter: [flag],
-        /// What is shown while nothing is chosen.
+        /// The text shown while nothing is chosen.
         placeholder: [text],
-        /// How many have to be chosen before the form can be sent.
+        /// The fewest that must be chosen before the form can be sent.
         least: [count],
-        /// How many can be chosen, where several can.
+        /// The most that can be chosen, if several can.
         most: [maybe count],
     }
-    /// What is chosen from.
+    /// The options to choose from.
     options: Choice,
 }
 
@@ -99,7 +99,7 @@ definition! {
 /// # Ok(()) }
 /// ```
 ///
-/// Its list, its value, and options that come later:
+/// Its list, its value, and options that arrive later:
 ///
 /// ```
 /// use pin_notch::{Choice, Intent, Listing, Select};
@@ -137,11 +137,11 @@ pub struct Select {
     chosen: Vec<String>,
     given: Given<Vec<String>>,
     open: bool,
-    /// The first row that the view holds.
+    /// The first row in the view.
     window: usize,
-    /// The row that keys are on: an index into what matches the filter.
+    /// The active row, which keys act on: an index into the matching options.
     active: Option<usize>,
-    /// What was typed to find an option, and when the last character came.
+    /// What was typed to find an option, and when its last character was typed.
     find: (String, u64),
 }
 
@@ -167,13 +167,13 @@ pub struct Row<'a> {
     pub choice: &'a Choice,
     /// Whether it is chosen.
     pub chosen: bool,
-    /// Whether keys are on it.
+    /// Whether it is the active row, which keys act on.
     pub active: bool,
-    /// Whether a group begins with it, so that the group's name stands above.
+    /// Whether it is the first of its group, so that the group's name is shown above it.
     pub begins_group: bool,
 }
 
-/// A chosen value, as a token or a text shows it.
+/// A chosen value as it is shown: as a token, or in the text.
 ///
 /// ```
 /// use pin_notch::Select;
@@ -188,9 +188,9 @@ pub struct Row<'a> {
 pub struct Token<'a> {
     /// The value.
     pub value: &'a str,
-    /// The option's text; the value itself while no option has it.
+    /// The option's text, or the value itself if no option has it.
     pub text: &'a str,
-    /// Whether no option has it: the list is still to come, or came without it.
+    /// Whether no option has it, because the list has not arrived or does not contain it.
     pub pending: bool,
 }
 
@@ -248,7 +248,7 @@ impl Select {
         Ok(())
     }
 
-    /// Takes the options of the definition. Keys stay on the option they are on, if it is still there.
+    /// Takes the options from the definition. The active option stays active if it is still there.
     fn replace_options(&mut self) {
         let active = self.active.and_then(|row| self.list.row(row)).map(|one| one.value.clone());
         self.list.replace(self.definition.options.clone());
@@ -256,7 +256,7 @@ impl Select {
         self.window = self.held_window(self.window);
     }
 
-    /// These values, each once and in the order of the options; of a select of one, the first.
+    /// These values without duplicates, in the order of the options; only the first if one can be chosen.
     fn fitting(&self, values: impl IntoIterator<Item = String>) -> Vec<String> {
         let mut chosen: Vec<String> = Vec::new();
         for value in values {
@@ -267,17 +267,17 @@ impl Select {
         self.in_order(chosen)
     }
 
-    /// The options are on their way.
+    /// Marks the options as loading.
     pub fn set_loading(&mut self) {
         self.list.set_state(Listing::Loading);
     }
 
-    /// The options could not be loaded, for this reason.
+    /// Marks the options as failed to load, with the reason.
     pub fn set_failed(&mut self, why: impl Into<String>) {
         self.list.set_state(Listing::Failed(why.into()));
     }
 
-    /// The options are these now. What is chosen stays chosen; what they do not offer is pending.
+    /// Sets the options. The choice is kept; chosen values that the options do not contain are pending.
     pub fn set_options<T: Into<Choice>>(&mut self, options: impl IntoIterator<Item = T>) {
         self.definition.options = options.into_iter().map(Into::into).collect();
         self.replace_options();
@@ -285,32 +285,32 @@ impl Select {
         self.chosen = self.fitting(chosen);
     }
 
-    /// Whether the options are there, on their way, or could not be loaded.
+    /// Whether the options are loaded, loading, or failed to load.
     pub fn listing(&self) -> &Listing {
         self.list.state()
     }
 
-    /// Sets what is chosen. The program does this, so no event comes of it. Values that are not offered
-    /// are kept, and are pending; one that is given twice counts once; of a single select the first counts.
+    /// Sets the choice. This is a change made by the program, so it produces no event. Values that are not
+    /// offered are kept as pending. Duplicates are dropped, and if one can be chosen, the first is taken.
     pub fn set_value<T: Into<String>>(&mut self, values: impl IntoIterator<Item = T>) {
         let values: Vec<String> = values.into_iter().map(Into::into).collect();
         self.chosen = self.fitting(values.clone());
         self.given = Given::Program(values);
     }
 
-    /// Sets what is chosen from one text that holds all values, as when a browser fills a form in:
-    /// see [`split_list`].
+    /// Sets the choice from one text that contains all values, as when a browser restores a form: see
+    /// [`split_list`].
     pub fn set_value_text(&mut self, text: &str) {
         self.set_value(split_list(text));
     }
 
-    /// The values that are chosen and sent, in the order of the options, pending ones last. A disabled option
-    /// is not sent, as in HTML.
+    /// The values that are chosen and sent, in the order of the options, with pending ones last. A disabled
+    /// option is not sent, as in HTML.
     pub fn value(&self) -> Vec<String> {
         self.sent(&self.chosen)
     }
 
-    /// The values that are chosen and sent at the start.
+    /// The values that are chosen and sent by default.
     pub fn default_value(&self) -> Vec<String> {
         self.sent(&self.fitting(self.definition.value.clone()))
     }
@@ -320,7 +320,7 @@ impl Select {
         chosen.iter().filter(sends).cloned().collect()
     }
 
-    /// The values that are chosen, those of disabled options as well.
+    /// The chosen values, including those of disabled options.
     pub fn chosen(&self) -> &[String] {
         &self.chosen
     }
@@ -334,7 +334,7 @@ impl Select {
         })
     }
 
-    /// What the closed select shows: the chosen texts, or the prompt.
+    /// The text of the closed select: the chosen texts, or the prompt.
     pub fn readout(&self) -> String {
         match self.chosen.is_empty() {
             true => self.definition.placeholder.clone(),
@@ -350,19 +350,19 @@ impl Select {
         self.open
     }
 
-    /// Whether a text is being typed at this time, in milliseconds, that [`Intent::Find`](crate::Intent::Find) goes by: then a space is a
-    /// letter of it.
+    /// Whether a search by [`Intent::Find`](crate::Intent::Find) is in progress at this time, in
+    /// milliseconds. If so, a space is part of the search.
     pub fn is_finding(&self, at: u64) -> bool {
         let (text, last) = &self.find;
         !text.is_empty() && at.saturating_sub(*last) <= TYPE_AHEAD
     }
 
-    /// What the options are filtered by.
+    /// The filter text.
     pub fn filter(&self) -> &str {
         self.list.filter()
     }
 
-    /// How many rows the open list has: all options that match the filter.
+    /// The number of rows of the open list: all options that match the filter.
     pub fn rows(&self) -> usize {
         self.list.matching().len()
     }
@@ -380,27 +380,27 @@ impl Select {
         })
     }
 
-    /// The row that keys are on.
+    /// The active row.
     pub fn active_row(&self) -> Option<usize> {
         self.active
     }
 
-    /// Back to what was chosen at the start; the list closes.
+    /// Restores the default choice and closes the list.
     pub fn reset(&mut self) {
         self.chosen = self.fitting(self.definition.value.clone());
         self.given = Given::Definition;
         self.shut();
     }
 
-    /// Why the choice is not acceptable; empty when it is. What counts is what would be sent. What is pending
-    /// while the list is on its way is given the benefit of the doubt.
+    /// Why the choice is not acceptable; empty when it is. Only what would be sent is checked. Values that
+    /// are pending while the list is loading are assumed to be valid.
     pub fn validity(&self) -> Vec<Invalid> {
-        // Of one, the option without a value is none.
+        // If one can be chosen, the option without a value means that none is.
         let sent = shared_value(self.definition.multiple, self.value());
         self.conditions.validity(sent.is_empty(), self.against(sent.texts()))
     }
 
-    /// Whether it has an option to choose whose value is an empty text.
+    /// Whether an option with an empty value can be chosen.
     fn offers_none(&self) -> bool {
         self.list.find("").is_some_and(|option| !option.disabled)
     }
@@ -413,7 +413,7 @@ impl Select {
                 wrong.push(BadInput::NotOffered(value.clone()).into());
             }
         }
-        // Of one, `required` says whether there has to be any.
+        // If one can be chosen, `required` decides whether one must be.
         if self.definition.multiple {
             wrong.extend(counted(chosen.len(), self.definition.least, self.definition.most));
         }
@@ -421,7 +421,7 @@ impl Select {
     }
 }
 
-/// A value that stands twice among these, which nothing sends.
+/// A value that occurs twice, which no control sends.
 pub(super) fn twice(values: &[String]) -> Vec<Invalid> {
     let mut sorted: Vec<&String> = values.iter().collect();
     sorted.sort_unstable();
@@ -446,7 +446,7 @@ uniform! {
     }
     fn entries(&self) -> Vec<String> {
         let value = Select::value(self);
-        // HTML sends nothing for an option that is disabled, and an empty text where none is chosen.
+        // HTML sends nothing for a disabled option, and an empty text if none is chosen.
         let is_empty = self.chosen.is_empty() && !self.definition.multiple;
         if is_empty { vec![String::new()] } else { value }
     }
@@ -464,14 +464,14 @@ uniform! {
         Select::against(self, value.texts())
     }
     fn normal(&self, value: Value) -> Value {
-        // As a body has it, in which the option without a value cannot be told from none.
+        // In a form body, choosing the option without a value looks the same as choosing none.
         match value.text() == Some("") && self.offers_none() {
             true => Value::Empty,
             false => value,
         }
     }
     fn offered(&self, sent: &str) -> Option<&str> {
-        // Where none is chosen an empty text is sent, which is then not an option.
+        // If none is chosen, an empty text is sent, which does not name an option.
         let counts = |_: &&Choice| self.definition.multiple || !sent.is_empty();
         self.list.offered(sent).filter(counts).map(|option| option.value.as_str())
     }
@@ -481,8 +481,8 @@ uniform! {
     }
 }
 
-/// A choice as forms have it: one text, or a list. An option whose value is an empty text is sent as none is, and
-/// counts as none, as HTML's [placeholder label option][placeholder] does wherever it stands.
+/// The choice as a form value: one text, or a list. An option with an empty value is sent like no choice
+/// and counts as none, wherever it is in the list, like HTML's [placeholder label option][placeholder].
 ///
 /// [placeholder]: https://html.spec.whatwg.org/multipage/form-elements.html#placeholder-label-option
 fn shared_value(multiple: bool, chosen: Vec<String>) -> Value {

@@ -1,4 +1,4 @@
-//! What a control sends, and what it makes of what is sent.
+//! What a control sends, and how it reads what is sent.
 
 use super::uniform;
 use super::{Control, Value, ValueKind};
@@ -7,13 +7,14 @@ use crate::validity::{BadInput, Invalid};
 
 #[warn(clippy::wildcard_enum_match_arm)]
 impl Control {
-    /// The texts that a form sends for it, in order, as HTML's own controls do: two for a span, one for each of
-    /// many, none for what is off, and an empty one for a number, a date or a single choice that is empty.
+    /// The texts that a form sends for it, in order, as HTML's own controls do: two for a span, one for
+    /// each of several choices, none if it is off, and an empty one for an empty number, date or single
+    /// choice.
     pub fn entries(&self) -> Vec<String> {
         self.shared().entries()
     }
 
-    /// What it sends when it is on, for what can be on or off.
+    /// The text it sends when it is on, for controls that can be on or off.
     pub fn on_text(&self) -> &str {
         self.shared().on_text()
     }
@@ -22,17 +23,17 @@ impl Control {
         self.shared().most_sent()
     }
 
-    /// The value that these texts stand for, as a form sends them. Bounds are not checked:
-    /// [`check`](Self::check) does that as well.
+    /// Reads the texts that a form sent for it. Bounds are not checked; [`check`](Self::check) does that
+    /// too.
     ///
     /// # Errors
-    /// What cannot be read as a value of this control's kind.
+    /// Names the text that cannot be read as a value of this control's kind.
     pub fn read(&self, sent: &[String]) -> Result<Value, Invalid> {
         uniform::read(self.shared(), sent)
     }
 
-    /// The value that one text stands for, as an attribute holds it, a script sets it or a browser fills it in:
-    /// [`Value::attribute_text`] the other way round. Bounds are not checked.
+    /// Reads a value from a single text, as it is in an attribute, set by a script or restored by a
+    /// browser: the inverse of [`Value::attribute_text`]. Bounds are not checked.
     ///
     /// ```
     /// use pin_notch::{Control, Select, Value};
@@ -43,7 +44,7 @@ impl Control {
     /// ```
     ///
     /// # Errors
-    /// As [`read`](Self::read).
+    /// The errors of [`read`](Self::read).
     pub fn parse(&self, text: &str) -> Result<Value, Invalid> {
         let between = |mark| text.split(mark).map(|part| part.trim().to_owned()).collect();
         let texts: Vec<String> = match self.kind() {
@@ -63,7 +64,8 @@ impl Control {
         self.read(&texts)
     }
 
-    /// The value as one text: [`parse`](Self::parse) the other way round. Of what is on, it is what is sent for that.
+    /// The value as a single text: the inverse of [`parse`](Self::parse). If it is on, this is the text
+    /// that is sent for that.
     ///
     /// ```
     /// use pin_notch::{Control, Switch, Value};
@@ -78,8 +80,8 @@ impl Control {
         if value == Value::On(true) { self.on_text().to_owned() } else { value.attribute_text() }
     }
 
-    /// The value as whoever receives it sees it: a checkbox in neither state is sent as one that is off, and an option
-    /// that is disabled is not sent.
+    /// The value as its receiver sees it: a mixed checkbox is sent like one that is off, and a disabled
+    /// option is not sent.
     ///
     /// ```
     /// use pin_notch::{Checkbox, Control, Value};
@@ -109,28 +111,28 @@ impl Control {
         }
     }
 
-    /// What somebody claims this control's value to be, by the texts that were sent for it, re-checked by
-    /// the control's own rules. Nothing is changed.
+    /// Reads the texts received for this control and checks the value by the control's own rules. The
+    /// control does not change.
     ///
     /// # Errors
-    /// All that is wrong with it. A read-only control accepts only the value it has.
+    /// Every problem with the value. A read-only control accepts only the value it has.
     pub fn check(&self, sent: &[String]) -> Result<Value, Vec<Invalid>> {
-        // What it sends itself need not say all that it holds: nothing is sent for an option that is disabled.
+        // What it sends need not represent everything it holds: nothing is sent for a disabled option.
         if self.conditions().readonly && sent == self.entries() {
             return Ok(self.sent_value());
         }
         self.check_value(self.read(sent).map_err(|wrong| vec![wrong])?)
     }
 
-    /// The same for a value that is typed already.
+    /// The same for a value that has already been read.
     ///
     /// # Errors
-    /// As [`check`](Self::check).
+    /// The errors of [`check`](Self::check).
     pub fn check_value(&self, value: Value) -> Result<Value, Vec<Invalid>> {
         let control = self.shared();
         let conditions = control.conditions();
         let value = control.normal(value);
-        // What is read-only is barred from every other check, and can only stay.
+        // A read-only control is exempt from every other check; its value must be unchanged.
         if conditions.readonly {
             let held = control.value();
             return match value == held || value == self.sent_value() {
@@ -142,7 +144,7 @@ impl Control {
         if nothing && (conditions.required || (control.never_empty() && value.is_empty())) {
             return Err(vec![Invalid::ValueMissing]);
         }
-        // How many are chosen counts also where none are.
+        // The number of choices is checked even if there are none.
         let counted = matches!(value, Value::Texts(_));
         let wrong = if nothing && !counted { Vec::new() } else { control.against(&value) };
         if wrong.is_empty() { Ok(value) } else { Err(Invalid::told(wrong)) }

@@ -28,7 +28,7 @@ use crate::world::NumberPattern;
 use rust_decimal::Decimal;
 
 rail_definition! {
-    /// All that is said of a [`Slider`].
+    /// The definition of a [`Slider`].
     ///
     /// ```
     /// use pin_notch::{Slider, SliderDefinition, dec};
@@ -39,7 +39,7 @@ rail_definition! {
     /// # Ok(()) }
     /// ```
     SliderDefinition,
-    /// A [`Slider`] that is being defined; begun by [`Slider::builder`].
+    /// Builds a [`Slider`]; made by [`Slider::builder`].
     ///
     /// ```
     /// use pin_notch::{Slider, dec};
@@ -49,20 +49,20 @@ rail_definition! {
     /// # Ok(()) }
     /// ```
     SliderBuilder => Slider {
-        /// The value it starts with; without it, the one in the middle.
+        /// The default value; without it, the middle of the range.
         value: [maybe number],
     } and then {
         /// The sentence in which the value is shown and spoken.
         wording: [maybe one Wording],
-        /// Names of single values, shown and spoken in the number's place.
+        /// Names of values, shown and spoken instead of the number.
         names: [names],
     }
 }
 
 /// A slider.
 ///
-/// It always has a smallest value, 0 where none is given, and steps are counted from that; HTML's range state without
-/// a `min` attribute counts them from its value.
+/// It always has a smallest value, 0 by default, from which steps are counted. (HTML's range state without
+/// a `min` attribute counts them from the default value.)
 ///
 /// ```
 /// use pin_notch::{dec, Intent, Key, Slider};
@@ -78,7 +78,7 @@ rail_definition! {
 /// # Ok(()) }
 /// ```
 ///
-/// Its definition can change while somebody drags it:
+/// Its definition can change during a drag:
 ///
 /// ```
 /// use pin_notch::{dec, Intent, Place, Slider};
@@ -91,7 +91,7 @@ rail_definition! {
 /// # Ok(()) }
 /// ```
 ///
-/// All that it can be told and asked:
+/// Everything it offers:
 ///
 /// ```
 /// use pin_notch::{Orientation, Scale, Slider, Surroundings, dec};
@@ -126,7 +126,7 @@ pub struct Slider {
     conditions: Conditions,
     surroundings: Surroundings,
     rail: Rail,
-    /// The value it starts with.
+    /// The default value.
     start: Decimal,
     value: Decimal,
     given: Given<Decimal>,
@@ -135,7 +135,7 @@ pub struct Slider {
 
 default_of!(Slider);
 
-/// What a definition comes to: the track, and the value to start with.
+/// The track and the initial value that a definition describes.
 fn checked(definition: &SliderDefinition) -> Result<(Rail, Decimal), ControlError> {
     let rail = rail_of!(definition)?;
     let start = match definition.value {
@@ -183,7 +183,7 @@ impl Slider {
         Ok(())
     }
 
-    /// The values it can take.
+    /// The values it accepts.
     pub fn notches(&self) -> &Notches {
         &self.rail.notches
     }
@@ -193,68 +193,68 @@ impl Slider {
         self.value
     }
 
-    /// The value it starts with.
+    /// The default value.
     pub fn default_value(&self) -> Decimal {
         self.start
     }
 
-    /// Whether a thumb is in somebody's hand.
+    /// Whether a thumb is being dragged.
     pub fn is_grabbed(&self) -> bool {
         self.drag.is_some()
     }
 
-    /// Sets the value. The program does this, so no event comes of it, and a drag under way goes on
-    /// from there.
+    /// Sets the value. This is a change made by the program, so it produces no event. A drag in progress
+    /// continues from there.
     ///
     /// # Errors
-    /// Why it cannot take this very value; it is then as it was. To take the nearest instead, see
-    /// [`set_nearest`](Self::set_nearest).
+    /// Says why it cannot take exactly this value, and leaves it unchanged. To take the nearest one
+    /// instead, see [`set_nearest`](Self::set_nearest).
     pub fn set_value(&mut self, value: Decimal) -> Result<(), Refusal> {
         self.value = admit(self.notches(), value)?;
         self.given = Given::Program(value);
         Ok(())
     }
 
-    /// Sets the value to the allowed one nearest to `value`, as HTML does when a script sets it, and
-    /// says which that is. `value` is remembered: when the definition changes, it counts again.
+    /// Sets the value to the allowed one nearest to `value`, as HTML does when a script sets a value, and
+    /// returns it. `value` is remembered: when the definition changes, the nearest value is found anew.
     pub fn set_nearest(&mut self, value: Decimal) -> Decimal {
         self.value = self.notches().snap(value);
         self.given = Given::Program(value);
         self.value
     }
 
-    /// Steps the value up, or down where the number is negative: HTML's `stepUp()` and `stepDown()`. The
-    /// program does this, so no event comes of it.
+    /// Steps the value up, or down if the number is negative, like HTML's `stepUp()` and `stepDown()`. This
+    /// is a change made by the program, so it produces no event.
     ///
     /// # Errors
-    /// Why nothing moves.
+    /// Says why the value did not change.
     pub fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
         self.set_value(self.stepped(steps.into())?)
     }
 
-    /// Back to the default value; a drag under way is dropped.
+    /// Restores the default value and abandons any drag.
     pub fn reset(&mut self) {
         (self.value, self.given, self.drag) = (self.start, Given::Definition, None);
     }
 
-    /// Why the value is not acceptable; empty when it is. It can only be so by the program's objection,
-    /// or where the definition allows no value at all.
+    /// Why the value is not acceptable; empty when it is. The only reasons are the program's objection and
+    /// a definition that allows no value at all.
     pub fn validity(&self) -> Vec<Invalid> {
         self.conditions.validity(false, against(self.notches(), self.value))
     }
 
-    /// What is legal in the definition and will surprise somebody.
+    /// Remarks on what is legal in the definition but likely to surprise.
     pub fn audit(&self) -> Vec<Remark> {
         self.notches().audit_with(self.definition.value)
     }
 
     /// Carries out an intent. Allocates nothing.
     ///
-    /// Arrow keys along the slider's own axis move the thumb the way they point, also where the slider
-    /// is reversed or runs right to left; across it, Up and Right increase (Left, where text runs right
-    /// to left). Page keys move a tenth of the notches; Home and End go to the ends. A key moves and
-    /// settles in one turn. A drag moves in many and settles on release, which counts even on a
-    /// slider that was disabled in the middle of it, so that no gesture stays open.
+    /// Arrow keys along the slider's axis move the thumb in the direction they point, even if the slider is
+    /// reversed or runs right to left. Across the axis, Up and Right increase the value (Left, if text runs
+    /// right to left). Page keys move by a tenth of the notches, and Home and End go to the ends. A key
+    /// changes and settles the value in one turn. A drag changes it in many turns and settles it on
+    /// release, even if the slider was disabled in between, so that no gesture remains open.
     pub fn handle(&mut self, intent: Intent) -> Turn<Decimal> {
         let turn = self.carry_out(intent).unwrap_or_else(Turn::Refused);
         if turn.change().is_some() {

@@ -43,7 +43,7 @@ pub struct Span {
 }
 
 impl Span {
-    /// From the one value to the other.
+    /// The distance between the two.
     pub fn new(low: impl Into<Decimal>, high: impl Into<Decimal>) -> Self {
         Self { low: low.into(), high: high.into() }
     }
@@ -63,7 +63,7 @@ impl Shown for Span {
 }
 
 rail_definition! {
-    /// All that is said of a [`SpanSlider`].
+    /// The definition of a [`SpanSlider`].
     ///
     /// ```
     /// use pin_notch::{Span, SpanSlider, SpanSliderDefinition, dec};
@@ -74,7 +74,7 @@ rail_definition! {
     /// # Ok(()) }
     /// ```
     SpanSliderDefinition,
-    /// A [`SpanSlider`] that is being defined; begun by [`SpanSlider::builder`].
+    /// Builds a [`SpanSlider`]; made by [`SpanSlider::builder`].
     ///
     /// ```
     /// use pin_notch::{Span, SpanSlider};
@@ -84,13 +84,13 @@ rail_definition! {
     /// # Ok(()) }
     /// ```
     SpanSliderBuilder => SpanSlider {
-        /// The two values it starts with; without them, as far apart as they may be.
+        /// The default values; without them, as far apart as allowed.
         value: [maybe one Span],
-        /// How far apart the two values have to be.
+        /// The least distance between the two values.
         least: [number],
-        /// How far apart they may be.
+        /// The greatest distance between them.
         most: [maybe number],
-        /// A thumb that meets the other pushes it along instead of stopping.
+        /// A thumb that reaches the other pushes it along instead of stopping.
         push: [flag],
     } and then {
     }
@@ -126,18 +126,18 @@ pub struct SpanSlider {
     conditions: Conditions,
     surroundings: Surroundings,
     rail: Rail,
-    /// The values it starts with.
+    /// The default values.
     start: Span,
     value: Span,
     given: Given<Span>,
-    /// The thumb that keys move.
+    /// The active thumb, which keys move.
     active: Thumb,
     drag: Option<Drag<Span>>,
 }
 
 default_of!(SpanSlider);
 
-/// What a definition comes to: the track, and the values to start with.
+/// The track and the initial values that a definition describes.
 fn checked(definition: &SpanSliderDefinition) -> Result<(Rail, Span), ControlError> {
     let rail = rail_of!(definition)?;
     let (Some(low), Some(high)) = (rail.notches.first(), rail.notches.last()) else {
@@ -205,7 +205,7 @@ impl SpanSlider {
         Spacing { notches: &self.rail.notches, least, most, push }
     }
 
-    /// The values each thumb can take.
+    /// The values that each thumb accepts.
     pub fn notches(&self) -> &Notches {
         &self.rail.notches
     }
@@ -215,54 +215,54 @@ impl SpanSlider {
         self.value
     }
 
-    /// The values it starts with.
+    /// The default values.
     pub fn default_value(&self) -> Span {
         self.start
     }
 
-    /// Whether a thumb is in somebody's hand.
+    /// Whether a thumb is being dragged.
     pub fn is_grabbed(&self) -> bool {
         self.drag.is_some()
     }
 
-    /// Sets both values. The program does this, so no event comes of it.
+    /// Sets both values. This is a change made by the program, so it produces no event.
     ///
     /// # Errors
-    /// Why it cannot take these very values; they are then as they were.
+    /// Says why it cannot take exactly these values, and leaves them unchanged.
     pub fn set_value(&mut self, value: Span) -> Result<(), Refusal> {
         self.value = self.spacing().admit(value)?;
         self.given = Given::Program(value);
         Ok(())
     }
 
-    /// Sets both values to allowed ones near to these, and says which those are: each end goes to its nearest
-    /// notch, and where they are then too near to each other or too far apart, the higher one moves. These
-    /// values are remembered: when the definition changes, they count again.
+    /// Sets both values to allowed ones near these, and returns them. Each end moves to its nearest notch;
+    /// if they are then too close together or too far apart, the higher one moves. These values are
+    /// remembered: when the definition changes, the nearest ones are found anew.
     pub fn set_nearest(&mut self, value: Span) -> Span {
         self.value = self.spacing().nearest(value).unwrap_or(self.value);
         self.given = Given::Program(value);
         self.value
     }
 
-    /// What is legal in the definition and will surprise somebody.
+    /// Remarks on what is legal in the definition but likely to surprise.
     pub fn audit(&self) -> Vec<Remark> {
         self.notches().audit_with(None)
     }
 
-    /// Back to the starting values; a drag under way is dropped.
+    /// Restores the default values and abandons any drag.
     pub fn reset(&mut self) {
         (self.value, self.given, self.drag) = (self.start, Given::Definition, None);
     }
 
-    /// Why the values are not acceptable; only ever by the program's objection.
+    /// Why the values are not acceptable. The only possible reason is the program's objection.
     pub fn validity(&self) -> Vec<Invalid> {
         self.conditions.validity(false, Vec::new())
     }
 
     /// Carries out an intent. Allocates nothing.
     ///
-    /// A press or a grab is answered by the nearer thumb, of two in one place by the one that has room on
-    /// that side; keys move the one answered or taken last, as a slider's keys do.
+    /// A press or grab applies to the nearer thumb; if both are in the same place, to the one with room on
+    /// that side. Keys move the thumb used last, like those of a slider.
     pub fn handle(&mut self, intent: Intent) -> Turn<Span> {
         let turn = self.carry_out(intent).unwrap_or_else(Turn::Refused);
         if turn.change().is_some() {
@@ -342,17 +342,17 @@ impl SpanSlider {
         Ok(Turn::settled(value))
     }
 
-    /// The span after the active thumb was moved to this notch.
+    /// The span after moving the active thumb to this notch.
     fn moved(&self, to: Decimal) -> Span {
         self.spacing().moved(self.value, self.active, to)
     }
 
-    /// The thumb that answers for this position.
+    /// The thumb that a press at this position applies to.
     fn nearest_thumb(&self, along: f64) -> Thumb {
         let [low, high] = [self.value.low, self.value.high].map(|end| self.rail.position(end));
         let (to_low, to_high) = ((along - low).abs(), (along - high).abs());
         let one_place = self.value.low == self.value.high;
-        // Two in one place: at the very end only the low one has anywhere to go.
+        // Both are in the same place: at the end of the track only the low one has room.
         let low_has_room = along < low || Some(self.value.high) == self.notches().last();
         match one_place {
             true if low_has_room => Thumb::Low,

@@ -1,7 +1,7 @@
 //! A number that is typed or stepped: the ARIA practices' [spinbutton pattern][apg].
 //!
-//! What is being typed is a *draft*, kept apart from the value. "-" or "1." destroys nothing, and the
-//! value never overwrites what somebody is in the middle of typing.
+//! What is being typed is a *draft*, kept apart from the value. Typing "-" or "1." loses nothing, and a new
+//! value never overwrites what somebody is typing.
 //!
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/spinbutton/
 
@@ -23,7 +23,7 @@ use crate::world::{AnyWorld, NumberPattern, read_number, show_number};
 use rust_decimal::Decimal;
 
 definition! {
-    /// All that is said of a [`Stepper`].
+    /// The definition of a [`Stepper`].
     ///
     /// ```
     /// use pin_notch::{Stepper, StepperDefinition, dec};
@@ -34,7 +34,7 @@ definition! {
     /// # Ok(()) }
     /// ```
     StepperDefinition,
-    /// A [`Stepper`] that is being defined; begun by [`Stepper::builder`].
+    /// Builds a [`Stepper`]; made by [`Stepper::builder`].
     ///
     /// ```
     /// use pin_notch::Stepper;
@@ -48,19 +48,19 @@ definition! {
         min: [maybe number],
         /// The largest value.
         max: [maybe number],
-        /// The distance of two values, or `any`.
+        /// The distance between two allowed values, or `any`.
         step: [step],
-        /// Where steps are counted from; without it, from the smallest value, else from the value it starts with.
+        /// The value from which steps are counted; without it, `min`, or otherwise the default value.
         step_base: [maybe number],
-        /// The value it starts with; without it, it is empty.
+        /// The default value; without it, it starts empty.
         value: [maybe number],
         /// The unit, shown and spoken after the value.
         unit: [text],
         /// How its numbers are written: see [`NumberPattern`].
         number_pattern: [maybe one NumberPattern],
-        /// What stands in the field while it is empty.
+        /// The text shown in the field while it is empty.
         placeholder: [text],
-        /// Steps go on from the largest value to the smallest, and back.
+        /// Stepping wraps around from the largest value to the smallest, and back.
         r#loop: [flag],
     }
 }
@@ -80,7 +80,7 @@ definition! {
 /// # Ok(()) }
 /// ```
 ///
-/// All that it can be told and asked:
+/// Everything it offers:
 ///
 /// ```
 /// use pin_notch::{Stepper, dec};
@@ -101,12 +101,12 @@ pub struct Stepper {
     conditions: Conditions,
     surroundings: Surroundings,
     notches: Notches,
-    /// The value it starts with.
+    /// The default value.
     start: Option<Decimal>,
     held: Typed<Decimal>,
 }
 
-/// All that a face needs to draw a stepper.
+/// Everything a face needs to draw a stepper.
 ///
 /// ```
 /// use pin_notch::Stepper;
@@ -121,25 +121,25 @@ pub struct Stepper {
 pub struct StepperView {
     /// The value.
     pub value: Option<Decimal>,
-    /// What stands in the field: the draft, else the value; empty when there is neither.
+    /// The field's text: the draft, or else the value; empty if there is neither.
     pub text: String,
-    /// What stands there faintly while it is empty.
+    /// The placeholder shown while the field is empty.
     pub placeholder: String,
-    /// What stands behind the field; empty when the value has no unit.
+    /// The unit shown after the field; may be empty.
     pub unit: String,
-    /// Whether there is nothing below the value, so that a button for it can be disabled.
+    /// Whether no step down is possible, so that its button can be disabled.
     pub at_first: bool,
-    /// Whether there is nothing above it.
+    /// Whether no step up is possible.
     pub at_last: bool,
-    /// What assistive technology is told.
+    /// Role, name and states for assistive technology.
     pub semantics: Semantics,
-    /// What is wrong, in words for the person; empty when nothing is.
+    /// The message about what is wrong; empty when nothing is.
     pub problem: String,
 }
 
 default_of!(Stepper);
 
-/// What a definition comes to: the notches, and the value to start with.
+/// The notches and the initial value that a definition describes.
 fn checked(definition: &StepperDefinition) -> Result<(Notches, Option<Decimal>), ControlError> {
     let StepperDefinition { min, max, step, step_base, value, .. } = *definition;
     let notches = Notches::builder().min(min).max(max).step_of(step).step_base(step_base);
@@ -167,27 +167,27 @@ impl Stepper {
         Ok(())
     }
 
-    /// The values it can take, besides being empty.
+    /// The values it accepts, besides being empty.
     pub fn notches(&self) -> &Notches {
         &self.notches
     }
 
-    /// The value, if there is one.
+    /// The value, if any.
     pub fn value(&self) -> Option<Decimal> {
         self.held.value
     }
 
-    /// The value it starts with, if any.
+    /// The default value, if any.
     pub fn default_value(&self) -> Option<Decimal> {
         self.start
     }
 
-    /// What is around it, with numbers as it writes them.
+    /// Its surroundings, with numbers written by its own pattern.
     pub(crate) fn world(&self) -> AnyWorld {
         self.surroundings.world.with_numbers(self.definition.number_pattern)
     }
 
-    /// What stands in the field: the draft, else the value with all its decimal places.
+    /// The field's text: the draft, or else the value with all its decimal places.
     pub fn text(&self) -> String {
         match (self.held.draft(), self.held.value) {
             (Some(draft), _) => draft.to_owned(),
@@ -196,43 +196,42 @@ impl Stepper {
         }
     }
 
-    /// Sets the value, or makes it empty. The program does this, so no event comes of it, and it does not
-    /// touch what somebody is typing: a value that comes back from a listener is no reason to lose a
-    /// keystroke.
+    /// Sets the value, or makes it empty. This is a change made by the program, so it produces no event. A
+    /// text being typed is kept, so that a value echoed by a listener never costs a keystroke.
     ///
     /// # Errors
-    /// Why it cannot take this very value; it is then as it was.
+    /// Says why it cannot take exactly this value, and leaves it unchanged.
     pub fn set_value(&mut self, value: Option<Decimal>) -> Result<(), Refusal> {
         let taken = value.map(|value| admit(&self.notches, value)).transpose()?;
         self.held.set(taken, value);
         Ok(())
     }
 
-    /// Sets the value to the allowed one nearest to `value`, or makes it empty, and says what it is. `value` is
-    /// remembered: when the definition changes, it counts again.
+    /// Sets the value to the allowed one nearest to `value`, or makes it empty, and returns it. `value` is
+    /// remembered: when the definition changes, the nearest value is found anew.
     pub fn set_nearest(&mut self, value: Option<Decimal>) -> Option<Decimal> {
         let taken = self.notches.nearest_of(value);
         self.held.set(taken, value);
         taken
     }
 
-    /// Steps up from what is typed, else from the value, or down where the number is negative: HTML's `stepUp()` and
-    /// `stepDown()`, which take an empty value for 0. The program does this, so no event comes of it, and typing is
-    /// over.
+    /// Steps up, or down if the number is negative, from what is typed or otherwise from the value, like
+    /// HTML's `stepUp()` and `stepDown()`, which treat an empty value as 0. This is a change made by the
+    /// program, so it produces no event, and it ends typing.
     ///
     /// # Errors
-    /// Why nothing moves.
+    /// Says why the value did not change.
     pub fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
         self.held.step_to(self.stepped(steps.into())?);
         Ok(())
     }
 
-    /// Back to the default value, which may be none; a draft is dropped.
+    /// Restores the default value, which may be none, and discards any draft.
     pub fn reset(&mut self) {
         self.held.reset(self.start);
     }
 
-    /// Why what it holds is not acceptable: a draft that cannot be taken counts before the value.
+    /// Why its content is not acceptable. A draft that cannot be accepted is reported before the value.
     pub fn validity(&self) -> Vec<Invalid> {
         let drafted = self.held.drafted();
         let read = drafted.map(|text| read_number(&*self.surroundings.world, text));
@@ -242,22 +241,22 @@ impl Stepper {
             (None, Some(value)) => against(&self.notches, value),
             (None, None) => Vec::new(),
         };
-        // It is the value that is sent, also where the program has emptied it while somebody types.
+        // What is sent is the value, even if the program has emptied it while somebody is typing.
         self.conditions.validity(self.held.value.is_none() && found.is_empty(), found)
     }
 
-    /// What is legal in the definition and will surprise somebody.
+    /// Remarks on what is legal in the definition but likely to surprise.
     pub fn audit(&self) -> Vec<Remark> {
         self.notches.audit_with(self.definition.value)
     }
 
     /// Carries out an intent.
     ///
-    /// Typing moves the value whenever the text is an allowed number, and empties it with the field;
-    /// any other text is a draft, and the value stays. Settling (leaving the field, or Enter) takes the
-    /// draft, or refuses with what is wrong and keeps it for mending; Escape drops it and goes back. Up
-    /// and Down step once, page keys by ten, Home and End go to the ends, where there are any. Steps begin at
-    /// what is typed, and from an empty field at 0, as HTML's `stepUp()` does.
+    /// Typing changes the value whenever the text is an allowed number, and makes it empty when the field
+    /// is emptied. Any other text is only a draft, and the value stays. Settling (leaving the field, or
+    /// Enter) takes the draft, or refuses it with the reason and keeps it for correction; Escape discards
+    /// it. Up and Down move by one step, page keys by ten; Home and End go to the ends, if there are any.
+    /// Steps start at what is typed, or at 0 in an empty field, as HTML's `stepUp()` does.
     pub fn handle(&mut self, intent: Intent) -> Turn<Option<Decimal>> {
         self.carry_out(intent).unwrap_or_else(Turn::Refused)
     }
@@ -305,7 +304,7 @@ impl Stepper {
         self.held.settle(|text| admit(notches, read(text)?))
     }
 
-    /// Takes a value at once, unless that changes nothing; a draft is over.
+    /// Takes a value at once, unless that changes nothing, and ends typing.
     fn take(&mut self, value: Option<Decimal>) -> Result<Turn<Option<Decimal>>, Refusal> {
         match value == self.held.value && self.held.draft().is_none() {
             true => Err(Refusal::Unchanged),
@@ -327,13 +326,13 @@ impl Stepper {
         to.ok_or(Refusal::at_end(steps, &self.notches))
     }
 
-    /// The other end, where steps loop.
+    /// The opposite end, if stepping wraps around.
     fn around(&self, steps: i128) -> Option<Decimal> {
         let other = if steps > 0 { self.notches.first() } else { self.notches.last() };
         other.filter(|_| self.definition.r#loop && steps != 0)
     }
 
-    /// All that a face needs to draw it.
+    /// Everything a face needs to draw it.
     pub fn view(&self) -> StepperView {
         let world = &self.world();
         let problem = in_words(&self.validity(), world);
@@ -390,12 +389,12 @@ uniform! {
     }
 }
 
-/// How many steps a button has made that was pressed so many milliseconds ago and is still held: none at first, for
-/// a short press is a click, and from 400 ms on one every 80 ms, each of ten steps after 2 s and of a hundred after
-/// 5 s.
+/// The number of steps made so far by a button that has been held down for this many milliseconds. There
+/// are none at first, because a short press is a click. From 400 ms on there is a step every 80 ms, which
+/// counts tenfold after 2 s and a hundredfold after 5 s.
 ///
-/// A pure function of the time, so that a face that misses a frame loses no step: it asks for the
-/// difference to what it asked for before.
+/// This is a pure function of time, so that a face that misses a frame loses no step: it takes the
+/// difference from its previous call.
 ///
 /// ```
 /// use pin_notch::steps_held;

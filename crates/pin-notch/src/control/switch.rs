@@ -1,4 +1,5 @@
-//! On or off, at once: the ARIA practices' [switch pattern][apg], and a checkbox to a form.
+//! On or off, with immediate effect: the ARIA practices' [switch pattern][apg]. A form treats it as a
+//! checkbox.
 //!
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/switch/
 
@@ -15,7 +16,7 @@ use crate::surroundings::Surroundings;
 use crate::validity::{Invalid, in_words};
 
 definition! {
-    /// All that is said of a [`Switch`].
+    /// The definition of a [`Switch`].
     ///
     /// ```
     /// use pin_notch::{Switch, SwitchDefinition};
@@ -26,7 +27,7 @@ definition! {
     /// # Ok(()) }
     /// ```
     SwitchDefinition,
-    /// A [`Switch`] that is being defined; begun by [`Switch::builder`].
+    /// Builds a [`Switch`]; made by [`Switch::builder`].
     ///
     /// ```
     /// use pin_notch::Switch;
@@ -38,11 +39,11 @@ definition! {
     SwitchBuilder => Switch {
         /// It starts on.
         checked: [flag],
-        /// What it sends when it is on.
+        /// The value it sends when it is on.
         value: [text] = "on".to_owned(),
-        /// What is shown beside it while it is on.
+        /// The text shown beside it while it is on.
         when_on: [text],
-        /// What is shown beside it while it is off.
+        /// The text shown beside it while it is off.
         when_off: [text],
     }
 }
@@ -70,7 +71,7 @@ pub struct Switch {
     given: Given<bool>,
 }
 
-/// All that a face needs to draw a switch.
+/// Everything a face needs to draw a switch.
 ///
 /// ```
 /// use pin_notch::Switch;
@@ -85,11 +86,11 @@ pub struct Switch {
 pub struct SwitchView {
     /// Whether it is on.
     pub on: bool,
-    /// The words for the state it is in; empty when there are none.
+    /// The text for its current state; may be empty.
     pub caption: String,
-    /// What assistive technology is told.
+    /// Role, name and states for assistive technology.
     pub semantics: Semantics,
-    /// What is wrong with the state, in words for the person; empty when nothing is.
+    /// The message about what is wrong with the state; empty when nothing is.
     pub problem: String,
 }
 
@@ -124,7 +125,7 @@ impl Switch {
         self.on
     }
 
-    /// The same.
+    /// The current state; the same as [`is_on`](Self::is_on).
     pub fn value(&self) -> bool {
         self.on
     }
@@ -134,12 +135,12 @@ impl Switch {
         self.definition.checked
     }
 
-    /// Turns it on or off. The program does this, so no event comes of it.
+    /// Turns it on or off. This is a change made by the program, so it produces no event.
     pub fn set_value(&mut self, on: bool) {
         (self.on, self.given) = (on, Given::Program(on));
     }
 
-    /// Back to the state it started in.
+    /// Restores the default state.
     pub fn reset(&mut self) {
         (self.on, self.given) = (self.definition.checked, Given::Definition);
     }
@@ -150,7 +151,7 @@ impl Switch {
         self.conditions.validity(!self.on, Vec::new())
     }
 
-    /// Carries out an intent. A flip, a press, Space and Enter all switch it. Allocates nothing.
+    /// Carries out an intent. A flip, a press, Space and Enter all toggle it. Allocates nothing.
     pub fn handle(&mut self, intent: Intent) -> Turn<bool> {
         let flips = matches!(
             intent,
@@ -166,7 +167,7 @@ impl Switch {
         }
     }
 
-    /// All that a face needs to draw it.
+    /// Everything a face needs to draw it.
     pub fn view(&self) -> SwitchView {
         let problem = in_words(&self.validity(), &self.surroundings.world);
         let SwitchDefinition { when_on, when_off, .. } = &self.definition;

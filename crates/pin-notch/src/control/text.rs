@@ -1,4 +1,4 @@
-//! Text in the person's own words, of one line or several: HTML's [text fields][html].
+//! Free text of one or several lines: HTML's [text fields][html].
 //!
 //! [html]: https://html.spec.whatwg.org/multipage/input.html#text-(type=text)-state-and-search-state-(type=search)
 
@@ -28,7 +28,7 @@ use core::mem::take;
 use pattern::Pattern;
 
 definition! {
-    /// All that is said of a [`TextField`].
+    /// The definition of a [`TextField`].
     ///
     /// ```
     /// use pin_notch::{TextDefinition, TextField};
@@ -39,7 +39,7 @@ definition! {
     /// # Ok(()) }
     /// ```
     TextDefinition,
-    /// A [`TextField`] that is being defined; begun by [`TextField::builder`].
+    /// Builds a [`TextField`]; made by [`TextField::builder`].
     ///
     /// ```
     /// use pin_notch::TextField;
@@ -49,34 +49,34 @@ definition! {
     /// # Ok(()) }
     /// ```
     TextBuilder => TextField {
-        /// The text it starts with.
+        /// The default text.
         value: [text],
-        /// What kind of text it is: any, an e-mail address, a URL or a telephone number.
+        /// The kind of text: any, an e-mail address, a URL or a telephone number.
         r#type: [one TextKind] = TextKind::Text,
-        /// How many lines are in sight; with more than one, the text may have several lines.
+        /// The number of visible lines. With more than one, the text may contain line breaks.
         rows: [count] = 1,
-        /// The fewest characters of a text that is not empty, counted in UTF-16 code units as HTML counts.
+        /// The fewest characters of a non-empty text, counted in UTF-16 code units as in HTML.
         minlength: [maybe count],
-        /// The most characters, counted alike. More can be typed, and are a problem of the field.
+        /// The most characters, counted in the same way. More can be typed, but make the text invalid.
         maxlength: [maybe count],
-        /// The regular expression that the whole of a text that is not empty has to match: HTML's `pattern`.
+        /// The regular expression that a non-empty text must match as a whole: HTML's `pattern`.
         pattern: [maybe text],
-        /// What a text is written like that matches the pattern, for whoever wrote another.
+        /// An example of a text that matches the pattern, shown with the error message.
         example: [text],
-        /// What stands in the field while it is empty.
+        /// The text shown in the field while it is empty.
         placeholder: [text],
-        /// What a browser may fill in: HTML's `autocomplete`.
+        /// What the browser may fill in: HTML's `autocomplete`.
         autocomplete: [text],
-        /// The number of characters stands beside the field.
+        /// The number of characters is shown beside the field.
         counter: [flag],
     }
 }
 
 /// A field for text.
 ///
-/// What is typed is the value at once, whether acceptable or not, so that none of it is ever lost;
-/// [`validity`](Self::validity) says what is wrong with it. As in HTML, a field of one line has no line breaks,
-/// and an e-mail address or a URL no white space around it.
+/// What is typed becomes the value at once, whether acceptable or not, so that none of it is ever lost;
+/// [`validity`](Self::validity) says what is wrong with it. As in HTML, a single line contains no line
+/// breaks, and an e-mail address or URL has no white space around it.
 ///
 /// ```
 /// use pin_notch::{Intent, TextField};
@@ -90,7 +90,7 @@ definition! {
 /// # Ok(()) }
 /// ```
 ///
-/// All that it can be told and asked:
+/// Everything it offers:
 ///
 /// ```
 /// use pin_notch::{TextField, TextKind};
@@ -117,13 +117,13 @@ pub struct TextField {
 
 #[derive(Clone, Debug, PartialEq)]
 struct Draft {
-    /// What stands in the field, as it was typed.
+    /// The field's text exactly as typed.
     text: String,
-    /// The value when typing began, against which a change is told.
+    /// The value when typing began, relative to which a `change` is reported.
     origin: String,
 }
 
-/// All that a face needs to draw a field for text.
+/// Everything a face needs to draw a field for text.
 ///
 /// ```
 /// use pin_notch::TextField;
@@ -135,29 +135,29 @@ struct Draft {
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct TextView {
-    /// What stands in the field.
+    /// The field's text.
     pub text: String,
-    /// What stands there faintly while it is empty.
+    /// The placeholder shown while the field is empty.
     pub placeholder: String,
-    /// What kind of text it is, for the keyboard of a telephone.
+    /// The kind of text, which selects the on-screen keyboard.
     pub kind: TextKind,
-    /// How many lines are in sight.
+    /// The number of visible lines.
     pub rows: u32,
-    /// What a browser may fill in; empty where nothing is said of it.
+    /// What the browser may fill in; empty if unspecified.
     pub autocomplete: String,
-    /// How many characters there are, in words; empty where they are not counted.
+    /// The number of characters as text; empty if it is not shown.
     pub counter: String,
-    /// What is to be heard of their number: that few are left.
+    /// The announcement that few characters are left, if any.
     pub status: String,
-    /// What assistive technology is told.
+    /// Role, name and states for assistive technology.
     pub semantics: Semantics,
-    /// What is wrong with the text, in words for the person; empty when nothing is.
+    /// The message about what is wrong with the text; empty when nothing is.
     pub problem: String,
 }
 
 default_of!(TextField);
 
-/// Fails where a definition cannot hold; makes its pattern.
+/// Validates a definition and compiles its pattern.
 fn checked(definition: &TextDefinition) -> Result<Option<Pattern>, ControlError> {
     let TextDefinition { rows, r#type, minlength, maxlength, .. } = *definition;
     match (minlength, maxlength) {
@@ -171,7 +171,7 @@ fn checked(definition: &TextDefinition) -> Result<Option<Pattern>, ControlError>
     definition.pattern.as_deref().map(Pattern::new).transpose().map_err(ControlError::Pattern)
 }
 
-/// How many characters HTML counts: [code units](https://infra.spec.whatwg.org/#string-length) of UTF-16.
+/// The length as HTML counts it: in UTF-16 [code units](https://infra.spec.whatwg.org/#string-length).
 fn length_of(text: &str) -> usize {
     text.encode_utf16().count()
 }
@@ -205,7 +205,7 @@ impl TextField {
         Ok(())
     }
 
-    /// A text as such a field holds it: HTML's [value sanitization][html].
+    /// Applies HTML's [value sanitization][html] to a text.
     ///
     /// [html]: https://html.spec.whatwg.org/multipage/input.html#value-sanitization-algorithm
     fn sanitized(&self, text: &str) -> String {
@@ -219,40 +219,40 @@ impl TextField {
         }
     }
 
-    /// Whether the text may have several lines.
+    /// Whether the text may contain line breaks.
     pub fn is_multiline(&self) -> bool {
         self.definition.rows > 1
     }
 
-    /// The text; none where it is empty.
+    /// The text; `None` if it is empty.
     pub fn value(&self) -> Option<&str> {
         Some(self.value.as_str()).filter(|text| !text.is_empty())
     }
 
-    /// The text it starts with.
+    /// The default text.
     pub fn default_value(&self) -> Option<String> {
         Some(self.sanitized(&self.definition.value)).filter(|text| !text.is_empty())
     }
 
-    /// What stands in the field: what is being typed as it was typed, else the value.
+    /// The field's text: what is being typed, exactly as typed, or else the value.
     pub fn text(&self) -> &str {
         self.draft.as_ref().map_or(&self.value, |draft| &draft.text)
     }
 
-    /// How many characters the text has, counted in UTF-16 code units as HTML counts.
+    /// The length of the text in UTF-16 code units, as in HTML.
     pub fn length(&self) -> usize {
         length_of(&self.value)
     }
 
-    /// Sets the text, or makes the field empty. The program does this, so no event comes of it, and it does not touch
-    /// what somebody is typing.
+    /// Sets the text, or makes the field empty. This is a change made by the program, so it produces no
+    /// event. A text being typed is kept.
     pub fn set_value(&mut self, value: Option<&str>) {
         let text = value.unwrap_or_default();
         self.value = self.sanitized(text);
         self.given = Given::Program(text.to_owned());
     }
 
-    /// Back to the text it started with; what is being typed is dropped.
+    /// Restores the default text and discards what is being typed.
     pub fn reset(&mut self) {
         self.value = self.sanitized(&self.definition.value);
         (self.given, self.draft) = (Given::Definition, None);
@@ -263,7 +263,7 @@ impl TextField {
         self.conditions.validity(self.value.is_empty(), self.wrong_with(&self.value))
     }
 
-    /// All that is wrong with a text, in HTML's order; an empty one is only ever missing.
+    /// Every problem with a text, in HTML's order. An empty text can only be missing.
     fn wrong_with(&self, text: &str) -> Vec<Invalid> {
         let mut all = Vec::new();
         if text.is_empty() {
@@ -288,7 +288,7 @@ impl TextField {
         all
     }
 
-    /// What is legal in the definition and will surprise somebody.
+    /// Remarks on what is legal in the definition but likely to surprise.
     pub fn audit(&self) -> Vec<Remark> {
         let start = self.sanitized(&self.definition.value);
         let wrong = self.wrong_with(&start);
@@ -299,8 +299,8 @@ impl TextField {
             .collect()
     }
 
-    /// Carries out an intent. Typing moves the value with every key; settling (leaving the field or, where it has one
-    /// line, Enter) tells the change.
+    /// Carries out an intent. Typing changes the value with every key; settling (leaving the field or, in a
+    /// single line, Enter) reports the `change`.
     pub fn handle(&mut self, intent: Intent) -> Turn<Option<String>> {
         self.carry_out(intent).unwrap_or_else(Turn::Refused)
     }
@@ -338,7 +338,7 @@ impl TextField {
     fn settle(&mut self) -> Result<Turn<Option<String>>, Refusal> {
         let draft = self.draft.take().ok_or(Refusal::Unchanged)?;
         let value = self.sanitized(&draft.text);
-        // The program may have set another meanwhile.
+        // The program may have set another text meanwhile.
         let moved = value != self.value;
         self.value = value;
         let settled = self.value != draft.origin;
@@ -348,9 +348,9 @@ impl TextField {
         Ok(Turn::typed(self.value().map(str::to_owned), moved, settled))
     }
 
-    /// The number of characters, in words, and what is to be heard of it: not every key, but when few are left.
+    /// The number of characters as text, and its announcement: not after every key, but when few are left.
     fn counted(&self) -> (String, String) {
-        /// At so many left it is said how many there are.
+        /// The numbers of characters left that are announced.
         const SAID: [i64; 4] = [20, 10, 5, 0];
         if !self.definition.counter {
             return Default::default();
@@ -367,7 +367,7 @@ impl TextField {
         (world.message(&counter), status.unwrap_or_default())
     }
 
-    /// All that a face needs to draw it.
+    /// Everything a face needs to draw it.
     pub fn view(&self) -> TextView {
         let problem = in_words(&self.validity(), &self.surroundings.world);
         let (counter, status) = self.counted();
@@ -386,7 +386,7 @@ impl TextField {
     }
 }
 
-/// ASCII white space as the Infra standard has it.
+/// ASCII white space as defined by the Infra standard.
 fn is_white(c: char) -> bool {
     matches!(c, '\t' | '\n' | '\u{c}' | '\r' | ' ')
 }

@@ -1,22 +1,23 @@
-//! How a track lies: from places to positions on it, from positions to where things are drawn, and from
-//! arrow keys to steps. One for all controls that have a track.
+//! The geometry of a track, shared by all controls that have one: from places to positions on it, from
+//! positions to where things are drawn, and from arrow keys to steps.
 
 use super::Direction;
 use crate::event::{Event, Turn};
 use crate::intent::{Key, Place};
 use crate::semantics::Orientation;
 
-/// A thumb in somebody's hand.
+/// A drag in progress.
 #[derive(Clone, Copy, Debug, PartialEq)]
 pub(super) struct Drag<V> {
-    /// The value to go back to when the gesture is cancelled, and to compare with when it ends.
+    /// The value to restore if the gesture is cancelled, and to compare with when it ends.
     pub origin: V,
-    /// How far from the thumb's middle it was taken, so that it does not jump under the pointer.
+    /// The distance from the thumb's center at which it was grabbed, so that it does not jump under the
+    /// pointer.
     pub offset: f64,
 }
 
 impl<V: Clone + PartialEq> Drag<V> {
-    /// The thumb is let go where the value is now.
+    /// Ends the drag at the current value.
     pub(super) fn released(&self, now: V) -> Turn<V> {
         let released = Turn::one(Event::Released);
         if now == self.origin { released } else { released.and(Event::Change(now)) }
@@ -27,18 +28,18 @@ impl<V: Clone + PartialEq> Drag<V> {
 pub(super) struct Track {
     pub orientation: Orientation,
     pub direction: Direction,
-    /// The maximum is where the minimum would be.
+    /// Minimum and maximum trade places.
     pub reversed: bool,
 }
 
 impl Track {
-    /// Whether positions run from right to left (or, when vertical, from top to bottom).
+    /// Whether positions run from right to left (or, if vertical, from top to bottom).
     fn is_flipped(&self) -> bool {
         let right_to_left = self.direction == Direction::RightToLeft;
         self.reversed != (right_to_left && self.orientation == Orientation::Horizontal)
     }
 
-    /// A place as a position on the track, from the minimum's end.
+    /// Converts a place to a position on the track, measured from the minimum.
     pub(super) fn along(&self, place: Place) -> f64 {
         let from_start = match self.orientation {
             Orientation::Horizontal => place.x,
@@ -47,8 +48,8 @@ impl Track {
         if self.is_flipped() { 1.0 - from_start } else { from_start }
     }
 
-    /// Whether things are drawn from the maximum's end: vertical tracks are drawn from the top, where the
-    /// maximum is unless they are reversed.
+    /// Whether drawing starts at the maximum: vertical tracks are drawn from the top, where the maximum is
+    /// unless they are reversed.
     fn is_drawn_from_max(&self) -> bool {
         self.is_flipped() != (self.orientation == Orientation::Vertical)
     }
@@ -58,14 +59,14 @@ impl Track {
         if self.is_drawn_from_max() { 1.0 - position } else { position }
     }
 
-    /// The part between two positions, drawn; the smaller fraction first.
+    /// The drawn part between two positions, the smaller fraction first.
     pub(super) fn drawn_between(&self, from: f64, to: f64) -> (f64, f64) {
         let (from, to) = (self.drawn(from), self.drawn(to));
         if from <= to { (from, to) } else { (to, from) }
     }
 
-    /// How many steps a key makes, with pages of so many; `None` for a key that moves nothing. The ends
-    /// are as many steps away as there can be.
+    /// The number of steps that a key moves, given the size of a page; `None` for a key that does not move.
+    /// Home and End move by the greatest possible number of steps.
     pub(super) fn steps(&self, key: Key, page: i128) -> Option<i128> {
         let flip = |flipped: bool| if flipped { -1 } else { 1 };
         let (across, upward) = match self.orientation {

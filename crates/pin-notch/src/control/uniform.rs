@@ -1,5 +1,5 @@
-//! What every control can do in terms that all of them share: what a form needs, and a face that does not
-//! know which control it has. Each control says how in its own file; [`Control`] is any of them.
+//! The common interface of all controls, for a form or for a face that does not know which control it has.
+//! Each control implements it in its own file; [`Control`] dispatches to them.
 
 use super::{Conditions, ControlError, Definition, Span, Value, ValueKind, View};
 use crate::calendar::{CalendarError, Date};
@@ -13,15 +13,15 @@ use crate::validity::{BadInput, Invalid};
 use std::borrow::Cow;
 
 pub(crate) trait Uniform {
-    /// Of what kind its values are.
+    /// The kind of its values.
     fn kind(&self) -> ValueKind;
     fn handle(&mut self, intent: Intent) -> Turn<Value>;
     fn view(&self) -> View;
     fn value(&self) -> Value;
     fn default_value(&self) -> Value;
-    /// Takes this very value, or says why not and stays as it was.
+    /// Takes exactly this value, or says why not and remains unchanged.
     fn set_value(&mut self, value: Value) -> Result<(), Refusal>;
-    /// Takes the allowed value nearest to this one, and remembers this one as wished for.
+    /// Takes the allowed value nearest to this one, and remembers the one requested.
     fn set_nearest(&mut self, value: Value) -> Result<(), Refusal>;
     fn reset(&mut self);
     fn definition(&self) -> Definition;
@@ -35,54 +35,54 @@ pub(crate) trait Uniform {
     fn surroundings(&self) -> &Surroundings;
     fn set_surroundings(&mut self, surroundings: &Surroundings);
     fn validity(&self) -> Vec<Invalid>;
-    /// What is wrong with a value of this kind that came from outside, its absence left aside.
+    /// The problems of a received value of this kind, apart from its absence.
     fn against(&self, value: &Value) -> Vec<Invalid>;
 
-    /// HTML's `stepUp()`, or `stepDown()` where the number is negative.
+    /// HTML's `stepUp()`, or `stepDown()` if the number is negative.
     fn step_by(&mut self, _steps: i32) -> Result<(), Refusal> {
         Err(Refusal::NotForThis)
     }
 
-    /// Takes a value that it has had before, even where the rules by now allow no way to it.
+    /// Restores a value that it held before, even if its rules would not allow a person to return to it.
     fn restore(&mut self, value: Value) -> Result<(), Refusal> {
         self.set_value(value)?;
         self.drop_draft();
         Ok(())
     }
 
-    /// Ends what is typed or half filled in, and takes nothing of it.
+    /// Discards what is being typed or half filled in.
     fn drop_draft(&mut self) {}
 
     fn audit(&self) -> Vec<Remark> {
         Vec::new()
     }
 
-    /// Whether something is typed or half filled in that is still to be settled.
+    /// Whether something is typed or half filled in and not yet settled.
     fn is_drafting(&self) -> bool {
         false
     }
 
-    /// Whether a thumb is held.
+    /// Whether a thumb is being dragged.
     fn is_grabbed(&self) -> bool {
         false
     }
 
-    /// Whether what opens from it, over the page, is open.
+    /// Whether its popup is open.
     fn has_open_popup(&self) -> bool {
         false
     }
 
-    /// The part of the value that keys mean, where its parts are entered one by one.
+    /// The part of the value that keys act on, for controls whose parts are entered separately.
     fn active_field(&self) -> Option<usize> {
         None
     }
 
-    /// Why the day that this intent means is closed, if it means one that is.
+    /// Why the day that this intent names is closed, if it names a closed one.
     fn why_closed(&self, _intent: Intent) -> Option<String> {
         None
     }
 
-    /// What its value is where nothing was sent for it.
+    /// Its value if nothing was sent for it.
     fn unsent(&self) -> Value {
         match self.kind() {
             ValueKind::On => Value::On(false),
@@ -99,28 +99,28 @@ pub(crate) trait Uniform {
         }
     }
 
-    /// Whether it can never be without a value, so that one has to be sent.
+    /// Whether it always has a value, so that one must be sent.
     fn never_empty(&self) -> bool {
         false
     }
 
-    /// What it sends when it is on.
+    /// The text it sends when it is on.
     fn on_text(&self) -> &str {
         "on"
     }
 
-    /// The value of the option that sends this text, where its value is one of options.
+    /// The value of the option that sends this text, for controls with options.
     fn offered(&self, _sent: &str) -> Option<&str> {
         None
     }
 
-    /// The value that stands for this one, as the control itself would hold it: empty where an empty text means
-    /// that.
+    /// The value in the form in which the control itself would hold it: empty if an empty text means that.
     fn normal(&self, value: Value) -> Value {
         value
     }
 
-    /// The most texts that can reasonably be sent for it; more are counted and not kept.
+    /// The greatest number of texts that can reasonably be sent for it. Further ones are counted but not
+    /// kept.
     fn most_sent(&self) -> usize {
         match self.kind() {
             ValueKind::Span | ValueKind::Dates => 2,
@@ -136,8 +136,8 @@ pub(crate) trait Uniform {
         }
     }
 
-    /// The texts that a form sends for it. HTML's own controls of numbers, dates and times, and its select of
-    /// one, send an empty text where they are empty; checkboxes and radio buttons send nothing.
+    /// The texts that a form sends for it. HTML's inputs for numbers, dates and times and its single select
+    /// send an empty text if they are empty; checkboxes and radio buttons send nothing.
     fn entries(&self) -> Vec<String> {
         match (self.kind(), self.value()) {
             (ValueKind::Dates, Value::Empty) => vec![String::new(); 2],
@@ -149,7 +149,8 @@ pub(crate) trait Uniform {
     }
 }
 
-/// The half of [`Uniform`] that is alike for all, and the way into a [`Control`](super::Control).
+/// The part of [`Uniform`] that is the same for every control, and the conversion into a
+/// [`Control`](super::Control).
 macro_rules! uniform {
     ($kind:ident($control:ty), $($own:item)*) => {
         crate::control::uniform::uniform! {
@@ -222,7 +223,7 @@ macro_rules! uniform {
 }
 pub(super) use uniform;
 
-/// The value that these texts stand for, as a form sends them; bounds are not checked.
+/// Reads the texts that a form sent; bounds are not checked.
 pub(super) fn read(control: &dyn Uniform, sent: &[String]) -> Result<Value, Invalid> {
     let kind = control.kind();
     let most = control.most_sent();
@@ -235,7 +236,7 @@ pub(super) fn read(control: &dyn Uniform, sent: &[String]) -> Result<Value, Inva
         (_, []) => Ok(control.unsent()),
         (ValueKind::On, [text, ..]) if text == control.on_text() => Ok(Value::On(true)),
         (ValueKind::On, _) => Err(BadInput::NotOn { sent: control.on_text().to_owned() }.into()),
-        // An option may send an empty text; where none does, it stands for no option.
+        // An option may send an empty text. If none does, an empty text means that no option is chosen.
         (ValueKind::Text, [text, ..]) if text.is_empty() && control.offered(text).is_none() => {
             Ok(Value::Empty)
         }
@@ -257,7 +258,7 @@ pub(super) fn read(control: &dyn Uniform, sent: &[String]) -> Result<Value, Inva
     }
 }
 
-/// The value of this kind that a single text stands for.
+/// Reads a value of this kind from a single text.
 pub(crate) fn one_of(kind: ValueKind, text: &str) -> Result<Value, Invalid> {
     let read: Result<Value, CalendarError> = match kind {
         ValueKind::Date => text.parse().map(Value::Date),
@@ -280,7 +281,7 @@ fn calendar<T>(read: Result<T, CalendarError>) -> Result<T, Invalid> {
     read.map_err(|error| BadInput::from(error).into())
 }
 
-/// A text with every line break as a line feed alone, as texts are in definitions.
+/// A text with every line break normalized to a line feed, as in definitions.
 pub(crate) fn without_returns(text: Cow<'_, str>) -> Cow<'_, str> {
     match text.contains('\r') {
         false => text,
@@ -288,7 +289,7 @@ pub(crate) fn without_returns(text: Cow<'_, str>) -> Cow<'_, str> {
     }
 }
 
-/// Whether two texts are the same once line breaks are written alike, as they are after a form has sent them.
+/// Whether two texts are equal apart from the form of their line breaks, which sending normalizes.
 pub(crate) fn sent_alike(one: &str, other: &str) -> bool {
     one == other || without_returns(one.into()) == without_returns(other.into())
 }

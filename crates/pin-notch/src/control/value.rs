@@ -1,4 +1,4 @@
-//! The value of any control, for whoever does not know which control it has.
+//! The value of any control, for code that does not know which control it has.
 
 use super::{DateSpan, Span};
 use crate::calendar::{Date, DateTime, Month, Time, Week};
@@ -18,7 +18,7 @@ use rust_decimal::Decimal;
 /// assert!(Value::Texts(Vec::new()).is_empty());
 /// ```
 ///
-/// What it is, where it is of that kind, and the texts by which a form sends it:
+/// Access by kind, and the texts by which a form sends it:
 ///
 /// ```
 /// use pin_notch::{Date, DateSpan, Value, dec};
@@ -44,9 +44,9 @@ pub enum Value {
     On(bool),
     /// Neither on nor off: a checkbox in its mixed state.
     Mixed,
-    /// One of a list, by what it sends.
+    /// One option of a list, by the value it sends.
     Text(String),
-    /// Any number of a list, in the list's order.
+    /// Any number of options of a list, in the list's order.
     Texts(Vec<String>),
     /// Two numbers, the smaller one first.
     Span(Span),
@@ -90,7 +90,7 @@ pub enum ValueKind {
 }
 
 impl Value {
-    /// Whether nothing is chosen. Zero, off and mixed are something.
+    /// Whether nothing is chosen. Zero, off and mixed are not empty.
     pub fn is_empty(&self) -> bool {
         match self {
             Self::Empty => true,
@@ -117,7 +117,7 @@ impl Value {
         }
     }
 
-    /// Whether it is on; `None` for what can be neither on nor off.
+    /// Whether it is on; `None` for a value that cannot be on or off.
     pub fn is_on(&self) -> Option<bool> {
         match self {
             Self::On(on) => Some(*on),
@@ -125,7 +125,7 @@ impl Value {
         }
     }
 
-    /// The text that was chosen, if it is one.
+    /// The chosen text, if it is one.
     pub fn text(&self) -> Option<&str> {
         match self {
             Self::Text(text) => Some(text),
@@ -133,7 +133,7 @@ impl Value {
         }
     }
 
-    /// The texts that were chosen: none, one or several.
+    /// The chosen texts: none, one or several.
     pub fn texts(&self) -> &[String] {
         match self {
             Self::Text(text) => core::slice::from_ref(text),
@@ -142,7 +142,7 @@ impl Value {
         }
     }
 
-    /// The texts that were chosen, of a value that holds nothing but texts.
+    /// The chosen texts, if the value consists of texts.
     pub(crate) fn chosen(&self) -> Result<&[String], Refusal> {
         match self {
             Self::Text(_) | Self::Texts(_) | Self::Empty => Ok(self.texts()),
@@ -167,7 +167,7 @@ impl Value {
         }
     }
 
-    /// The two days, if it is such.
+    /// The two days, if it is a date span.
     pub fn dates(&self) -> Option<DateSpan> {
         match self {
             Self::Dates(dates) => Some(*dates),
@@ -175,8 +175,8 @@ impl Value {
         }
     }
 
-    /// It as one text, as an attribute holds it: `10,30` for two numbers, `2026-05-01/2026-05-14` for two days,
-    /// a [list](crate::joined_list) for many; empty for what is empty or off.
+    /// The value as a single text, as in an attribute: `10,30` for two numbers, `2026-05-01/2026-05-14` for
+    /// two days, a [list](crate::joined_list) for several choices; empty if it is empty or off.
     ///
     /// ```
     /// use pin_notch::{Span, Value};
@@ -201,8 +201,8 @@ impl Value {
         }
     }
 
-    /// The texts under which a form sends it: none when it is empty, off or mixed, two for a span, one for
-    /// each of many. (What is on sends the control's own text, "on" unless it was given another.)
+    /// The texts that a form sends for it: none if it is empty, off or mixed, two for a span, one for each
+    /// of several choices. (A control that is on sends its own text, which is "on" by default.)
     pub fn entries(&self) -> Vec<String> {
         match self {
             Self::Empty | Self::Mixed | Self::On(false) => Vec::new(),
@@ -215,9 +215,9 @@ impl Value {
     }
 }
 
-/// Values of one kind, as a control of that kind takes them.
+/// A value of one particular kind, as a control of that kind takes it.
 pub(crate) trait Taken: Sized {
-    /// The value, or nothing where it is empty; a value of another kind is refused.
+    /// The value, or `None` if it is empty; a value of another kind is refused.
     fn taken(value: Value) -> Result<Option<Self>, Refusal>;
 
     /// The same for a control that is never empty.

@@ -1,4 +1,4 @@
-//! How a value is put into words: the developer's own sentence around it, and names for single values.
+//! How a value is presented as text: the developer's own sentence around it, and names for single values.
 
 use crate::message::Message;
 use crate::world::{AnyWorld, show_number};
@@ -6,7 +6,7 @@ use core::fmt;
 use core::str::FromStr;
 use rust_decimal::Decimal;
 
-/// A sentence with places to fill in.
+/// A sentence with placeholders.
 ///
 /// | place | is filled with |
 /// |---|---|
@@ -49,7 +49,7 @@ enum Piece {
 const PLACES: [(&str, Place); 4] =
     [("value", Place::Value), ("name", Place::Name), ("min", Place::Min), ("max", Place::Max)];
 
-/// Why a text is no wording.
+/// Why a text is not a valid wording.
 ///
 /// ```
 /// use pin_notch::Wording;
@@ -59,7 +59,7 @@ const PLACES: [(&str, Place); 4] =
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum WordingError {
-    /// No place has this name.
+    /// There is no placeholder with this name.
     Unknown(String),
     /// A brace is not matched.
     Brace,
@@ -118,25 +118,25 @@ impl fmt::Display for Wording {
     }
 }
 
-/// The words that a control has for its values.
+/// A control's texts for its values.
 #[derive(Clone, Copy)]
 pub(super) struct Words<'a> {
     pub world: &'a AnyWorld,
     pub names: &'a [(Decimal, String)],
     pub unit: &'a str,
-    /// How many decimal places a value shows at least.
+    /// The least number of decimal places shown.
     pub places: u32,
-    /// What the bounds are.
+    /// The bounds.
     pub bounds: [Decimal; 2],
 }
 
 impl Words<'_> {
-    /// The name that this value was given.
+    /// The name given to this value, if any.
     fn name(&self, value: Decimal) -> Option<&str> {
         self.names.iter().find(|(named, _)| *named == value).map(|(_, name)| name.as_str())
     }
 
-    /// A number with so many decimal places, as this world writes it.
+    /// A number with this many decimal places, as the world writes it.
     fn number(&self, value: Decimal, places: u32) -> String {
         show_number(&**self.world, value, places)
     }
@@ -165,7 +165,7 @@ impl Words<'_> {
         said
     }
 
-    /// The sentence for a value, if there is one; else its name, if it has one; else `otherwise`.
+    /// The sentence for a value if there is one, else its name if it has one, else `otherwise`.
     pub(super) fn say_or(
         &self,
         wording: Option<&Wording>,

@@ -1,4 +1,4 @@
-//! What an attribute is: its name, the kind of its values, and how they are written.
+//! Attributes: their names, the kinds of their values, and how values are written.
 
 use crate::calendar::CalendarError;
 use crate::control::{Choice, WordingError};
@@ -7,7 +7,7 @@ use crate::number::NumberError;
 use crate::world::{NumberPatternError, PatternError};
 use core::fmt;
 
-/// An attribute: one thing that can be said of a control.
+/// An attribute: one property of a control's definition.
 ///
 /// Its name is the same in HTML (`step-base`), in a sheet (`step-base`), in JavaScript (`stepBase`) and in
 /// Rust (`step_base`).
@@ -22,7 +22,7 @@ use core::fmt;
 pub struct Attribute {
     /// Its name, in kebab case.
     pub name: &'static str,
-    /// Of what kind its values are.
+    /// The kind of its values.
     pub kind: AttributeKind,
     about: &'static str,
 }
@@ -45,7 +45,7 @@ impl Attribute {
         Self { name, kind, about }
     }
 
-    /// What it means, in one line.
+    /// Its meaning, in one line.
     ///
     /// ```
     /// use pin_notch::ControlKind;
@@ -68,19 +68,19 @@ impl Attribute {
 pub enum AttributeKind {
     /// A number.
     Number,
-    /// A whole number, not below 0.
+    /// A non-negative whole number.
     Count,
-    /// A number above 0, or `any`.
+    /// A positive number, or `any`.
     Step,
-    /// It is there or not.
+    /// Present or absent.
     Flag,
     /// A text.
     Text,
-    /// Texts with commas between; one that holds a comma or a quotation mark stands in quotation marks.
+    /// Texts separated by commas. A text that contains a comma or a quotation mark is quoted.
     Texts,
     /// One of these words.
     Token(&'static [&'static str]),
-    /// A sentence with places to fill in: see [`Wording`](crate::Wording).
+    /// A sentence with placeholders: see [`Wording`](crate::Wording).
     Wording,
     /// How a date is written: see [`DatePattern`](crate::DatePattern).
     DatePattern,
@@ -96,20 +96,20 @@ pub enum AttributeKind {
     Time,
     /// A day and a time on it.
     DateTime,
-    /// Two numbers with a comma between.
+    /// Two numbers separated by a comma.
     Span,
-    /// Two days with a slash between.
+    /// Two days separated by a slash.
     DateSpan,
-    /// Numbers with a name each: `0=closed,10=wide open`.
+    /// Numbers, each with a name: `0=closed,10=wide open`.
     Names,
-    /// `linear`, `logarithmic`, or numbers with their places on the track: `10 25%,100 75%`.
+    /// `linear`, `logarithmic`, or numbers with their positions on the track: `10 25%,100 75%`.
     Scale,
     /// The options inside the element; in a sheet, a list.
     Options,
 }
 
 impl AttributeKind {
-    /// What a value of this kind is written like.
+    /// An example of a value of this kind.
     pub fn like(self) -> &'static str {
         match self {
             Self::Number => "12.5",
@@ -136,7 +136,7 @@ impl AttributeKind {
     }
 }
 
-/// Why a text is no value of an attribute.
+/// Why an attribute cannot have this text as its value.
 ///
 /// ```
 /// use pin_notch::{ControlKind, Definition};
@@ -146,7 +146,7 @@ impl AttributeKind {
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub enum AttributeError {
-    /// Such a control has no such attribute.
+    /// This kind of control has no such attribute.
     Unknown {
         /// The name that was given.
         name: String,
@@ -186,23 +186,23 @@ impl std::error::Error for AttributeError {
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub enum Misread {
-    /// It is no number.
+    /// It is not a number.
     Number(NumberError),
-    /// It is no date, month, week or time.
+    /// It is not a date, month, week or time.
     Calendar(CalendarError),
-    /// It is no wording.
+    /// It is not a valid wording.
     Wording(WordingError),
-    /// It is no date pattern.
+    /// It is not a valid date pattern.
     DatePattern(PatternError),
-    /// It is no pattern of numbers.
+    /// It is not a valid number pattern.
     NumberPattern(NumberPatternError),
-    /// It has to be a whole number, not below 0.
+    /// It must be a non-negative whole number.
     NotWhole,
-    /// It is not written as it has to be; holds what would be.
+    /// It does not have the expected form, an example of which is given.
     Like(&'static str),
-    /// It is none of the words that it has to be one of.
+    /// It is not one of the allowed words.
     OneOf(&'static [&'static str]),
-    /// An option that closes days names none.
+    /// An option that closes days does not name any.
     NotDays(String),
 }
 
@@ -238,27 +238,27 @@ misread!(NumberError => Number, CalendarError => Calendar, WordingError => Wordi
 misread!(PatternError => DatePattern);
 misread!(NumberPatternError => NumberPattern);
 
-/// A type that a definition's fields may have.
+/// A type that a field of a definition may have.
 pub(crate) trait AttributeType {
     const KIND: AttributeKind;
 }
 
-/// A field of a definition: how its value is read from an attribute and written as one.
+/// A field of a definition, which can be read from an attribute and written as one.
 pub(crate) trait AttributeValue {
-    /// Takes the value that a text stands for, and says whether it did: not where the text is as good as none, so
-    /// that the default holds.
+    /// Reads the value from a text. Returns `false` if the text is equivalent to a missing attribute, so
+    /// that the default applies.
     fn read(&mut self, text: &str) -> Result<bool, Misread>;
 
-    /// The text of a value; `None` where no attribute has to say so.
+    /// The text of the value; `None` if the attribute can be left out.
     fn write(&self) -> Option<String>;
 
-    /// Takes the value that has no text.
+    /// Takes the value that is written without a text.
     fn clear(&mut self);
 }
 
-/// A type of the options that a control has inside its element.
+/// A type that represents the options inside a control's element.
 pub(crate) trait OptionValue: Sized {
-    /// The value that an option stands for; none for an option that means nothing to such a control.
+    /// Reads an option; `None` if it has no meaning for this kind of control.
     fn from_choice(choice: &Choice) -> Result<Option<Self>, AttributeError>;
     fn to_choice(&self) -> Choice;
 }

@@ -1,5 +1,5 @@
-//! Definitions as JSON, or whatever else serde writes: an object with a member for each attribute that is not
-//! at its default. Numbers are texts, so that no digit is lost on any way.
+//! Definitions in JSON, or any other format of serde: an object with a member for each attribute that is
+//! not at its default. Numbers are written as strings, so that no format loses a digit.
 
 use super::{AttributeKind, Defined, joined_list};
 use crate::control::Choice;
@@ -7,7 +7,7 @@ use core::fmt;
 use serde::de::{Deserialize, Deserializer, Error as _, MapAccess, SeqAccess, Visitor};
 use serde::ser::{SerializeMap, Serializer};
 
-/// Writes a definition; first of all of which kind it is, if that is to be told.
+/// Serializes a definition, beginning with its kind if one is given.
 pub(crate) fn serialize<S: Serializer>(
     kind: Option<&str>,
     definition: &dyn Defined,
@@ -36,7 +36,7 @@ pub(crate) fn serialize<S: Serializer>(
     map.end()
 }
 
-/// Reads a definition. `begin` makes one of the kind that the object names first.
+/// Deserializes a definition. `begin` creates one of the kind named by the object's first member.
 pub(crate) fn deserialize<'de, T: Defined + 'static, D: Deserializer<'de>>(
     deserializer: D,
     begin: impl Fn(Option<&str>) -> Option<T>,
@@ -75,7 +75,7 @@ pub(crate) fn deserialize<'de, T: Defined + 'static, D: Deserializer<'de>>(
     deserializer.deserialize_map(Read(begin))
 }
 
-/// The text of an attribute, of whatever it is written as.
+/// The text of an attribute, from any type that it may be written as.
 struct Attributed(Option<String>);
 
 impl<'de> Deserialize<'de> for Attributed {

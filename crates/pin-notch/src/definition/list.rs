@@ -1,9 +1,9 @@
-//! Several texts in one, with commas between: as [RFC 4180][csv] writes a record.
+//! Several texts in one, separated by commas like a record of [RFC 4180][csv].
 //!
 //! [csv]: https://www.rfc-editor.org/rfc/rfc4180#section-2
 
-/// The texts of a list: parts between commas, without the blanks around them. A part in quotation marks may hold
-/// commas, and a quotation mark as two of them.
+/// Splits a list at its commas and trims the parts. A quoted part may contain commas, and quotation marks
+/// written twice.
 ///
 /// ```
 /// use pin_notch::split_list;
@@ -30,7 +30,8 @@ pub fn split_list(text: &str) -> Vec<String> {
     parts
 }
 
-/// What stands up to the closing quotation mark, and what follows; `None` unless that is a comma or the end.
+/// The text up to the closing quotation mark, and the rest; `None` unless the rest starts with a comma or
+/// is empty.
 fn quoted(text: &str) -> Option<(String, &str)> {
     let (mut inside, mut rest) = (String::new(), text);
     loop {
@@ -49,7 +50,7 @@ fn quoted(text: &str) -> Option<(String, &str)> {
     }
 }
 
-/// The texts in one: the inverse of [`split_list`].
+/// Joins texts to a list: the inverse of [`split_list`].
 ///
 /// ```
 /// use pin_notch::joined_list;

@@ -1,4 +1,4 @@
-//! The types that a definition's fields have, as texts of attributes.
+//! How the types of a definition's fields are read from and written to attributes.
 
 use super::attribute::{AttributeKind, AttributeType, AttributeValue, Misread};
 use super::{joined_list, split_list};
@@ -9,7 +9,7 @@ use crate::semantics::Orientation;
 use crate::world::{DatePattern, NumberPattern};
 use rust_decimal::Decimal;
 
-/// The distance of two notches, or HTML's `any`: every value within the bounds is allowed.
+/// The distance between two notches, or HTML's `any`, which allows every value within the bounds.
 ///
 /// ```
 /// use pin_notch::{Step, dec};
@@ -18,7 +18,7 @@ use rust_decimal::Decimal;
 /// ```
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 pub enum Step {
-    /// A value each so far: days, months, weeks or seconds where it is one of those.
+    /// This distance, in days, months, weeks or seconds for values of those kinds.
     Every(Decimal),
     /// Every value.
     Any,
@@ -36,7 +36,7 @@ impl<N: Into<Decimal>> From<N> for Step {
     }
 }
 
-/// Types whose text stands for none where it is empty, alone and as fields that may be left out.
+/// Types for which an empty text means "none", by themselves and as optional fields.
 macro_rules! parsed {
     ($($type:ty, $kind:ident, |$text:ident| $read:expr, |$value:ident| $write:expr;)+) => {
         $(impl AttributeType for $type {
@@ -151,7 +151,7 @@ fn date_span(text: &str) -> Result<DateSpan, Misread> {
     Ok(DateSpan { first: first.trim().parse()?, last: last.trim().parse()? })
 }
 
-/// Types of which every text is a value.
+/// Types for which every text is a valid value.
 macro_rules! texts {
     ($($type:ty, $kind:ident, |$text:ident| $read:expr, |$value:ident| $write:expr;)+) => {
         $(impl AttributeType for $type {
@@ -196,7 +196,7 @@ fn names(text: &str) -> Result<Vec<(Decimal, String)>, Misread> {
     split_list(text).into_iter().map(one).collect()
 }
 
-/// Types that are one of several words, as attributes have them: in any case of letters.
+/// Types written as one of several keywords, which are compared case-insensitively as in HTML.
 macro_rules! tokens {
     ($($type:ty, $kind:ident { $($value:pat => $token:literal = $made:expr),+ $(,)? })+) => {
         $(impl AttributeType for $type {

@@ -1,9 +1,9 @@
-//! What a condition claims of single fields, for those who have to write it in another language.
+//! A condition as claims about single fields, for translation to another language.
 
 use super::{Expression, Operator, Part, Tree};
 use rust_decimal::Decimal;
 
-/// What has to be so for a condition to hold, where all that it says is said of single fields.
+/// What must be true for a condition to hold, if the condition consists of claims about single fields.
 ///
 /// ```
 /// use pin_notch::{Claim, Comparison, Expression, Form, Scope, Stepper, Switch, dec};
@@ -24,54 +24,54 @@ use rust_decimal::Decimal;
 /// ```
 #[derive(Clone, Debug, PartialEq)]
 pub enum Claim {
-    /// All of these.
+    /// All of these hold.
     All(Vec<Claim>),
-    /// At least one of these.
+    /// At least one of these holds.
     Any(Vec<Claim>),
-    /// A field holds a number that compares so with this one.
+    /// A field's number compares like this with a constant.
     Number {
         /// The field's name.
         field: String,
-        /// How it compares.
+        /// The comparison.
         is: Comparison,
-        /// With which number.
+        /// The constant.
         than: Decimal,
     },
-    /// A field holds this text, or another one.
+    /// A field's text is, or is not, this one.
     Text {
         /// The field's name.
         field: String,
-        /// Whether it is this one.
+        /// Whether it must be this text.
         equal: bool,
         /// The text.
         to: String,
     },
-    /// A field is on, or off.
+    /// A field is on or off.
     On {
         /// The field's name.
         field: String,
-        /// Which of the two.
+        /// Which of the two is claimed.
         on: bool,
     },
-    /// A field is empty, or is not.
+    /// A field is empty or is not.
     Empty {
         /// The field's name.
         field: String,
-        /// Which of the two.
+        /// Which of the two is claimed.
         empty: bool,
     },
-    /// A text is chosen in a field of several, or is not.
+    /// A text is chosen, or not, in a field with several choices.
     Chosen {
         /// The field's name.
         field: String,
         /// The text.
         text: String,
-        /// Which of the two.
+        /// Which of the two is claimed.
         chosen: bool,
     },
 }
 
-/// How a number compares with another.
+/// A comparison of numbers.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 #[expect(missing_docs, reason = "each is its name")]
 pub enum Comparison {
@@ -84,17 +84,19 @@ pub enum Comparison {
 }
 
 impl Expression {
-    /// What has to be so for this condition to hold; `None` where it says something that is not said of single fields.
+    /// What must be true for this condition to hold; `None` if it says anything else than claims about
+    /// single fields.
     pub fn claim(&self) -> Option<Claim> {
         self.claimed(&self.tree, true)
     }
 
-    /// What has to be so for it plainly not to hold, as a rule is broken; `None` as for [`claim`](Self::claim).
+    /// What must be true for it to be definitely false, as when a rule is broken; `None` in the same case
+    /// as for [`claim`](Self::claim).
     pub fn counterclaim(&self) -> Option<Claim> {
         self.claimed(&self.tree, false)
     }
 
-    /// When the tree is plainly true, or plainly false.
+    /// When the tree is definitely true, or definitely false.
     fn claimed(&self, tree: &Tree, holds: bool) -> Option<Claim> {
         let name = |at: &usize| self.names[*at].clone();
         let both = |one, other| Some(vec![self.claimed(one, holds)?, self.claimed(other, holds)?]);
@@ -157,7 +159,7 @@ impl Expression {
     }
 }
 
-/// The comparison itself, or what is so where it is not.
+/// The comparison itself, or its negation.
 fn comparison(operator: Operator, holds: bool) -> Comparison {
     match (operator, holds) {
         (Operator::Equal, true) | (Operator::Unequal, false) => Comparison::Equal,
@@ -169,7 +171,7 @@ fn comparison(operator: Operator, holds: bool) -> Comparison {
     }
 }
 
-/// The same comparison read from right to left.
+/// The same comparison with its sides exchanged.
 fn mirrored(is: Comparison) -> Comparison {
     match is {
         Comparison::Less => Comparison::Greater,

@@ -1,10 +1,10 @@
-//! What is wrong with an expression, and where.
+//! Errors in expressions, with their places.
 
 use crate::quoted::Quoted;
 use core::fmt;
 use core::ops::Range;
 
-/// What is wrong with an expression. Its text is the message.
+/// An error in an expression. It is displayed as its message.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct ExpressionError {
     span: Range<usize>,
@@ -12,18 +12,18 @@ pub struct ExpressionError {
     help: Option<String>,
 }
 
-/// What kind of thing is wrong.
+/// The kind of error.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub enum ExpressionErrorKind {
-    /// It is not written as expressions are.
+    /// A syntax error.
     Syntax(String),
-    /// It puts together what does not go together.
+    /// A type error.
     Mismatch(String),
-    /// It speaks of a field that there is none of.
+    /// It refers to a field that does not exist.
     NoSuchField(String),
-    /// It speaks of a field that stands in each of these rows, without saying which of them is meant.
+    /// It refers to a field of these rows without saying which row is meant.
     OfEachRow(String),
-    /// It speaks of no field.
+    /// It refers to no field.
     WithoutField,
 }
 
@@ -55,18 +55,18 @@ impl ExpressionError {
         self
     }
 
-    /// The same for a text that begins so many bytes later.
+    /// The same error with its place moved back by this many bytes.
     pub(super) fn moved(mut self, by: usize) -> Self {
         self.span = self.span.start + by..self.span.end + by;
         self
     }
 
-    /// The bytes of the text that it speaks of.
+    /// The byte range of the text at fault.
     pub fn span(&self) -> Range<usize> {
         self.span.clone()
     }
 
-    /// What kind of thing is wrong.
+    /// The kind of error.
     pub fn kind(&self) -> &ExpressionErrorKind {
         &self.kind
     }

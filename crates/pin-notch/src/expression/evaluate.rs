@@ -1,4 +1,4 @@
-//! What an expression comes to.
+//! Evaluation of expressions.
 
 use super::{Arithmetic, Of, Operator, Over, Part, Tree};
 use crate::calendar::{Date, Weekday};
@@ -8,7 +8,7 @@ use rust_decimal::{Decimal, RoundingStrategy};
 use std::cmp::Ordering;
 use std::collections::HashSet;
 
-/// To how many places a quotient is rounded.
+/// The number of decimal places to which a quotient is rounded.
 const PLACES: u32 = 10;
 
 #[derive(Clone, Debug, PartialEq)]
@@ -19,7 +19,8 @@ pub(super) enum Term {
     List(Vec<String>),
 }
 
-/// A field's value as a term. What is ordered is its text, which sorts as it does: years have four digits.
+/// A field's value as a term. Dates and times are represented by their text, which sorts in their order
+/// because years have four digits.
 pub(super) fn term(value: &Value, part: Part) -> Option<Term> {
     Some(match (value, part) {
         (Value::Empty | Value::Mixed, _) => return None,
@@ -50,7 +51,7 @@ impl Tree {
         };
         let list = |one: &Self| match one.value(field) {
             Some(Term::List(texts)) => texts,
-            // Nothing is chosen, so nothing is in the list.
+            // Nothing is chosen, so the list contains nothing.
             Some(Term::Number(_) | Term::Text(_) | Term::On(_)) | None => Vec::new(),
         };
         let on = |one: &Self| match one.value(field) {
@@ -99,7 +100,7 @@ impl Tree {
                 Some(Term::On(value.is_none() || value == Some(Term::List(Vec::new()))))
             }
             Self::Not(one) => on(one).map(|on| Term::On(!on)),
-            // Neither yes nor no stays so, unless the other side decides alone.
+            // An undecided side leaves the result undecided, unless the other side decides it alone.
             Self::And(one, other) => match (on(one), on(other)) {
                 (Some(false), _) | (_, Some(false)) => Some(Term::On(false)),
                 (Some(true), Some(true)) => Some(Term::On(true)),

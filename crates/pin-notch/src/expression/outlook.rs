@@ -1,14 +1,14 @@
-//! Whether a condition can hold and can be broken at all, by the bounds of its fields.
+//! Whether a condition can be true or false at all, given the bounds of its fields.
 
 use super::{Arithmetic, Known, Operator, Part, Tree};
 use crate::control::ValueKind;
 use rust_decimal::Decimal;
 
-/// Bounds of a number; `None` is without end.
+/// Bounds of a number; `None` means unbounded.
 type Bounds = (Option<Decimal>, Option<Decimal>);
 
-/// Whether it can be true, and whether it can be false, as far as bounds tell. Parts are taken to be free of
-/// each other, so it errs on the side of "can".
+/// Whether it can be true, and whether it can be false, judging by bounds. Subexpressions are treated as
+/// independent, so that it errs on the side of "can".
 pub(super) fn of(expression: &Tree, fields: &[Known]) -> (bool, bool) {
     match expression {
         Tree::On(on) => (*on, !on),
@@ -64,7 +64,7 @@ fn offered<'a>(expression: &Tree, fields: &'a [Known]) -> Option<&'a Vec<String>
     }
 }
 
-/// The bounds of a number; of what is none, no bounds.
+/// The bounds of a number; anything else is unbounded.
 fn bounds(expression: &Tree, fields: &[Known]) -> Bounds {
     let both = |one: Option<Decimal>, other: Option<Decimal>| one.zip(other);
     match expression {

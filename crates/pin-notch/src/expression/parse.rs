@@ -1,4 +1,4 @@
-//! From a text to an expression, with a check of what goes with what.
+//! Parsing and type checking of expressions.
 
 mod field;
 mod function;
@@ -14,10 +14,10 @@ use function::Function;
 use token::{Token, tokens};
 use types::{compared, expect, joined, mismatch};
 
-/// Where a piece of an expression stands in its text.
+/// The place of a part of an expression in its text.
 type Span = Range<usize>;
 
-/// How deep expressions may stand in each other; more is no work of a person.
+/// The maximum nesting depth; nobody writes deeper expressions by hand.
 const DEEPEST: usize = 60;
 
 struct Parser<'a> {
@@ -25,14 +25,14 @@ struct Parser<'a> {
     at: usize,
     depth: usize,
     fields: &'a Scope,
-    /// Where it speaks of today.
+    /// The places where it refers to `today`.
     todays: Vec<Span>,
 }
 
-/// An expression, what it gives, and where it stands.
+/// An expression, its type, and its place.
 type Typed = (Tree, Type, Span);
 
-/// What a text says, what that gives, and how it is written with the day in the place of `today`.
+/// Parses a text. Returns the tree, its type, and the text with `today` replaced by the date.
 pub(super) fn whole(text: &str, fields: &Scope) -> Result<(Tree, Type, String), ExpressionError> {
     let mut parser = Parser { tokens: tokens(text)?, at: 0, depth: 0, fields, todays: Vec::new() };
     let (expression, kind, _) = parser.any()?;
@@ -105,7 +105,7 @@ impl Parser<'_> {
 
     fn negated(&mut self) -> Result<Typed, ExpressionError> {
         let start = self.span().start;
-        // Counted, not nested: "not not not …" must not use up the stack.
+        // Counted instead of nested, so that "not not not …" cannot exhaust the stack.
         let mut times = 0;
         while self.take_word("not") {
             times += 1;
@@ -249,11 +249,11 @@ impl Parser<'_> {
         match (name.as_str(), Function::named(&name)) {
             ("true", _) => Ok((Tree::On(true), Type::On, span)),
             ("false", _) => Ok((Tree::On(false), Type::On, span)),
-            // A field may be named like a function; a bracket tells them apart.
+            // A field may have the name of a function; a following parenthesis distinguishes them.
             (_, Some(function)) if self.take_sign("(") => self.function(function, span),
             ("today", _) if !self.fields.places.contains_key(&name) => self.today(span),
             _ => match self.field(&name, span.clone()) {
-                // Of two ends neither is empty alone.
+                // The two ends of a span are never empty separately.
                 Err(error) if matches!(self.peek(), Token::Name(next) if next == "is") => {
                     self.field(&format!("{name}.first"), span).map_err(|_| error)
                 }

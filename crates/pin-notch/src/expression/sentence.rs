@@ -1,11 +1,11 @@
-//! A sentence with expressions in it.
+//! Sentences that contain expressions.
 
 use super::{Expression, ExpressionError, Lookup, Scope};
 use crate::control::Value;
 use crate::world::{World, show_number};
 use core::fmt;
 
-/// A text with expressions in braces, such as `{weight} kg on {frames} frames`; a brace of its own is written twice.
+/// A text with expressions in braces, such as `{weight} kg on {frames} frames`. Literal braces are doubled.
 ///
 /// ```
 /// use pin_notch::{dec, English, Form, Scope, Sentence, Stepper};
@@ -37,7 +37,7 @@ enum Piece {
     Expression(Expression),
 }
 
-/// As it was written.
+/// The source text.
 impl fmt::Display for Sentence {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         f.write_str(&self.written)
@@ -45,10 +45,10 @@ impl fmt::Display for Sentence {
 }
 
 impl Sentence {
-    /// Reads a sentence over these fields.
+    /// Parses a sentence over these fields.
     ///
     /// # Errors
-    /// A brace that is not ended or not begun, or what is wrong with an expression; where in the text.
+    /// Says which brace is unmatched or what is wrong with an expression, and where in the text.
     pub fn parse(text: &str, scope: &Scope) -> Result<Self, ExpressionError> {
         let (mut pieces, mut plain, mut at) = (Vec::new(), String::new(), 0);
         let mut written = String::new();
@@ -88,13 +88,13 @@ impl Sentence {
         Ok(Self { written, pieces })
     }
 
-    /// Whether it says anything besides what its expressions come to.
+    /// Whether it contains any text besides its expressions.
     pub fn has_words(&self) -> bool {
         let is_word = |text: &str| text.contains(char::is_alphabetic);
         self.pieces.iter().any(|piece| matches!(piece, Piece::Text(text) if is_word(text)))
     }
 
-    /// The names of the fields it speaks of.
+    /// The names of the fields it refers to.
     pub fn fields(&self) -> Vec<&str> {
         let mut names = Vec::new();
         for piece in &self.pieces {
@@ -106,8 +106,8 @@ impl Sentence {
         names
     }
 
-    /// The sentence with these values, numbers written as this world writes them; `None` where anything in it is
-    /// empty.
+    /// The sentence for these values, with numbers as the world writes them; `None` if any of its
+    /// expressions is empty.
     pub fn text(&self, values: &impl Lookup, world: &dyn World) -> Option<String> {
         let mut text = String::new();
         for piece in &self.pieces {

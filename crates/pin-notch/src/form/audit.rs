@@ -1,11 +1,11 @@
-//! What is legal in a form's definition and will surprise somebody.
+//! Remarks on what is legal in a form's definition but likely to surprise.
 
 use super::Form;
 use super::links::Link;
 use crate::notches::Remark;
 use core::fmt;
 
-/// A remark on a form's definition, and the field it speaks of.
+/// A remark on a form's definition, and the field that it concerns.
 ///
 /// ```
 /// use pin_notch::{Form, Switch};
@@ -24,20 +24,20 @@ pub enum FormRemark {
         /// The remark.
         remark: Remark,
     },
-    /// A field has no label, so nobody is told what it is.
+    /// A field has no label to tell people what it is.
     Unlabelled {
         /// The field's name.
         name: String,
     },
     /// A field follows another one that does not follow it: what somebody enters here is overwritten as
-    /// soon as the other moves.
+    /// soon as the other changes.
     OneWay {
         /// The field that follows.
         name: String,
         /// The field it follows.
         follows: String,
     },
-    /// The value that a link makes of a default cannot be taken by the field that follows.
+    /// A linked field cannot take the value computed from the default of the field it follows.
     CannotFollow {
         /// The field that follows.
         name: String,
@@ -59,7 +59,7 @@ impl FormRemark {
         }
     }
 
-    /// The name of the field it speaks of.
+    /// The name of the field that it concerns.
     pub fn name(&self) -> &str {
         match self {
             Self::Control { name, .. } | Self::Unlabelled { name } => name,
@@ -88,7 +88,7 @@ impl fmt::Display for FormRemark {
 }
 
 impl Form {
-    /// What is legal in the definition and will surprise somebody, in field order.
+    /// Remarks on what is legal in the definition but likely to surprise, in field order.
     ///
     /// ```
     /// # use pin_notch::{dec, Form, Notches, Slider};
@@ -103,7 +103,7 @@ impl Form {
     /// ```
     pub fn audit(&self) -> Vec<FormRemark> {
         let mut remarks = Vec::new();
-        // By the field that follows, in the order of those that are followed.
+        // By the following field, in the order of the fields that are followed.
         let mut followed: Vec<Vec<(usize, &Link)>> = vec![Vec::new(); self.fields.len()];
         for from in 0..self.fields.len() {
             for link in self.links.of(from) {

@@ -1,4 +1,4 @@
-//! What a form is made of: its controls, the rules over them and the links between them.
+//! Defining a form: its controls, the rules over them and the links between them.
 
 use super::links::Link;
 use super::rules::Condition;
@@ -9,10 +9,10 @@ use crate::conversion::Conversion;
 use std::sync::Arc;
 
 impl Form {
-    /// The form with a field at the end: see [`add`](Self::add).
+    /// The form with a further field: see [`add`](Self::add).
     ///
     /// # Errors
-    /// As there.
+    /// The errors of that method.
     pub fn with<C: TryInto<Control, Error: Into<FormError>>>(
         mut self,
         name: &str,
@@ -23,16 +23,17 @@ impl Form {
         Ok(self)
     }
 
-    /// Adds a field at the end: its name, its label, and its control, or the definition of one.
+    /// Appends a field: its name, its label, and its control or the definition of one.
     ///
     /// # Errors
-    /// [`FormError::NameTaken`], [`FormError::Unnamed`]; [`FormError::Control`] for a definition that makes no
-    /// control. The form is then as it was.
+    /// [`FormError::NameTaken`], [`FormError::Unnamed`]; [`FormError::Control`] for an invalid definition.
+    /// The form is then unchanged.
     pub fn add(&mut self, name: &str, label: &str, control: Control) -> Result<(), FormError> {
         if name.is_empty() {
             return Err(FormError::Unnamed);
         }
-        // As the name comes back: all line breaks are written alike when it is sent.
+        // Line breaks are normalized, because sending normalizes them too and the name must match when it
+        // comes back.
         let sent = without_returns(name.into()).into_owned();
         if self.places.contains_key(&sent) {
             return Err(FormError::NameTaken(name.to_owned()));
@@ -58,8 +59,9 @@ impl Form {
         Ok(())
     }
 
-    /// Adds a rule over these fields: what it says is a problem, told at the first of them. It is asked
-    /// once each of them has an acceptable value, here and where the form is received.
+    /// Adds a rule over these fields. The message it returns is a problem, reported at the first of them.
+    /// The rule is applied when each of them has an acceptable value, both here and where the form is
+    /// received.
     ///
     /// ```
     /// # use pin_notch::{Form, Slider, Value};
@@ -91,7 +93,7 @@ impl Form {
     /// Adds a rule that only warns: see [`warnings`](Self::warnings).
     ///
     /// # Errors
-    /// As [`with_rule`](Self::with_rule).
+    /// The errors of [`with_rule`](Self::with_rule).
     pub fn with_warning(
         self,
         fields: &[&str],
@@ -110,9 +112,9 @@ impl Form {
         Ok(self)
     }
 
-    /// Lets the field `to` follow the field `from`: whenever somebody moves that, this is set to what
-    /// `convert` makes of it. Links may run both ways and in circles; in one turn each field is set at
-    /// most once, and none by its own echo.
+    /// Links the field `to` to the field `from`: whenever somebody changes `from`, `to` is set to the
+    /// result of `convert`. Links may run both ways and in circles; in one turn each field is set at most
+    /// once, and never as an echo of its own change.
     ///
     /// # Errors
     /// [`FormError::NoSuchField`].
@@ -140,9 +142,9 @@ impl Form {
         Ok(self)
     }
 
-    /// Lets two number fields follow each other along a straight line: `from` drives `to` by this conversion,
-    /// and `to` drives `from` by the way back. Each result goes to the nearest value that the field can take,
-    /// of two as near to the upper one; what nobody moved is never moved back by that rounding.
+    /// Links two number fields in both directions: `from` sets `to` by this conversion, and `to` sets
+    /// `from` by its inverse. Each result moves to the nearest value that the field accepts; of two equally
+    /// near, to the upper one. Rounding never changes the field that somebody edited.
     ///
     /// ```
     /// # use pin_notch::{dec, Conversion, Form, Intent, Notches, Rating, Slider};
@@ -163,9 +165,9 @@ impl Form {
     /// ```
     ///
     /// # Errors
-    /// [`FormError::NoSuchField`]; [`FormError::OtherKind`] where there is no conversion and one cannot hold the values of
-    /// the other; [`FormError::NotNumbers`] where either has no numbers, or the conversion
-    /// has no way back.
+    /// [`FormError::NoSuchField`]; [`FormError::OtherKind`] if there is no conversion and one cannot hold
+    /// the values of the other; [`FormError::NotNumbers`] if either has no numbers or the conversion has no
+    /// inverse.
     pub fn with_conversion(
         self,
         from: &str,
@@ -178,7 +180,7 @@ impl Form {
     /// The form with a link: see [`add_link`](Self::add_link).
     ///
     /// # Errors
-    /// As there.
+    /// The errors of that method.
     ///
     /// ```
     /// # use pin_notch::{dec, Conversion, Form, Intent, Slider};
@@ -203,11 +205,11 @@ impl Form {
         Ok(self)
     }
 
-    /// Links two fields as a sheet or a page has it: by a conversion of their numbers, or to the same value; both ways,
-    /// or so that only `to` follows.
+    /// Links two fields as in a sheet or a page: by a conversion of their numbers or to the same value, and
+    /// in both directions or only from `from` to `to`.
     ///
     /// # Errors
-    /// As [`with_conversion`](Self::with_conversion). The form is then as it was.
+    /// The errors of [`with_conversion`](Self::with_conversion). The form is then unchanged.
     pub fn add_link(
         &mut self,
         from: &str,
@@ -247,11 +249,11 @@ impl Form {
         Ok(())
     }
 
-    /// Puts these fields into a fieldset, which can disable them together. A field may stand in several,
-    /// as when one fieldset stands in another.
+    /// Puts these fields into a fieldset, which can disable them together. A field may be in several
+    /// fieldsets, as when they are nested.
     ///
     /// # Errors
-    /// [`FormError::NoSuchField`]; [`FormError::NameTaken`] by another fieldset.
+    /// [`FormError::NoSuchField`]; [`FormError::NameTaken`] if another fieldset has this name.
     ///
     /// ```
     /// # use pin_notch::{Form, Switch};
@@ -279,8 +281,8 @@ impl Form {
         Ok(self)
     }
 
-    /// Never sends this field: in HTML, a control without a name. It is checked before the others are sent,
-    /// and not looked for where they come in.
+    /// Excludes this field from sending, like a control without a name in HTML. It is checked before the
+    /// others are sent, but not expected in what is received.
     ///
     /// # Errors
     /// [`FormError::NoSuchField`].
@@ -300,7 +302,7 @@ impl Form {
         Ok(self)
     }
 
-    /// Never sends this field: see [`unsent`](Self::unsent).
+    /// Excludes this field from sending: see [`unsent`](Self::unsent).
     ///
     /// # Errors
     /// [`FormError::NoSuchField`].

@@ -1,4 +1,4 @@
-//! What cannot be done with a form.
+//! Errors in using a form.
 
 use super::MAX_ROWS;
 use crate::control::ControlError;
@@ -6,7 +6,7 @@ use crate::quoted::Quoted;
 use crate::validity::Invalid;
 use core::fmt;
 
-/// What cannot be done with a form.
+/// Errors in using a form.
 ///
 /// ```
 /// use pin_notch::{Form, FormError, Switch};
@@ -19,9 +19,9 @@ use core::fmt;
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum FormError {
-    /// A field has no option of this value.
+    /// A field has no option with this value.
     NoSuchOption(String),
-    /// There is no preset of this name.
+    /// There is no preset with this name.
     NoSuchPreset(String),
     /// A preset has a value that its field does not accept.
     Preset {
@@ -30,30 +30,31 @@ pub enum FormError {
         /// Why not.
         why: Invalid,
     },
-    /// Rows have to be 1 to [`MAX_ROWS`] at most and no more at least, and cannot hold fieldsets, outputs or other rows.
+    /// The maximum number of rows must be 1 to [`MAX_ROWS`], the minimum must not exceed it, and rows
+    /// cannot contain fieldsets, outputs or other rows.
     Rows(String),
-    /// Two controls were given one name; what comes back could not be told apart.
+    /// Two controls have the same name, so that what is received could not be assigned to them.
     NameTaken(String),
-    /// A control was given no name; HTML sends no such control.
+    /// A control has no name. HTML does not send such a control.
     Unnamed,
-    /// There is no control of this name.
+    /// There is no control with this name.
     NoSuchField(String),
-    /// A definition makes no control.
+    /// A control's definition is invalid.
     Control(ControlError),
-    /// A field cannot follow another one, for they hold values of different kinds.
+    /// A field cannot follow another one, because their values are of different kinds.
     OtherKind {
-        /// The name of the field that is followed.
+        /// The name of the field to be followed.
         from: String,
-        /// The name of the one that would follow.
+        /// The name of the field that was to follow it.
         to: String,
     },
-    /// A field has no numbers, or a conversion no way back to it.
+    /// A field has no numbers, or a conversion has no inverse.
     NotNumbers(String),
-    /// There is no fieldset of this name.
+    /// There is no fieldset with this name.
     NoSuchFieldset(String),
-    /// A rule checks no field, so nobody could be told what it finds.
+    /// A rule has no field at which to report its problem.
     RuleWithoutField,
-    /// This field counts only if a condition holds that hangs on the field itself.
+    /// The condition under which this field counts depends on the field itself.
     Circle(String),
 }
 

@@ -1,4 +1,4 @@
-//! What a field can be asked.
+//! Queries on a field.
 
 use super::{Field, Problem, RowPlace};
 use crate::message::Message;
@@ -6,28 +6,28 @@ use crate::validity::Invalid;
 use crate::world::AnyWorld;
 
 impl Field {
-    /// Whether it is sent: nothing is for what is disabled or unsent.
+    /// Whether it is sent: disabled and excluded fields are not.
     pub(super) fn is_read(&self) -> bool {
         !self.unsent && !self.control.conditions().is_disabled()
     }
 
-    /// Whether something may be received for it, if it counts by what was received for others: nothing is looked for
-    /// that is disabled or never sent.
+    /// Whether a value for it is accepted in what is received, provided that its conditions hold: not for
+    /// disabled or excluded fields.
     pub fn may_be_received(&self) -> bool {
         !self.unsent && !self.control.conditions().disabled && !self.fieldset_disabled
     }
 
-    /// The row it stands in, if it stands in one.
+    /// The row it is in, if any.
     pub fn row(&self) -> Option<&RowPlace> {
         self.row.as_ref()
     }
 
-    /// Whether it says how many [`Rows`](super::Rows) there are.
+    /// Whether it holds the number of [`Rows`](super::Rows).
     pub fn counts_rows(&self) -> bool {
         self.counts_rows
     }
 
-    /// What it is called where it does not stand in its row: its label, and of which row it is.
+    /// Its label outside the context of its row: the label together with the row.
     pub fn called(&self, world: &AnyWorld) -> String {
         match &self.row {
             None => self.label.clone(),
@@ -38,20 +38,20 @@ impl Field {
         }
     }
 
-    /// Whether it is never sent.
+    /// Whether it is excluded from sending.
     pub fn is_unsent(&self) -> bool {
         self.unsent
     }
 
-    /// What is wrong with its value by itself, without the form's rules.
+    /// The problems of its value by itself, without the form's rules.
     pub fn problems(&self) -> Vec<Problem> {
         let found = self.control.validity().into_iter();
         let found = Invalid::told(found.collect()).into_iter();
         found.map(|invalid| Problem::of(self, None, invalid)).collect()
     }
 
-    /// Whether its value is another than at the start: than its default or, where it has none and follows another
-    /// field, than what it follows to.
+    /// Whether its value differs from its initial value: from its default or, if it has none and follows
+    /// another field, from the value that the link gives it.
     pub fn is_dirty(&self) -> bool {
         self.control.value() != self.start
     }

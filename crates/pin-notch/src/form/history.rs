@@ -1,15 +1,15 @@
-//! Settled changes, to be undone and done again.
+//! The history of settled changes, for undo and redo.
 
 use super::{Form, links};
 use crate::control::{Control, Value};
 
-/// How many changes are kept.
+/// The number of changes kept.
 const KEPT: usize = 1000;
 
-/// One settled change: a field, and those that followed it.
+/// One settled change: a field and those that followed it.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub(super) struct Change {
-    /// Place, value before and value after.
+    /// Field index, value before and value after.
     pub fields: Vec<(usize, Value, Value)>,
 }
 
@@ -38,7 +38,7 @@ impl History {
         self.done.last()
     }
 
-    /// The same for fields that stand in other places now; what hangs on a field that is gone is forgotten.
+    /// The same history with new field indices. Changes that involve a removed field are dropped.
     pub(super) fn moved(&self, place: impl Fn(usize) -> Option<usize>) -> Self {
         let moved = |changes: &[Change]| -> Vec<Change> {
             let one = |change: &Change| {
@@ -57,7 +57,7 @@ impl History {
 }
 
 impl Form {
-    /// Records what has settled: the field at this place, and whatever moved with it.
+    /// Records a settled change: the field at this index and the fields that changed with it.
     pub(super) fn record(&mut self, at: usize) {
         let mut changed = Vec::new();
         for place in links::reach(&self.links, at) {
@@ -77,9 +77,9 @@ impl Form {
         }
     }
 
-    /// Records what is under way, so that it can be taken back by itself.
+    /// Records changes in progress, so that they can be undone by themselves.
     pub(super) fn record_all(&mut self) {
-        // Those that a person moves first: what follows them is part of their change.
+        // Fields changed by a person come first: the fields that followed are part of their change.
         let mut moving: Vec<usize> =
             (0..self.fields.len()).filter(|at| self.fields[*at].moving).collect();
         let leads = |control: &Control| control.is_drafting() || control.is_grabbed();
@@ -91,8 +91,8 @@ impl Form {
         }
     }
 
-    /// Takes the last change back, with all that followed it, and gives the names of the fields that changed;
-    /// `None` when there is nothing to take back. What is still being typed or dragged is such a change.
+    /// Undoes the last change with its consequences, and returns the names of the fields that changed;
+    /// `None` if there is nothing to undo. Typing or dragging in progress is such a change.
     ///
     /// ```
     /// # use pin_notch::{Form, Intent, Switch, Value};
@@ -110,7 +110,7 @@ impl Form {
         Some(self.put(change.fields.iter().map(|(place, before, _)| (*place, before.clone()))))
     }
 
-    /// Does again what was undone last.
+    /// Redoes what was undone last.
     pub fn redo(&mut self) -> Option<Vec<&str>> {
         self.record_all();
         let change = self.history.redo()?.clone();
@@ -121,8 +121,8 @@ impl Form {
         let mut places = Vec::new();
         for (place, value) in values {
             let field = &mut self.fields[place];
-            // A value that was there can be put there, unless the program has changed the definition;
-            // then the field keeps what it has.
+            // A field accepts a value it has held before, unless the program has changed the definition. In
+            // that case it keeps its current value.
             if field.control.restore(value.clone()).is_ok() {
                 (field.settled, field.moving) = (value, false);
                 places.push(place);

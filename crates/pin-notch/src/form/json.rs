@@ -1,4 +1,4 @@
-//! Values as JSON, in and out, without the loss of a digit.
+//! Reading and writing values as JSON without losing a digit.
 //!
 //! | value | in JSON |
 //! |---|---|
@@ -11,7 +11,8 @@
 //! | rows | an array of objects |
 //! | empty, mixed | `null` |
 //!
-//! JSON is written as text, and numbers are read from the text they are: a JSON library's own numbers are floats.
+//! JSON is written directly as text, and numbers are read from their source text, because the number types
+//! of JSON libraries are floats.
 
 use super::nested::{Member, nested};
 use super::send::{Received, beginning, too_long};
@@ -56,10 +57,10 @@ impl Value {
         }
     }
 
-    /// The value of this kind that a piece of JSON stands for; `null` is empty.
+    /// Reads a value of this kind from JSON; `null` is empty.
     ///
     /// # Errors
-    /// What is wrong, and what it should be.
+    /// Says what is wrong and what is expected.
     ///
     /// ```
     /// use pin_notch::{Value, ValueKind, dec};
@@ -74,7 +75,7 @@ impl Value {
         Self::from_raw(kind, raw, usize::MAX)
     }
 
-    /// The same, of whose texts at most so many are kept.
+    /// The same, keeping at most this many texts.
     fn from_raw(kind: ValueKind, raw: &RawValue, most: usize) -> Result<Self, Invalid> {
         let json = raw.get();
         if json == "null" {
@@ -123,13 +124,13 @@ fn json_text(text: &str) -> String {
     serde_json::Value::from(text).to_string()
 }
 
-/// The number that this JSON is; `None` where it is no number at all.
+/// Reads a JSON number; `None` if this is not a number.
 fn number(json: &str) -> Option<Result<Decimal, Invalid>> {
     let is_number = json.starts_with(|c: char| c == '-' || c.is_ascii_digit());
     is_number.then(|| parse_number(json).map_err(|error| BadInput::from(error).into()))
 }
 
-/// An object with these members, those of rows in lists.
+/// An object with these members, where rows are lists.
 fn document(values: &[(&str, &Value)], rows: &[Rows]) -> String {
     let members = nested(values, rows).into_iter().map(|member| match member {
         Member::Value(name, value) => format!("{}:{}", json_text(name), value.to_json()),
@@ -165,9 +166,8 @@ impl Values {
 }
 
 impl Form {
-    /// The values that the form would send, as a JSON object: those of disabled and
-    /// [unsent](Self::unsent) fields are left out. What is typed and cannot be read is not in it;
-    /// [`problems`](Self::problems) tells.
+    /// The values that the form would send, as a JSON object. Disabled and [unsent](Self::unsent) fields
+    /// are left out. Typed text that cannot be read is not included; see [`problems`](Self::problems).
     ///
     /// ```
     /// # use pin_notch::{Form, Rating, Switch};
@@ -186,13 +186,13 @@ impl Form {
         document(&all, &self.rows)
     }
 
-    /// Reads a JSON object and has every control re-check its own value, as [`read`](Self::read) does an
-    /// urlencoded body: unknown names are left aside, missing ones stand for off or empty where that is
-    /// possible, a name that is there twice is a problem.
+    /// Reads a JSON object and lets every control check its own value, like [`read`](Self::read) for an
+    /// urlencoded body. Unknown names are ignored, missing ones mean off or empty where that is possible,
+    /// and duplicate names are problems.
     ///
     /// # Errors
-    /// Everything that is wrong, in field order; a text that is no JSON object is a problem of the form
-    /// itself, without a name.
+    /// Every problem, in field order. A text that is not a JSON object is a problem of the form itself,
+    /// without a name.
     ///
     /// ```
     /// # use pin_notch::{dec, Form, Rating};
@@ -238,14 +238,14 @@ fn too_often(count: usize) -> Invalid {
 /// What was received for a field.
 enum Sent<'a> {
     Json(&'a RawValue),
-    /// So many rows.
+    /// This number of rows.
     Rows(usize),
-    /// Something else where rows should be.
+    /// Something other than rows.
     NoRows(&'a str),
 }
 
-/// The members of an object that is read: of each field the first and their number are kept, of unknown names the
-/// beginning.
+/// The members of an object being read. For each field, the first one and their number are kept; of unknown
+/// names, only the beginning.
 struct Members<'a> {
     form: &'a Form,
     sent: HashMap<usize, (Sent<'a>, usize)>,
@@ -259,7 +259,7 @@ impl<'a> Members<'a> {
 
     fn take(&mut self, name: &str, json: &'a RawValue) {
         match self.form.place(name) {
-            // Fields of rows have no members of their own.
+            // Fields in rows have no members at the top level.
             Some(at) if self.form.fields[at].row().is_some() => self.unknown(name),
             Some(at) if !self.form.fields[at].may_be_received() => self.unknown(name),
             Some(at) => {
@@ -281,7 +281,7 @@ impl<'a> Members<'a> {
         }
     }
 
-    /// Takes the members of the rows. Those behind the most that there may be are counted, no more.
+    /// Reads the members of the rows. Rows beyond the maximum are only counted.
     fn rows(&mut self, rows: &Rows, json: &'a RawValue) -> Sent<'a> {
         let Ok(items) = first_items(json.get(), rows.most + 1) else {
             return Sent::NoRows(json.get());
@@ -310,19 +310,19 @@ impl<'a> Members<'a> {
 
 fn taken(field: &Field, json: &RawValue) -> Received {
     let control = &field.control;
-    // One text more than could be sent is enough to be refused.
+    // One text more than the control could send is enough to refuse it.
     let most = control.most_sent() + 1;
     let checked = Value::from_raw(control.kind(), json, most).map_err(|wrong| vec![wrong]);
-    // Nothing is written as null; each control has its own way to be nothing.
+    // `null` means "nothing", which each control represents in its own way.
     let value =
         checked.map(|value| if value == Value::Empty { control.empty_value() } else { value });
-    // What is off or empty is as good as not sent, as in a body.
+    // As in a body, off or empty is equivalent to not being sent.
     let is_empty = value.as_ref().is_ok_and(|value| *value == control.empty_value());
     let checked = value.and_then(|value| control.check_value(value));
     (checked, (!is_empty).then(|| beginning(json.get())))
 }
 
-/// Goes through the members of an object, repeated ones and all, each value as it is written.
+/// Visits the members of an object, including duplicates, with each value as source text.
 fn each_member<'de>(
     text: &'de [u8],
     take: impl FnMut(Cow<'de, str>, &'de RawValue),
@@ -347,7 +347,7 @@ fn each_member<'de>(
     json.end()
 }
 
-/// The first items of an array, at most so many.
+/// The first items of an array, at most this many.
 fn first_items(json: &str, most: usize) -> serde_json::Result<Vec<&RawValue>> {
     struct Items(usize);
     impl<'de> Visitor<'de> for Items {
@@ -374,9 +374,9 @@ fn first_items(json: &str, most: usize) -> serde_json::Result<Vec<&RawValue>> {
 
 impl Problems {
     /// The problems as a document of [RFC 9457](https://www.rfc-editor.org/rfc/rfc9457), to be sent as
-    /// `application/problem+json` with the status 422: in `errors`, a `detail` for each and, of a field, the
-    /// `pointer` to its member of the JSON object (RFC 6901, as a fragment), with its `name`, the `state` as HTML
-    /// names it, and the start of what was `received`.
+    /// `application/problem+json` with the status 422: `errors` has an entry for each problem, with its
+    /// `detail` and, for a field, the `pointer` to its member of the JSON object (RFC 6901, as a fragment),
+    /// the `name`, the `state` in HTML's terms, and the beginning of what was `received`.
     ///
     /// ```
     /// # use pin_notch::{Form, Rating};
@@ -428,7 +428,7 @@ impl Problem {
     }
 }
 
-/// A name as it stands in such a pointer.
+/// A name escaped for such a pointer.
 fn token(name: &str) -> String {
     let token = name.replace('~', "~0").replace('/', "~1");
     let encoded = token.bytes().map(|byte| match byte {

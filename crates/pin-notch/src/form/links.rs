@@ -1,4 +1,4 @@
-//! Values kept in step: what one field's value makes of another's.
+//! Links, by which one field's value determines another's.
 
 use super::Field;
 use crate::control::Value;
@@ -21,7 +21,7 @@ impl fmt::Debug for Link {
     }
 }
 
-/// What a link did when the field it follows was moved.
+/// The effect of a link after the field it follows changed.
 ///
 /// ```
 /// use pin_notch::{Form, Intent, Switch, Value};
@@ -39,7 +39,7 @@ impl fmt::Debug for Link {
 pub struct Followed {
     /// The name of the field that follows.
     pub name: String,
-    /// The value it has now, or why it could not take the one it should.
+    /// Its new value, or why it could not take the value it was given.
     pub outcome: Result<Value, Refusal>,
 }
 
@@ -55,9 +55,9 @@ impl fmt::Display for Followed {
 /// The links of a form.
 #[derive(Clone, Debug, Default)]
 pub(super) struct Links {
-    /// By the field they follow.
+    /// Indexed by the field that is followed.
     by_source: HashMap<usize, Vec<Link>>,
-    /// Which field each leads from and to, in the order in which they were added.
+    /// The two fields of each link, in the order in which the links were added.
     pub ways: Vec<(usize, usize)>,
 }
 
@@ -67,17 +67,17 @@ impl Links {
         self.by_source.entry(from).or_default().push(link);
     }
 
-    /// Those that follow this field.
+    /// The links that follow this field.
     pub(super) fn of(&self, from: usize) -> impl Iterator<Item = &Link> {
         self.by_source.get(&from).into_iter().flatten()
     }
 }
 
-/// A field that was moved by a link, and the value it had before.
+/// A field changed by a link, with its previous value.
 pub(super) type Moved = (usize, Value);
 
-/// Lets all fields follow that hang on this one, each at most once, so that links may run in circles:
-/// whatever was moved first is not moved again by its own echo.
+/// Updates all fields that depend on this one, each at most once. Links may therefore run in circles: the
+/// field that changed first is not changed again by its own echo.
 pub(super) fn settle(
     fields: &mut [Field],
     links: &Links,
@@ -95,7 +95,7 @@ pub(super) fn settle(
             let follower = &mut fields[link.to];
             let outcome = follower.control.set_value(wanted).map(|()| follower.control.value());
             if outcome.is_ok() {
-                // Nobody types in two fields at a time: what stands there is from before.
+                // Nobody types in two fields at once, so the draft there is left over from earlier.
                 follower.control.drop_draft();
                 seen.insert(link.to);
                 queue.push_back(link.to);
@@ -107,7 +107,7 @@ pub(super) fn settle(
     (moved, told)
 }
 
-/// All fields that can move with this one, and itself.
+/// This field and all fields that can change with it.
 pub(super) fn reach(links: &Links, start: usize) -> Vec<usize> {
     let (mut seen, mut queue) = (HashSet::from([start]), vec![start]);
     let mut at = 0;

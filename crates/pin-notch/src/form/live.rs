@@ -1,5 +1,5 @@
-//! A form whose controls live elsewhere, such as in the elements of a page: it is told what they did, and says what
-//! follows.
+//! A form whose controls live elsewhere, such as in the elements of a page. It is told about their turns
+//! and reports the consequences.
 
 use super::links;
 use super::{Followed, Form, FormError, FormTurn};
@@ -8,8 +8,8 @@ use crate::event::Turn;
 use std::collections::HashSet;
 
 impl Form {
-    /// The control of this name lives elsewhere, took this turn there and is as given now: the form goes on as if it
-    /// had [handled](Self::handle) the intent itself.
+    /// Reports that the control with this name, which lives elsewhere, took this turn and now has the given
+    /// state. The form continues as if it had [handled](Self::handle) the intent itself.
     ///
     /// ```
     /// use pin_notch::{Control, Form, Intent, Switch, Value};
@@ -44,7 +44,7 @@ impl Form {
         Ok(self.finish(at, &before, turn))
     }
 
-    /// The program has changed the control of this name where it lives, and it is as given now: see
+    /// Reports that the program has changed the control with this name, which now has the given state: see
     /// [`follow`](Self::follow).
     ///
     /// # Errors
@@ -61,8 +61,8 @@ impl Form {
         self.follow(name)
     }
 
-    /// Whether something outside disables the control of this name where it lives, such as a fieldset of the page that
-    /// this form does not know.
+    /// Sets whether something unknown to this form, such as a fieldset of the page, disables the control
+    /// with this name.
     pub fn set_disabled_outside(&mut self, name: &str, disabled: bool) {
         if let Ok(at) = self.known(name) {
             self.fields[at].fieldset_disabled = disabled;
@@ -70,7 +70,8 @@ impl Form {
         }
     }
 
-    /// Has a field start at its control's default, whatever it holds by now: that is what was entered since.
+    /// Sets a field's initial value to its control's default. If its current value differs, that counts as
+    /// entered.
     ///
     /// ```
     /// use pin_notch::{Form, Switch, Value};
@@ -90,8 +91,9 @@ impl Form {
         }
     }
 
-    /// Gives each field that follows another one the value it follows to as its start, and gives the names of those
-    /// that have another value by that. A field with a value of its own in its definition keeps that.
+    /// Sets the initial value of each field that follows another one to the value that the link gives it,
+    /// and returns the names of the fields whose value changed. A field whose definition has a value of its
+    /// own keeps it.
     ///
     /// ```
     /// use pin_notch::{dec, Conversion, Form, Stepper, Value};
@@ -118,14 +120,14 @@ impl Form {
             self.links.ways.iter().flat_map(|(from, to)| [*from, *to]).collect();
         let given: HashSet<usize> = linked.into_iter().filter(starts).collect();
         let (mut settled, mut moved) = (given.clone(), Vec::new());
-        // First what hangs on a value that is given, then along the links as they stand.
+        // First the fields that follow a given value, then along the links in order.
         for is_first in [true, false] {
             for (from, to) in self.links.ways.clone() {
                 if settled.contains(&to) || (is_first && !given.contains(&from)) {
                     continue;
                 }
                 let (others, _) = links::settle(&mut self.fields, &self.links, from);
-                // What has a value of its own is not moved, here least of all.
+                // A field with a value of its own does not change.
                 for (at, before) in others {
                     if given.contains(&at) {
                         let _ = self.fields[at].control.restore(before);
@@ -146,8 +148,8 @@ impl Form {
         moved.into_iter().map(|at| self.fields[at].name.as_str()).collect()
     }
 
-    /// Takes over what people have done in a form of which this is a new definition: what they have touched and left,
-    /// where fields started, and what can be undone, of the fields that have the same names.
+    /// Takes over the state of a form of which this is a new definition: which fields were touched and
+    /// left, their initial values, and the undo history, for fields with the same names.
     ///
     /// ```
     /// use pin_notch::{Form, Intent, Switch};

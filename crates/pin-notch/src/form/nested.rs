@@ -1,16 +1,16 @@
-//! Values as a tree: those in rows under the rows' name.
+//! Values as a tree, with those in rows under the name of the rows.
 
 use super::Rows;
 use crate::control::Value;
 use std::collections::{HashMap, HashSet};
 
-/// A value among others, or rows of values.
+/// A single value, or rows of values.
 pub(super) enum Member<'a> {
     Value(&'a str, &'a Value),
     Rows(&'a str, Vec<Vec<(&'a str, &'a Value)>>),
 }
 
-/// Values, those in rows under the rows' name.
+/// The values, with those in rows under the name of the rows.
 pub(super) fn nested<'a>(values: &[(&'a str, &'a Value)], rows: &'a [Rows]) -> Vec<Member<'a>> {
     let mut by_name: HashMap<&str, &Value> = values.iter().copied().collect();
     let mut members = Vec::new();

@@ -8,10 +8,10 @@ use core::fmt;
 use std::collections::{HashMap, HashSet};
 use std::sync::Arc;
 
-/// The fields whose conditions speak of a field, by its place.
+/// The fields whose conditions refer to a field, by the index of that field.
 pub(super) type Readers = HashMap<usize, Vec<usize>>;
 
-/// A field that has begun or ceased to count.
+/// A field that started or stopped counting.
 ///
 /// ```
 /// use pin_notch::{Expression, Form, Intent, Scope, Switch};
@@ -31,7 +31,7 @@ pub(super) type Readers = HashMap<usize, Vec<usize>>;
 pub struct Counted {
     /// The field's name.
     pub name: String,
-    /// Whether it counts now.
+    /// Whether it now counts.
     pub counts: bool,
 }
 
@@ -56,26 +56,26 @@ impl Lookup for Form {
 }
 
 impl Field {
-    /// Whether it counts. A field that does not, for its condition does not hold, is disabled and not to be shown: it
-    /// is not sent, not required and in no rule, and keeps its value for when it counts again.
+    /// Whether it counts. A field whose condition does not hold is disabled and should be hidden: it is not
+    /// sent, not required and ignored by rules, and it keeps its value until it counts again.
     pub fn counts(&self) -> bool {
         self.counts
     }
 
-    /// Whether it counts only under conditions, its own or those of its fieldsets.
+    /// Whether it counts only under a condition, its own or that of one of its fieldsets.
     pub fn is_conditional(&self) -> bool {
         !self.only_if.is_empty()
     }
 
-    /// Disables the control, or enables it, by all that is outside of it.
+    /// Disables or enables the control according to everything outside it.
     pub(super) fn weigh(&mut self) {
         self.control.set_fieldset_disabled(self.fieldset_disabled || !self.counts);
     }
 }
 
 impl Form {
-    /// Lets a field count only if this holds: see [`Field::counts`]. A condition that says neither yes nor no, as
-    /// where it speaks of a field that is empty or does not count itself, does not hold.
+    /// Makes a field count only if this condition holds: see [`Field::counts`]. A condition that is neither
+    /// true nor false, because it refers to a field that is empty or does not count, does not hold.
     ///
     /// ```
     /// use pin_notch::{dec, CheckboxGroup, Expression, Form, Intent, Scope, Stepper};
@@ -103,10 +103,10 @@ impl Form {
         Ok(self)
     }
 
-    /// Lets these fields count only if this holds.
+    /// Makes these fields count only if this condition holds.
     ///
     /// # Errors
-    /// As [`only_if`](Self::only_if). The form is then as it was.
+    /// The errors of [`only_if`](Self::only_if). The form is then unchanged.
     pub fn add_condition(
         &mut self,
         names: &[&str],
@@ -117,10 +117,10 @@ impl Form {
         self.count_only_if(&fields, &Arc::new(condition))
     }
 
-    /// Lets all fields of a fieldset count only if this holds: see [`only_if`](Self::only_if).
+    /// Makes all fields of a fieldset count only if this condition holds: see [`only_if`](Self::only_if).
     ///
     /// # Errors
-    /// [`FormError::NoSuchFieldset`]; as [`only_if`](Self::only_if).
+    /// [`FormError::NoSuchFieldset`], and the errors of [`only_if`](Self::only_if).
     pub fn fieldset_only_if(
         mut self,
         name: &str,
@@ -135,7 +135,7 @@ impl Form {
         Ok(self)
     }
 
-    /// Whether a fieldset counts: whether its own condition holds, if it has one.
+    /// Whether a fieldset counts: whether its own condition, if any, holds.
     pub fn fieldset_counts(&self, fieldset: &Fieldset) -> bool {
         fieldset.only_if.as_ref().is_none_or(|condition| condition.holds(self) == Some(true))
     }
@@ -153,7 +153,7 @@ impl Form {
         Ok(())
     }
 
-    /// These fields hang on those that a condition speaks of.
+    /// Records that these fields depend on the fields of a condition.
     pub(super) fn read_by(
         &mut self,
         fields: &[usize],
@@ -179,7 +179,7 @@ impl Form {
         Ok(())
     }
 
-    /// These fields and all whose conditions hang on them, each behind those that it hangs on.
+    /// These fields and all fields whose conditions depend on them, in dependency order.
     fn after(&self, start: impl IntoIterator<Item = usize>) -> Vec<usize> {
         enum Visit {
             Enter(usize),
@@ -202,7 +202,7 @@ impl Form {
         order
     }
 
-    /// Finds out anew which fields count, of these and all that hang on them.
+    /// Updates which of these fields, and of all that depend on them, count.
     pub(super) fn weigh(&mut self, changed: impl IntoIterator<Item = usize>) -> Vec<Counted> {
         if self.readers.is_empty() {
             return Vec::new();
@@ -230,8 +230,8 @@ impl Form {
         self.fields[at].only_if.iter().all(|condition| condition.holds(values) == Some(true))
     }
 
-    /// Which fields count by these values, by their places; a value that is not there is empty.
-    /// With them, what of the values cannot be chosen by the others.
+    /// Which fields count for these values, by index; a missing value is empty. Also returns the values
+    /// that cannot be chosen given the others.
     pub(super) fn counting(&self, values: &[Option<Value>]) -> (Vec<bool>, Vec<Option<Invalid>>) {
         struct Received<'a> {
             form: &'a Form,

@@ -1,4 +1,5 @@
-//! Options that can be chosen only under a condition over other fields, such as the rooms of the house that is chosen.
+//! Options that can be chosen only under a condition over other fields, such as the rooms of the chosen
+//! house.
 
 use super::{Field, Form, FormError};
 use crate::control::{Value, ValueKind};
@@ -11,13 +12,13 @@ use std::sync::Arc;
 pub(super) struct Conditional {
     value: String,
     condition: Arc<Expression>,
-    /// Whether it can be chosen now.
+    /// Whether it can currently be chosen.
     open: bool,
 }
 
 impl Form {
-    /// Lets an option of a field be chosen only if this holds. Otherwise it is disabled: where it is chosen it is not
-    /// sent, and whoever receives it refuses it.
+    /// Lets an option of a field be chosen only if this condition holds. Otherwise it is disabled: if
+    /// chosen, it is not sent, and a receiver refuses it.
     ///
     /// ```
     /// use pin_notch::{Expression, Form, Intent, RadioGroup, Scope, Select};
@@ -42,7 +43,7 @@ impl Form {
     ///
     /// # Errors
     /// [`FormError::NoSuchField`], also for the fields of the condition; [`FormError::NoSuchOption`];
-    /// [`FormError::Circle`] where the condition hangs on the field itself.
+    /// [`FormError::Circle`] if the condition depends on the field itself.
     pub fn option_only_if(
         mut self,
         name: &str,
@@ -72,7 +73,7 @@ impl Form {
         Ok(())
     }
 
-    /// Opens and closes options of a field by the values there are.
+    /// Enables and disables options of a field according to the current values.
     pub(super) fn weigh_options(&mut self, at: usize) {
         let open: Vec<bool> = self.fields[at]
             .options_if
@@ -97,7 +98,8 @@ impl Field {
         !self.options_if.is_empty()
     }
 
-    /// The field with all options open: what was received says itself which of them can be chosen.
+    /// The field with all options enabled: for received values, those values decide which options can be
+    /// chosen.
     pub(super) fn with_all_options(&self) -> Self {
         let mut field = self.clone();
         let all = vec![true; field.options_if.len()];
@@ -105,7 +107,7 @@ impl Field {
         field
     }
 
-    /// Opens and closes these options.
+    /// Enables and disables these options.
     fn open_options(&mut self, open: &[bool]) {
         let mut definition = self.control.definition();
         let mut options = definition.options();
@@ -114,13 +116,13 @@ impl Field {
             let own = options.iter_mut().filter(|one| one.value == option.value);
             own.for_each(|one| one.disabled = !open);
         }
-        // The same definition but for what is disabled in it, which hinders no definition.
+        // Only the disabled options differ, and they cannot make a definition invalid.
         let is_set = definition.set_options(&options).is_ok()
             && self.control.set_definition(definition).is_ok();
         debug_assert!(is_set, "{}", self.name);
     }
 
-    /// What of a received value cannot be chosen by what else was received.
+    /// The part of a received value that cannot be chosen given the other received values.
     pub(super) fn closed_by(&self, value: &Value, values: &impl Lookup) -> Option<Invalid> {
         let chosen: &[String] = match (self.control.kind(), value) {
             (ValueKind::Text, Value::Text(text)) => std::slice::from_ref(text),

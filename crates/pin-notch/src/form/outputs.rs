@@ -1,4 +1,4 @@
-//! What a form computes from its fields, to be shown beside them.
+//! Outputs, which a form computes from its fields and shows beside them.
 
 use super::{Form, FormError};
 use crate::expression::Sentence;
@@ -9,16 +9,16 @@ use crate::world::World;
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
 pub struct Output {
-    /// Its name, among those of fields.
+    /// Its name, which must differ from those of fields.
     pub name: String,
-    /// What people call it.
+    /// Its label for people.
     pub label: String,
-    /// What it says.
+    /// Its text.
     pub sentence: Sentence,
 }
 
 impl Form {
-    /// Adds an output, which shows what is computed from fields.
+    /// Adds an output, which shows a text computed from fields.
     ///
     /// ```
     /// use pin_notch::{dec, English, Form, Intent, Scope, Sentence, Stepper};
@@ -37,8 +37,8 @@ impl Form {
     /// ```
     ///
     /// # Errors
-    /// [`FormError::NameTaken`] by a field or another output, [`FormError::Unnamed`]; [`FormError::NoSuchField`] for
-    /// what the sentence speaks of.
+    /// [`FormError::NameTaken`] by a field or another output, [`FormError::Unnamed`];
+    /// [`FormError::NoSuchField`] for a field that the sentence refers to.
     pub fn with_output(
         mut self,
         name: &str,
@@ -62,7 +62,8 @@ impl Form {
         self.outputs.iter()
     }
 
-    /// What the output of this name says now, in this world; empty where something in it is empty.
+    /// The current text of the output with this name, in this world; empty if any of its expressions is
+    /// empty.
     pub fn output_text(&self, name: &str, world: &dyn World) -> Option<String> {
         let output = self.outputs.iter().find(|output| output.name == name)?;
         Some(output.sentence.text(self, world).unwrap_or_default())

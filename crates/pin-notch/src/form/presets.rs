@@ -1,4 +1,4 @@
-//! Named sets of values that are applied in one.
+//! Presets: named sets of values that are applied together.
 
 use super::history::Change;
 use super::{Form, FormError, links};
@@ -22,23 +22,23 @@ use std::collections::HashMap;
 pub struct Preset {
     /// Its name.
     pub name: String,
-    /// What people call it.
+    /// Its label for people.
     pub label: String,
     values: Vec<(String, Value)>,
 }
 
 impl Preset {
-    /// The names of its fields, and their values.
+    /// The names of its fields with their values.
     pub fn values(&self) -> impl Iterator<Item = (&str, &Value)> {
         self.values.iter().map(|(name, value)| (name.as_str(), value))
     }
 }
 
 impl Form {
-    /// The form with a set of values that [`apply`](Self::apply) gives these fields.
+    /// The form with a preset, which [`apply`](Self::apply) applies.
     ///
     /// # Errors
-    /// As [`add_preset`](Self::add_preset).
+    /// The errors of [`add_preset`](Self::add_preset).
     pub fn with_preset(
         mut self,
         name: &str,
@@ -49,7 +49,7 @@ impl Form {
         Ok(self)
     }
 
-    /// Adds a set of values.
+    /// Adds a preset.
     ///
     /// # Errors
     /// [`FormError::NoSuchField`]; [`FormError::Unnamed`], [`FormError::NameTaken`] by another preset;
@@ -81,7 +81,7 @@ impl Form {
         Ok(())
     }
 
-    /// The preset of this name.
+    /// The preset with this name.
     pub fn preset(&self, name: &str) -> Option<&Preset> {
         self.presets.iter().find(|preset| preset.name == name)
     }
@@ -91,9 +91,9 @@ impl Form {
         self.presets.iter()
     }
 
-    /// Gives fields the values of a preset, and lets follow what follows them; gives the names of all that changed. It
-    /// can be undone in one. A field whose definition no longer takes its value keeps
-    /// what it has.
+    /// Sets fields to the values of a preset, updates the fields linked with them, and returns the names of
+    /// all that changed. This can be undone in one step. A field whose definition no longer accepts its
+    /// value is left unchanged.
     ///
     /// ```
     /// use pin_notch::{Form, Stepper, Switch, dec};
@@ -117,9 +117,9 @@ impl Form {
         self.record_all();
         let places: Vec<(usize, &Value)> =
             preset.values().filter_map(|(name, value)| Some((self.place(name)?, value))).collect();
-        // What each had before anything moved.
+        // The value of each before anything changed.
         let mut before: HashMap<usize, Value> = HashMap::new();
-        // Twice, for what a preset says itself counts before what follows another.
+        // Applied twice, because the preset's own values take precedence over those that follow from links.
         for _ in 0..2 {
             for (at, value) in &places {
                 let had = self.fields[*at].control.value();

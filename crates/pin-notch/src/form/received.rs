@@ -1,4 +1,4 @@
-//! What came back: typed values, or what is wrong with them.
+//! Received values, or the problems with them.
 
 use super::send::beginning;
 use super::{Field, RowPlace, Rows};
@@ -12,8 +12,8 @@ use rust_decimal::Decimal;
 use std::collections::HashMap;
 use std::sync::Arc;
 
-/// The most unknown names that are told, and the most characters of a received text that are shown: a
-/// hostile body must not be echoed in full.
+/// The greatest number of unknown names that are reported, and of characters of a received text that are
+/// shown, so that a hostile body is never echoed in full.
 ///
 /// ```
 /// use pin_notch::{Form, MAX_REPORTED, Rating};
@@ -26,7 +26,7 @@ use std::sync::Arc;
 /// ```
 pub const MAX_REPORTED: usize = 80;
 
-/// The longest body that is read, in bytes.
+/// The greatest length in bytes of a body that is read.
 ///
 /// ```
 /// use pin_notch::{Form, MAX_BODY};
@@ -36,7 +36,7 @@ pub const MAX_BODY: usize = 8 << 20;
 
 /// A form's values, accepted by its controls.
 ///
-/// By name, as what it is:
+/// Access by name and type:
 ///
 /// ```
 /// use pin_notch::{DatePicker, Form, Rating, Select, Switch, Value, dec};
@@ -66,7 +66,7 @@ pub struct Values {
     warnings: Vec<Problem>,
 }
 
-/// Values are the same whatever form they are of.
+/// Values are compared without the form they belong to.
 impl PartialEq for Values {
     fn eq(&self, other: &Self) -> bool {
         (&self.values, &self.unknown, &self.warnings)
@@ -91,17 +91,17 @@ impl Values {
         self
     }
 
-    /// What the form's own rules warn of, which is no reason to refuse it.
+    /// The warnings of the form's own rules, which do not prevent acceptance.
     pub fn warnings(&self) -> &[Problem] {
         &self.warnings
     }
 
-    /// The value of the control of this name.
+    /// The value of the control with this name.
     pub fn get(&self, name: &str) -> Option<&Value> {
         self.places.get(name).map(|at| &self.values[*at].1)
     }
 
-    /// The number of this name; `None` also where it is empty or no number.
+    /// The number with this name; `None` also if it is empty or not a number.
     ///
     /// ```
     /// # use pin_notch::{dec, Form, Rating};
@@ -114,22 +114,22 @@ impl Values {
         self.get(name)?.number()
     }
 
-    /// Whether the switch or checkbox of this name is on.
+    /// Whether the switch or checkbox with this name is on.
     pub fn is_on(&self, name: &str) -> bool {
         self.get(name).and_then(Value::is_on).unwrap_or(false)
     }
 
-    /// The text that was chosen under this name.
+    /// The text chosen under this name.
     pub fn text(&self, name: &str) -> Option<&str> {
         self.get(name)?.text()
     }
 
-    /// The texts that were chosen under this name.
+    /// The texts chosen under this name.
     pub fn texts(&self, name: &str) -> &[String] {
         self.get(name).map(Value::texts).unwrap_or_default()
     }
 
-    /// The day of this name.
+    /// The day with this name.
     pub fn date(&self, name: &str) -> Option<Date> {
         self.get(name)?.date()
     }
@@ -139,7 +139,7 @@ impl Values {
         self.values.iter().map(|(name, value)| (name.as_str(), value))
     }
 
-    /// That they were accepted, and with which warnings, in one line, as moves tell it.
+    /// Reports in one line, as in moves, that they were accepted and with which warnings.
     ///
     /// ```
     /// # use pin_notch::{Form, Switch};
@@ -153,14 +153,14 @@ impl Values {
         format!("accepted{}", warnings.collect::<String>())
     }
 
-    /// Names that were received and ignored, because no enabled control has them: the beginning of each of
+    /// Names that were received but ignored because no enabled control has them: the beginning of each of
     /// the first [`MAX_REPORTED`].
     pub fn unknown(&self) -> &[String] {
         &self.unknown
     }
 }
 
-/// One thing that is wrong with a form's values.
+/// One problem with a form's values.
 ///
 /// ```
 /// use pin_notch::{Form, Rating};
@@ -177,13 +177,14 @@ impl Values {
 pub struct Problem {
     /// The control's name; empty for a problem of the form as a whole.
     pub name: String,
-    /// Its label; of a field in a row, with what the row is called.
+    /// Its label; for a field in a row, including the label of the row.
     pub label: String,
-    /// The row it stands in, if it stands in one.
+    /// The row it is in, if any.
     pub row: Option<RowPlace>,
-    /// The start of what was received for it, several texts one after the other, unless that was empty or missing.
+    /// The beginning of what was received for it (several texts are joined), unless that was empty or
+    /// missing.
     pub received: Option<String>,
-    /// What is wrong.
+    /// The problem.
     pub invalid: Invalid,
 }
 
@@ -221,7 +222,7 @@ impl fmt::Display for Problem {
     }
 }
 
-/// All that is wrong with a form's values, in field order; never empty. Its text has a line for each.
+/// Every problem with a form's values, in field order; never empty. It is displayed with one line for each.
 ///
 /// ```
 /// use pin_notch::{Form, Rating};
@@ -236,7 +237,7 @@ impl fmt::Display for Problem {
 pub struct Problems(pub Vec<Problem>);
 
 impl Problems {
-    /// All of them in one line, as moves tell it.
+    /// All of them in one line, as in moves.
     ///
     /// ```
     /// use pin_notch::{Form, Rating};
@@ -250,7 +251,7 @@ impl Problems {
         self.0.iter().map(ToString::to_string).collect::<Vec<_>>().join(" / ")
     }
 
-    /// The name of the field to lead the person to: the first that has a problem.
+    /// The name of the field to focus: the first that has a problem.
     pub fn first(&self) -> Option<&str> {
         self.0.iter().map(|problem| problem.name.as_str()).find(|name| !name.is_empty())
     }

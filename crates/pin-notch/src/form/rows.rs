@@ -1,8 +1,9 @@
-//! Fields that stand together in rows, of which people add, remove and move some.
+//! Groups of fields repeated in rows, which people add, remove and move.
 //!
-//! All rows that there may be are in the form from the start, each with fields of its own (`treatment.2.amount`), and
-//! one more field says how many of them there are. Those behind do not count, as under a condition: so sending, reading,
-//! rules and undo know nothing of rows.
+//! The form contains the maximum number of rows from the start, each with fields of its own
+//! (`treatment.2.amount`), and one more field that holds the number of rows in use. The fields of the other
+//! rows do not count, as under a condition, so that sending, reading, rules and undo need no special
+//! treatment of rows.
 
 use super::history::Change;
 use super::links::Link;
@@ -17,7 +18,7 @@ use core::ops::RangeInclusive;
 use rust_decimal::Decimal;
 use std::sync::Arc;
 
-/// The most rows that fields may stand in.
+/// The greatest maximum number of rows.
 ///
 /// ```
 /// use pin_notch::{Form, MAX_ROWS, Switch};
@@ -28,7 +29,7 @@ use std::sync::Arc;
 /// ```
 pub const MAX_ROWS: usize = 50;
 
-/// Fields that stand together in rows.
+/// A group of fields repeated in rows.
 ///
 /// ```
 /// use pin_notch::{Form, Stepper, dec};
@@ -43,39 +44,39 @@ pub const MAX_ROWS: usize = 50;
 #[derive(Clone, Debug)]
 #[non_exhaustive]
 pub struct Rows {
-    /// Their name, which is also that of the field that says how many there are.
+    /// Their name, which is also the name of the field that holds their number.
     pub name: String,
-    /// What people call one of them.
+    /// The label of a single row.
     pub label: String,
-    /// How many there are at least.
+    /// The minimum number of rows.
     pub least: usize,
-    /// How many there are at most.
+    /// The maximum number of rows.
     pub most: usize,
-    /// The names of fields in a row.
+    /// The names of the fields in a row.
     fields: Vec<String>,
-    /// Where the field stands that says how many there are.
+    /// The index of the field that holds the number of rows.
     pub(super) count: usize,
-    /// Where the fields stand, row by row.
+    /// The indices of the fields, row by row.
     pub(super) places: Vec<Vec<usize>>,
 }
 
 impl Rows {
-    /// The names that fields have in a row.
+    /// The names of the fields in a row.
     pub fn fields(&self) -> impl Iterator<Item = &str> {
         self.fields.iter().map(String::as_str)
     }
 
-    /// The name under which a field of a row, counted from 1, is sent.
+    /// The name under which a field of this row, counted from 1, is sent.
     pub fn name_in(&self, row: usize, field: &str) -> String {
         format!("{}.{row}.{field}", self.name)
     }
 
-    /// What a row is called, counted from 1.
+    /// The label of this row, counted from 1.
     pub fn title(&self, row: usize) -> Message {
         Message::Row { rows: self.label.clone(), row }
     }
 
-    /// The control that says how many rows there are.
+    /// The control that holds the number of rows.
     pub fn control(least: usize, most: usize) -> Result<Control, FormError> {
         let [least, most] = [least, most].map(Decimal::from);
         let counter = Stepper::builder().min(least).max(most).value(least).required(true);
@@ -83,7 +84,7 @@ impl Rows {
     }
 }
 
-/// The row that a field stands in.
+/// The row that a field is in.
 ///
 /// ```
 /// use pin_notch::{AnyWorld, Form, Switch};
@@ -99,26 +100,26 @@ impl Rows {
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct RowPlace {
-    /// The rows' name.
+    /// The name of the rows.
     pub rows: String,
-    /// What people call a row.
+    /// The label of a single row.
     pub label: String,
-    /// Which row, counted from 1.
+    /// The number of the row, counted from 1.
     pub row: usize,
     /// The field's name in the row.
     pub field: String,
 }
 
-/// What became of rows. Its text says how many there are now.
+/// The outcome of adding, removing or moving a row. It is displayed with the new number of rows.
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[must_use = "it says what happened, or why nothing did"]
 #[non_exhaustive]
 pub struct RowsTurn {
-    /// How many rows there are now, or why they are as they were.
+    /// The new number of rows, or why they are unchanged.
     pub outcome: Result<usize, Refusal>,
-    /// The names of the fields that hold another value.
+    /// The names of the fields whose value changed.
     pub changed: Vec<String>,
-    /// Fields that have begun or ceased to count.
+    /// Fields that started or stopped counting.
     pub counted: Vec<Counted>,
 }
 
@@ -133,8 +134,9 @@ impl fmt::Display for RowsTurn {
 }
 
 impl Form {
-    /// The form with rows: the fields of `row`, from so many to so many times. Its written rules, its conditions and its
-    /// links hold in each row. Fields are named by their row, counted from 1: `treatment.2.amount`.
+    /// The form with rows that each contain the fields of `row`, repeated a number of times within the
+    /// given limits. The written rules, conditions and links of `row` apply in each row. Fields are named
+    /// by their row, counted from 1: `treatment.2.amount`.
     ///
     /// ```
     /// use pin_notch::{dec, Expression, Form, Intent, Rule, Scope, Stepper};
@@ -158,8 +160,8 @@ impl Form {
     /// ```
     ///
     /// # Errors
-    /// As [`add`](Self::add); [`FormError::Rows`] for numbers that are out of order or above [`MAX_ROWS`], and for a row
-    /// with fieldsets, outputs or rows of its own.
+    /// The errors of [`add`](Self::add); [`FormError::Rows`] if the limits are out of order or above
+    /// [`MAX_ROWS`], or if a row has fieldsets, outputs or rows of its own.
     pub fn with_rows(
         mut self,
         name: &str,
@@ -192,11 +194,13 @@ impl Form {
         Ok(self)
     }
 
-    /// Makes rows of fields that are in the form already, each named by its row: `treatment.1.amount` to
-    /// `treatment.5.amount`. The field that says how many rows there are is made where there is none of that name.
+    /// Makes rows of fields that are already in the form, each named by its row: `treatment.1.amount` to
+    /// `treatment.5.amount`. The field that holds the number of rows is created if there is none with that
+    /// name.
     ///
     /// # Errors
-    /// [`FormError::NoSuchField`] for a field that is missing in a row; else as [`with_rows`](Self::with_rows).
+    /// [`FormError::NoSuchField`] for a field that is missing in a row, and the errors of
+    /// [`with_rows`](Self::with_rows).
     pub fn add_rows(
         &mut self,
         name: &str,
@@ -249,7 +253,7 @@ impl Form {
         Ok(())
     }
 
-    /// Lets what holds in a row by itself hold among the fields at these places.
+    /// Applies the rules, conditions and links of a row to the fields at these indices.
     fn hold_in_row(&mut self, name: &str, row: &Form, places: &[usize]) -> Result<(), FormError> {
         let number = places.first().and_then(|at| self.fields[*at].row.as_ref());
         let number = number.map_or(0, |place| place.row);
@@ -286,7 +290,7 @@ impl Form {
         Ok(())
     }
 
-    /// The rows of this name.
+    /// The rows with this name.
     pub fn rows(&self, name: &str) -> Option<&Rows> {
         self.rows.iter().find(|rows| rows.name == name)
     }
@@ -306,7 +310,7 @@ impl Form {
         places.into_iter().flatten().map(|at| &self.fields[*at])
     }
 
-    /// How many rows of these there are now.
+    /// The current number of these rows.
     pub fn row_count(&self, rows: &Rows) -> usize {
         let count = self.fields[rows.count].control.value().number();
         count.and_then(|count| usize::try_from(count).ok()).unwrap_or(rows.least)
@@ -315,7 +319,8 @@ impl Form {
     /// Adds a row at the end.
     ///
     /// # Errors
-    /// [`FormError::NoSuchField`] where there are no rows of this name. Whether there may be one more, the turn says.
+    /// [`FormError::NoSuchField`] if there are no rows with this name. If the maximum is reached, the turn
+    /// is refused.
     pub fn add_row(&mut self, name: &str) -> Result<RowsTurn, FormError> {
         let (rows, count) = self.known_rows(name)?;
         if count >= rows.most {
@@ -324,10 +329,10 @@ impl Form {
         Ok(self.arrange(&rows, &(0..count).collect::<Vec<_>>(), count + 1))
     }
 
-    /// Takes a row out, counted from 1; those behind it move up.
+    /// Removes a row, counted from 1. The following rows move up.
     ///
     /// # Errors
-    /// As [`add_row`](Self::add_row).
+    /// The errors of [`add_row`](Self::add_row).
     pub fn remove_row(&mut self, name: &str, row: usize) -> Result<RowsTurn, FormError> {
         let (rows, count) = self.known_rows(name)?;
         if row == 0 || row > count {
@@ -340,10 +345,10 @@ impl Form {
         Ok(self.arrange(&rows, &order, count - 1))
     }
 
-    /// Puts a row where another one stands, counted from 1; those between move by one.
+    /// Moves a row to the position of another one, both counted from 1. The rows in between shift by one.
     ///
     /// # Errors
-    /// As [`add_row`](Self::add_row).
+    /// The errors of [`add_row`](Self::add_row).
     pub fn move_row(&mut self, name: &str, row: usize, to: usize) -> Result<RowsTurn, FormError> {
         let (rows, count) = self.known_rows(name)?;
         if [row, to].iter().any(|at| *at == 0 || *at > count) {
@@ -363,8 +368,8 @@ impl Form {
         Ok((rows.clone(), self.row_count(rows)))
     }
 
-    /// Puts the rows of these numbers, counted from 0, first, in this order, and new ones behind them, so that there are
-    /// `count` of them. It can be undone in one.
+    /// Puts the rows with these indices first, in this order, followed by new ones up to `count` in all.
+    /// This can be undone in one step.
     fn arrange(&mut self, rows: &Rows, order: &[usize], count: usize) -> RowsTurn {
         self.record_all();
         let before: Vec<_> = rows.places.iter().flatten().map(|at| (*at, self.held(*at))).collect();
@@ -379,7 +384,7 @@ impl Form {
                 };
                 let before = self.fields[*at].control.value();
                 let own = &mut self.fields[*at];
-                // What is half typed does not move along, and would belong to another row where it is.
+                // A draft does not move with its row, and left in place it would belong to another one.
                 if row >= first {
                     own.control.drop_draft();
                 }
@@ -407,7 +412,7 @@ impl Form {
         RowsTurn { outcome: Ok(count), changed: names.collect(), counted }
     }
 
-    /// What of a field moves with its row.
+    /// The state of a field that moves with its row.
     fn held(&self, at: usize) -> (Value, bool, bool) {
         let field = &self.fields[at];
         (field.control.value(), field.touched, field.left)
@@ -421,7 +426,7 @@ impl RowsTurn {
 }
 
 impl Values {
-    /// How many rows of this name were accepted; `None` where there are no such rows.
+    /// The number of rows with this name that were accepted; `None` if there are no such rows.
     ///
     /// ```
     /// use pin_notch::{Form, Stepper, dec};
@@ -439,7 +444,7 @@ impl Values {
         usize::try_from(self.number(name)?).ok()
     }
 
-    /// The values of a row, counted from 1, under the names that fields have in it.
+    /// The values of a row, counted from 1, by the names of its fields within the row.
     pub fn row(&self, name: &str, row: usize) -> Option<Self> {
         let rows = self.rows.iter().find(|rows| rows.name == name)?;
         if row == 0 || row > self.row_count(name)? {
@@ -459,7 +464,7 @@ fn check(name: &str, least: usize, most: usize) -> Result<(), FormError> {
     }
 }
 
-/// A number of rows, of which there are never many.
+/// Converts a number of rows, which is always small.
 fn narrow(count: usize) -> u32 {
     u32::try_from(count).unwrap_or(u32::MAX)
 }

@@ -1,4 +1,4 @@
-//! Rules over one or several fields, and what they find: written as expressions, or in the program's own code.
+//! Rules over one or more fields and their findings. A rule is an expression or the program's own code.
 
 use super::{Field, Form, FormError, Problem, Values};
 use crate::expression::{Expression, ExpressionError, ExpressionErrorKind, Scope};
@@ -7,7 +7,7 @@ use core::fmt;
 use std::collections::HashMap;
 use std::sync::Arc;
 
-/// A rule as a sheet or a page has it: what has to hold, and what to say where it does not.
+/// A written rule, as in a sheet or a page: a condition, and a message for when it does not hold.
 ///
 /// ```
 /// use pin_notch::{dec, Expression, Form, Intent, Rule, Scope, Stepper, Switch};
@@ -26,26 +26,27 @@ use std::sync::Arc;
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
 pub struct Rule {
-    /// What has to hold. The rule is broken where this says no; where it says neither, as of an empty field, it is not.
+    /// The condition. The rule is broken if this is false, but not if it is undecided, as for an empty
+    /// field.
     pub holds: Expression,
-    /// What to say where it is broken.
+    /// The message if it is broken.
     pub message: String,
-    /// The field at which to say it; without one, the first of which the rule speaks.
+    /// The field at which to report it; without one, the first field that the rule refers to.
     pub field: Option<String>,
-    /// Whether it only warns.
+    /// Whether it is only a warning.
     pub warns: bool,
-    /// The row that it is for, counted from 1, where the same is said of each row.
+    /// The row that it applies to, counted from 1, if the rule is repeated for each row.
     pub row: Option<usize>,
 }
 
 impl Rule {
-    /// A rule that says this where that does not hold.
+    /// A rule with this message and this condition.
     pub fn new(holds: Expression, message: &str) -> Self {
         Self { holds, message: message.to_owned(), field: None, warns: false, row: None }
     }
 
-    /// The rules that a text makes: one; or, where it speaks of fields in rows without the number of a row, one for each
-    /// row.
+    /// Parses a rule. The result is one rule or, if it refers to fields in rows without a row number, one
+    /// for each row.
     ///
     /// ```
     /// use pin_notch::{Form, Rule, Scope, Stepper};
@@ -59,7 +60,8 @@ impl Rule {
     /// ```
     ///
     /// # Errors
-    /// As [`Expression::condition`]; and where the rule is to be told at a field in rows and speaks of no row.
+    /// The errors of [`Expression::condition`], and an error if the rule is to be reported at a field in
+    /// rows but refers to no row.
     pub fn read(
         text: &str,
         scope: &Scope,
@@ -95,20 +97,20 @@ impl Rule {
         }
     }
 
-    /// The rule, told at this field.
+    /// The rule, reported at this field.
     pub fn at(mut self, field: &str) -> Self {
         self.field = Some(field.to_owned());
         self
     }
 
-    /// The rule, which only warns.
+    /// The rule as a mere warning.
     pub fn warning(mut self) -> Self {
         self.warns = true;
         self
     }
 }
 
-/// What a rule of the program's own checks, and what it says is wrong.
+/// A rule implemented by the program: returns a message if something is wrong.
 type Check = Arc<dyn Fn(&Values) -> Option<String> + Send + Sync>;
 
 #[derive(Clone)]
@@ -117,14 +119,14 @@ pub(super) enum Condition {
     Own(Check),
 }
 
-/// A rule with the places of its fields.
+/// A rule with the indices of its fields.
 #[derive(Clone)]
 pub(super) struct Checked {
-    /// The fields it checks; what it finds is told at the first of them.
+    /// The fields it checks. Its findings are reported at the first of them.
     pub fields: Vec<usize>,
-    /// Those that it puts together over all rows, of which it is not needed that each counts.
+    /// Those that it aggregates over all rows; not all of these need to count.
     pub gathered: Vec<usize>,
-    /// Whether what it finds is only a warning.
+    /// Whether its findings are only warnings.
     pub warns: bool,
     pub condition: Condition,
 }
@@ -136,12 +138,12 @@ impl fmt::Debug for Checked {
 }
 
 impl Checked {
-    /// Where what it finds is told.
+    /// The field at which its findings are reported.
     fn told_at(&self) -> Option<usize> {
         self.fields.first().or(self.gathered.first()).copied()
     }
 
-    /// What it says of these values, if it is broken.
+    /// Its message for these values, if it is broken.
     fn says(&self, values: &Values) -> Option<String> {
         match &self.condition {
             Condition::Written(holds, message) => {
@@ -152,8 +154,9 @@ impl Checked {
     }
 }
 
-/// What the rules of this kind find in these values. A rule of which a field has no acceptable value is
-/// passed over: that field's own problem comes first. Of those that it gathers over rows, only what is `wrong` counts.
+/// The findings of the rules of this kind for these values. A rule is skipped if one of its fields has no
+/// acceptable value, because that field's own problem comes first. Fields that it aggregates over rows are
+/// considered only if they are `wrong`.
 pub(super) fn found(
     rules: &[Checked],
     fields: &[Field],
@@ -175,22 +178,22 @@ pub(super) fn found(
         .collect()
 }
 
-/// The rules that check a field, by its place.
+/// The rules that check a field, by the index of the field.
 pub(super) type Checkers = HashMap<usize, Vec<usize>>;
 
-/// What one rule says of a form as it stands.
+/// The finding of one rule for the current state of a form.
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct Judged {
-    /// Which rule, in the order in which they were added.
+    /// The index of the rule, in the order of addition.
     pub rule: usize,
-    /// The name of the field at which it is told.
+    /// The name of the field at which it is reported.
     pub field: String,
-    /// What it says; none where it is not broken.
+    /// The message; `None` if the rule is not broken.
     pub problem: Option<Problem>,
-    /// Whether it only warns.
+    /// Whether it is only a warning.
     pub warns: bool,
-    /// Whether all of its fields have been [left](Form::leave), so that people should be told.
+    /// Whether all of its fields have been [left](Form::leave), so that it should be shown.
     pub is_due: bool,
 }
 
@@ -198,7 +201,7 @@ impl Form {
     /// The form with a rule.
     ///
     /// # Errors
-    /// As [`add_rule`](Self::add_rule).
+    /// The errors of [`add_rule`](Self::add_rule).
     pub fn rule(mut self, rule: Rule) -> Result<Self, FormError> {
         self.add_rule(rule)?;
         Ok(self)
@@ -207,7 +210,7 @@ impl Form {
     /// Adds a rule.
     ///
     /// # Errors
-    /// [`FormError::NoSuchField`]; [`FormError::RuleWithoutField`]. The form is then as it was.
+    /// [`FormError::NoSuchField`]; [`FormError::RuleWithoutField`]. The form is then unchanged.
     pub fn add_rule(&mut self, rule: Rule) -> Result<(), FormError> {
         let Rule { holds, message, field, warns, row: _ } = rule;
         let (written, over_rows) = (holds.needed_fields(), holds.gathered_fields());
@@ -248,8 +251,8 @@ impl Form {
         self.rules.push(rule);
     }
 
-    /// What the rules say now that check any of these fields. The cost grows with those rules, not with the form,
-    /// as long as they are written as expressions.
+    /// The current findings of the rules that check any of these fields. For rules written as expressions,
+    /// the cost grows with the number of those rules, not with the size of the form.
     ///
     /// ```
     /// use pin_notch::{Expression, Form, Intent, Rule, Scope, Switch};
@@ -286,7 +289,7 @@ impl Form {
         let is_ready =
             fields().all(|field| field.counts && is_sound(field)) && gathered().all(is_sound);
         let says = || match &rule.condition {
-            // The form knows its values; they need not be put together for one rule.
+            // Expressions read the form's values directly, so that they need not be collected for one rule.
             Condition::Written(holds, message) => {
                 (holds.holds(self) == Some(false)).then(|| message.clone())
             }
@@ -303,7 +306,8 @@ impl Form {
         }
     }
 
-    /// The person has left this field, or there is none of this name. What is wrong with it may be told from now on.
+    /// Records that the person has left this field, so that its problems may be shown from now on. An
+    /// unknown name is ignored.
     pub fn leave(&mut self, name: &str) {
         if let Some(at) = self.place(name) {
             self.fields[at].left = true;

@@ -1,4 +1,4 @@
-//! What a form sends, and the same controls re-checking what comes back.
+//! Sending a form's values, and checking received values with the same controls.
 
 use super::links::Link;
 use super::{Field, Form, MAX_BODY, MAX_REPORTED, Problem, Problems, Values, rules};
@@ -7,11 +7,11 @@ use crate::control::{Control, Value};
 use crate::validity::{BadInput, Invalid};
 use std::borrow::Cow;
 
-/// What was received for one field: its value or what is wrong with it, and a text to show with that.
+/// What was received for one field: its value or its problems, and the text to show with them.
 pub(super) type Received = (Result<Value, Vec<Invalid>>, Option<String>);
 
 impl Form {
-    /// The values as they stand, those of fields with a problem left out.
+    /// The current values, without those of fields with a problem.
     pub fn values(&self) -> Values {
         let is_sound = |field: &&Field| field.counts && field.control.validity().is_empty();
         let sound = self.fields.iter().filter(is_sound);
@@ -19,19 +19,19 @@ impl Form {
         Values::new(values.collect(), Vec::new(), self.rows.clone())
     }
 
-    /// What is wrong with the values as they stand, in field order; empty when the form can be sent.
+    /// The problems with the current values, in field order; empty if the form can be sent.
     pub fn problems(&self) -> Vec<Problem> {
         let mut problems: Vec<Problem> = self.fields.iter().flat_map(Field::problems).collect();
         problems.extend(self.found(false));
         self.in_field_order(problems)
     }
 
-    /// What the rules warn of in the values as they stand.
+    /// The rules' warnings about the current values.
     pub fn warnings(&self) -> Vec<Problem> {
         self.in_field_order(self.found(true))
     }
 
-    /// What the rules find in the values as they stand.
+    /// The rules' findings about the current values.
     fn found(&self, warns: bool) -> Vec<Problem> {
         let is_wrong = |field: &Field| field.counts && !field.control.validity().is_empty();
         let wrong: Vec<bool> = self.fields.iter().map(is_wrong).collect();
@@ -43,11 +43,11 @@ impl Form {
         problems
     }
 
-    /// What the person who presses "send" gets: the typed values with their warnings, or the problems.
-    /// All fields are touched after it.
+    /// Handles a press of "send": returns the typed values with their warnings, or the problems. Afterwards
+    /// all fields count as touched.
     ///
     /// # Errors
-    /// Everything that is wrong; [`Problems::first`] is the field to lead to.
+    /// Every problem; [`Problems::first`] is the field to focus.
     ///
     /// ```
     /// # use pin_notch::{dec, Form, Intent, Rating};
@@ -69,9 +69,9 @@ impl Form {
         }
     }
 
-    /// The entry list as a plain HTML form would [build it][entries]: in field order; nothing for disabled
-    /// controls, those in a disabled fieldset, [unsent](Self::unsent) ones, and for what is off or empty;
-    /// two entries for a span, one for each of many, in the order of the options.
+    /// The entry list as a plain HTML form would [construct it][entries], in field order: nothing for
+    /// disabled controls, those in a disabled fieldset, [unsent](Self::unsent) ones and those that are off
+    /// or empty; two entries for a span, and one for each of several choices, in the order of the options.
     ///
     /// [entries]: https://html.spec.whatwg.org/multipage/form-control-infrastructure.html#constructing-the-form-data-set
     pub fn entries(&self) -> impl Iterator<Item = (&str, String)> {
@@ -82,8 +82,8 @@ impl Form {
         })
     }
 
-    /// The entry list, urlencoded: the body of a POST, or the query of a GET. Every line break in a name or
-    /// value becomes a carriage return and a line feed, as HTML's [name-value pairs][pairs] have it.
+    /// The entry list, urlencoded: the body of a POST or the query of a GET. Line breaks in names and
+    /// values are normalized to a carriage return and a line feed, as in HTML's [name-value pairs][pairs].
     ///
     /// [pairs]: https://html.spec.whatwg.org/multipage/form-control-infrastructure.html#convert-to-a-list-of-name-value-pairs
     pub fn urlencoded(&self) -> String {
@@ -94,24 +94,24 @@ impl Form {
         body.finish()
     }
 
-    /// Reads an urlencoded body and has every control re-check its own value. The form itself stays as
-    /// it is. The work grows with the body, of which at most [`MAX_BODY`] bytes are read, and what is kept
-    /// with what the form itself could send.
+    /// Reads an urlencoded body and lets every control check its own value. The form itself does not
+    /// change. The cost is linear in the length of the body, of which at most [`MAX_BODY`] bytes are read,
+    /// and memory is bounded by what the form itself could send.
     ///
-    /// Unknown names are left aside and told by [`Values::unknown`]. So are names of disabled controls,
-    /// which a browser does not send: they keep the value they have here; and those of fields that do not count
-    /// by what was received for others, which have no value then. A name that is missing stands
-    /// for off or empty where that is possible. A name sent more often than the control sends it is a
-    /// problem. Bytes that are not UTF-8 become U+FFFD, as the URL standard has it; line breaks count alike
-    /// however they are written.
+    /// Unknown names are ignored and reported by [`Values::unknown`]. So are the names of disabled
+    /// controls, which browsers do not send and which keep their value here, and of fields that do not
+    /// count given the other received values, which then have no value. A missing name means off or empty
+    /// where that is possible. A name sent more often than the control sends it is a problem. Invalid UTF-8
+    /// becomes U+FFFD, as in the URL standard. Line breaks are equivalent in all their forms.
     ///
     /// # Errors
-    /// Everything that is wrong, in field order.
+    /// Every problem, in field order.
     pub fn read(&self, body: &[u8]) -> Result<Values, Problems> {
         if body.len() > MAX_BODY {
             return Err(too_long(body.len()));
         }
-        // Of each name, one text more than could be sent is kept: enough to say that it was too often.
+        // For each name, one text more than could be sent is kept, which is enough to report that there
+        // were too many.
         let mut sent: Vec<(Vec<String>, usize)> = vec![Default::default(); self.fields.len()];
         let mut unknown = Vec::new();
         for (name, value) in form_urlencoded::parse(body) {
@@ -128,7 +128,8 @@ impl Form {
                 _ => {}
             }
         }
-        // Where nobody says how many rows there are, the last of which something was received is the last one.
+        // If the number of rows was not sent, the last row for which something was received is the last
+        // one.
         for rows in self.rows.iter() {
             if sent[rows.count].1 > 0 {
                 continue;
@@ -151,7 +152,7 @@ impl Form {
         })
     }
 
-    /// Puts together what was received for each field.
+    /// Combines what was received for each field.
     pub(super) fn received(
         &self,
         mut unknown: Vec<String>,
@@ -206,12 +207,12 @@ impl Form {
     }
 }
 
-/// So many of the texts that were received for a field are shown beside what is wrong.
+/// How many of the texts received for a field are shown with its problem.
 const MOST_SHOWN: usize = 8;
 
 impl Form {
-    /// Whether each field counts, and which chosen options cannot be: that is for what was received to say, not for what
-    /// this form holds.
+    /// Which fields count, and which chosen options are disabled, is decided by the received values, not by
+    /// those of this form.
     fn counting_of(&self, taken: &[Received]) -> (Vec<bool>, Vec<Option<Invalid>>) {
         if self.readers.is_empty() {
             return (vec![true; taken.len()], Vec::new());
@@ -220,8 +221,8 @@ impl Form {
         self.counting(&values.collect::<Vec<_>>())
     }
 
-    /// What is read-only can only stay as it is, and nothing is received for what is disabled or not sent; but where
-    /// such a field follows another one that counts, it holds what that makes of it.
+    /// Read-only fields cannot change, and nothing is received for disabled or unsent fields; but such a
+    /// field takes the value that results from a link with another field that counts.
     fn follow_received(
         &self,
         taken: &mut [Received],
@@ -252,17 +253,17 @@ impl Form {
     }
 }
 
-/// A body past what is read at all.
+/// The part of a body beyond what is read.
 pub(super) fn too_long(length: usize) -> Problems {
     Problems(vec![Problem::of_form(BadInput::TooLong { length, most: MAX_BODY })])
 }
 
-/// The beginning of a received text, as much of it as is told.
+/// The beginning of a received text, as far as it is reported.
 pub(super) fn beginning(text: &str) -> String {
     text.chars().take(MAX_REPORTED).collect()
 }
 
-/// A text with every line break as a carriage return and a line feed.
+/// A text with every line break normalized to a carriage return and a line feed.
 fn with_line_breaks(text: &str) -> Cow<'_, str> {
     match text.contains(['\r', '\n']) {
         false => text.into(),

@@ -1,7 +1,7 @@
-//! A form's values as a type of the program's own.
+//! Converting a form's values to a type of the program's own.
 //!
-//! Values go straight to serde, not by way of JSON: a `Decimal` gets every digit, a float a float, and neither
-//! depends on how a JSON library is built.
+//! Values are passed to serde directly and not through JSON: a `Decimal` receives every digit and a float
+//! receives a float, regardless of a JSON library's features.
 
 use super::Values;
 use super::nested::{Member, nested};
@@ -13,7 +13,7 @@ use serde::de::{DeserializeOwned, Deserializer, IntoDeserializer, Visitor};
 use serde::forward_to_deserialize_any;
 
 impl Values {
-    /// The values as a type of the program's own, by serde: a struct with a field for each name, or a map.
+    /// Deserializes the values into the program's own type: a struct with a field for each name, or a map.
     ///
     /// ```
     /// use pin_notch::{Decimal, Form, Rating, dec};
@@ -28,7 +28,7 @@ impl Values {
     /// ```
     ///
     /// # Errors
-    /// serde's, where the type does not fit the form.
+    /// serde's error if the type does not fit the form.
     pub fn typed<T: DeserializeOwned>(&self) -> Result<T, Error> {
         let values: Vec<(&str, &Value)> = self.iter().collect();
         let members = nested(&values, &self.rows).into_iter().map(|member| match member {
@@ -42,7 +42,7 @@ impl Values {
 /// A row's fields and their values.
 type Row<'a> = Vec<(&'a str, &'a Value)>;
 
-/// What serde is handed.
+/// The value passed to serde.
 enum Data<'a> {
     Value(&'a Value),
     /// One end of a span.
@@ -61,11 +61,11 @@ impl Data<'_> {
     }
 }
 
-/// Hands a number on as whatever holds all of it.
+/// Passes on a number as a type that holds all of it.
 fn visit_number<'de, V: Visitor<'de>>(digits: &str, visitor: V) -> Result<V::Value, Error> {
     match (digits.parse::<i64>(), digits.parse::<f64>()) {
         (Ok(whole), _) => visitor.visit_i64(whole),
-        // A float whose own text is this one.
+        // The float that is displayed as exactly this text, if any.
         (Err(_), Ok(float)) if float.to_string() == digits => visitor.visit_f64(float),
         (Err(_), _) => visitor.visit_str(digits),
     }

@@ -101,7 +101,7 @@ pub(super) fn text(message: &Message, world: &dyn World) -> String {
     }
 }
 
-/// As many letters as the part has digits.
+/// One letter for each digit of the part.
 fn blank(field: FieldName) -> &'static str {
     match field {
         FieldName::Year => "yyyy",
@@ -139,7 +139,7 @@ fn limit(limit: &Limit, world: &dyn World) -> String {
     }
 }
 
-/// What such values are called: one of them, and several.
+/// The name of such values, singular and plural.
 fn nouns(limit: &Limit) -> (&'static str, &'static str) {
     match limit {
         Limit::Number(_) => ("value", "values"),
@@ -474,7 +474,7 @@ fn remark(remark: &Remark, world: &dyn World) -> String {
     }
 }
 
-/// A comma stands behind words, and none behind what is a sentence of its own.
+/// Phrases are followed by a comma; complete sentences are not.
 fn described(texts: &[String]) -> String {
     let mut all = String::new();
     for text in texts {

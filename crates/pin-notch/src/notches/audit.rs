@@ -1,12 +1,12 @@
-//! What is legal in a definition and will still surprise the person who wrote it.
+//! Remarks on what is legal in a definition but likely to surprise its author.
 
 use super::Notches;
 use crate::message::Message;
 use core::fmt;
 use rust_decimal::Decimal;
 
-/// A legal surprise in a definition. Its text says what will happen; [`code`](Self::code) is for
-/// programs.
+/// Something legal but surprising in a definition. It is displayed as a sentence that says what will
+/// happen; [`code`](Self::code) is for programs.
 ///
 /// ```
 /// use pin_notch::{dec, Notches};
@@ -36,7 +36,7 @@ pub enum Remark {
         /// The step base, from which all notches are counted.
         base: Decimal,
     },
-    /// The minimum is no notch, because the notches are counted from another base.
+    /// The minimum is not a notch, because notches are counted from another base.
     MinNotReached {
         /// The minimum.
         min: Decimal,
@@ -45,7 +45,7 @@ pub enum Remark {
         /// The step base.
         base: Decimal,
     },
-    /// The maximum is no notch.
+    /// The maximum is not a notch.
     MaxNotReached {
         /// The maximum.
         max: Decimal,
@@ -56,33 +56,33 @@ pub enum Remark {
         /// The step.
         step: Decimal,
     },
-    /// One step is more than the whole range.
+    /// One step is larger than the whole range.
     StepWiderThanRange {
         /// The step.
         step: Decimal,
         /// The distance from minimum to maximum.
         range: Decimal,
     },
-    /// There is exactly one value to choose.
+    /// There is exactly one allowed value.
     OneValue {
-        /// That value.
+        /// The value.
         only: Decimal,
     },
-    /// The default value is within the bounds but on no notch.
+    /// The default value is within the bounds but not on a notch.
     DefaultOffNotches {
-        /// The default value as given.
+        /// The default value as it was given.
         default: Decimal,
-        /// The notch a control starts on instead.
+        /// The notch at which a control starts instead.
         taken: Decimal,
     },
-    /// The text that a field starts with is not acceptable.
+    /// The default text of a field is not acceptable.
     DefaultInvalid {
-        /// HTML's name for what is wrong with it.
+        /// HTML's name for the problem.
         state: &'static str,
     },
     /// The default value is outside the bounds.
     DefaultOutOfBounds {
-        /// The default value as given.
+        /// The default value as it was given.
         default: Decimal,
         /// The notch nearest to it.
         nearest: Decimal,

@@ -1,4 +1,4 @@
-//! From a definition's parts to [`Notches`], or the reason why they make no sense together.
+//! Building [`Notches`] from their parts, or reporting why the parts do not fit together.
 
 use super::Notches;
 use super::units::remainder;
@@ -7,7 +7,7 @@ use crate::number::{MAX_DIGITS, Plain, REACH, in_units};
 use core::fmt;
 use rust_decimal::Decimal;
 
-/// A definition under way; begun by [`Notches::builder`].
+/// Builds [`Notches`]; made by [`Notches::builder`].
 ///
 /// ```
 /// use pin_notch::{dec, Notches};
@@ -33,7 +33,7 @@ pub struct NotchesBuilder {
     default: Option<Decimal>,
 }
 
-/// Why a definition cannot make sense. It names the part, its value and what would be right.
+/// Why a definition is invalid. It names the part, its value and what would be right.
 ///
 /// ```
 /// use pin_notch::{dec, Notches, NotchesError};
@@ -48,14 +48,14 @@ pub enum NotchesError {
         /// The step that was given.
         step: Decimal,
     },
-    /// A bound or the base cannot be counted in the units that the other parts need: together they
-    /// take more digits than a number holds.
+    /// A bound or the base cannot be counted in the units that the other parts need, because together they
+    /// take more digits than a number can hold.
     TooManyDigits {
         /// Which part: `min`, `max`, `step` or `step-base`.
         part: &'static str,
         /// Its value.
         value: Decimal,
-        /// The decimal places that the finest part needs.
+        /// The decimal places needed by the finest part.
         places: u32,
     },
 }
@@ -79,7 +79,7 @@ impl fmt::Display for NotchesError {
 impl std::error::Error for NotchesError {}
 
 impl NotchesError {
-    /// The name of the attribute that is wrong.
+    /// The name of the attribute at fault.
     pub(crate) fn attribute(&self) -> &'static str {
         match self {
             Self::StepNotPositive { .. } => "step",
@@ -101,7 +101,7 @@ impl NotchesBuilder {
         self
     }
 
-    /// The distance between two notches, above 0. Without it, 1.
+    /// The distance between two notches, which must be positive. Without it, 1.
     pub fn step(mut self, step: impl Into<Option<Decimal>>) -> Self {
         (self.step, self.any) = (step.into(), false);
         self
@@ -113,7 +113,7 @@ impl NotchesBuilder {
         self
     }
 
-    /// The step as a definition has it.
+    /// The step as given in a definition.
     pub(crate) fn step_of(self, step: Step) -> Self {
         match step {
             Step::Every(step) => self.step(step),
@@ -121,23 +121,23 @@ impl NotchesBuilder {
         }
     }
 
-    /// Where the notches are counted from. Without it: the minimum, else the default value, else 0.
+    /// The value from which notches are counted. Without it, the minimum, else the default value, else 0.
     pub fn step_base(mut self, base: impl Into<Option<Decimal>>) -> Self {
         self.base = base.into();
         self
     }
 
-    /// The value a control starts with. It is the step base when there is no other.
+    /// The default value of a control. It is the step base if there is no other.
     pub fn default_value(mut self, value: impl Into<Option<Decimal>>) -> Self {
         self.default = value.into();
         self
     }
 
-    /// The notches so defined.
+    /// Builds the notches.
     ///
     /// # Errors
-    /// [`NotchesError::StepNotPositive`] for a step of zero or below;
-    /// [`NotchesError::TooManyDigits`] when a notch could need more digits than a number holds.
+    /// [`NotchesError::StepNotPositive`] for a step of zero or below; [`NotchesError::TooManyDigits`] if a
+    /// notch could need more digits than a number can hold.
     pub fn build(self) -> Result<Notches, NotchesError> {
         let step = self.step.unwrap_or(Decimal::ONE);
         if step <= Decimal::ZERO {
@@ -183,7 +183,8 @@ impl NotchesBuilder {
     }
 }
 
-/// The largest power of ten of which a thousand fit between the bounds, as fine as a number goes.
+/// The largest power of ten of which a thousand fit between the bounds, limited by the precision of
+/// numbers.
 fn stride(min: Decimal, max: Decimal) -> Decimal {
     let scale = min.normalize().scale().max(max.normalize().scale());
     match (in_units(min, scale), in_units(max, scale)) {

@@ -1,16 +1,16 @@
-//! The way from any value to a notch.
+//! Moving any value to a notch.
 
 use super::units::remainder;
 use super::{Notches, Rounding};
 use rust_decimal::Decimal;
 
 impl Notches {
-    /// The notch nearest to `value`; half way between two it is the upper one. A value outside the
-    /// bounds goes to the nearest notch inside.
+    /// The notch nearest to `value`; of two equally near, the upper one. A value outside the bounds moves
+    /// to the nearest notch inside.
     ///
-    /// This is the rounding of HTML's range state ("… rounded to the nearest number …, ties toward
-    /// positive infinity"). Where no notch lies within the bounds, the result is only held to the
-    /// bounds; where the maximum is below the minimum, the minimum wins.
+    /// This is the rounding of HTML's range state ("… rounded to the nearest number …, ties toward positive
+    /// infinity"). If no notch lies within the bounds, the result is only limited to the bounds; if the
+    /// maximum is below the minimum, the minimum wins.
     ///
     /// ```
     /// use pin_notch::{dec, Notches};
@@ -25,7 +25,7 @@ impl Notches {
         self.snap_by(value, Rounding::Nearest)
     }
 
-    /// The same, rounded in another way.
+    /// The same with another rounding mode.
     ///
     /// ```
     /// use pin_notch::{dec, Notches, Rounding};
@@ -39,7 +39,7 @@ impl Notches {
     #[inline]
     pub fn snap_by(&self, value: Decimal, rounding: Rounding) -> Decimal {
         if self.is_reversed() && !self.any {
-            // By the range state's rules only the minimum is held to, and the step.
+            // By the rules of the range state, only the minimum and the step apply here.
             return self.decimal(self.first);
         }
         if self.any || self.is_empty() {
@@ -53,8 +53,8 @@ impl Notches {
             return self.decimal(self.last);
         }
         let over = remainder(units - self.first, self.step);
-        // Past half is 2 × (over + rest) ≥ step. All but the rest is whole, so the floor of twice the
-        // rest, 0 or 1, decides as well as the rest itself.
+        // The value is past halfway if 2 × (over + rest) ≥ step. Everything except the rest is whole, so
+        // the floor of twice the rest (0 or 1) can be used instead of the rest.
         let twice = 2 * over + i128::from(rest.is_half());
         let up = match rounding {
             Rounding::Nearest => twice >= self.step,
@@ -69,12 +69,13 @@ impl Notches {
         self.decimal(units - over + if up { self.step } else { 0 })
     }
 
-    /// The allowed value nearest to this one, for a control that may be empty: none where there is none.
+    /// The allowed value nearest to this one, for a control that may be empty; `None` if no value is
+    /// allowed.
     pub(crate) fn nearest_of(&self, value: Option<Decimal>) -> Option<Decimal> {
         value.filter(|_| !self.is_empty()).map(|value| self.snap(value))
     }
 
-    /// Keeps a value within the bounds where there is no notch to snap it to.
+    /// Limits a value to the bounds if there is no notch to snap it to.
     fn hold(&self, value: Decimal) -> Decimal {
         match (self.min(), self.max()) {
             (Some(min), _) if value < min || self.is_reversed() => min,

@@ -1,18 +1,18 @@
-//! Values in whole units, and back.
+//! Conversion between values and whole units.
 
 use super::Notches;
 use crate::number::REACH;
 use rust_decimal::Decimal;
 
-/// A value against the notches, bounds left aside: the notch at or below it, in units.
+/// The notch at or below a value, in units, ignoring the bounds.
 pub(super) struct Place {
     pub(super) notch: i128,
-    /// Whether the value stands exactly on that notch.
+    /// Whether the value is exactly on that notch.
     pub(super) on: bool,
 }
 
 impl Notches {
-    /// So many units as a number, without zeros at its end: 1, not 1.0.
+    /// This many units as a number, without trailing zeros: 1, not 1.0.
     #[inline]
     pub(super) fn decimal(&self, units: i128) -> Decimal {
         match i64::try_from(units) {
@@ -23,15 +23,15 @@ impl Notches {
                 }
                 Decimal::new(units, scale)
             }
-            // Where a bound is missing, the outermost notches lie past the reach of a number.
+            // If a bound is missing, the outermost notches are beyond the limits of a number.
             Err(_) => {
                 Decimal::from_i128_with_scale(units.clamp(-REACH, REACH), self.scale).normalize()
             }
         }
     }
 
-    /// `value` in whole units, rounded down, and the rest. A value past anything the bounds can hold
-    /// comes back as some number past them.
+    /// `value` in whole units, rounded down, and the rest. A value beyond any possible bound is returned as
+    /// some number beyond the bounds.
     #[inline]
     pub(super) fn units(&self, value: Decimal) -> (i128, Rest) {
         let (digits, scale) = (value.mantissa(), value.scale());
@@ -47,7 +47,7 @@ impl Notches {
         let (units, over) = match (i64::try_from(digits), i64::try_from(unit)) {
             (Ok(digits), Ok(unit)) => {
                 let units = digits.div_euclid(unit);
-                // The product may lie just below what 64 bits hold; the difference never does.
+                // The product may be just below the range of 64 bits, but the difference never is.
                 let over = digits.wrapping_sub(units.wrapping_mul(unit));
                 (i128::from(units), i128::from(over))
             }
@@ -63,10 +63,10 @@ impl Notches {
     }
 }
 
-/// Farther than any notch or bound, near enough that sums of a few stay within an `i128`.
+/// Beyond any notch or bound, but small enough that the sum of a few fits an `i128`.
 const FAR: i128 = i128::MAX / 4;
 
-/// Powers of ten up to the most decimal places that a number has.
+/// Powers of ten up to the greatest number of decimal places.
 const POWERS: [i128; 29] = {
     let mut powers = [1; 29];
     let mut at = 1;
@@ -77,7 +77,7 @@ const POWERS: [i128; 29] = {
     powers
 };
 
-/// What is left of a value below one unit: `over / unit`, from 0 up to but not 1.
+/// The part of a value below one unit: `over / unit`, at least 0 and less than 1.
 pub(super) struct Rest {
     pub(super) over: i128,
     pub(super) unit: i128,
@@ -95,8 +95,8 @@ impl Rest {
     }
 }
 
-/// What a division that rounds down leaves, for a positive divisor. Nearly every value in use fits 64
-/// bits, where a division costs a fraction of one in 128.
+/// The remainder of a division that rounds down, for a positive divisor. Nearly all values fit 64 bits,
+/// where division is much cheaper than in 128.
 #[inline]
 pub(super) fn remainder(dividend: i128, divisor: i128) -> i128 {
     match (i64::try_from(dividend), i64::try_from(divisor)) {

@@ -1,5 +1,5 @@
-//! How a number is written, in the pattern language of the [CLDR][cldr], as far as it is of use where no digit may be
-//! lost: groups, leading zeros, decimal places and exponents.
+//! Number patterns in the syntax of the [CLDR][cldr], limited to what loses no digits: grouping, leading
+//! zeros, decimal places and exponents.
 //!
 //! [cldr]: https://unicode.org/reports/tr35/tr35-numbers.html#Number_Format_Patterns
 
@@ -10,12 +10,12 @@ use core::fmt;
 use core::str::FromStr;
 use rust_decimal::Decimal;
 
-/// The most zeros in one place of a pattern.
+/// The greatest number of zeros in one part of a pattern.
 const MOST: u32 = 28;
 
-/// How a number is written: `#,##0` in groups, `0` without, `0.00` with two decimal places at least, `0000` with four
-/// digits before them at least, `0.0E0` with an exponent. A number is always written with all of its digits: what a
-/// pattern of the CLDR would round stays.
+/// How a number is written: `#,##0` with grouping, `0` without, `0.00` with at least two decimal places,
+/// `0000` with at least four integer digits, `0.0E0` with an exponent. Numbers are always written with all
+/// of their digits, even where the CLDR would round.
 ///
 /// ```
 /// use pin_notch::{NumberPattern, World, dec};
@@ -34,11 +34,11 @@ const MOST: u32 = 28;
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct NumberPattern {
     groups: bool,
-    /// How many digits stand before the point at least.
+    /// The least number of digits before the point.
     whole: u32,
-    /// How many stand behind it at least.
+    /// The least number of digits after the point.
     places: u32,
-    /// How many digits an exponent has at least, where there is one.
+    /// The least number of digits of the exponent, if there is one.
     exponent: Option<u32>,
 }
 
@@ -48,7 +48,7 @@ impl Default for NumberPattern {
     }
 }
 
-/// What is wrong with a pattern.
+/// Why a number pattern is invalid.
 ///
 /// ```
 /// use pin_notch::NumberPattern;
@@ -79,7 +79,7 @@ impl FromStr for NumberPattern {
             let (whole, fraction) = mantissa.split_once('.').unwrap_or((mantissa, ""));
             let groups = whole.contains(',');
             let whole = match whole.split_once(',') {
-                // Of a group of three, those that are always there.
+                // The digits of the last group of three that are always shown.
                 Some(("#", group)) if group.len() == 3 => zeros(group.trim_start_matches('#'))?,
                 Some(_) => return None,
                 None => zeros(whole.trim_start_matches('#'))?,
@@ -96,13 +96,13 @@ impl FromStr for NumberPattern {
     }
 }
 
-/// How many zeros this is, and nothing else.
+/// The number of zeros, if the text consists only of zeros.
 fn zeros(text: &str) -> Option<u32> {
     let count = u32::try_from(text.len()).ok().filter(|count| (1..=MOST).contains(count))?;
     text.bytes().all(|byte| byte == b'0').then_some(count)
 }
 
-/// As it is written.
+/// The text of the pattern.
 impl fmt::Display for NumberPattern {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         let zeros = |count: u32| "0".repeat(count as usize);
@@ -121,7 +121,7 @@ impl fmt::Display for NumberPattern {
 }
 
 impl NumberPattern {
-    /// A number as this world writes it, with at least so many decimal places.
+    /// A number as this world writes it, with at least this many decimal places.
     pub fn show(&self, world: &dyn World, value: Decimal, places: u32) -> String {
         let text = number_text(value);
         let (sign, text) = match text.strip_prefix('-') {
@@ -134,7 +134,7 @@ impl NumberPattern {
             self.put(&mut shown, world, whole, fraction, places);
             return shown;
         };
-        // The first digit that is not 0 stands before the point.
+        // The first non-zero digit goes before the point.
         let digits = format!("{whole}{fraction}");
         let first = digits.find(|digit| digit != '0').unwrap_or(whole.len() - 1);
         let rest = digits[first + 1..].trim_end_matches('0');

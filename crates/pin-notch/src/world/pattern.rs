@@ -1,4 +1,4 @@
-//! The developer's own way to write a date, in the field symbols of Unicode's [date format patterns][ldml].
+//! Date patterns chosen by the developer, in the field symbols of Unicode's [date format patterns][ldml].
 //!
 //! [ldml]: https://www.unicode.org/reports/tr35/tr35-dates.html#Date_Format_Patterns
 
@@ -9,7 +9,7 @@ use crate::quoted::Quoted;
 use core::fmt;
 use core::str::FromStr;
 
-/// A way to write a date, which can be read back.
+/// A pattern by which dates are written and read.
 ///
 /// | symbol | is written as |
 /// |---|---|
@@ -19,7 +19,7 @@ use core::str::FromStr;
 /// | `EEE`, `EEEE` | the day of the week: short name, name; optional, and has to be right when read |
 /// | `'…'` | these letters themselves; `''` is one apostrophe |
 ///
-/// Anything but the letters A to Z stands for itself. Year, month and day each have to be there once.
+/// Any character except the letters A to Z stands for itself. Year, month and day must each occur once.
 ///
 /// ```
 /// use pin_notch::{DatePattern, English};
@@ -41,7 +41,7 @@ enum Piece {
     Weekday { short: bool },
 }
 
-/// Why a text is no pattern that can be read back.
+/// Why a text is not a date pattern that can be read back.
 ///
 /// ```
 /// use pin_notch::DatePattern;
@@ -51,13 +51,13 @@ enum Piece {
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub enum PatternError {
-    /// A letter, or so many of it, has no meaning.
+    /// A letter, or a repetition of it, has no meaning.
     Symbol(String),
-    /// Year, month or day is missing, or there twice.
+    /// Year, month or day is missing or occurs twice.
     Count(&'static str),
-    /// Two numbers of any length stand side by side; nobody could tell where one ends.
+    /// Two numbers of variable length are adjacent, so that their boundary would be ambiguous.
     RunTogether,
-    /// A quotation is not ended.
+    /// A quotation is not closed.
     OpenQuote,
 }
 
@@ -88,12 +88,13 @@ impl Default for DatePattern {
     }
 }
 
-/// The pattern as it is written, with as few quotations as it needs.
+/// The text of the pattern, with as few quotations as possible.
 impl fmt::Display for DatePattern {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         self.0.iter().try_for_each(|piece| match piece {
             Piece::Literal(text) => {
-                // A quotation cannot begin with an apostrophe: two of them are one, outside as inside.
+                // A quotation cannot begin with an apostrophe, because two apostrophes stand for one,
+                // outside as well as inside.
                 let rest = text.trim_start_matches('\'');
                 f.write_str(&"''".repeat(text.len() - rest.len()))?;
                 match rest.contains(|c| is_letter(c) || c == '\'') {
@@ -149,12 +150,12 @@ impl FromStr for DatePattern {
     }
 }
 
-/// Whether a character has a meaning in patterns, now or later, so that it has to be quoted.
+/// Whether a character is reserved in patterns, so that it must be quoted.
 fn is_letter(c: char) -> bool {
     c.is_ascii_alphabetic()
 }
 
-/// The text of a quotation up to its end, and what comes after it.
+/// The text of a quotation, and what follows it.
 fn quoted(text: &str) -> Result<(String, &str), PatternError> {
     if let Some(after) = text.strip_prefix('\'') {
         return Ok(("'".to_owned(), after));
@@ -189,7 +190,7 @@ impl DatePattern {
         once("year", |piece| matches!(piece, Piece::Year(_)))?;
         once("month", |piece| matches!(piece, Piece::Month(_) | Piece::MonthName { .. }))?;
         once("day", |piece| matches!(piece, Piece::Day(_)))?;
-        // A number of any length may only stand before something that is no digit.
+        // A number of variable length must be followed by something other than a digit.
         let loose =
             |piece: &Piece| matches!(piece, Piece::Year(1) | Piece::Month(1) | Piece::Day(1));
         let digits_first = |piece: &Piece| match piece {
@@ -201,7 +202,7 @@ impl DatePattern {
         if together { Err(PatternError::RunTogether) } else { Ok(Self(pieces)) }
     }
 
-    /// The date, written so.
+    /// The date written by this pattern.
     pub fn show(&self, world: &dyn World, date: Date) -> String {
         let number = |value: u32, places: usize| native(world, &format!("{value:0places$}"));
         let mut text = String::new();
@@ -221,7 +222,8 @@ impl DatePattern {
         text
     }
 
-    /// How a date is filled in: the pattern with letters in the place of digits, and words in that of names.
+    /// A template for entering a date: the pattern with letters instead of digits, and words instead of
+    /// names.
     ///
     /// ```
     /// use pin_notch::{DatePattern, English};
@@ -243,14 +245,14 @@ impl DatePattern {
                     text.push_str(&words(Message::Part(Part::Field(FieldName::Month))));
                 }
                 Piece::Day(_) => text.push_str(&blank(FieldName::Day)),
-                // It need not be written.
+                // It is optional when reading.
                 Piece::Weekday { .. } => {}
             }
         }
         text.trim_start_matches([' ', ',']).to_owned()
     }
 
-    /// Reads a date written so. The case of names does not count, nor leading zeros.
+    /// Reads a date written by this pattern, ignoring leading zeros and the case of names.
     ///
     /// # Errors
     /// [`CalendarError`]: the text is not written so, or there is no such date.
@@ -267,8 +269,8 @@ impl DatePattern {
         }
     }
 
-    /// The parts that a text holds by the pieces from this one on, those before being found already. Where several
-    /// names fit, the longest counts with which the rest fits as well.
+    /// Matches a text with the pieces from this one on, given the parts already found. If several names
+    /// match, the longest one for which the rest also matches is taken.
     fn parts(&self, world: &dyn World, at: usize, text: &str, found: Parts) -> Option<Parts> {
         let Some(piece) = self.0.get(at) else {
             let in_range = found.year <= 9999 && found.month <= 99 && found.day <= 99;
@@ -303,7 +305,7 @@ impl DatePattern {
                 (Parts { day, ..found }, rest)
             }
             Piece::Literal(literal) => {
-                // At the very start and end, blanks were trimmed from the text.
+                // At the beginning and end, white space was trimmed from the text.
                 let literal = if at == 0 { literal.trim_start() } else { literal };
                 let literal = if at + 1 == self.0.len() { literal.trim_end() } else { literal };
                 (found, text.strip_prefix(literal)?)
@@ -327,7 +329,7 @@ impl DatePattern {
     }
 }
 
-/// What of a date was found in a text.
+/// The parts of a date found in a text.
 #[derive(Clone, Copy, Default)]
 struct Parts {
     year: u32,
@@ -336,7 +338,7 @@ struct Parts {
     weekday: Option<Weekday>,
 }
 
-/// The number at the start of a text, of at most so many digits, and the rest.
+/// The number at the beginning of a text, of at most this many digits, and the rest.
 fn leading_number<'t>(world: &dyn World, text: &'t str, most: usize) -> Option<(u32, &'t str)> {
     let digits = world.digits();
     let (mut value, mut count, mut end) = (0, 0, 0);
@@ -351,8 +353,8 @@ fn leading_number<'t>(world: &dyn World, text: &'t str, most: usize) -> Option<(
     (count > 0).then(|| (value, &text[end..]))
 }
 
-/// Which of so many names a text begins with, whatever its case, and the rest; the longest that is shorter than
-/// `below`, if with several.
+/// The index of the name that a text begins with, ignoring case, and the rest of the text. If there are
+/// several, the longest one that is shorter than `below`.
 fn leading_name<'t>(
     world: &dyn World,
     text: &'t str,

@@ -1,11 +1,11 @@
-//! A world in which numbers alone are written in another way.
+//! A world that differs from another only in how numbers are written.
 
 use super::{AnyWorld, NumberPattern, World};
 use crate::calendar::Weekday;
 use crate::control::Direction;
 use crate::message::Message;
 
-/// A world with a pattern of numbers that is not its own.
+/// A world with another number pattern.
 pub(super) struct Patterned {
     pub(super) world: AnyWorld,
     pub(super) pattern: NumberPattern,
@@ -69,7 +69,7 @@ impl World for Patterned {
     }
 
     fn message(&self, message: &Message) -> Option<String> {
-        // Called on the trait: the words of the world itself, if it has any.
+        // Called on the trait, to get the world's own text if it has one.
         let world: &dyn World = &*self.world;
         world.message(message)
     }
@@ -79,7 +79,7 @@ impl World for Patterned {
 mod tests {
     use super::*;
 
-    /// A world in which nothing is as it is without one.
+    /// A world that overrides every method.
     struct Mirrored;
 
     impl World for Mirrored {
@@ -127,7 +127,7 @@ mod tests {
         }
     }
 
-    /// All that a world says, in one text.
+    /// Everything that a world provides, as one text.
     fn all(world: &dyn World) -> String {
         let days = [Weekday::Monday, Weekday::Sunday];
         format!(
@@ -156,7 +156,7 @@ mod tests {
         assert_eq!(all(&patterned), all(&Mirrored));
         assert_eq!(patterned.number_pattern(), pattern);
         assert_ne!(Mirrored.number_pattern(), pattern);
-        // Where a world has no words of its own, there are none to be had.
+        // A world without texts of its own still has none.
         let plain = Patterned { world: AnyWorld::default(), pattern };
         assert_eq!(plain.message(&Message::NotRated), None);
     }

@@ -1,4 +1,4 @@
-//! Free texts.
+//! Converting free texts.
 
 use super::super::written::{LINES, ONE_LINE, TEXT_WORDS};
 use super::{Property, text_of};
@@ -6,7 +6,7 @@ use crate::tree::{Node, Table};
 use pin_notch::{ControlKind, Definition};
 
 impl Property<'_> {
-    /// A field for text, whether written by us or not.
+    /// A text field, whether the schema was written by us or not.
     pub(super) fn free(&mut self, schema: &Node) -> Option<(ControlKind, Table)> {
         let kind = ControlKind::Text;
         let mut words = Table::default();
@@ -73,7 +73,7 @@ impl Property<'_> {
         }
     }
 
-    /// The words, without those that make no control.
+    /// The keys, without invalid ones.
     fn sound(&mut self, mut words: Table) -> Table {
         let mut definition = Definition::new(ControlKind::Text);
         let mut left_out = Vec::new();
@@ -94,7 +94,7 @@ impl Property<'_> {
     }
 }
 
-/// A pattern that the whole of a text has to match, for one that has to match somewhere in it.
+/// A pattern that a text must match as a whole, equivalent to one that must match somewhere in it.
 fn whole(pattern: &str) -> String {
     let pattern = [ONE_LINE, LINES]
         .iter()

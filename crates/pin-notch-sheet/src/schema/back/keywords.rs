@@ -1,14 +1,14 @@
-//! What keywords say, whatever the type of value.
+//! Keywords that apply to every type of value.
 
 use super::text_of;
 use crate::tree::{Is, Node};
 use pin_notch::ControlKind;
 use std::collections::BTreeSet;
 
-/// How far references are followed.
+/// The greatest number of references followed.
 const DEEPEST: usize = 16;
 
-/// The schema itself, or the one that its reference within the document leads to.
+/// The schema itself, or the target of its reference within the document.
 pub(super) fn resolved<'s>(root: &'s Node, mut schema: &'s Node) -> Option<&'s Node> {
     for _ in 0..DEEPEST {
         match text_of(schema, "$ref") {
@@ -19,7 +19,7 @@ pub(super) fn resolved<'s>(root: &'s Node, mut schema: &'s Node) -> Option<&'s N
     None
 }
 
-/// What a JSON pointer (RFC 6901) leads to.
+/// The target of a JSON pointer (RFC 6901).
 fn pointed_at<'s>(root: &'s Node, pointer: &str) -> Option<&'s Node> {
     let mut tokens = pointer.split('/');
     if tokens.next() != Some("") {
@@ -34,7 +34,7 @@ fn pointed_at<'s>(root: &'s Node, pointer: &str) -> Option<&'s Node> {
     })
 }
 
-/// Keywords that a kind of value has a place for, besides those that all have.
+/// Keywords supported for a kind of value, besides those supported for all.
 pub(super) fn carried(kind: &str) -> &'static [&'static str] {
     match kind {
         "number" | "integer" => &[
@@ -64,7 +64,7 @@ pub(super) fn carried(kind: &str) -> &'static [&'static str] {
     }
 }
 
-/// The types of what the schema accepts, as far as it tells.
+/// The types that the schema accepts, as far as it says.
 pub(super) fn types(schema: &Node) -> Vec<&str> {
     match schema.get("type").map(|node| &node.is) {
         Some(Is::Text(one)) => vec![one],
@@ -87,7 +87,7 @@ pub(super) fn types(schema: &Node) -> Vec<&str> {
     }
 }
 
-/// The values that the schema lists one by one, if it does.
+/// The values listed by the schema, if it lists any.
 pub(super) fn listed(schema: &Node) -> Option<Vec<&Node>> {
     match (schema.get("enum").and_then(Node::as_list), schema.get("const")) {
         (Some(all), None) => Some(all.iter().collect()),
@@ -96,20 +96,20 @@ pub(super) fn listed(schema: &Node) -> Option<Vec<&Node>> {
     }
 }
 
-/// Whether this schema is one of null.
+/// Whether this schema only accepts null.
 pub(super) fn is_null(schema: &Node) -> bool {
     text_of(schema, "type") == Some("null")
         || schema.get("const").is_some_and(|one| one.is == Is::Nothing)
 }
 
-/// Whether null is among what is listed, if anything is.
+/// Whether null is among the listed values, if any.
 pub(super) fn lists_null(schema: &Node) -> bool {
     let one_of = schema.get("oneOf").and_then(Node::as_list);
     listed(schema).is_none_or(|all| all.iter().any(|one| one.is == Is::Nothing))
         && one_of.is_none_or(|all| all.iter().any(is_null))
 }
 
-/// The word and the value for a default, if the control holds such values.
+/// The key and the value for a default, if the control can hold it.
 pub(super) fn default_of(kind: ControlKind, default: &Node) -> Option<(&'static str, Is)> {
     let is_text = |node: &Node| node.as_text().is_some();
     let is_number = |node: &Node| node.as_number().is_some();

@@ -1,4 +1,4 @@
-//! Numbers: sliders, ratings and steppers.
+//! Converting numbers: sliders, ratings and steppers.
 
 use super::Property;
 use super::keywords::listed;
@@ -67,7 +67,7 @@ impl Property<'_> {
         Some((kind, words))
     }
 
-    /// What every value is a multiple of.
+    /// The number of which every value is a multiple.
     fn step(&mut self, schema: &Node, whole: bool) -> Option<Decimal> {
         let step = self.exact(schema, "multipleOf");
         if step.is_some_and(|step| step <= Decimal::ZERO) {
@@ -85,7 +85,7 @@ impl Property<'_> {
         }
     }
 
-    /// Numbers listed one by one: notches, if they lie evenly.
+    /// Listed numbers: notches, if they are evenly spaced.
     fn listed(
         &mut self,
         all: &[&Node],

@@ -1,4 +1,4 @@
-//! Rows from a list of objects.
+//! Converting lists of objects to rows.
 
 use super::keywords::{resolved, types};
 use super::number::exact;
@@ -9,10 +9,11 @@ use crate::words;
 use pin_notch::{Decimal, MAX_ROWS};
 use std::collections::BTreeSet;
 
-/// The most fields that all rows of a list are given.
+/// The greatest number of fields in all rows of a list together.
 const MOST_FIELDS: usize = 500;
 
-/// The field of a property, and of what may stand beside anything else where it counts only under a condition.
+/// The field of a property. If it counts only under a condition, its schema is one alternative beside one
+/// that accepts anything.
 pub(super) fn field_of(
     root: &Node,
     name: &str,
@@ -21,7 +22,7 @@ pub(super) fn field_of(
     lost: &mut Vec<Loss>,
 ) -> Option<Node> {
     let mut reader = Property { name, lost };
-    // A field that counts only under a condition has its schema beside one that takes anything.
+    // A field that counts only under a condition has its schema beside one that accepts anything.
     let condition = text_of(property, ONLY_IF);
     let own = property.get("anyOf").and_then(Node::as_list).and_then(<[Node]>::first);
     let (property, condition) = match (condition, own) {
@@ -31,7 +32,7 @@ pub(super) fn field_of(
     let rows = objects(root, property).filter(|_| condition.is_none());
     let mut field = match rows {
         Some((list, items)) => reader.rows(root, list, items, is_required),
-        // Whether it has to be there once it counts, its own schema says alone.
+        // Whether it is required when it counts is only known from its own schema.
         None if condition.is_some() => {
             reader.field(root, property, !types(property).contains(&"null"))
         }
@@ -46,7 +47,7 @@ pub(super) fn field_of(
     field
 }
 
-/// A list of objects with properties, and the schema of these.
+/// A list of objects with properties, and the schema of these objects.
 fn objects<'s>(root: &'s Node, property: &'s Node) -> Option<(&'s Node, &'s Node)> {
     let list = resolved(root, property)?;
     let items = list.get("items").and_then(|items| resolved(root, items))?;

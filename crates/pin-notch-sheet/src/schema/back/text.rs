@@ -1,4 +1,4 @@
-//! Texts: days, months, weeks, times, and what is chosen from a list.
+//! Converting texts: days, months, weeks, times, and choices from a list.
 
 use super::super::MOST_LISTED;
 use super::super::line::{DATE_MINUTES, DATE_TIME, DAY, LINE_WORDS, MINUTES, MONTH, TIME, WEEK};
@@ -42,7 +42,7 @@ impl Property<'_> {
                 }
             }
             let is_own = self.named(schema, &kinds).is_some();
-            // A pattern of ours that lists the values has the words for them beside it.
+            // Our own patterns that list values are accompanied by the keys for them.
             let is_by_words = pattern.is_some() && is_own && words != Table::default();
             if by_pattern.or(by_format).is_none() && !is_by_words {
                 self.lose(format!("texts that are no {}", kind.name()), true);
@@ -53,7 +53,7 @@ impl Property<'_> {
             if by_pattern.is_none() && pattern.is_some() {
                 self.lose("the keyword pattern", true);
             }
-            // A step of a minute is the default of times; the pattern allows milliseconds.
+            // The default step of times is a minute, but the pattern allows milliseconds.
             if pattern == Some(TIME) || pattern == Some(DATE_TIME) {
                 words.put("step", Decimal::new(1, 3));
             }
@@ -78,8 +78,8 @@ impl Property<'_> {
         Some((kind, Table::default().with("options", written(&all))))
     }
 
-    /// The words for values that are listed one by one: bounds, their step where they lie evenly, and for days
-    /// those between that are not there.
+    /// The keys for listed values: bounds, the step if they are evenly spaced, and for days the missing
+    /// ones in between.
     fn on_a_line(&mut self, kind: ControlKind, all: &[(String, String)]) -> Option<Table> {
         let (places, units) = match kind {
             ControlKind::Date => places::<Date>(all),
@@ -133,13 +133,14 @@ impl Property<'_> {
     }
 }
 
-/// Where values lie on their line, as far as they are such values, and how many of its units a step counts.
+/// The positions of values on their line, if all of them are such values, and the number of units per unit
+/// of a step.
 fn places<M: Measure>(all: &[(String, String)]) -> (Vec<i64>, u32) {
     let read = all.iter().filter_map(|(text, _)| text.parse::<M>().ok());
     (read.map(Measure::to_line).collect(), M::UNITS)
 }
 
-/// The texts that are listed, each with what people read.
+/// The listed texts, each with its text for people.
 pub(super) fn options(schema: &Node) -> Option<Vec<(String, String)>> {
     if let Some(all) = listed(schema) {
         let texts = all.iter().filter(|one| one.is != Is::Nothing);

@@ -4,7 +4,7 @@ use crate::calendar::{Date, Weekday};
 use crate::control::Choice;
 use crate::definition::{AttributeError, AttributeValue, Misread, OptionValue};
 
-/// Days that cannot be chosen, with the reason that people are told.
+/// Days that cannot be chosen, with the reason shown to people.
 ///
 /// ```
 /// use pin_notch::{Closed, Date, Weekday};
@@ -29,7 +29,7 @@ enum Days {
 }
 
 impl Closed {
-    /// Every such day of the week.
+    /// Every occurrence of this weekday.
     pub fn weekday(day: Weekday, why: impl Into<String>) -> Self {
         Self { days: Days::Weekday(day), why: why.into() }
     }
@@ -39,12 +39,12 @@ impl Closed {
         Self::days(day, day, why)
     }
 
-    /// All days from the first to the last, both among them.
+    /// All days from the first to the last, inclusive.
     pub fn days(first: Date, last: Date, why: impl Into<String>) -> Self {
         Self { days: Days::Between(first, last), why: why.into() }
     }
 
-    /// Whether this day is among them.
+    /// Whether this day is one of them.
     pub fn holds(&self, day: Date) -> bool {
         match self.days {
             Days::Weekday(weekday) => day.weekday() == weekday,
@@ -61,12 +61,12 @@ impl Closed {
         }
     }
 
-    /// The reason; empty where there is none.
+    /// The reason; empty if there is none.
     pub fn why(&self) -> &str {
         &self.why
     }
 
-    /// The first of these days from `first` to `last`, found without going through them all.
+    /// The first of these days from `first` to `last`, computed without iterating over the range.
     pub(in crate::control) fn first_between(&self, first: Date, last: Date) -> Option<Date> {
         let day = match self.days {
             Days::Weekday(weekday) => first.plus_days(weekday.after(first.weekday()).into()),
@@ -76,11 +76,11 @@ impl Closed {
     }
 }
 
-/// An option whose value names the days, and whose text is the reason.
+/// The option that stands for this in markup: its value names the days and its text is the reason.
 impl OptionValue for Closed {
     fn from_choice(choice: &Choice) -> Result<Option<Self>, AttributeError> {
         let text = choice.value.trim();
-        // An option that has no text of its own has its value for one.
+        // An option without a text of its own has its value as text, which is not a reason.
         let why = if choice.text.trim() == text { "" } else { choice.text.as_str() };
         let mut weekday = None::<Weekday>;
         let is_weekday = weekday.read(text).unwrap_or(false);

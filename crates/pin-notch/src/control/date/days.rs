@@ -1,4 +1,4 @@
-//! The days that a picker offers, and the month grid on which they are shown: one for all date pickers.
+//! The days that a picker offers and the month grid that shows them, shared by all date pickers.
 
 use super::Closed;
 use crate::calendar::{Date, Month, MonthGrid, Week, Weekday};
@@ -16,8 +16,7 @@ use crate::world::{AnyWorld, DatePattern, native};
 use core::{fmt, iter};
 use std::sync::Arc;
 
-/// Declares the definition of a control of days: what it has of its own stands between the bounds and how the days are
-/// written.
+/// Declares the definition of a date picker. Its own attributes come between the bounds and the formatting.
 macro_rules! days_definition {
     (
         $(#[$doc:meta])* $name:ident,
@@ -32,42 +31,42 @@ macro_rules! days_definition {
                 min: [maybe one Date],
                 /// The last day.
                 max: [maybe one Date],
-                /// The distance of two days, or `any`.
+                /// The number of days between two allowed days, or `any`.
                 step: [step],
-                /// Where steps are counted from; without it, from the first day, else from the value it starts with.
+                /// The day from which steps are counted; without it, `min`, or otherwise the default value.
                 step_base: [maybe one Date],
                 $($own)*
-                /// How a date is written.
+                /// The pattern by which dates are written.
                 date_pattern: [one DatePattern],
-                /// The day on which weeks begin, whatever the language says.
+                /// The day on which weeks begin, overriding the language.
                 first_day: [maybe one Weekday],
-                /// The calendar is part of the page.
+                /// The calendar is always shown as part of the page.
                 always_open: [flag],
             }
-            /// The days that cannot be chosen, each with the reason.
+            /// The days that cannot be chosen, each with its reason.
             options: Closed,
         }
     };
 }
 pub(in crate::control) use days_definition;
 
-/// Which days there are, how they are written, and where keys are on the grid.
+/// The days on offer, how they are written, and the active day of the grid.
 #[derive(Clone, Debug, PartialEq)]
 pub(in crate::control) struct Days {
     pub notches: NotchesOf<Date>,
     closed: Vec<Closed>,
     open_ends: bool,
-    /// What the program closes by a rule of its own.
+    /// The program's own rule that closes days, if any.
     pub closed_when: Option<ClosedWhen>,
     pattern: DatePattern,
     first_day: Option<Weekday>,
     pub always_open: bool,
     pub surroundings: Surroundings,
-    /// The day that keys are on while the grid is open.
+    /// The active day of the grid, which keys act on, while the grid is open.
     pub active: Option<Date>,
 }
 
-/// A rule of the program's own, by which days are closed.
+/// A rule, written by the program, that closes days.
 #[derive(Clone)]
 pub(in crate::control) struct ClosedWhen(pub Arc<dyn Fn(Date) -> Option<String> + Send + Sync>);
 
@@ -77,26 +76,27 @@ impl fmt::Debug for ClosedWhen {
     }
 }
 
-/// Whether it is the very same rule.
+/// Rules are equal only if they are the same allocation.
 impl PartialEq for ClosedWhen {
     fn eq(&self, other: &Self) -> bool {
         Arc::ptr_eq(&self.0, &other.0)
     }
 }
 
-/// What a definition says of days.
+/// The part of a definition that concerns days.
 pub(in crate::control) struct DaysDefinition<'a> {
     pub min: Option<Date>,
     pub max: Option<Date>,
     pub step: Step,
     pub step_base: Option<Date>,
-    /// The day that a picker starts with, or the first of two.
+    /// The initial day of a picker, or the first of two.
     pub start: Option<Date>,
     pub date_pattern: &'a DatePattern,
     pub first_day: Option<Weekday>,
     pub always_open: bool,
     pub closed: &'a [Closed],
-    /// Closed days can be chosen all the same; what lies between two of them is for the span to say.
+    /// Lets closed days be chosen as ends. Whether closed days may lie between the ends is decided by the
+    /// span.
     pub open_ends: bool,
 }
 
@@ -117,15 +117,16 @@ pub(in crate::control) struct DaysDefinition<'a> {
 pub struct DateGrid {
     /// The month it shows.
     pub month: Month,
-    /// Month and year in words.
+    /// The month and year as text.
     pub title: String,
-    /// Short names of the days, and long ones for those who hear them, in the order of the columns.
+    /// Short and full weekday names, in the order of the columns. The full ones are for assistive
+    /// technology.
     pub heads: Vec<(String, String)>,
-    /// The rows: number of the ISO week, and seven days.
+    /// The rows: the ISO week number and seven days each.
     pub weeks: Vec<(Option<Week>, Vec<GridDay>)>,
 }
 
-/// A day on a grid.
+/// A cell of the grid.
 ///
 /// ```
 /// use pin_notch::{DatePicker, Weekday};
@@ -140,27 +141,27 @@ pub struct DateGrid {
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
 pub struct GridDay {
-    /// The day; none where the calendar ends.
+    /// The day; `None` beyond the ends of the calendar.
     pub date: Option<Date>,
-    /// The number that stands in its cell, as the world writes it.
+    /// The day's number as the world writes it.
     pub number: String,
-    /// The day in full, and why it cannot be chosen if it cannot, for those who hear it.
+    /// The full date for assistive technology, with the reason if it cannot be chosen.
     pub name: String,
-    /// Whether it belongs to the month of the grid.
+    /// Whether it belongs to the month shown.
     pub inside: bool,
     /// Whether it is the value, or an end of it.
     pub chosen: bool,
-    /// Whether it lies in the span that is chosen or previewed, its ends among it.
+    /// Whether it lies in the chosen or previewed span, including the ends.
     pub spanned: bool,
     /// Whether it is today.
     pub today: bool,
-    /// Whether keys are on it.
+    /// Whether it is the active one, which keys act on.
     pub active: bool,
-    /// Why it cannot be chosen; none when it can.
+    /// Why it cannot be chosen; `None` if it can.
     pub why_not: Option<String>,
 }
 
-/// How many notches are searched on either side for a day that is open.
+/// How many notches are searched in each direction for an open day.
 const REACH: usize = 4000;
 
 impl Days {
@@ -179,15 +180,15 @@ impl Days {
         })
     }
 
-    /// Stands where those before stood, with the rule that the program had given them.
+    /// Carries over the grid and the program's rule from the previous days.
     pub(in crate::control) fn in_place_of(mut self, before: &Self) -> Self {
         self.surroundings = before.surroundings.clone();
         self.closed_when = before.closed_when.clone();
         self
     }
 
-    /// Goes on with the grid as those before had it, whose value was one day, and is another now: open where
-    /// somebody has opened it, and where somebody has gone to another day, on that one.
+    /// Carries over the state of the previous grid after the value changed from one day to another: a grid
+    /// that was open stays open, and an active day that somebody moved to stays active.
     pub(in crate::control) fn go_on(
         &mut self,
         before: &Self,
@@ -212,13 +213,13 @@ impl Days {
         listed.map(|closed| closed.why().to_owned()).or_else(own)
     }
 
-    /// The same for the day that an intent means.
+    /// The same for the day that an intent names.
     pub(in crate::control) fn why_closed(&self, intent: Intent) -> Option<String> {
         let day = if let Intent::PickDay(day) = intent { Some(day) } else { self.active };
         self.why_not(day?)
     }
 
-    /// The first closed day from `first` to `last`, for spans that must not run across one.
+    /// The first closed day from `first` to `last`, for spans that must not contain one.
     pub(in crate::control) fn first_closed(&self, first: Date, last: Date) -> Option<Date> {
         let listed =
             self.closed.iter().filter_map(|closed| closed.first_between(first, last)).min();
@@ -246,13 +247,13 @@ impl Days {
         self.open_ends || self.why_not(day).is_none()
     }
 
-    /// The first day that can be chosen, from this one on by so many steps each time.
+    /// The first day that can be chosen, starting at this one and moving by this many steps at a time.
     fn first_open(&self, from: Date, steps: i128) -> Option<Date> {
         let way = iter::successors(Some(from), |day| self.notches.stepped(*day, steps));
         way.take(REACH).find(|day| self.is_open_for_choice(*day))
     }
 
-    /// Where so many steps lead from a day, or from none, and on from there where it is closed.
+    /// The day reached by this many steps from a day (or from no day), continuing past closed days.
     pub(in crate::control) fn stepped(
         &self,
         from: Option<Date>,
@@ -264,15 +265,15 @@ impl Days {
         open.ok_or(bounds.no_step(steps))
     }
 
-    /// The day nearest to this one that can be chosen, of two the later.
+    /// The nearest day that can be chosen; of two equally near, the later.
     pub(in crate::control) fn nearest(&self, day: Date) -> Option<Date> {
         let from = self.notches.admit(self.notches.snap(day)).ok()?;
         let found = [1, -1].into_iter().filter_map(|steps| self.first_open(from, steps));
-        // Of two as near, the first, which is the later.
+        // The later one comes first, so it wins a tie.
         found.min_by_key(|open| open.days().abs_diff(day.days()))
     }
 
-    /// All that is wrong with a day.
+    /// Every problem with a day.
     pub(in crate::control) fn against(&self, day: Date) -> Vec<Invalid> {
         let mut all = self.notches.against(day);
         for one in &mut all {
@@ -291,7 +292,7 @@ impl Days {
         self.pattern.show(&**self.world(), day)
     }
 
-    /// What stands in an empty field: `placeholder`, or how a date is filled in.
+    /// The text of an empty field: `placeholder`, or else an example of how a date is written.
     pub(in crate::control) fn placeholder(&self, placeholder: &str) -> String {
         match placeholder {
             "" => self.pattern.blank(&**self.world()),
@@ -299,13 +300,13 @@ impl Days {
         }
     }
 
-    /// The day that a text stands for: ISO 8601 always, and the pattern.
+    /// Reads a text as a day: by ISO 8601 or by the pattern.
     pub(in crate::control) fn read(&self, text: &str) -> Option<Date> {
         let text = text.trim();
         text.parse().ok().or_else(|| self.pattern.read(&**self.world(), text).ok())
     }
 
-    /// What is wrong with a text in the place of a day.
+    /// Why a text is not an acceptable day.
     pub(in crate::control) fn misread(&self, text: &str) -> Vec<Invalid> {
         match self.read(text) {
             None => {
@@ -325,28 +326,28 @@ impl Days {
         self.is_open() && !self.always_open
     }
 
-    /// Opens the grid on this day, else on today, or on the nearest there is.
+    /// Opens the grid on this day or else on today, or on the nearest allowed day.
     pub(in crate::control) fn open(&mut self, on: Option<Date>) -> Result<(), Refusal> {
         self.notches.first().ok_or(Refusal::NoValue)?;
         self.active = Some(self.start(on));
         Ok(())
     }
 
-    /// Where the grid opens: on this day, else on today, else as near to 1970 as there is a day.
+    /// Where the grid opens: on this day, else on today, else on the allowed day nearest to 1970.
     fn start(&self, on: Option<Date>) -> Date {
         let day = on.or(self.surroundings.today).or_else(|| Date::from_days(0));
         self.notches.snap(day.unwrap_or(Date::FIRST))
     }
 
-    /// Closes the grid, unless it is always open; then it goes back to this day.
+    /// Closes the grid. If it is always open, it returns to this day instead.
     pub(in crate::control) fn shut(&mut self, on: Option<Date>) {
         self.active = self.always_open.then(|| self.start(on));
     }
 
-    /// It stands in other surroundings now.
+    /// Takes on other surroundings.
     pub(in crate::control) fn surround(&mut self, surroundings: &Surroundings, on: Option<Date>) {
         let before = core::mem::replace(&mut self.surroundings, surroundings.clone());
-        // What is part of the page shows the new day, where nobody has gone elsewhere.
+        // A grid that is always open moves to the new value, unless somebody has moved to another day.
         if self.always_open && before.today != self.surroundings.today && on.is_none() {
             self.shut(None);
         }
@@ -356,7 +357,7 @@ impl Days {
         self.first_day.unwrap_or_else(|| self.world().first_day())
     }
 
-    /// Where a key leads from a day of the grid.
+    /// The day that a key moves to from a day of the grid.
     pub(in crate::control) fn go(&mut self, day: Date, key: Key) -> Result<Date, Refusal> {
         let right = match self.surroundings.direction() {
             Direction::LeftToRight => 1,
@@ -390,7 +391,7 @@ impl Days {
         Ok(to)
     }
 
-    /// The open grid, with these days as ends and as the span between them.
+    /// The open grid, with these ends and this span marked.
     pub(in crate::control) fn grid(
         &self,
         ends: [Option<Date>; 2],
@@ -447,23 +448,24 @@ impl Days {
     }
 }
 
-/// The methods by which every date picker tells which days there are.
+/// Methods about the days on offer, common to all date pickers.
 macro_rules! days_methods {
     () => {
-        /// The days it can take, closed ones left aside.
+        /// The days it accepts, not considering closed ones.
         pub fn notches(&self) -> &$crate::NotchesOf<Date> {
             &self.days.notches
         }
 
-        /// Tells which day is today. It is marked, and where an empty picker's grid opens.
+        /// Sets which day is today. It is marked, and an empty picker's grid opens on it.
         pub fn set_today(&mut self, today: Date) {
             let mut surroundings = self.surroundings.clone();
             surroundings.today = Some(today);
             self.set_surroundings(&surroundings);
         }
 
-        /// Closes the days for which a rule of the program's own gives a reason. It is asked for each day that is
-        /// shown. (A definition names days one by one: a rule can be neither compared nor written down.)
+        /// Closes the days for which the program's own rule returns a reason. It is called for each day
+        /// shown. (This is not part of the definition, because a function can be neither compared nor
+        /// serialized.)
         pub fn set_closed_when(
             &mut self,
             rule: impl Fn(Date) -> Option<String> + Send + Sync + 'static,
@@ -476,12 +478,12 @@ macro_rules! days_methods {
             self.days.is_open()
         }
 
-        /// The day that keys are on while the grid is open.
+        /// The active day of the grid, which keys act on, while the grid is open.
         pub fn active_day(&self) -> Option<Date> {
             self.days.active
         }
 
-        /// Why a day is closed, if it is.
+        /// Why a day is closed, or `None` if it is open.
         pub fn why_not(&self, day: Date) -> Option<String> {
             self.days.why_not(day)
         }

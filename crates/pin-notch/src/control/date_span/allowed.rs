@@ -1,4 +1,4 @@
-//! Which spans a definition allows.
+//! The spans that a definition allows.
 
 use super::{DateSpan, DateSpanDefinition};
 use crate::control::ControlError;
@@ -6,7 +6,7 @@ use crate::control::date::days::{Days, DaysDefinition};
 use crate::control::error::check_counts;
 use crate::refusal::Refusal;
 
-/// The days that a definition comes to.
+/// The days that a definition describes.
 pub(super) fn checked(definition: &DateSpanDefinition) -> Result<Days, ControlError> {
     check_counts(definition.least, definition.most)?;
     let days = Days::new(DaysDefinition {
@@ -28,7 +28,7 @@ pub(super) fn checked(definition: &DateSpanDefinition) -> Result<Days, ControlEr
     Ok(days)
 }
 
-/// Whether this very span is allowed, or why not.
+/// Checks that exactly this span is allowed.
 pub(super) fn admit(
     definition: &DateSpanDefinition,
     days: &Days,
@@ -56,14 +56,14 @@ pub(super) fn admit(
     }
 }
 
-/// An allowed span near to this one: each end goes to its nearest day, and where they are then too few or too
-/// many, the last one moves.
+/// An allowed span near this one: each end moves to its nearest day; if the span is then too short or too
+/// long, the last day moves.
 pub(super) fn nearest(
     definition: &DateSpanDefinition,
     days: &Days,
     span: DateSpan,
 ) -> Option<DateSpan> {
-    /// How much shorter or longer a span is tried, in days.
+    /// By how many days the length of a span is varied in the search.
     const REACH: u32 = 366;
     let span = DateSpan::between(days.nearest(span.first)?, days.nearest(span.last)?);
     let nights = u32::from(definition.nights);

@@ -1,4 +1,4 @@
-//! Picking one end after the other out of the grid.
+//! Picking the two ends from the grid.
 
 use super::{DateSpan, DateSpanPicker, Draft};
 use crate::calendar::Date;
@@ -11,7 +11,7 @@ impl DateSpanPicker {
     pub(super) fn pick(&mut self, day: Date) -> Result<Turn<Option<DateSpan>>, Refusal> {
         let Some(Draft::Begun(begun)) = self.draft else {
             let day = self.days.admit(day)?;
-            // In the second field, a day is that of the second end, where the first is there.
+            // In the second field a pick sets the second end, if the first is known.
             if let Some(first) = self.first().filter(|first| self.is_at_last() && *first <= day) {
                 let span = self.admit(DateSpan { first, last: day })?;
                 let closes = self.days.closes();
@@ -19,7 +19,7 @@ impl DateSpanPicker {
                 self.days.shut(Some(day));
                 return Ok(turn.and_if(closes, Event::Closed));
             }
-            // What typing had moved goes back: picking starts anew.
+            // Picking starts afresh, so what typing had changed is restored.
             let turn = match self.draft.take() {
                 Some(Draft::Typed(_, origin)) if origin != self.value => {
                     self.value = origin;
@@ -42,12 +42,12 @@ impl DateSpanPicker {
         Ok(turn.and_if(closes, Event::Closed))
     }
 
-    /// Whether keys are on the field of the second end.
+    /// Whether the field of the second end is active.
     pub(super) fn is_at_last(&self) -> bool {
         self.definition.two_fields && self.active == Thumb::High
     }
 
-    /// The first end, as it is typed, or else as it is.
+    /// The first end: as typed, or otherwise from the value.
     pub(super) fn first(&self) -> Option<Date> {
         match &self.draft {
             Some(Draft::Typed([first, _], _)) if self.definition.two_fields => {
@@ -58,7 +58,7 @@ impl DateSpanPicker {
         }
     }
 
-    /// Points at a day while the other end is awaited.
+    /// Points at a day while the second end is still to be picked.
     pub(super) fn point(&mut self, day: Date) -> Result<Turn<Option<DateSpan>>, Refusal> {
         let Some(Draft::Begun(begun)) = self.draft else { return Err(Refusal::Unchanged) };
         if self.pointed == Some(day) {

@@ -3,7 +3,7 @@
 use crate::calendar::Date;
 use crate::event::Shown;
 
-/// Two days, the earlier one first; both belong to the span.
+/// Two days, the earlier one first. Both belong to the span.
 ///
 /// ```
 /// use pin_notch::{DateSpan, Shown};
@@ -18,12 +18,12 @@ use crate::event::Shown;
 pub struct DateSpan {
     /// The first day.
     pub first: Date,
-    /// The last day; the same as the first where the span is one day.
+    /// The last day; equal to the first if the span is one day.
     pub last: Date,
 }
 
 impl DateSpan {
-    /// The span from one day to the other, whichever is the earlier.
+    /// The span between two days, given in either order.
     ///
     /// ```
     /// use pin_notch::DateSpan;
@@ -34,7 +34,7 @@ impl DateSpan {
         Self { first: one.min(other), last: one.max(other) }
     }
 
-    /// How many days it has, both ends counted.
+    /// The number of days, counting both ends.
     pub fn days(&self) -> u32 {
         self.last.days().abs_diff(self.first.days()) + 1
     }

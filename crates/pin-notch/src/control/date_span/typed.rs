@@ -1,4 +1,4 @@
-//! Two days as they are typed, in one field or in two.
+//! Typing two days, in one field or in two.
 
 use super::{DateSpan, DateSpanPicker, Draft};
 use crate::control::given::Given;
@@ -7,7 +7,7 @@ use crate::intent::Thumb;
 use crate::refusal::Refusal;
 
 impl DateSpanPicker {
-    /// What stands in an empty field.
+    /// The text of an empty field.
     pub(super) fn placeholder(&self) -> String {
         let one = self.days.placeholder(&self.definition.placeholder);
         if self.definition.two_fields || !self.definition.placeholder.is_empty() {
@@ -17,7 +17,7 @@ impl DateSpanPicker {
         both
     }
 
-    /// The texts of the two days; none while nothing is typed.
+    /// The texts of the two days; `None` while nothing is typed.
     pub(super) fn parts(&self, texts: &[String; 2]) -> Option<[String; 2]> {
         if texts.iter().all(|text| text.trim().is_empty()) {
             return None;
@@ -28,7 +28,7 @@ impl DateSpanPicker {
         Some(split(&texts[0]))
     }
 
-    /// What the texts stand for, if it is a span that can be chosen.
+    /// The span that the texts name, if it can be chosen.
     fn read(&self, texts: &[String; 2]) -> Result<Option<DateSpan>, Refusal> {
         let Some([first, last]) = self.parts(texts) else { return Ok(None) };
         let one = |text: &str| match self.days.read(text) {
@@ -76,8 +76,8 @@ impl DateSpanPicker {
         }
     }
 
-    /// The change of a value that typing has moved on the way to texts that cannot be taken; `None` where it has
-    /// not.
+    /// The `change` due for a value that typing changed before the texts became unacceptable; `None` if it
+    /// changed nothing.
     fn settle_moved(&mut self, texts: [String; 2]) -> Option<Turn<Option<DateSpan>>> {
         let Some(Draft::Typed(_, origin)) = &self.draft else { return None };
         if *origin == self.value {
@@ -88,18 +88,18 @@ impl DateSpanPicker {
     }
 }
 
-/// What stands between the two days of a span in one field.
+/// The separator between the two days of a span in one field.
 const BETWEEN: &str = " – ";
 
-/// The two days of a text. The dash may be written as people write it. A hyphen needs blanks around it, for
-/// dates have some.
+/// Splits a text into two days. Any common dash separates them; a hyphen needs spaces around it, because
+/// dates contain hyphens.
 fn split(text: &str) -> [String; 2] {
     let split = ["–", "—", " - ", " to "].iter().find_map(|between| text.split_once(between));
     let (first, last) = split.unwrap_or((text, ""));
     [first.to_owned(), last.to_owned()]
 }
 
-/// The texts of one field or two, for one field or two.
+/// Converts texts between one field and two.
 pub(super) fn between_fields(texts: [String; 2], from_two: bool, to_two: bool) -> [String; 2] {
     match (from_two, to_two) {
         (true, false) => {

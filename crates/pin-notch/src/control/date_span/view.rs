@@ -1,4 +1,4 @@
-//! What a picker of spans looks like, as plain data.
+//! The view of a date span picker.
 
 use super::{DateSpan, DateSpanPicker, Draft};
 use crate::control::DateGrid;
@@ -7,7 +7,7 @@ use crate::message::Message;
 use crate::semantics::{Role, Semantics};
 use crate::validity::in_words;
 
-/// All that a face needs to draw a picker of two days.
+/// Everything a face needs to draw a picker of two days.
 ///
 /// ```
 /// use pin_notch::{DateSpanPicker, Intent};
@@ -25,30 +25,30 @@ use crate::validity::in_words;
 pub struct DateSpanView {
     /// The value.
     pub value: Option<DateSpan>,
-    /// What stands in the fields; with one field, only the first is used.
+    /// The texts of the fields. With one field, only the first is used.
     pub texts: [String; 2],
-    /// What stands there faintly while they are empty.
+    /// The placeholder shown while the fields are empty.
     pub placeholder: String,
     /// Whether there are two fields.
     pub two_fields: bool,
-    /// The field that typing goes to, where there are two.
+    /// The active field, if there are two.
     pub active: Thumb,
-    /// Whether one end has been picked and the other is waited for.
+    /// Whether the first end has been picked and the second has not.
     pub begun: bool,
-    /// What to do next, in words; empty when there is nothing to say.
+    /// A hint about what to do next; may be empty.
     pub status: String,
-    /// The open grid; none while it is closed.
+    /// The grid, while it is open.
     pub grid: Option<DateGrid>,
-    /// Whether the grid is part of the page, so that nothing opens.
+    /// Whether the grid is permanently part of the page instead of a popup.
     pub always_open: bool,
-    /// What assistive technology is told.
+    /// Role, name and states for assistive technology.
     pub semantics: Semantics,
-    /// What is wrong, in words for the person; empty when nothing is.
+    /// The message about what is wrong; empty when nothing is.
     pub problem: String,
 }
 
 impl DateSpanPicker {
-    /// All that a face needs to draw it.
+    /// Everything a face needs to draw it.
     pub fn view(&self) -> DateSpanView {
         let problem = in_words(&self.validity(), &self.surroundings.world);
         let (ends, span) = match (&self.draft, self.pointed) {

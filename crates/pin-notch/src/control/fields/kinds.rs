@@ -1,4 +1,4 @@
-//! Which fields months, weeks and times are made of.
+//! The fields of months, weeks and times.
 
 use super::MOST;
 use crate::calendar::{CalendarError, Date, DateTime, LAST_YEAR, Month, Time, Week};
@@ -10,7 +10,7 @@ use crate::message::FieldName;
 use core::str::FromStr;
 use rust_decimal::Decimal;
 
-/// A field: its name, its range, and how it is written.
+/// A field: its name, range and format.
 ///
 /// ```
 /// use pin_notch::{FieldName, Fielded, Time};
@@ -21,17 +21,17 @@ use rust_decimal::Decimal;
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct FieldKind {
-    /// What it is called.
+    /// Its name.
     pub name: FieldName,
-    /// The least it can be.
+    /// Its least value.
     pub least: u32,
-    /// The most it can be.
+    /// Its greatest value.
     pub most: u32,
-    /// How many digits it is written with.
+    /// The number of digits it is written with.
     pub places: u32,
-    /// What stands before it.
+    /// The separator before it.
     pub before: &'static str,
-    /// Whether it goes on from the most to the least, as hours do and years do not.
+    /// Whether it wraps around from its greatest value to its least, as hours do and years do not.
     pub wraps: bool,
 }
 
@@ -62,33 +62,33 @@ const MILLISECOND: FieldKind = field(FieldName::Millisecond, (0, 999), 3, ".");
 /// # Ok(()) }
 /// ```
 pub trait Fielded: Measure + Shown + FromStr<Err = CalendarError> + Into<Value> + 'static {
-    /// Of what kind attributes with such values are.
+    /// The kind of attributes that hold such values.
     const ATTRIBUTE: AttributeKind;
     /// Its fields, the largest first.
     const FIELDS: &'static [FieldKind];
-    /// What such a value is written like.
+    /// An example of such a value.
     const LIKE: &'static str;
 
-    /// What its fields are.
+    /// The values of its fields.
     fn to_fields(self) -> [u32; MOST];
 
     /// The value with these fields.
     ///
     /// # Errors
-    /// Which of them is out of range.
+    /// Names the field that is out of range.
     fn from_fields(fields: &[u32; MOST]) -> Result<Self, CalendarError>;
 
-    /// The step where a definition says nothing: a month, a week, a minute.
+    /// The default step: a month, a week or a minute.
     fn default_step() -> Step {
         Step::Every(Decimal::from(Self::DEFAULT_STEP))
     }
 
-    /// How many fields are needed for values that are so many units apart, counted from this base.
+    /// The number of fields needed for values that are this many units apart, counted from this base.
     fn shown_fields(_units: i128, _base: Self) -> usize {
         Self::FIELDS.len()
     }
 
-    /// Makes the fields after the one that was changed fit to it: the 31st of a month that has 30 days.
+    /// Adjusts the other fields to the one that was changed, such as the 31st in a month that has 30 days.
     fn fit(_fields: &mut [Option<u32>; MOST], _changed: usize) {}
 }
 
@@ -186,7 +186,8 @@ impl Fielded for DateTime {
     }
 }
 
-/// How many of seconds and milliseconds times of this step need: HTML leaves out what is always zero.
+/// How many of seconds and milliseconds are needed for times with this step. HTML omits those that are
+/// always zero.
 fn seconds_shown(milliseconds: i128, base: Time) -> usize {
     let whole = |of: i128| milliseconds % of == 0;
     let (_, _, second, millisecond) = base.parts();

@@ -1,5 +1,6 @@
-//! The machine behind every stepper of fields. It knows places on a line and what makes fields of them, and
-//! not of what kind the values are: so it is there once for all kinds, also in what a browser loads.
+//! The machine behind every field stepper. It works on positions along a line and converts them to fields
+//! through [`Kind`], without knowing the type of the values. It is therefore compiled once for all kinds,
+//! which keeps the module for browsers small.
 
 use super::{FieldKind, Fielded, MOST};
 use crate::calendar::CalendarError;
@@ -15,24 +16,24 @@ use crate::world::AnyWorld;
 
 pub(super) type Fields = [Option<u32>; MOST];
 
-/// What a kind of values is to the machine.
+/// What the machine needs to know about a kind of values.
 #[derive(Debug)]
 pub(super) struct Kind {
     pub fields: &'static [FieldKind],
     pub like: &'static str,
-    /// The fields of the value at a place of the line.
+    /// The fields of the value at a position.
     split: fn(i64) -> [u32; MOST],
-    /// The place of the value with these fields.
+    /// The position of the value with these fields.
     compose: fn(&[u32; MOST]) -> Result<i64, CalendarError>,
     read: fn(&str) -> Option<i64>,
     limit: fn(i64) -> Option<Limit>,
     pub written: fn(i64) -> String,
     fit: fn(&mut Fields, usize),
-    /// How many fields are shown for a step of so many units, counted from a place.
+    /// The number of fields shown for a step of this many units, counted from a position.
     shown: fn(i128, i64) -> usize,
 }
 
-/// Whether it is the very same kind: there is one of each.
+/// Kinds are compared by address: there is one static of each.
 impl PartialEq for Kind {
     fn eq(&self, other: &Self) -> bool {
         core::ptr::eq(self, other)
@@ -60,16 +61,16 @@ impl<M: Fielded> Kinded for M {
     };
 }
 
-/// What a definition comes to, in places on a line.
+/// What a definition describes, in positions along the line.
 pub(super) struct Start {
     pub bounds: Bounds,
-    /// The value to start with.
+    /// The default value.
     pub value: Option<i64>,
-    /// Where an empty field begins.
+    /// Where an empty field starts when it is stepped.
     pub near: Option<i64>,
 }
 
-/// What a machine depends on besides its definition.
+/// What the machine depends on besides its definition.
 #[derive(Clone, Copy)]
 pub(super) struct Around<'a> {
     pub conditions: &'a Conditions,
@@ -80,33 +81,33 @@ pub(super) struct Around<'a> {
 pub(super) struct Machine {
     pub kind: &'static Kind,
     bounds: Bounds,
-    /// The first value, where there is a bound below.
+    /// The first value, if there is a lower bound.
     first: Option<i64>,
     base: i64,
-    /// How many fields are shown; those after them are what they are at the step base.
+    /// How many fields are shown. Those not shown have the values of the step base.
     pub shown: usize,
     pub fields: Fields,
     pub value: Option<i64>,
-    /// What it had settled on last: what a change is told against, and what Escape goes back to.
+    /// The last settled value: a `change` is reported relative to it, and Escape restores it.
     pub settled: Option<i64>,
     given: Given<Option<i64>>,
     /// The value it starts with.
     start: Option<i64>,
-    /// Where an empty field begins.
+    /// Where an empty field starts when it is stepped.
     near: Option<i64>,
     pub active: usize,
-    /// How many digits were typed into the active field.
+    /// The number of digits typed into the active field so far.
     typed: u32,
 }
 
-/// Why fields make no value.
+/// Why the fields do not form a value.
 enum Flaw {
     Missing(usize),
     Wrong(CalendarError),
 }
 
 impl Machine {
-    /// The machine of this kind that a definition makes.
+    /// Builds the machine from a definition of this kind.
     pub(super) fn new(kind: &'static Kind, start: Start) -> Self {
         let mut machine = Self {
             kind,
@@ -128,7 +129,7 @@ impl Machine {
         machine
     }
 
-    /// Takes another definition. What is half filled in stays, as far as its fields are shown.
+    /// Adopts another definition. Partly filled fields are kept as far as they are still shown.
     pub(super) fn redefined(&mut self, start: Start) {
         let drafting = self.is_drafting();
         (self.bounds, self.start, self.near) = (start.bounds, start.value, start.near);
@@ -162,7 +163,7 @@ impl Machine {
         self.bounds.against(value, self.kind.limit)
     }
 
-    /// The program sets the value, and wished for this one. What is half filled in stays.
+    /// Sets the value on behalf of the program, which asked for `wish`. Partly filled fields are kept.
     pub(super) fn set(&mut self, value: Option<i64>, wish: Option<i64>) {
         if self.is_drafting() {
             self.value = value;
@@ -172,7 +173,8 @@ impl Machine {
         self.given = Given::Program(wish);
     }
 
-    /// The program steps as a whole what is filled in, or the value where that makes none.
+    /// Steps on behalf of the program: the filled-in fields as one value, or the value if they do not form
+    /// one.
     pub(super) fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
         let from = match self.is_drafting() {
             true if self.is_blank() => None,
@@ -187,7 +189,7 @@ impl Machine {
         Ok(())
     }
 
-    /// The fields are those of the value again.
+    /// Sets the fields to those of the value.
     pub(super) fn drop_draft(&mut self) {
         self.put(self.value);
     }
@@ -215,9 +217,9 @@ impl Machine {
         self.fields[..self.shown].iter().all(Option::is_none)
     }
 
-    /// The value that the fields make together, allowed or not.
+    /// The value that the fields form together, allowed or not.
     fn composed(&self, fields: &Fields) -> Result<i64, Flaw> {
-        // What is not shown is as it is at the step base.
+        // Fields not shown have the values of the step base.
         let mut all = (self.kind.split)(self.base);
         for (at, field) in fields[..self.shown].iter().enumerate() {
             all[at] = field.ok_or(Flaw::Missing(at))?;
@@ -233,7 +235,7 @@ impl Machine {
         self.admit(composed)
     }
 
-    /// Why what it holds is not acceptable: what is half filled in counts before the value.
+    /// Why its content is not acceptable. Partly filled fields are reported before the value.
     pub(super) fn validity(&self, around: Around<'_>) -> Vec<Invalid> {
         let wrong = match (self.is_drafting() && !self.is_blank(), self.value) {
             (true, _) => match self.composed(&self.fields) {
@@ -301,7 +303,7 @@ impl Machine {
         Ok(Turn::one(Event::Active(at)))
     }
 
-    /// Tells what the fields as they are now made of the value, and whether that settles it.
+    /// Updates the value from the fields and reports the change, settled or not.
     fn moved(&mut self, settles: bool) -> Turn<Option<i64>> {
         let value = match self.is_blank() {
             true => Some(None),
@@ -334,7 +336,7 @@ impl Machine {
     fn outermost(&mut self, least: bool) -> Result<Turn<Option<i64>>, Refusal> {
         let kind = &self.kind.fields[self.active];
         let mut fields = self.fields;
-        // One before the first, or after the last, and from there to the nearest that is allowed.
+        // A value before the first or after the last moves to the nearest allowed one.
         fields[self.active] = Some(if least { kind.most } else { kind.least });
         let wrapped = self.candidates(&fields, least, true);
         let to = self.first_allowed(wrapped).or_else(|| {
@@ -352,7 +354,7 @@ impl Machine {
         Ok(self.moved(true))
     }
 
-    /// The fields after one step of the active one.
+    /// The fields after one step of the active field.
     fn stepped(&self, fields: &Fields, up: bool) -> Option<Fields> {
         let kind = &self.kind.fields[self.active];
         if fields[self.active].is_none() {
@@ -364,7 +366,7 @@ impl Machine {
             return Some(fields);
         }
         let found = self.first_allowed(self.candidates(fields, up, kind.wraps));
-        // Where the whole is not allowed yet, the field goes on by itself.
+        // While the fields do not form an allowed value yet, the field steps by itself.
         let free = self.allowed(fields).is_err();
         found.or_else(|| self.candidates(fields, up, kind.wraps).next().filter(|_| free))
     }
@@ -377,7 +379,7 @@ impl Machine {
         })
     }
 
-    /// The fields with the active one at each value after its own, in this direction.
+    /// The fields with the active one set to each following value, in this direction.
     fn candidates(
         &self,
         fields: &Fields,
@@ -433,7 +435,7 @@ impl Machine {
             text => {
                 let misread = Refusal::Misread { like: self.kind.like };
                 let value = (self.kind.read)(text).ok_or(misread)?;
-                // What no field shows must not be lost silently.
+                // A part of the value that no field shows must not be dropped silently.
                 let (all, base) = ((self.kind.split)(value), (self.kind.split)(self.base));
                 if all[self.shown..] != base[self.shown..] {
                     let nearest = self.bounds.snap(value);
@@ -458,7 +460,7 @@ impl Machine {
             if self.value == self.settled {
                 return Err(refusal);
             }
-            // What it has moved to on the way settles all the same.
+            // A value already changed on the way settles all the same.
             (self.settled, self.typed) = (self.value, 0);
             return Ok(Turn::one(Event::Change(self.value)));
         }

@@ -1,4 +1,4 @@
-//! What a stepper of fields looks like, as plain data.
+//! The view of a field stepper.
 
 use super::FieldKind;
 use super::machine::{Around, Machine};
@@ -8,7 +8,7 @@ use crate::validity::in_words;
 use crate::world::{AnyWorld, native};
 use rust_decimal::Decimal;
 
-/// All that a face needs to draw a stepper of fields.
+/// Everything a face needs to draw a stepper of fields.
 ///
 /// ```
 /// use pin_notch::{FieldStepper, Time};
@@ -21,13 +21,13 @@ use rust_decimal::Decimal;
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct FieldsView {
-    /// The value as text; empty while there is none.
+    /// The value as text; empty if there is none.
     pub text: String,
     /// The fields in order.
     pub fields: Vec<FieldView>,
-    /// What assistive technology is told of all of them together.
+    /// Role, name and states of the whole for assistive technology.
     pub semantics: Semantics,
-    /// What is wrong, in words for the person; empty when nothing is.
+    /// The message about what is wrong; empty when nothing is.
     pub problem: String,
 }
 
@@ -45,17 +45,17 @@ pub struct FieldsView {
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct FieldView {
-    /// What it is called.
+    /// Its name.
     pub name: FieldName,
-    /// What stands before it.
+    /// The separator before it.
     pub before: &'static str,
-    /// What stands in it: digits, or underscores while it is empty.
+    /// Its text: digits, or underscores while it is empty.
     pub text: String,
-    /// Whether anything is filled in.
+    /// Whether it is filled in.
     pub filled: bool,
-    /// Whether keys are on it.
+    /// Whether it is the active field.
     pub active: bool,
-    /// What assistive technology is told of it.
+    /// Its role, name and states for assistive technology.
     pub semantics: Semantics,
 }
 

@@ -1,4 +1,4 @@
-//! What a rating looks like, as plain data.
+//! The view of a rating.
 
 use super::{Lit, Rating};
 use crate::control::Direction;
@@ -8,7 +8,7 @@ use crate::semantics::{Orientation, Range, Role, Semantics};
 use crate::validity::in_words;
 use rust_decimal::Decimal;
 
-/// All that a face needs to draw a rating.
+/// Everything a face needs to draw a rating.
 ///
 /// ```
 /// use pin_notch::{Intent, Place, Rating, dec};
@@ -25,38 +25,38 @@ use rust_decimal::Decimal;
 pub struct RatingView {
     /// The value.
     pub value: Option<Decimal>,
-    /// What the icons show: the previewed value, else the value.
+    /// The value that the icons show: the previewed one if any, otherwise the value.
     pub shown: Option<Decimal>,
-    /// Whether that is a preview.
+    /// Whether the icons show a preview.
     pub previewed: bool,
-    /// Whether a pointer is over it, so that its leaving means something.
+    /// Whether a pointer is over it, so that the pointer's leaving has to be reported.
     pub pointed: bool,
-    /// Whether zero can be chosen, which no icon stands for.
+    /// Whether zero can be chosen, which no icon represents.
     pub zero: bool,
-    /// How many icons there are.
+    /// The number of icons.
     pub icons: u32,
-    /// The icon as text; empty where it has none of its own.
+    /// The icon as text; empty for the default icon.
     pub icon: String,
-    /// Which of them are lit.
+    /// Which icons are lit.
     pub lit: Lit,
-    /// What is shown as text: "3.5 of 5", or "not rated".
+    /// The text shown: "3.5 of 5", or "not rated".
     pub readout: String,
-    /// Which way the row runs.
+    /// The direction in which the row runs.
     pub direction: Direction,
-    /// What assistive technology is told. Of a preview it is told nothing.
+    /// Role, name and states for assistive technology. A preview is not reported.
     pub semantics: Semantics,
-    /// What is wrong with the value, in words for the person; empty when nothing is.
+    /// The message about what is wrong with the value; empty when nothing is.
     pub problem: String,
 }
 
 impl RatingView {
-    /// How much of icon `icon` (counted from 0) is lit, from 0 to 1: `clamp(value - icon, 0, 1)`, or
-    /// nothing unless it is the chosen one where only that is lit.
+    /// How much of icon `icon` (counted from 0) is lit, from 0 to 1: `clamp(value - icon, 0, 1)`. If only
+    /// the chosen icon is lit, 0 for all others.
     pub fn fill(&self, icon: u32) -> Decimal {
         let Some(value) = self.shown else {
             return Decimal::ZERO;
         };
-        // In whole units of the value's own last place.
+        // The fraction is computed in whole units of the value's last decimal place.
         let one = 10_i128.pow(value.scale());
         let over = value.mantissa() - i128::from(icon) * one;
         let passed = over > one && self.lit == Lit::Only;
@@ -66,15 +66,15 @@ impl RatingView {
 }
 
 impl Rating {
-    /// All that a face needs to draw it.
+    /// Everything a face needs to draw it.
     pub fn view(&self) -> RatingView {
         let shown = self.preview.or(self.value);
         let problem = in_words(&self.validity(), &self.surroundings.world);
         let icons = self.definition.max;
         let semantics = Semantics {
             range: Some(Range {
-                // Empty has no number; zero is the nearest to it that ARIA can hold, and the text,
-                // which is what is read, says what it means.
+                // An empty rating has no number. ARIA needs one, so it is given zero; what is read out is
+                // the text, which says what that means.
                 now: self.value.unwrap_or_default(),
                 min: Decimal::ZERO,
                 max: Decimal::from(icons),

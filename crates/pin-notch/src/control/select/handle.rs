@@ -1,4 +1,4 @@
-//! What a select makes of intents: opening, moving about in the list, finding, choosing.
+//! How a select handles intents: opening, moving through the list, searching and choosing.
 
 use super::{PAGE, Select, TYPE_AHEAD, WINDOW};
 use crate::control::given::Given;
@@ -9,11 +9,11 @@ use crate::refusal::Refusal;
 impl Select {
     /// Carries out an intent.
     ///
-    /// Closed: Down, Up, Enter and Space open the list, Home and End open it at its ends. Open: arrows,
-    /// page keys, Home and End move, passing over disabled options; Enter and Space choose, and close
-    /// the list of a single select; Escape closes it and chooses nothing. Typing a text filters;
-    /// [`Intent::Find`] goes to the option that begins with what is typed, and chooses it in a closed
-    /// single select.
+    /// While the list is closed, Down, Up, Enter and Space open it, and Home and End open it at its ends.
+    /// While it is open, the arrow keys, page keys, Home and End move and skip disabled options; Enter and
+    /// Space choose, and close the list if only one can be chosen; Escape closes it without choosing.
+    /// Typing a text filters the options. [`Intent::Find`] moves to the option that begins with what is
+    /// typed, and chooses it if the list is closed and only one can be chosen.
     pub fn handle(&mut self, intent: Intent) -> Turn<Vec<String>> {
         self.carry_out(intent).unwrap_or_else(Turn::Refused)
     }
@@ -71,13 +71,13 @@ impl Select {
         self.list.set_filter("");
     }
 
-    /// The row of the first chosen option, else the first row that can be chosen.
+    /// The row of the first chosen option, or else the first row that can be chosen.
     fn first_chosen(&self) -> Option<usize> {
         let chosen = self.chosen.first().and_then(|value| self.list.row_of(value));
         chosen.or_else(|| self.open_row(0, 1))
     }
 
-    /// The first row from here on, in this direction, that is not disabled.
+    /// The first enabled row from here on in this direction.
     fn open_row(&self, from: i64, way: i64) -> Option<usize> {
         let rows = self.rows() as i64;
         let mut row = from;
@@ -124,7 +124,7 @@ impl Select {
         Ok(Turn::one(Event::Active(row)))
     }
 
-    /// Puts keys on this row, and shows it.
+    /// Makes this row active and scrolls it into the view.
     fn activate(&mut self, row: Option<usize>) {
         self.active = row;
         let row = row.unwrap_or(0);
@@ -137,7 +137,7 @@ impl Select {
         if !self.open {
             return Err(Refusal::NotForThis);
         }
-        // Half of the window stays below the first row in sight: more than is seen at once.
+        // Half of the window stays below the first visible row: more than is visible at once.
         let near = self.window..=self.window + WINDOW / 2;
         let row = if near.contains(&row) { self.window } else { row.saturating_sub(WINDOW / 4) };
         let row = self.held_window(row);
@@ -148,7 +148,7 @@ impl Select {
         Ok(Turn::one(Event::Scrolled(row)))
     }
 
-    /// The window that begins at this row, or as near to it as there are rows to fill it.
+    /// Starts the window at this row, or as close to it as the number of rows allows.
     pub(super) fn held_window(&self, row: usize) -> usize {
         row.min(self.rows().saturating_sub(WINDOW))
     }
@@ -170,7 +170,7 @@ impl Select {
             text.clear();
         }
         text.push(typed);
-        // The same character again and again goes from one option with that beginning to the next.
+        // Repeating one character cycles through the options that begin with it.
         let again = text.chars().count() > 1 && text.chars().all(|c| c == typed);
         let wanted = if again { typed.to_string() } else { text.clone() };
         let from = match self.active {
@@ -185,7 +185,7 @@ impl Select {
                 let value =
                     self.list.row(row).map(|choice| choice.value.clone()).unwrap_or_default();
                 match self.chosen == [value.as_str()] {
-                    // The next letter may still lead on.
+                    // The next letter may still lead to a match.
                     true => Turn::one(Event::Draft),
                     false => self.settle(vec![value]),
                 }
@@ -198,7 +198,7 @@ impl Select {
         Ok(turn)
     }
 
-    /// Chooses an option; one that is chosen already is let go in a select of many.
+    /// Chooses an option. If several can be chosen, choosing a chosen one removes it.
     fn pick(&mut self, value: &str) -> Result<Turn<Vec<String>>, Refusal> {
         let choice = self.list.find(value).ok_or(Refusal::NoMatch)?;
         if choice.disabled {
@@ -224,7 +224,7 @@ impl Select {
         let mut chosen = self.chosen.clone();
         chosen.push(value.to_owned());
         if !self.filter().is_empty() {
-            // What was searched for is found: keys stay on it, among all others.
+            // The search is over: clears the filter, and keeps the option active among all the others.
             self.list.set_filter("");
             self.activate(self.list.row_of(value).filter(|_| self.open));
         }
@@ -247,7 +247,7 @@ impl Select {
         Turn::settled(self.value())
     }
 
-    /// These values in the order of their options, pending ones last.
+    /// These values in the order of their options, with pending ones last.
     pub(super) fn in_order(&self, chosen: Vec<String>) -> Vec<String> {
         let place = |value: &String| self.list.place_of(value).unwrap_or(usize::MAX);
         let mut order: Vec<(usize, usize)> = chosen.iter().map(place).zip(0..).collect();

@@ -1,4 +1,4 @@
-//! The options of a select, and which of them match what was typed.
+//! The options of a select, and which of them match the filter.
 
 use crate::control::by_value::ByValue;
 use crate::world::AnyWorld;
@@ -15,14 +15,14 @@ use crate::world::AnyWorld;
 #[cfg_attr(feature = "json", derive(serde::Serialize, serde::Deserialize))]
 #[non_exhaustive]
 pub struct Choice {
-    /// What is sent.
+    /// The value that is sent.
     pub value: String,
-    /// What is shown.
+    /// The text that is shown.
     pub text: String,
-    /// The name of the group it stands in, if it stands in one.
+    /// The name of its group, if it has one.
     #[cfg_attr(feature = "json", serde(default, skip_serializing_if = "Option::is_none"))]
     pub group: Option<String>,
-    /// It is shown and cannot be chosen.
+    /// Whether it is shown but cannot be chosen.
     #[cfg_attr(feature = "json", serde(default, skip_serializing_if = "core::ops::Not::not"))]
     pub disabled: bool,
 }
@@ -33,13 +33,13 @@ impl Choice {
         Self { value: value.into(), text: text.into(), group: None, disabled: false }
     }
 
-    /// Puts it in the group of this name. Options of one group stand together.
+    /// Puts it in the group with this name. The options of a group should be adjacent.
     pub fn in_group(mut self, group: impl Into<String>) -> Self {
         self.group = Some(group.into());
         self
     }
 
-    /// Shows it without letting it be chosen.
+    /// Disables it: it is shown but cannot be chosen.
     ///
     /// ```
     /// use pin_notch::{Choice, Intent, Select};
@@ -54,7 +54,7 @@ impl Choice {
     }
 }
 
-/// An option that sends what it shows.
+/// An option whose value is its text.
 impl<T: Into<String>> From<T> for Choice {
     fn from(text: T) -> Self {
         let text = text.into();
@@ -62,7 +62,7 @@ impl<T: Into<String>> From<T> for Choice {
     }
 }
 
-/// Whether the options are there. A list that is there may be empty.
+/// Whether the options have been loaded. A loaded list may be empty.
 ///
 /// ```
 /// use pin_notch::{Choice, Listing, Select};
@@ -76,12 +76,12 @@ impl<T: Into<String>> From<T> for Choice {
 /// ```
 #[derive(Clone, Debug, Default, PartialEq, Eq)]
 pub enum Listing {
-    /// They are there.
+    /// They are loaded.
     #[default]
     Loaded,
-    /// They are on their way.
+    /// They are loading.
     Loading,
-    /// They could not be loaded, for this reason.
+    /// They could not be loaded, with the reason.
     Failed(String),
 }
 
@@ -89,9 +89,9 @@ pub enum Listing {
 pub(super) struct List {
     state: Listing,
     choices: Vec<Choice>,
-    /// The texts as they are compared, in one long text, each behind a line feed.
+    /// The folded texts in one string, each preceded by a line feed.
     folded: String,
-    /// Where each text begins in it, and where the last one ends.
+    /// Where each text begins in that string, followed by the end of the last one.
     starts: Vec<usize>,
     by_value: ByValue,
     filter: String,
@@ -116,14 +116,14 @@ impl List {
         self.matching = self.all_matching(&self.folded(&self.filter));
     }
 
-    /// Compares texts as this world does.
+    /// Folds texts with this world.
     pub(super) fn set_world(&mut self, world: AnyWorld) {
         self.world = world;
         self.fold();
         self.matching = self.all_matching(&self.folded(&self.filter));
     }
 
-    /// Folds all texts, in one long text.
+    /// Folds all texts, joined into one string.
     fn fold(&mut self) {
         let mut texts = String::new();
         for choice in &self.choices {
@@ -133,14 +133,14 @@ impl List {
         self.folded = self.world.folded(&texts);
         let breaks = |text: &str| text.matches('\n').count();
         if breaks(&self.folded) != self.choices.len() {
-            // A world that does not keep line feeds: as it is, then, without folding.
+            // If the world does not preserve line feeds, the texts are used without folding.
             self.folded = texts;
         }
         self.starts = self.folded.match_indices('\n').map(|(at, _)| at).collect();
         self.starts.push(self.folded.len());
     }
 
-    /// A text as it is compared. White space of any kind and length is one blank.
+    /// A text as it is compared. Any run of white space becomes one space.
     fn folded(&self, text: &str) -> String {
         let mut plain = String::new();
         push_plain(&mut plain, text);
@@ -153,7 +153,7 @@ impl List {
 
     pub(super) fn set_filter(&mut self, filter: &str) {
         let (before, now) = (self.folded(&self.filter), self.folded(filter));
-        // Whatever holds the longer text held the shorter one.
+        // A text that contains the longer filter also contained the shorter one.
         if !before.is_empty() && now.contains(&before) {
             let matching = core::mem::take(&mut self.matching);
             self.matching =
@@ -168,8 +168,8 @@ impl List {
         if filter.is_empty() || self.choices.is_empty() {
             return (0..self.choices.len()).collect();
         }
-        // A single letter is soon found in every text. What is longer may be far to seek: one search through
-        // the one long text is far quicker than one for each option.
+        // A single letter is found quickly in every text. A longer filter may be rare: then a single search
+        // through the joined string is much faster than one search per option.
         if filter.len() == 1 {
             return (0..self.choices.len()).filter(|at| self.text(*at).contains(filter)).collect();
         }
@@ -189,7 +189,7 @@ impl List {
         &self.folded[self.starts[at] + 1..self.starts[at + 1]]
     }
 
-    /// The options that match the filter, by their places.
+    /// The indices of the options that match the filter.
     pub(super) fn matching(&self) -> &[usize] {
         &self.matching
     }
@@ -210,13 +210,13 @@ impl List {
         self.choices.get(self.place_of(value)?)
     }
 
-    /// The option that a text was sent for.
+    /// The option whose value was sent as this text.
     pub(super) fn offered(&self, sent: &str) -> Option<&Choice> {
         self.choices.get(self.by_value.offered(&self.choices, sent)?)
     }
 
-    /// The first row from `start` on, and round again from the top, whose text begins so and which can be
-    /// chosen.
+    /// The first row that can be chosen and whose text begins with `prefix`, searching from `start` and
+    /// wrapping around.
     pub(super) fn beginning_with(&self, text: &str, start: usize) -> Option<usize> {
         let text = self.folded(text);
         let rows = self.matching.len();
@@ -228,7 +228,7 @@ impl List {
     }
 }
 
-/// Adds a text with its white space, of any kind and length, as single blanks.
+/// Appends a text with each run of white space replaced by one space.
 fn push_plain(to: &mut String, text: &str) {
     for (at, word) in text.split_whitespace().enumerate() {
         if at > 0 {

@@ -1,4 +1,4 @@
-//! What a select looks like, as plain data: its text or tokens, and the rows of its list that are shown.
+//! The view of a select: its text or tokens, and the rows of its list that are shown.
 
 use super::{Listing, Select, WINDOW};
 use crate::control::Choice;
@@ -6,7 +6,7 @@ use crate::message::Message;
 use crate::semantics::{Role, Semantics};
 use crate::validity::in_words;
 
-/// All that a face needs to draw a select.
+/// Everything a face needs to draw a select.
 ///
 /// ```
 /// use pin_notch::{Intent, Select};
@@ -21,40 +21,40 @@ use crate::validity::in_words;
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
 pub struct SelectView {
-    /// What the closed select shows: the chosen texts, or the prompt.
+    /// The text of the closed select: the chosen texts, or the prompt.
     pub readout: String,
-    /// Whether that is the prompt.
+    /// Whether `text` is the prompt.
     pub prompting: bool,
     /// Whether several can be chosen, so that they are shown as tokens.
     pub multiple: bool,
-    /// Whether a field to filter by belongs to it.
+    /// Whether it has a filter field.
     pub filtering: bool,
-    /// What the options are filtered by.
+    /// The filter text.
     pub filter: String,
-    /// What is chosen.
+    /// The chosen values.
     pub tokens: Vec<TokenView>,
     /// Whether the list is open.
     pub open: bool,
-    /// Whether the options are there.
+    /// Whether the options have been loaded.
     pub listing: Listing,
-    /// What stands in the place of rows, in words: that they are on their way, or why there are none; empty
-    /// where there are some, and while the list is closed.
+    /// The text shown instead of rows: that they are loading, or why there are none. Empty if there are
+    /// rows, and while the list is closed.
     pub status: String,
-    /// How many options there are, in words; empty while the list is closed or has none.
+    /// The number of matching options as text; empty while the list is closed or has none.
     pub count: String,
-    /// What is chosen, in words, where the field holds what is searched; else empty.
+    /// The choice as text, while the field contains the filter; otherwise empty.
     pub chosen: String,
-    /// How many rows the open list has in all.
+    /// The total number of rows of the open list.
     pub row_count: usize,
-    /// The place of the first of `rows` among them, from 0.
+    /// The index of the first of `rows` among them.
     pub first_row: usize,
-    /// The rows around what is seen of the open list; none while it is closed.
+    /// The rows around the visible part of the open list; empty while it is closed.
     pub rows: Vec<RowView>,
-    /// The row that keys are on, counted from 0.
+    /// The index of the active row.
     pub active: Option<usize>,
-    /// What assistive technology is told.
+    /// Role, name and states for assistive technology.
     pub semantics: Semantics,
-    /// What is wrong, in words for the person; empty when nothing is.
+    /// The message about what is wrong; empty when nothing is.
     pub problem: String,
 }
 
@@ -74,9 +74,9 @@ pub struct SelectView {
 pub struct TokenView {
     /// The value.
     pub value: String,
-    /// The option's text; the value itself while no option has it.
+    /// The option's text, or the value itself if no option has it.
     pub text: String,
-    /// Whether no option has it: the list is still to come, or came without it.
+    /// Whether no option has it, because the list has not arrived or does not contain it.
     pub pending: bool,
 }
 
@@ -99,20 +99,21 @@ pub struct RowView {
     pub value: String,
     /// Its text.
     pub text: String,
-    /// The name of the group that begins with it, if one does.
+    /// The name of its group, if it is the first of the group.
     pub group: Option<String>,
-    /// How it is heard, where that is more than its text.
+    /// Its accessible name, if that is more than its text.
     pub name: Option<String>,
     /// Whether it is chosen.
     pub chosen: bool,
-    /// Whether keys are on it.
+    /// Whether it is the active row, which keys act on.
     pub active: bool,
-    /// Whether it cannot be chosen.
+    /// Whether it is disabled.
     pub disabled: bool,
 }
 
 impl Select {
-    /// All that a face needs to draw it. The cost grows with what is chosen and seen, not with the list.
+    /// Everything a face needs to draw it. The cost grows with the choice and the visible rows, not with
+    /// the length of the list.
     pub fn view(&self) -> SelectView {
         let problem = in_words(&self.validity(), &self.surroundings.world);
         let shown = if self.open { self.window..self.window + WINDOW } else { 0..0 };
@@ -154,14 +155,15 @@ impl Select {
         }
     }
 
-    /// An option as it is heard: with its group, which is seen only where it begins.
+    /// The accessible name of an option. It includes the group, whose name is visible only at the group's
+    /// first option.
     fn row_name(&self, choice: &Choice) -> Option<String> {
         let group = choice.group.clone()?;
         let named = Message::InGroup { text: choice.text.clone(), group };
         Some(self.surroundings.world.message(&named))
     }
 
-    /// How many options there are, while they can be seen.
+    /// The number of matching options, while the list is open.
     fn count(&self) -> String {
         match (self.open, self.rows()) {
             (false, _) | (_, 0) => String::new(),
@@ -169,7 +171,7 @@ impl Select {
         }
     }
 
-    /// What is chosen, where the field holds what is searched.
+    /// The choice as text, while the field contains the filter.
     fn chosen_name(&self) -> String {
         if self.chosen.is_empty() || !(self.definition.filter && self.definition.multiple) {
             return String::new();

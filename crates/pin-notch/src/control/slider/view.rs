@@ -1,4 +1,4 @@
-//! What a slider looks like, as plain data.
+//! The view of a slider.
 
 use super::Slider;
 use crate::control::wording::Words;
@@ -7,7 +7,7 @@ use crate::validity::in_words;
 use crate::world::AnyWorld;
 use rust_decimal::Decimal;
 
-/// All that a face needs to draw a slider.
+/// Everything a face needs to draw a slider.
 ///
 /// ```
 /// use pin_notch::{Slider, dec};
@@ -23,23 +23,23 @@ use rust_decimal::Decimal;
 pub struct SliderView {
     /// The value.
     pub value: Decimal,
-    /// The value as text, always with the same number of decimal places, and its unit.
+    /// The value as text, always with the same number of decimal places, and with its unit.
     pub readout: String,
-    /// Where the thumb stands: a fraction of the track from its left end, or from its top when the
-    /// slider is vertical.
+    /// The position of the thumb: a fraction of the track from its left end, or from its top if the slider
+    /// is vertical.
     pub thumb: f64,
-    /// The part of the track that the value fills, as fractions like `thumb`; the smaller one first.
+    /// The filled part of the track, as fractions like `thumb`, the smaller one first.
     pub filled: (f64, f64),
-    /// What is marked along the track: the developer's own marks, else the notches, unless there are too
-    /// many to draw.
+    /// The marks along the track: the developer's own, or else the notches unless there are too many to
+    /// draw.
     pub marks: Vec<MarkView>,
-    /// Which way it lies.
+    /// Its orientation.
     pub orientation: Orientation,
-    /// Whether the thumb is in somebody's hand.
+    /// Whether the thumb is being dragged.
     pub grabbed: bool,
-    /// What assistive technology is told.
+    /// Role, name and states for assistive technology.
     pub semantics: Semantics,
-    /// What is wrong with the value, in words for the person; empty when nothing is.
+    /// The message about what is wrong with the value; empty when nothing is.
     pub problem: String,
 }
 
@@ -61,21 +61,21 @@ pub struct SliderView {
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
 pub struct MarkView {
-    /// Where it lies: a fraction of the track, as the view's `thumb`.
+    /// Its position: a fraction of the track, like the view's `thumb`.
     pub at: f64,
-    /// Its text; empty when it has none.
+    /// Its label; may be empty.
     pub label: String,
-    /// Whether it lies in the part that the value fills.
+    /// Whether it lies in the filled part.
     pub lit: bool,
 }
 
 impl Slider {
-    /// What is around it, with numbers as it writes them.
+    /// Its surroundings, with numbers written by its own pattern.
     pub(crate) fn world(&self) -> AnyWorld {
         self.surroundings.world.with_numbers(self.definition.number_pattern)
     }
 
-    /// All that a face needs to draw it.
+    /// Everything a face needs to draw it.
     pub fn view(&self) -> SliderView {
         let position = self.rail.position(self.value);
         let (min, max) = self.rail.ends(self.value);

@@ -1,4 +1,4 @@
-//! Where a thumb of a span comes to rest, and what becomes of the other.
+//! Moving one thumb of a span, and its effect on the other.
 
 use super::Span;
 use crate::control::admit;
@@ -8,12 +8,12 @@ use crate::number::exact_sum;
 use crate::refusal::Refusal;
 use rust_decimal::Decimal;
 
-/// How far apart two values on these notches have to be.
+/// The allowed distances between two values on these notches.
 pub(super) struct Spacing<'a> {
     pub notches: &'a Notches,
     pub least: Decimal,
     pub most: Option<Decimal>,
-    /// A thumb that comes as near to the other as it may, or as far, takes it along.
+    /// A thumb that reaches the least or greatest distance from the other moves it along.
     pub push: bool,
 }
 
@@ -23,7 +23,7 @@ impl Spacing<'_> {
         far >= self.least.max(Decimal::ZERO) && self.most.is_none_or(|most| far <= most)
     }
 
-    /// Whether these very values are allowed, or why not.
+    /// Checks that exactly these values are allowed.
     pub(super) fn admit(&self, span: Span) -> Result<Span, Refusal> {
         admit(self.notches, span.low)?;
         admit(self.notches, span.high)?;
@@ -33,8 +33,8 @@ impl Spacing<'_> {
         }
     }
 
-    /// Allowed values near to these: each end on its nearest notch, and where they are then too near to each
-    /// other or too far apart, the higher one moves, or the lower one where that has no room.
+    /// Allowed values near these: each end moves to its nearest notch; if they are then too close together
+    /// or too far apart, the higher one moves, or the lower one if that has no room.
     pub(super) fn nearest(&self, span: Span) -> Option<Span> {
         let [one, other] = [span.low, span.high].map(|end| self.notches.snap(end));
         let (low, high) = (one.min(other), one.max(other));
@@ -48,7 +48,8 @@ impl Spacing<'_> {
         all.into_iter().flatten().find(|span| self.admit(*span).is_ok())
     }
 
-    /// The span after this thumb was moved to this notch, as far as the other lets it, or along with it.
+    /// The span after moving this thumb to this notch, as far as the other thumb allows, or together with
+    /// it.
     pub(super) fn moved(&self, from: Span, thumb: Thumb, to: Decimal) -> Span {
         let greatest = self.most.unwrap_or(Decimal::MAX);
         let Span { low, high } = from;
@@ -65,7 +66,7 @@ impl Spacing<'_> {
             }
             (Thumb::Low, true) => {
                 let Some(pushed) = self.at_or_above(to, self.least) else {
-                    // The other stands at the end and can go no further.
+                    // The other thumb is at the end and cannot move further.
                     let high = self.notches.last().unwrap_or(high);
                     return Span { low: self.at_or_below(high, self.least).unwrap_or(low), high };
                 };

@@ -1,4 +1,4 @@
-//! What a span slider looks like, as plain data.
+//! The view of a span slider.
 
 use super::{Span, SpanSlider};
 use crate::control::MarkView;
@@ -8,7 +8,7 @@ use crate::semantics::{Orientation, Range, Role, Semantics};
 use crate::validity::in_words;
 use crate::world::AnyWorld;
 
-/// All that a face needs to draw a span slider.
+/// Everything a face needs to draw a span slider.
 ///
 /// ```
 /// use pin_notch::{Span, SpanSlider, Thumb};
@@ -24,36 +24,36 @@ use crate::world::AnyWorld;
 pub struct SpanSliderView {
     /// The two values.
     pub value: Span,
-    /// Both as text, with their unit.
+    /// Both values as text, with their unit.
     pub readout: String,
-    /// Where the low and the high thumb stand: fractions of the track from its left end, or its top.
+    /// The positions of the low and the high thumb: fractions of the track from its left end, or its top.
     pub thumbs: [f64; 2],
-    /// The part between them, the smaller fraction first.
+    /// The filled part between them, the smaller fraction first.
     pub filled: (f64, f64),
-    /// What is marked along the track, as on a slider's.
+    /// The marks along the track, as on a slider's.
     pub marks: Vec<MarkView>,
-    /// Which thumb keys move.
+    /// The active thumb, which keys move.
     pub active: Thumb,
-    /// Whether a thumb is in somebody's hand.
+    /// Whether a thumb is being dragged.
     pub grabbed: bool,
-    /// Which way it lies.
+    /// Its orientation.
     pub orientation: Orientation,
-    /// What assistive technology is told of the low and the high thumb, each a slider of its own. Their
-    /// limits are those that the other thumb leaves them.
+    /// Role, name and states of the low and the high thumb for assistive technology. Each is a slider of
+    /// its own, whose limits are those that the other thumb leaves it.
     pub thumb_semantics: [Semantics; 2],
-    /// What it is told of both together.
+    /// Role, name and states of both together.
     pub semantics: Semantics,
-    /// What is wrong, in words for the person; empty when nothing is.
+    /// The message about what is wrong; empty when nothing is.
     pub problem: String,
 }
 
 impl SpanSlider {
-    /// What is around it, with numbers as it writes them.
+    /// Its surroundings, with numbers written by its own pattern.
     pub(crate) fn world(&self) -> AnyWorld {
         self.surroundings.world.with_numbers(self.definition.number_pattern)
     }
 
-    /// What assistive technology is told of a thumb: how far it can be moved, too.
+    /// The semantics of a thumb, including how far it can be moved.
     fn thumb(&self, thumb: Thumb, problem: &str) -> Semantics {
         let Span { low, high } = self.value;
         let first = self.notches().first().unwrap_or(low);
@@ -74,7 +74,7 @@ impl SpanSlider {
         }
     }
 
-    /// All that a face needs to draw it.
+    /// Everything a face needs to draw it.
     pub fn view(&self) -> SpanSliderView {
         let Span { low, high } = self.value;
         let positions = [self.rail.position(low), self.rail.position(high)];

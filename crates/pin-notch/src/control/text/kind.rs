@@ -1,8 +1,8 @@
-//! The kinds of texts, and what HTML asks of each.
+//! The kinds of texts, and HTML's requirements for each.
 
 use crate::world::World;
 
-/// What kind of text a field is for: HTML's `type`.
+/// The kind of text that a field is for: HTML's `type`.
 ///
 /// ```
 /// use pin_notch::{TextField, TextKind};
@@ -21,12 +21,12 @@ pub enum TextKind {
     Email,
     /// An absolute URL.
     Url,
-    /// A telephone number, which HTML does not check: they are written in too many ways.
+    /// A telephone number. HTML does not check it, because telephone numbers are written in too many ways.
     Tel,
 }
 
 impl TextKind {
-    /// The word that HTML has for it.
+    /// HTML's keyword for it.
     pub fn name(self) -> &'static str {
         match self {
             Self::Text => "text",
@@ -36,7 +36,7 @@ impl TextKind {
         }
     }
 
-    /// Whether HTML takes a text for one of this kind.
+    /// Whether HTML accepts a text as one of this kind.
     pub(super) fn admits(self, text: &str, world: &dyn World) -> bool {
         match self {
             Self::Text | Self::Tel => true,
@@ -46,7 +46,7 @@ impl TextKind {
     }
 }
 
-/// A [valid e-mail address][html], by the letter of the standard's grammar.
+/// Whether a text is a [valid e-mail address][html] by the standard's grammar.
 ///
 /// [html]: https://html.spec.whatwg.org/multipage/input.html#valid-e-mail-address
 fn is_email(text: &str) -> bool {
@@ -61,13 +61,14 @@ fn is_email(text: &str) -> bool {
     })
 }
 
-/// Whether a text is an absolute URL: whether the URL standard's parser takes it alone, as in browsers.
+/// Whether a text is an absolute URL: whether the URL standard's parser accepts it without a base, as in
+/// browsers.
 #[cfg(feature = "text")]
 fn is_url(text: &str, _world: &dyn World) -> bool {
     url::Url::parse(text).is_ok()
 }
 
-/// The same by the world's own parser; what it knows nothing of is let through.
+/// The same by the world's own parser. A world without one accepts every text.
 #[cfg(not(feature = "text"))]
 fn is_url(text: &str, world: &dyn World) -> bool {
     world.is_url(text).unwrap_or(true)

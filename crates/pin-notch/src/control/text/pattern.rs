@@ -1,16 +1,16 @@
-//! A regular expression as HTML's [`pattern`][html] has it, which the whole of a text has to match.
+//! A regular expression as in HTML's [`pattern`][html], which must match the whole of a text.
 //!
-//! HTML means the regular expressions of JavaScript under the flag `v`. A browser brings them itself, through
-//! its world. Elsewhere the `regex` crate matches in time linear in the text, whatever the pattern; what the two
-//! write alike and mean differently is translated, and what only one of them knows is refused when the field is
-//! defined.
+//! HTML specifies JavaScript's regular expressions with the `v` flag. In a browser they are provided
+//! through its world. Elsewhere the `regex` crate is used, which matches in time linear in the text for
+//! every pattern. Syntax that the two interpret differently is translated, and features that only one of
+//! them has are refused when the field is defined.
 //!
 //! [html]: https://html.spec.whatwg.org/multipage/input.html#the-pattern-attribute
 
 use crate::world::World;
 use core::fmt;
 
-/// Why a text is no pattern for a text field.
+/// Why a text is not a valid pattern for a text field.
 ///
 /// ```
 /// use pin_notch::TextField;
@@ -40,7 +40,7 @@ pub(super) use of_the_world::Pattern;
 mod of_the_world {
     use super::{TextPatternError, World};
 
-    /// A pattern that the world matches; one that it cannot is as good as none, as in HTML.
+    /// A pattern matched by the world. If the world cannot compile it, it is ignored, as in HTML.
     #[derive(Clone, Debug, PartialEq)]
     pub(in crate::control::text) struct Pattern(String);
 
@@ -62,7 +62,7 @@ mod linear {
     use regex::{Regex, RegexBuilder};
     use std::sync::Arc;
 
-    /// How many bytes a pattern may take when it is compiled.
+    /// The size limit of a compiled pattern in bytes.
     const LARGEST: usize = 1 << 20;
 
     #[derive(Clone, Debug)]
@@ -80,7 +80,7 @@ mod linear {
     impl Pattern {
         pub(in crate::control::text) fn new(source: &str) -> Result<Self, TextPatternError> {
             let translated = translated(source).map_err(TextPatternError)?;
-            // By itself first: an open parenthesis must not find its end in the frame.
+            // It is first compiled by itself, so that an unclosed parenthesis is not closed by the wrapper.
             compiled(&translated)?;
             let regex = compiled(&format!("^(?:{translated})$"))?;
             Ok(Self { source: source.to_owned(), regex: Arc::new(regex) })
@@ -95,7 +95,7 @@ mod linear {
         let built = RegexBuilder::new(pattern).size_limit(LARGEST).build();
         built.map_err(|error| match error {
             regex::Error::CompiledTooBig(_) => TextPatternError("it is too large".to_owned()),
-            // The last line of a syntax error says what it is; those before draw where.
+            // The last line of a syntax error contains the message; the lines before it point to the place.
             error => {
                 let text = error.to_string();
                 let last = text.lines().last().unwrap_or_default();

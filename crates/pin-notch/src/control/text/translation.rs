@@ -1,4 +1,4 @@
-//! From a regular expression of JavaScript under the flag [`v`][v] to the syntax of the `regex` crate.
+//! Translates a JavaScript regular expression with the [`v`][v] flag to the syntax of the `regex` crate.
 //!
 //! [v]: https://tc39.es/ecma262/#sec-patterns
 
@@ -10,15 +10,15 @@ const SPACE: &str =
     r"\t\n\x0B\f\r \u{A0}\u{1680}\u{2000}-\u{200A}\u{2028}\u{2029}\u{202F}\u{205F}\u{3000}\u{FEFF}";
 const LINE_ENDS: &str = r"\n\r\u{2028}\u{2029}";
 
-/// What has to be escaped inside of brackets.
+/// Characters that must be escaped inside a character class.
 const SYNTAX_INSIDE: &str = "()[]{}/-|";
-/// What may not stand there twice in a row.
+/// Characters that must not be doubled inside a character class.
 const DOUBLED: &str = "!#$%*+,.:;<=>?@^`~";
-/// What may be escaped everywhere, and what besides inside of brackets.
+/// Characters that may be escaped everywhere, and those that may be escaped only inside a character class.
 const SYNTAX: &str = r"^$\.*+?()[]{}|/";
 const PUNCTUATION: &str = "&-!#%,:;<=>@`~";
 
-/// The same pattern in the crate's syntax, or what of it the one or the other does not know.
+/// The same pattern in the crate's syntax, or the feature that one of the two does not support.
 pub(super) fn translated(source: &str) -> Result<String, String> {
     let start = (String::new(), source.chars().peekable(), 0, Last::Nothing);
     let mut all = Translation { out: start.0, rest: start.1, brackets: start.2, last: start.3 };
@@ -31,13 +31,13 @@ pub(super) fn translated(source: &str) -> Result<String, String> {
     Ok(all.out)
 }
 
-/// What stands before the place that is read, as far as it matters.
+/// What precedes the current position, as far as it matters.
 #[derive(Clone, Copy, PartialEq)]
 enum Last {
-    /// Nothing that can be repeated, or that a range can begin with.
+    /// Nothing that can be repeated or that can begin a range.
     Nothing,
     One,
-    /// Something repeated; with `?` after it, as few times as possible.
+    /// A quantifier, which a `?` would make lazy.
     Repeated,
     RepeatedLittle,
 }
@@ -45,7 +45,7 @@ enum Last {
 struct Translation<'a> {
     out: String,
     rest: Peekable<Chars<'a>>,
-    /// How many brackets are open.
+    /// The number of open brackets.
     brackets: usize,
     last: Last,
 }
@@ -86,7 +86,7 @@ impl Translation<'_> {
         Ok(())
     }
 
-    /// How often something is repeated: what follows `{`, to its end.
+    /// Reads a quantifier in braces, after its `{`.
     fn times(&mut self) -> Result<(), String> {
         if !self.rest.peek().is_some_and(char::is_ascii_digit) {
             return Err("a { is to be written \\{, or a number has to follow".to_owned());
@@ -122,7 +122,7 @@ impl Translation<'_> {
             self.out.push('^');
         }
         match self.rest.peek() {
-            // The crate would take it for a member.
+            // The crate would treat it as a member of the class.
             Some(']') => Err(refused("[]")),
             _ => Ok(()),
         }
@@ -146,14 +146,14 @@ impl Translation<'_> {
             c if DOUBLED.contains(c) && next == Some(c) => {
                 return Err(format!("inside of [], {c}{c} is to be written \\{c}"));
             }
-            // These mean something to the crate alone.
+            // These have a meaning only in the crate's syntax.
             c if "&~^".contains(c) => self.out.extend(['\\', c]),
             c => self.out.push(c),
         }
         Ok(())
     }
 
-    /// What follows a backslash; of these characters, each may.
+    /// Reads what follows a backslash: these characters are allowed.
     fn escape(&mut self, may_be_escaped: &str) -> Result<(), String> {
         let next = self.rest.next().ok_or("a backslash stands at the end")?;
         match next {

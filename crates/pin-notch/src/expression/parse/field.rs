@@ -1,4 +1,4 @@
-//! The fields that an expression names.
+//! Parsing of field names.
 
 use super::{Parser, Span, Typed};
 use crate::control::ValueKind;
@@ -6,12 +6,12 @@ use crate::expression::{ExpressionError, Part, Tree, Type};
 use crate::quoted::Quoted;
 
 impl Parser<'_> {
-    /// A field, in the row that the expression stands in.
+    /// A field of the row that the expression belongs to.
     pub(super) fn field(&self, name: &str, span: Span) -> Result<Typed, ExpressionError> {
         self.field_in(name, span, self.fields.row)
     }
 
-    /// A field; where it is one of rows without a number, that of this row.
+    /// A field; for a name in rows without a row number, the field of the current row.
     pub(super) fn field_in(
         &self,
         name: &str,
@@ -70,7 +70,7 @@ impl Parser<'_> {
     }
 }
 
-/// The name of a field, and which part of it is meant where one is.
+/// The name of a field, and the part of it that is referred to, if any.
 pub(super) fn whole_name(name: &str) -> (&str, Part) {
     match name.rsplit_once('.') {
         Some((before, "low" | "first")) => (before, Part::First),

@@ -1,4 +1,4 @@
-//! The functions there are.
+//! Parsing of function calls.
 
 use super::field::whole_name;
 use super::token::Token;
@@ -8,10 +8,10 @@ use crate::calendar;
 use crate::control::ValueKind;
 use crate::expression::{ExpressionError, Of, Over, Part, Tree, Type};
 
-/// The most places that a number is rounded to.
+/// The greatest number of decimal places that `round` accepts.
 const MOST_PLACES: u32 = 20;
 
-/// A function, of what stands in its brackets.
+/// Parses a call, from its opening parenthesis on.
 #[derive(Clone, Copy, PartialEq, Eq)]
 pub(super) enum Function {
     Count,
@@ -46,7 +46,7 @@ impl Function {
 }
 
 impl Parser<'_> {
-    /// What stands in a function's brackets, and the function of it.
+    /// Parses the arguments of a function and builds the call.
     pub(super) fn function(
         &mut self,
         function: Function,
@@ -67,7 +67,7 @@ impl Parser<'_> {
             ExpressionError::mismatch(span.clone(), message)
         };
         let (of, kind) = match (function, all.as_slice()) {
-            // Put together when they were read.
+            // Handled together with their arguments.
             (Count | Sum | Different, [(over @ Tree::Over(..), kind, _)]) => (over.clone(), *kind),
             (Count, [(Tree::Field(at, Part::Whole), ..)])
                 if self.fields.rows.iter().any(|rows| rows.count == *at) =>
@@ -125,7 +125,7 @@ impl Parser<'_> {
         Ok((of, kind, span))
     }
 
-    /// What stands in a function's brackets: where it is a field of rows without a number, that of all rows.
+    /// An argument; a field of rows without a row number means the field in all rows.
     fn argument(&mut self, function: Function) -> Result<Typed, ExpressionError> {
         let over = match function {
             Function::Count => Over::Filled,

@@ -1,11 +1,11 @@
-//! The words, numbers and signs of an expression.
+//! The tokens of an expression.
 
 use super::Span;
 use crate::expression::ExpressionError;
 use crate::quoted::Quoted;
 
-/// How many words, numbers and signs an expression has at most. What is built of it is as deep as a chain of sums is
-/// long, and has to fit on any stack.
+/// The greatest number of tokens of an expression. The tree is as deep as a chain of additions is long, and
+/// must fit on any stack.
 const LONGEST: usize = 1000;
 
 #[derive(Clone, Debug, PartialEq)]
@@ -20,7 +20,7 @@ pub(super) enum Token {
 const SIGNS: [&str; 15] =
     ["!=", "<=", ">=", "=", "<", ">", "(", ")", "+", "-", "*", "/", "[", "]", ","];
 
-/// The pieces of a text, each with its place.
+/// Splits a text into tokens, each with its place.
 pub(super) fn tokens(text: &str) -> Result<Vec<(Token, Span)>, ExpressionError> {
     let mut all = Vec::new();
     let mut at = 0;
@@ -63,8 +63,8 @@ pub(super) fn tokens(text: &str) -> Result<Vec<(Token, Span)>, ExpressionError> 
     Ok(all)
 }
 
-/// The name that a text begins with. A hyphen belongs to it between two letters or digits, so a minus has
-/// blanks around it.
+/// The name that a text begins with. A hyphen between two letters or digits is part of a name, so that a
+/// minus needs spaces around it.
 fn name(text: &str) -> &str {
     let is_part = |c: char| c.is_alphanumeric() || c == '_';
     let mut end = 0;

@@ -1,4 +1,4 @@
-//! What goes with what.
+//! Type rules.
 
 use super::{Span, Typed};
 use crate::calendar::{Date, DateTime, Month, Time, Week};
@@ -6,7 +6,7 @@ use crate::control::ValueKind;
 use crate::expression::{ExpressionError, Tree, Type};
 use crate::quoted::Quoted;
 
-/// Two conditions, joined to one.
+/// Combines two conditions.
 pub(super) fn joined(
     one: Typed,
     other: Typed,
@@ -26,7 +26,7 @@ pub(super) fn expect(found: Type, right: Type, span: &Span) -> Result<(), Expres
     if found == right { Ok(()) } else { Err(mismatch(span, found, right)) }
 }
 
-/// What is wrong with a text that is no such day, month, week or time.
+/// The error for a text that is not a valid day, month, week or time.
 pub(super) fn not_written(kind: ValueKind, text: &str, span: &Span) -> ExpressionError {
     let message = format!("{} is not {}", Quoted(text), Type::Ordered(kind).word());
     let like = match kind {
@@ -39,7 +39,8 @@ pub(super) fn not_written(kind: ValueKind, text: &str, span: &Span) -> Expressio
     ExpressionError::mismatch(span.clone(), message).with_help(format!("write one like '{like}'"))
 }
 
-/// Whether two things can be compared: those of one kind, and what is ordered with a text that is one.
+/// Checks that two terms can be compared: they must have the same type, or one must be a text that is valid
+/// for the type of the other.
 pub(super) fn compared(one: &Typed, other: &Typed) -> Result<(), ExpressionError> {
     let is = |kind: ValueKind, text: &str| match kind {
         ValueKind::Date => text.parse::<Date>().is_ok(),
