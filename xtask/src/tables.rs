@@ -132,7 +132,7 @@ fn script() -> String {
     }
     let own = PROPERTIES.map(|(name, property)| format!("\"{name}\": \"{property}\""));
     format!(
-        "{text}}};\n// Properties that have another name than their attribute, as in HTML.\nconst PROPERTIES = {{ {} }};\n",
+        "{text}}};\n// Properties whose name differs from that of their attribute, as in HTML.\nconst PROPERTIES = {{ {} }};\n",
         own.join(", ")
     )
 }

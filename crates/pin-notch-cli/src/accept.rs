@@ -422,7 +422,7 @@ impl Counted {
             text.push_str(&format!("{count:>9}  {:wide$}  {state}\n", shown(&name)));
         }
         if self.unknown > 0 {
-            text.push_str(&format!("{:>9}  names that no field has, left aside\n", self.unknown));
+            text.push_str(&format!("{:>9}  names that no field has, ignored\n", self.unknown));
         }
         eprint!("{}", visible(&text));
     }

@@ -69,8 +69,7 @@ impl Draw {
             Kind::Html => page(&sheet, &form, theme).into_bytes(),
             Kind::Png => {
                 if self.output.is_none() && std::io::stdout().is_terminal() {
-                    let what =
-                        "a picture is nothing for a terminal: give --output FILE, or redirect it";
+                    let what = "a picture cannot be printed to a terminal: give --output FILE, or redirect the output";
                     return Err(Failure::usage(what));
                 }
                 png(&sheet.to_svg(&form, theme))?
@@ -114,7 +113,7 @@ fn filled(sheet: &Sheet, values: &str) -> Result<Form, Failure> {
         // A picture may have missing values.
         problems.0.iter().filter(|problem| problem.received.is_some()).for_each(|problem| {
             let told = problem.to_string();
-            eprintln!("pin-notch: --values: {}; what is nearest is drawn", visible(&told));
+            eprintln!("pin-notch: --values: {}; the nearest value is drawn", visible(&told));
         });
     }
     Ok(sheet.form_with(values.as_bytes()))
@@ -142,7 +141,7 @@ fn page(sheet: &Sheet, form: &Form, theme: Theme) -> String {
 #[cfg(not(feature = "pictures"))]
 fn png(_: &str) -> Result<Vec<u8>, Failure> {
     Err(Failure::usage(
-        "this command was built without the feature pictures: draw --as svg, or build it with that",
+        "this command was built without the feature pictures: use draw --as svg, or build it with that feature",
     ))
 }
 

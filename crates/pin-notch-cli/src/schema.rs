@@ -61,6 +61,6 @@ fn tell(lost: &[Loss]) {
         };
         let named = names[..names.len().min(MOST_NAMED)].join(", ");
         let of = if named.is_empty() { String::new() } else { format!("{named}{more}: ") };
-        eprintln!("not carried over{accepts}: {}", visible(&format!("{of}{what}")));
+        eprintln!("not converted{accepts}: {}", visible(&format!("{of}{what}")));
     }
 }

@@ -40,7 +40,7 @@ const EXAMPLES: &str = "Examples:\n  pin-notch trace demo/inspection.toml demo/i
 
 /// All attempts, for the help text.
 fn verbs() -> String {
-    let mut text = format!("{EXAMPLES}\n\nWhat can be attempted:\n");
+    let mut text = format!("{EXAMPLES}\n\nAttempts:\n");
     for verb in VERBS {
         let first = format!("{} {}", verb.word, verb.with);
         text.push_str(&format!("  {first:<42}  {}\n", verb.example));
@@ -50,7 +50,9 @@ fn verbs() -> String {
         let first = format!("{} {}", verb.word, verb.with);
         text.push_str(&format!("  {first:<42}  {}\n", verb.example));
     }
-    text.push_str("and of the form as a whole: send, undo, redo, reset, clear, apply and a preset");
+    text.push_str(
+        "and for the form as a whole: send, undo, redo, reset, clear, apply and a preset",
+    );
     text
 }
 
@@ -144,7 +146,7 @@ impl Trace {
             return json::line(&Unmet { line: *line, expected, found });
         }
         let path = self.moves.display();
-        format!("{path}:{line}: this is not so\n  expected  {expected}\n  found     {found}\n")
+        format!("{path}:{line}: expectation not met\n  expected  {expected}\n  found     {found}\n")
     }
 }
 

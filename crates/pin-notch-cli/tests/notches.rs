@@ -119,7 +119,7 @@ fn bad_input_is_one_clear_line_and_exit_code_two() {
         ("--at 1,5", "pin-notch: --at: \"1,5\" is not a number; write it like 12, -0.5 or 2.5e3\n"),
         (
             "--max 1e40",
-            "pin-notch: --max: \"1e40\" has more digits than a number holds; give at most 28\n",
+            "pin-notch: --max: \"1e40\" has more digits than a number can hold; give at most 28\n",
         ),
         (
             "--limit -1",
@@ -129,7 +129,7 @@ fn bad_input_is_one_clear_line_and_exit_code_two() {
         (
             "--max 1e25 --step 1e-9",
             "pin-notch: max 10000000000000000000000000 cannot be counted to 9 decimal places, which another \
-             part needs: a number holds 28 digits in all; give fewer digits before or after the point\n",
+             part needs: a number can hold 28 digits in all; give fewer digits before or after the point\n",
         ),
     ];
     for (arguments, line) in table {

@@ -100,7 +100,9 @@ fn exit_codes_tell_right_from_surprising_from_wrong() {
     assert_eq!(missed.status.code(), Some(1));
     let told = String::from_utf8_lossy(&missed.stdout).into_owned();
     assert!(
-        told.contains("-:2: this is not so\n  expected  feeder = off\n  found     feeder = on\n"),
+        told.contains(
+            "-:2: expectation not met\n  expected  feeder = off\n  found     feeder = on\n"
+        ),
         "{told}"
     );
     let unread = with_input(
@@ -282,7 +284,7 @@ fn each_row_can_be_a_line_of_the_table() {
     );
     assert!(
         String::from_utf8_lossy(&output.stderr)
-            .contains("2 refused   Sting: There has to be at least one")
+            .contains("2 refused   Sting: At least one of these is required.")
     );
     let output = with_input(&format!("{accept} bite demo/stings.toml"), data.as_bytes());
     assert!(String::from_utf8_lossy(&output.stderr).contains("there are sting"));

@@ -171,8 +171,8 @@ impl fmt::Display for Note {
             Some(text) if matches!(self, Self::Misfit { .. }) && name == "value" => {
                 write!(f, "value=\"{}\" becomes the nearest value: {why}", short(text))
             }
-            Some(text) => write!(f, "{name}=\"{}\" is left out: {why}", short(text)),
-            None => write!(f, "something is left out: {why}"),
+            Some(text) => write!(f, "{name}=\"{}\" is ignored: {why}", short(text)),
+            None => write!(f, "something is ignored: {why}"),
         }
     }
 }
@@ -194,7 +194,7 @@ fn short(text: &str) -> String {
 /// });
 /// assert_eq!(
 ///     read.notes[0].to_string(),
-///     r#"max="4o" is left out: "4o" is not a number; write it like 12, -0.5 or 2.5e3"#
+///     r#"max="4o" is ignored: "4o" is not a number; write it like 12, -0.5 or 2.5e3"#
 /// );
 /// ```
 pub fn definition_from(

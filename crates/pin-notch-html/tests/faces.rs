@@ -135,8 +135,8 @@ fn attributes_that_cannot_be_used_are_left_out_and_noted() {
     assert_eq!(
         notes(ControlKind::Slider, &[("min", "ten"), ("step", "0"), ("value", "500")]),
         [
-            "min=\"ten\" is left out: \"ten\" is not a number; write it like 12, -0.5 or 2.5e3",
-            "step=\"0\" is left out: step 0 is not allowed: it must be above 0, or \"any\"",
+            "min=\"ten\" is ignored: \"ten\" is not a number; write it like 12, -0.5 or 2.5e3",
+            "step=\"0\" is ignored: step 0 is not allowed: it must be above 0, or \"any\"",
             "value=\"500\" becomes the nearest value: above the maximum 100",
         ]
     );
@@ -144,14 +144,14 @@ fn attributes_that_cannot_be_used_are_left_out_and_noted() {
         (ControlKind::SpanSlider, "10", "10,30"),
         (ControlKind::DateSpan, "2026-05-01", "2026-05-01/2026-05-14"),
     ] {
-        let note = format!("value=\"{value}\" is left out: write it like {like}");
+        let note = format!("value=\"{value}\" is ignored: write it like {like}");
         assert_eq!(notes(kind, &[("value", value)]), [note]);
     }
     assert_eq!(
         notes(ControlKind::Rating, &[("max", "4.5"), ("min", "-1")]),
         [
-            "max=\"4.5\" is left out: it has to be a whole number",
-            "min=\"-1\" is left out: min -1 is not allowed: the minimum of a rating with 5 icons lies from 0 to 5",
+            "max=\"4.5\" is ignored: it must be a whole number",
+            "min=\"-1\" is ignored: min -1 is not allowed: the minimum of a rating with 5 icons lies from 0 to 5",
         ]
     );
     // However little fits together, there is a control.

@@ -131,7 +131,7 @@ impl Reader<'_> {
     }
 
     fn wrong_kind(&mut self, node: &Node, name: &str, right: &str) {
-        let message = format!("{name} has to be {right}, and this is {}", node.kind());
+        let message = format!("{name} must be {right}, but this is {}", node.kind());
         self.error("wrong-kind", node.span.clone(), message);
     }
 
@@ -156,7 +156,7 @@ impl Reader<'_> {
         let is_web = ["http", "https"].iter().any(|web| scheme.eq_ignore_ascii_case(web));
         if (is_scheme && !is_web) || text.contains(char::is_whitespace) {
             let span = table.get(name).map_or(0..0, |node| node.span.clone());
-            let message = format!("{} is no address of the web", Quoted(&text));
+            let message = format!("{} is not a web address", Quoted(&text));
             let help = "write one like https://apiary.example/answers, or a path like /answers";
             self.found.push(Finding::error("no-address", span, message).with_help(help));
             return String::new();
@@ -179,7 +179,7 @@ impl Reader<'_> {
     fn tables<'n>(&mut self, table: &'n Node, name: &str) -> Vec<&'n Node> {
         let Some(node) = table.get(name) else { return Vec::new() };
         let Is::List(items) = &node.is else {
-            let message = format!("{name} has to be a list of tables, and this is {}", node.kind());
+            let message = format!("{name} must be a list of tables, but this is {}", node.kind());
             let error = Finding::error("wrong-kind", node.span.clone(), message);
             self.found.push(error.with_help(format!("write [[{name}]] before each")));
             return Vec::new();
@@ -225,7 +225,7 @@ impl Reader<'_> {
         let is_free = !self.places.contains_key(name) && !self.in_rows.contains(name);
         if !is_free {
             let message = format!("two fields are named {}", Quoted(name));
-            let help = "what comes back could not be told apart; give each its own name";
+            let help = "received values could not be told apart; give each its own name";
             let error = Finding::error("name-taken", span.clone(), message);
             self.found.push(error.with_help(help));
         }
@@ -270,7 +270,7 @@ impl Reader<'_> {
                     for item in items {
                         match &item.is {
                             Is::Text(field) if self.in_rows.contains(field) => {
-                                let message = format!("{} stands in rows", Quoted(field));
+                                let message = format!("{} is in rows", Quoted(field));
                                 self.error("in-rows", item.span.clone(), message);
                             }
                             Is::Text(field) if self.named(sheet, field, item.span.clone()) => {
@@ -279,9 +279,8 @@ impl Reader<'_> {
                                     Some(other) => {
                                         let [field, other] =
                                             [field, &other].map(|text| Quoted(text));
-                                        let message = format!(
-                                            "{field} stands in the fieldset {other} already"
-                                        );
+                                        let message =
+                                            format!("{field} is already in the fieldset {other}");
                                         self.error("in-two-fieldsets", item.span.clone(), message);
                                     }
                                 }
@@ -315,11 +314,11 @@ impl Reader<'_> {
                 continue;
             }
             if from == to {
-                self.error("link-to-itself", there, "a field does not follow itself");
+                self.error("link-to-itself", there, "a field cannot follow itself");
                 continue;
             }
             let Some(ends) = self.ends(sheet, &from, &to) else {
-                let message = "a field in rows is linked with fields of the same row alone";
+                let message = "a field in rows can only be linked with fields of the same row";
                 self.error("link", there, message);
                 continue;
             };
@@ -335,7 +334,7 @@ impl Reader<'_> {
                     }
                 },
                 _ => {
-                    let message = "a link has both from-range and to-range, or neither";
+                    let message = "a link needs both from-range and to-range, or neither";
                     self.error("link-range", self.head(node), message);
                     continue;
                 }
@@ -378,7 +377,7 @@ impl Reader<'_> {
         {
             return Some((one, other));
         }
-        let message = format!("{name} has to be a list of two numbers, such as [0, 100]");
+        let message = format!("{name} must be a list of two numbers, such as [0, 100]");
         self.error("wrong-kind", list.span.clone(), message);
         None
     }

@@ -47,7 +47,7 @@ pub struct SinkError(rusqlite::Error);
 
 impl std::fmt::Display for SinkError {
     fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
-        write!(f, "the database does not take it: {}", self.0)
+        write!(f, "the database refused it: {}", self.0)
     }
 }
 

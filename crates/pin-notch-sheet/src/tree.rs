@@ -296,7 +296,7 @@ fn json_node(text: &str, raw: &RawValue, deepest: usize, found: &mut Vec<Finding
     let span = start..start + value.len();
     let is = match value.as_bytes().first() {
         Some(b'{' | b'[') if deepest == 0 => {
-            let message = format!("this lies deeper than {DEEPEST} levels");
+            let message = format!("this is nested more than {DEEPEST} levels deep");
             found.push(Finding::error("too-deep", start..start + 1, message));
             Is::Nothing
         }

@@ -125,7 +125,7 @@ day: pick 2026-05-17
 > refused: that day is closed
 > refused: that day is closed (The apiary rests.)
 given: choose 3
-> refused: not for this control; pick an option instead, by its value
+> refused: does not apply to this control; pick an option instead, by its value
 send
 > refused
 > refused: Day: A value
@@ -188,7 +188,7 @@ value = ["today", "today + 2"]
         let (_, found) = read(&text.replace("today+7", day), Format::Toml);
         found.iter().map(ToString::to_string).collect::<Vec<_>>().join("; ")
     };
-    let like = "is no day; write today, today + 14, today - 7 or next monday";
+    let like = "is not a day; write today, today + 14, today - 7 or next monday";
     for day in [
         "today + x",
         "today +",

@@ -35,22 +35,22 @@ fn each_part_is_a_section_of_the_page() {
 #[test]
 fn what_is_wrong_with_parts_is_told_at_its_place() {
     for (parts, code, message) in [
-        ("[[part]]\nname = 'p'\nfields = ['a', 's']\n", "in-no-part", "\"r\" stands in no part"),
+        ("[[part]]\nname = 'p'\nfields = ['a', 's']\n", "in-no-part", "\"r\" is not in any part"),
         (
             "[[part]]\nname = 'p'\nfields = ['a', 'b', 's', 'r']\n",
             "no-such-block",
-            "nothing that stands by itself is named \"b\"",
+            "nothing that can be in a part is named \"b\"",
         ),
         (
             "[[part]]\nname = 'p'\nfields = ['a', 'r', 's', 'a']\n",
             "in-two-parts",
-            "\"a\" stands in the part \"p\" already",
+            "\"a\" is already in the part \"p\"",
         ),
         ("[[part]]\nname = 'p'\n", "missing", "a part has no fields"),
         (
             "[[part]]\nname = 'p'\nfields = 'a'\n",
             "wrong-kind",
-            "fields has to be a list of names, and this is a text",
+            "fields must be a list of names, but this is a text",
         ),
         (
             "[[part]]\nname = 'p'\nfields = ['a', 'r', 's']\n[[part]]\nname = 'p'\nfields = []\n",

@@ -125,7 +125,7 @@ fn what_is_wrong_with_a_preset_is_told_at_its_place() {
     };
     for (values, code, message) in [
         ("", "missing", "a preset has no values"),
-        ("values = 3", "wrong-kind", "values has to be a table, and this is a number"),
+        ("values = 3", "wrong-kind", "values must be a table, but this is a number"),
         ("values = { c = 1 }", "no-such-field", "no field is named \"c\""),
         ("values = { a = 6 }", "not-allowed", "a: above the maximum 5"),
         (
@@ -138,8 +138,8 @@ fn what_is_wrong_with_a_preset_is_told_at_its_place() {
             "not-allowed",
             "a: \"much\" is not a number; write it like 12, -0.5 or 2.5e3",
         ),
-        ("values = { b = 1 }", "wrong-kind", "b has to be true or false, and this is a number"),
-        ("values = { r = 2 }", "in-rows", "\"r\" stands in rows, which no preset fills"),
+        ("values = { b = 1 }", "wrong-kind", "b must be true or false, but this is a number"),
+        ("values = { r = 2 }", "in-rows", "\"r\" is in rows, which presets cannot fill"),
         ("value = 2\nvalues = {}", "unknown-key", "a preset has no \"value\""),
     ] {
         let (_, found) = read(&with(values), Format::Toml);

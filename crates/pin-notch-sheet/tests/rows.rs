@@ -90,10 +90,10 @@ fn what_is_wrong_with_rows_is_told_with_what_would_be_right() {
     let with = |lines: &str| rows("most = 3") + lines;
     // A sheet, and what is found in it: the code, the text and the help.
     let table = [
-        (rows(""), "missing: rows have no most; say how many there may be, 1 to 50"),
-        (rows("most = 51"), "rows: there are 1 to 50 rows at most, and this is 51"),
+        (rows(""), "missing: rows have no most; give the greatest number of rows, 1 to 50"),
+        (rows("most = 51"), "rows: most must be 1 to 50, but this is 51"),
         (rows("most = 2\nleast = 3"), "rows: least is 3, which is above most, 2"),
-        (rows("most = 'many'"), "wrong-kind: most has to be a whole number, and this is a text"),
+        (rows("most = 'many'"), "wrong-kind: most must be a whole number, but this is a text"),
         (
             rows("most = 2\nmin = 1"),
             "unknown-key: a list of rows has no \"min\"; it may have name, control, label, description, only-if, least, most, add, field",
@@ -104,7 +104,7 @@ fn what_is_wrong_with_rows_is_told_with_what_would_be_right() {
         ),
         (
             rows("most = 2").replace("'feed'", "'a'"),
-            "name-taken: two fields are named \"a\"; what comes back could not be told apart; give each its own name",
+            "name-taken: two fields are named \"a\"; received values could not be told apart; give each its own name",
         ),
         (
             "[[field]]\nname = 'feed'\ncontrol = 'rows'\nlabel = 'Feed'\nmost = 2\n".to_owned(),
@@ -116,15 +116,15 @@ fn what_is_wrong_with_rows_is_told_with_what_would_be_right() {
         ),
         (
             with("[[output]]\nname = 'o'\nlabel = 'O'\ntext = '{feed.kilos} kg'\n"),
-            "of-each-row: this stands in each row of \"feed\", of which there are several; take them together by sum(…), count(…), min(…), max(…) or different(…)",
+            "of-each-row: this is in each row of \"feed\", of which there may be several; take them together by sum(…), count(…), min(…), max(…) or different(…)",
         ),
         (
             with("[[link]]\nfrom = 'a'\nto = 'feed.kilos'\n"),
-            "link: a field in rows is linked with fields of the same row alone",
+            "link: a field in rows can only be linked with fields of the same row",
         ),
         (
             with("[[fieldset]]\nname = 'f'\nlegend = 'F'\nfields = ['feed.kilos']\n"),
-            "in-rows: \"feed.kilos\" stands in rows",
+            "in-rows: \"feed.kilos\" is in rows",
         ),
         (
             with("[[field.field]]\nname = 'kilos'\ncontrol = 'switch'\nlabel = 'K'\n"),
@@ -132,11 +132,11 @@ fn what_is_wrong_with_rows_is_told_with_what_would_be_right() {
         ),
         (
             with("[[field.field]]\nname = 'more'\ncontrol = 'rows'\nlabel = 'K'\nmost = 2\n"),
-            "rows: rows do not stand in rows",
+            "rows: rows cannot contain rows",
         ),
         (
             with("only-if = 'feed.kilos > 1'\n"),
-            "only-if-circle: whether \"feed.1.kilos\" counts hangs on its own value; let it hang on other fields, of which none hangs on this one",
+            "only-if-circle: whether \"feed.1.kilos\" counts depends on its own value; make it depend on other fields that do not depend on this one",
         ),
     ];
     for (text, expected) in table {
@@ -259,7 +259,7 @@ fn without_script_a_button_asks_for_other_rows() {
     }
     let refused = ask("hive=1&treatment=4&treatment.1.substance=oa&treatment.1.amount=70");
     assert_eq!(refused.status, 422);
-    assert!(refused.body.contains("href=\"#treatment\">Treatment: There can be no more than 3"));
+    assert!(refused.body.contains("href=\"#treatment\">Treatment: No more than 3 of these are"));
     let accepted = ask("hive=7&treatment=1&treatment.1.substance=oa&treatment.1.amount=70");
     assert!(accepted.body.contains("<th>Treatment 1, Amount</th><td>70</td>"), "{}", accepted.body);
 }

@@ -35,7 +35,7 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
         (
             "field = 3".into(),
             &[
-                "1:9 error wrong-kind: field has to be a list of tables, and this is a number [write [[field]] before each]",
+                "1:9 error wrong-kind: field must be a list of tables, but this is a number [write [[field]] before each]",
             ],
         ),
         (
@@ -81,12 +81,12 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
         (
             slider("step = 10\nvalue = 4"),
             &[
-                "6:9 remark default-off-notches: the default 4 is on no notch: a control starts on 0",
+                "6:9 remark default-off-notches: the default 4 is not on a notch: a control starts at 0",
             ],
         ),
         (
             slider("reversed = 1"),
-            &["5:12 error wrong-kind: reversed has to be true or false, and this is a number"],
+            &["5:12 error wrong-kind: reversed must be true or false, but this is a number"],
         ),
         (
             field("rating", "max = 0"),
@@ -99,13 +99,13 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
         (
             field("date", "options = ['someday']"),
             &[
-                "5:11 error not-allowed: options: \"someday\" is no day; write one like 2026-06-01, two of them with a slash between, or a weekday like sunday",
+                "5:11 error not-allowed: options: \"someday\" is not a day; write one like 2026-06-01, two of them with a slash between, or a weekday like sunday",
             ],
         ),
         (
             field("select", "options = ['x', 'x']"),
             &[
-                "5:11 error option-twice: the option \"x\" is there twice [what comes back could not be told apart; give each its own value]",
+                "5:11 error option-twice: the option \"x\" occurs twice [received values could not be told apart; give each its own value]",
             ],
         ),
         (
@@ -127,12 +127,12 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
         (
             slider("") + &field("switch", ""),
             &[
-                "7:8 error name-taken: two fields are named \"a\" [what comes back could not be told apart; give each its own name]",
+                "7:8 error name-taken: two fields are named \"a\" [received values could not be told apart; give each its own name]",
             ],
         ),
         (
             "[[field]]\nname = 'a'\ncontrol = 'switch'".into(),
-            &["2:8 remark unlabelled: a: there is no label, so nobody is told what it is"],
+            &["2:8 remark unlabelled: a: there is no label to tell people what it is"],
         ),
         (
             slider("") + "[[fieldset]]\nname = 'f'\nfields = ['b']",
@@ -140,7 +140,7 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
         ),
         (
             slider("") + "[[link]]\nfrom = 'a'\nto = 'a'",
-            &["8:6 error link-to-itself: a field does not follow itself"],
+            &["8:6 error link-to-itself: a field cannot follow itself"],
         ),
         (
             CONDITIONS.replace("only-if = \"mites > 9\"", "only-if = \"again = '2026'\""),
@@ -149,7 +149,7 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
         (
             CONDITIONS.replace("mites > 9", "again is empty"),
             &[
-                "22:11 error only-if-circle: whether \"given\" counts hangs on its own value [let it hang on other fields, of which none hangs on this one]",
+                "22:11 error only-if-circle: whether \"given\" counts depends on its own value [make it depend on other fields that do not depend on this one]",
             ],
         ),
         (
@@ -167,18 +167,18 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
         (
             field("slider", "") + "[[output]]\nname = \"b\"\ntext = \"{a\"\nlabl = \"B\"\n",
             &[
-                "8:9 error expression-syntax: this brace is not ended [put } at its end]",
+                "8:9 error expression-syntax: this brace is not closed [put } at its end]",
                 "9:1 error unknown-key: an output has no \"labl\" [did you mean \"label\"?]",
             ],
         ),
         (
             rule("a < 'x'"),
-            &["7:14 error expression-type: this is a text, and a number is needed here"],
+            &["7:14 error expression-type: this is a text, but a number is needed here"],
         ),
         (rule("b < 3"), &["7:10 error no-such-field: no field is named \"b\""]),
         (
             rule("a + 1"),
-            &["7:10 error expression-type: a condition is a yes or no, and this is a number"],
+            &["7:10 error expression-type: a condition is needed, but this is a number"],
         ),
         (
             rule("a < "),
@@ -203,7 +203,7 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
         (
             rule("1 < 2"),
             &[
-                "7:10 error expression-without-field: a condition speaks of at least one field, and this of none",
+                "7:10 error expression-without-field: a condition must refer to at least one field, but this refers to none",
             ],
         ),
         (
@@ -216,7 +216,7 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
         ),
         (
             slider("") + "[texts]\nde = 'x'",
-            &["7:6 error wrong-kind: de has to be a table of texts, and this is a text"],
+            &["7:6 error wrong-kind: de must be a table of texts, but this is a text"],
         ),
         (
             slider("") + "[texts.de.fieldsets]\nf = 'F'",
@@ -252,8 +252,8 @@ fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
     assert_eq!(
         found(&deep, Format::Json),
         [
-            "1:12 error wrong-kind: field has to be a table, and this is a list",
-            "1:74 error too-deep: this lies deeper than 64 levels",
+            "1:12 error wrong-kind: field must be a table, but this is a list",
+            "1:74 error too-deep: this is nested more than 64 levels deep",
         ]
     );
     assert_eq!(

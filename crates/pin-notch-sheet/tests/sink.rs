@@ -171,7 +171,7 @@ fn what_is_no_database_is_told() {
     )
     .expect("written");
     let error = Sink::open(&path, &sheet(SHEET)).expect_err("it is none");
-    assert_eq!(error.to_string(), "the database does not take it: file is not a database");
+    assert_eq!(error.to_string(), "the database refused it: file is not a database");
     let source = std::error::Error::source(&error).map(ToString::to_string);
     assert_eq!(source.as_deref(), Some("file is not a database"));
     let _ = std::fs::remove_file(path);

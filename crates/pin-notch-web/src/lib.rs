@@ -177,7 +177,7 @@ impl Machine {
             Message::Drop => self.change(ports, |state| state.control.drop_draft()),
             Message::Step(steps) => {
                 if let Err(refusal) = self.state.borrow_mut().control.step_by(steps) {
-                    ports.note(&format!("nothing is stepped: {refusal}"));
+                    ports.note(&format!("not stepped: {refusal}"));
                 }
                 self.show(ports);
             }
@@ -355,7 +355,7 @@ impl Machine {
     fn set(&self, ports: &Ports, read: Result<Value, String>) {
         let value = match read {
             Ok(value) => value,
-            Err(why) => return ports.note(&format!("value is left as it is: {why}")),
+            Err(why) => return ports.note(&format!("value is unchanged: {why}")),
         };
         let taken = self.state.borrow_mut().control.set_nearest(value.clone());
         let mut moved = None;
@@ -366,7 +366,7 @@ impl Machine {
                 moved = Some(format!("the nearest is {taken}"));
             }
             Err(refusal) => {
-                ports.note(&format!("value \"{value}\" is left out: {refusal}"));
+                ports.note(&format!("value \"{value}\" is ignored: {refusal}"));
                 moved = Some(refusal.to_string());
             }
         }

@@ -1,19 +1,19 @@
 // What the modules `pin-notch.js` and `pin-notch-form.js` give to TypeScript: their elements by their tags, and what they
 // export.
 
-/** What an `input` or `change` event tells of the element that it comes from. */
+/** The detail of an `input` or `change` event. */
 export interface NotchDetail {
-  /** The value as a form sends it; several with commas between, days of a span with a slash. */
+  /** The value as a form sends it; several are separated by commas, and the days of a span by a slash. */
   value: string;
-  /** The values one by one: none, one, two for a span, any number of many. */
+  /** The values as a list: none, one, two for a span, or several. */
   values: string[];
   /** Whether it is on, for a switch or a checkbox. */
   checked: boolean;
-  /** The value in words, as it is shown and spoken. */
+  /** The value as it is shown and spoken. */
   text: string;
 }
 
-/** What an `adjust` event tells: the value that was given, the one that holds, and why. */
+/** The detail of an `adjust` event: the requested value, the actual one, and the reason. */
 export interface NotchAdjustment extends NotchDetail {
   wanted: string;
   why: string;
@@ -22,20 +22,20 @@ export interface NotchAdjustment extends NotchDetail {
 /** An option: a text, or its parts. */
 export type NotchOption = string | { value: string; text?: string; group?: string; disabled?: boolean };
 
-/** What one attempt on an element did. */
+/** The outcome of one attempt on an element. */
 export interface NotchTurn {
   element: NotchElement;
-  /** What was tried, such as `key ArrowRight`. */
+  /** The attempt, such as `key ArrowRight`. */
   intent: string;
-  /** What came of it, such as `input 0.3, change 0.3` or `refused: disabled`. */
+  /** The outcome, such as `input 0.3, change 0.3` or `refused: disabled`. */
   outcome: string;
   refused: boolean;
 }
 
-/** What all elements have in common. */
+/** The interface common to all elements. */
 export interface NotchElement extends HTMLElement {
   readonly type: string;
-  /** The value as a form sends it. It takes numbers, dates (in UTC) and several values as well; nothing makes it empty. */
+  /** The value as a form sends it. Numbers, dates (in UTC) and several values can also be assigned; null and undefined clear it. */
   get value(): string;
   set value(value: string | number | Date | Iterable<string | number | Date> | null | undefined);
   get values(): string[];
@@ -50,7 +50,7 @@ export interface NotchElement extends HTMLElement {
   required: boolean;
   /** Whether a list or a calendar is open. */
   readonly open: boolean;
-  /** The options; given as a promise, they are shown as on their way until it is kept. */
+  /** The options. A promise of options is shown as loading until it resolves. */
   get options(): Iterable<NotchOption> | Promise<Iterable<NotchOption>> | HTMLOptionElement[];
   set options(options: Iterable<NotchOption> | Promise<Iterable<NotchOption>>);
   stepUp(steps?: number): void;
@@ -69,7 +69,7 @@ export interface NotchElement extends HTMLElement {
     listener: (this: NotchElement, event: CustomEvent<NotchDetail>) => unknown,
     options?: boolean | AddEventListenerOptions,
   ): void;
-  /** A value that a script or an attribute gave had to be moved. */
+  /** A value set by a script or an attribute had to be changed. */
   addEventListener(
     type: "adjust",
     listener: (this: NotchElement, event: CustomEvent<NotchAdjustment>) => unknown,
@@ -235,7 +235,7 @@ export interface NotchCheckboxGroup extends NotchElement {
   set most(value: number | string | null | undefined);
 }
 
-/** `<notch-radio-group>`: One out of a few options, all in sight. */
+/** `<notch-radio-group>`: One of a few options, all visible. */
 export interface NotchRadioGroup extends NotchElement {
   /** Whether the options are laid out in a column or in a row. */
   get orientation(): "horizontal" | "vertical" | "";
@@ -487,55 +487,55 @@ export interface NotchDateTime extends NotchElement {
 }
 
 // </elements>
-/** Something that is wrong with a form, or that it warns of. */
+/** A problem or a warning of a form. */
 export interface NotchProblem {
   /** The field's name; empty for the form as a whole. */
   name: string;
   label: string;
   text: string;
-  /** What to lead to. */
+  /** The element to focus. */
   element: HTMLElement | null;
 }
 
-/** A value as it is sent: empty is `null`. */
+/** A value as it is sent; `null` if empty. */
 export type NotchValue = number | string | boolean | number[] | string[] | null;
 
-/** The form in the page, around a `<form>`: what `pin-notch-form.js` has beside the elements. */
+/** The form element, which contains a `<form>`. It is only in `pin-notch-form.js`. */
 export interface NotchForm extends HTMLElement {
   /** The `<form>` inside. */
   readonly form: HTMLFormElement | null;
-  /** The values that would be sent, by the fields' names. */
+  /** The values that would be sent, by field name. */
   readonly values: Record<string, NotchValue>;
   /** The same as JSON, with every digit. */
   readonly json: string;
-  /** All that is wrong now, whether people have been told or not. */
+  /** All current problems, whether they are shown or not. */
   readonly problems: NotchProblem[];
   readonly warnings: NotchProblem[];
-  /** Whether any value is another than at the start. */
+  /** Whether any value differs from its initial value. */
   readonly dirty: boolean;
-  /** Whether anybody has touched any field. */
+  /** Whether any field has been touched. */
   readonly touched: boolean;
-  /** What was done so far, as moves that `pin-notch trace` and tests run. */
+  /** A recording of what was done so far, as moves that `pin-notch trace` and tests can run. */
   readonly moves: string;
-  /** Whether it can be sent; what is wrong is shown. */
+  /** Whether it can be sent; if not, the problems are shown. */
   checkValidity(): boolean;
-  /** Takes the last settled change back, with all that followed it; says whether there was one. */
+  /** Undoes the last settled change with its consequences. Returns whether there was one. */
   undo(): boolean;
-  /** Makes it again. */
+  /** Redoes what was undone last. */
   redo(): boolean;
-  /** Enters the values of the preset of this name; it can be undone in one. */
+  /** Enters the values of the preset with this name, as a single step for undo. */
   apply(preset: string): void;
-  /** Everything empty that can be; it can be undone. */
+  /** Clears every field that can be empty. This can be undone. */
   clear(): void;
-  /** Everything as at the start; it cannot be undone. */
+  /** Restores the initial values. This cannot be undone. */
   reset(): void;
-  /** Something was wrong with what was to be sent, here or where it was received. */
+  /** There were problems with what was to be sent, found here or by the receiver. */
   addEventListener(
     type: "refused",
     listener: (this: NotchForm, event: CustomEvent<{ problems: NotchProblem[] }>) => unknown,
     options?: boolean | AddEventListenerOptions,
   ): void;
-  /** What was sent in place was accepted. */
+  /** A form that was sent in place was accepted. */
   addEventListener(
     type: "accepted",
     listener: (this: NotchForm, event: CustomEvent<{ values: Record<string, NotchValue>; answer: Response }>) => unknown,

@@ -228,7 +228,7 @@ impl Type {
         match self {
             Self::Number => "a number",
             Self::Text => "a text",
-            Self::On => "a yes or no",
+            Self::On => "a condition",
             Self::List => "a list",
             Self::Ordered(ValueKind::Date) => "a day",
             Self::Ordered(ValueKind::Month) => "a month",
@@ -313,7 +313,7 @@ enum Tree {
 ///
 /// | written | is |
 /// |---|---|
-/// | `12`, `0.5`, `'oa'`, `true`, `false` | a number, a text, a yes or no |
+/// | `12`, `0.5`, `'oa'`, `true`, `false` | a number, a text, true or false |
 /// | `weight`, `outside.low`, `away.last` | a field's value, or one end of it |
 /// | `+` `-` `*` | exact; nothing where the result has more than 28 digits |
 /// | `/` | rounded to ten places, halves away from 0; nothing where divided by 0 |
@@ -379,7 +379,7 @@ impl Expression {
     pub fn condition(text: &str, scope: &Scope) -> Result<Self, ExpressionError> {
         let read = Self::parse(text, scope)?;
         if read.kind != Type::On {
-            let message = format!("a condition is a yes or no, and this is {}", read.kind.word());
+            let message = format!("a condition is needed, but this is {}", read.kind.word());
             return Err(ExpressionError::mismatch(0..text.len(), message));
         }
         match read.fields().is_empty() {

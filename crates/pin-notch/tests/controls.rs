@@ -105,14 +105,14 @@ fn keys_move_a_slider_and_settle_at_once() {
             (key(End), "refused: already at the highest value"),
             (key(Home), "input 0, change 0"),
             (key(PageDown), "refused: already at the lowest value"),
-            (key(Space), "refused: not for this control"),
-            (key(Escape), "refused: not for this control"),
+            (key(Space), "refused: does not apply to this control"),
+            (key(Escape), "refused: does not apply to this control"),
             (Intent::Choose(dec!(12.5)), "input 12.5, change 12.5"),
-            (Intent::Choose(dec!(12.55)), "refused: on no notch; the nearest is 12.6"),
+            (Intent::Choose(dec!(12.55)), "refused: not on a notch; the nearest is 12.6"),
             (Intent::Choose(dec!(41)), "refused: above the maximum 40"),
             (Intent::Choose(dec!(-1)), "refused: below the minimum 0"),
             (Intent::Clear, "refused: this control is never empty"),
-            (Intent::Flip, "refused: not for this control"),
+            (Intent::Flip, "refused: does not apply to this control"),
         ],
     );
 }
@@ -194,7 +194,7 @@ fn what_the_program_sets_makes_no_event_and_is_exact_or_refused() {
     assert_eq!(slider.set_value(dec!(41)).unwrap_err().to_string(), "above the maximum 40");
     assert_eq!(
         slider.set_value(dec!(0.05)).unwrap_err().to_string(),
-        "on no notch; the nearest is 0.1"
+        "not on a notch; the nearest is 0.1"
     );
     assert_eq!(slider.value(), dec!(20), "a value that is refused changes nothing");
     assert_eq!(slider.set_nearest(dec!(0.05)), dec!(0.1));
@@ -215,7 +215,7 @@ fn a_slider_starts_in_the_middle_unless_told_and_never_out_of_bounds() {
     assert_eq!(off.value(), dec!(1.1));
     assert_eq!(
         off.audit()[0].to_string(),
-        "the default 1.05 is on no notch: a control starts on 1.1"
+        "the default 1.05 is not on a notch: a control starts at 1.1"
     );
     let out = scale().value(50).build().unwrap_err();
     assert_eq!(out.to_string(), "value 50 is not allowed: above the maximum 40");
@@ -246,12 +246,12 @@ fn a_rating_previews_chooses_and_clears() {
             (Leave, "preview end"),
             (Choose(dec!(2)), "input 2, change 2"),
             (Choose(dec!(2)), "refused: nothing would change"),
-            (Choose(dec!(2.2)), "refused: on no notch; the nearest is 2"),
+            (Choose(dec!(2.2)), "refused: not on a notch; the nearest is 2"),
             (Choose(dec!(0)), "refused: below the minimum 0.5"),
             (Clear, "input empty, change empty"),
             (Press(across(-3.0)), "input 0.5, change 0.5"),
             (Press(across(7.0)), "input 5, change 5"),
-            (Grab(across(0.1)), "refused: not for this control"),
+            (Grab(across(0.1)), "refused: does not apply to this control"),
         ],
     );
 }
@@ -274,7 +274,7 @@ fn keys_move_a_rating() {
             (key(Backspace), "refused: already empty"),
             (key(End), "input 5, change 5"),
             (key(Home), "input 0.5, change 0.5"),
-            (key(Enter), "refused: not for this control"),
+            (key(Enter), "refused: does not apply to this control"),
         ],
     );
     play(
@@ -358,8 +358,8 @@ fn a_switch_flips_by_every_way_in() {
             (Intent::Key(Key::Space), "input off, change off"),
             (Intent::Key(Key::Enter), "input on, change on"),
             (Intent::Press(across(0.5)), "input off, change off"),
-            (Intent::Key(Key::Right), "refused: not for this control"),
-            (Intent::Choose(dec!(1)), "refused: not for this control"),
+            (Intent::Key(Key::Right), "refused: does not apply to this control"),
+            (Intent::Choose(dec!(1)), "refused: does not apply to this control"),
         ],
     );
     let Control::Switch(mut switch) = control else { unreachable!() };

@@ -47,7 +47,7 @@ fn keys_go_about_the_grid_as_the_aria_practices_have_it() {
     play(
         &mut picker,
         &[
-            (key(Right), "refused: not for this control"),
+            (key(Right), "refused: does not apply to this control"),
             (key(Down), "open"), // on today, a Thursday
             (Intent::Open, "refused: nothing would change"),
             (key(Right), "active 2026-05-15"),
@@ -109,7 +109,7 @@ fn typed_dates_settle_or_say_why() {
     );
     assert_eq!(
         picker.validity()[0].to_string(),
-        "\"soon\" is no date; write it like 14. May 2026."
+        "\"soon\" is not a date; write it like 14. May 2026."
     );
     play(
         &mut picker,

@@ -61,7 +61,7 @@ fn the_first_pick_begins_a_span_and_the_second_ends_it() {
         &mut picker,
         &[
             (Leave, "preview end"),
-            (PickDay(day("2026-05-18")), "refused: 2026-05-17 lies between and is closed"),
+            (PickDay(day("2026-05-18")), "refused: 2026-05-17, which is closed, lies in between"),
             (PointDay(day("2026-05-12")), "preview 2026-05-12/2026-05-16"),
             (
                 PickDay(day("2026-05-12")),
@@ -94,13 +94,13 @@ fn one_field_holds_both_days_and_two_fields_one_each() {
         &mut one,
         &[
             (Type("2026-05-12"), "draft"),
-            (Settle, "refused: only a part of it is there"),
+            (Settle, "refused: only part of it is filled in"),
             (Type("2026-05-12 - 2026-05-15"), "input 2026-05-12/2026-05-15"),
             (Settle, "change 2026-05-12/2026-05-15"),
             (Type("2026-05-12 – soon"), "draft"),
             (Settle, "refused: not a date"),
             (Intent::Key(Key::Escape), "cancel"),
-            (Take(Thumb::High), "refused: not for this control"),
+            (Take(Thumb::High), "refused: does not apply to this control"),
         ],
     );
     assert_eq!(one.texts()[0], "2026-05-12 – 2026-05-15");
@@ -156,9 +156,9 @@ fn nights_are_counted_and_ends_may_touch_closed_days_where_the_definition_says_s
         ("2026-05-17", "2026-05-23", "more than 5 nights"),
         ("2026-05-17", "2026-05-22", "ok"),
         ("2026-05-20", "2026-05-24", "ok"),
-        ("2026-05-23", "2026-05-25", "2026-05-24 lies between and is closed"),
+        ("2026-05-23", "2026-05-25", "2026-05-24, which is closed, lies in between"),
         ("2026-06-03", "2026-06-06", "ok"),
-        ("2026-06-02", "2026-06-06", "2026-06-03 lies between and is closed"),
+        ("2026-06-02", "2026-06-06", "2026-06-03, which is closed, lies in between"),
     ] {
         let done = stay.set_value(Some(span(first, last)));
         assert_eq!(done.map_or_else(|why| why.to_string(), |()| "ok".into()), expected, "{first}");
@@ -207,12 +207,12 @@ fn received_spans_are_re_checked() {
     assert_eq!(both.entries(), ["2026-05-12", "2026-05-15"]);
     assert_eq!(check(&[]), Ok(Value::Empty));
     let wrong = |sent: &[&str]| check(sent).unwrap_err();
-    assert_eq!(wrong(&["2026-05-12"]), "This is sent twice: where it begins and where it ends.");
+    assert_eq!(wrong(&["2026-05-12"]), "This must be sent twice, once for each end.");
     assert_eq!(wrong(&["2026-05-12", "x"]), "\"x\" is not written like 2026-05-14.");
     assert_eq!(wrong(&["2026-05-17", "2026-05-18"]), "The apiary rests on Sundays.");
     assert_eq!(
         wrong(&["2026-05-16", "2026-05-18"]),
-        "These cannot be chosen together: 2026-05-17 lies between and is closed."
+        "These cannot be chosen together: 2026-05-17, which is closed, lies in between."
     );
     assert_eq!(wrong(&["2026-01-05", "2026-05-18"]), "The day must be 2026-03-01 or later.");
     assert_eq!(wrong(&["a", "b", "c"]), "This was sent 3 times; send it twice.");

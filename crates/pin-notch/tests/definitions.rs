@@ -179,7 +179,7 @@ fn the_whole_is_checked_whatever_the_order() {
         Rating::builder().options([("9", "too high")].map(|(v, t)| pin_notch::Choice::new(v, t)));
     assert_eq!(
         named.build().unwrap_err().to_string(),
-        "9 has a name, and is no value that can be chosen"
+        "9 has a name but is not a value that can be chosen"
     );
 }
 
@@ -224,7 +224,7 @@ fn a_live_control_takes_new_bounds_and_keeps_what_somebody_does() {
 fn a_definition_of_another_kind_is_refused() {
     let mut control = Control::from(Slider::default());
     let error = control.set_definition(Definition::new(ControlKind::Rating)).unwrap_err();
-    assert_eq!(error.to_string(), "the definition of a rating makes no other control");
+    assert_eq!(error.to_string(), "a definition of a rating is for another kind of control");
     assert_eq!(
         control.set_nearest(Value::Span(Span::new(1, 2))).unwrap_err().to_string(),
         "not a value of this control's kind"

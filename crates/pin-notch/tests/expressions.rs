@@ -98,23 +98,23 @@ fn expressions_come_to_what_they_say() {
 fn what_does_not_go_together_is_told_with_its_place() {
     let scope = Scope::of(&form());
     for (text, place, why) in [
-        ("visited > 3", "3", "this is a number, and a day is needed here"),
-        ("visited = opened", "opened", "this is a time, and a day is needed here"),
+        ("visited > 3", "3", "this is a number, but a day is needed here"),
+        ("visited = opened", "opened", "this is a time, but a day is needed here"),
         ("visited < '14 May'", "'14 May'", "\"14 May\" is not a day"),
-        ("honey + feeder", "feeder", "this is a yes or no, and a number is needed here"),
-        ("honey / 'x'", "'x'", "this is a text, and a number is needed here"),
-        ("honey = hive", "hive", "this is a text, and a number is needed here"),
-        ("max(honey, visited)", "visited", "this is a day, and a number is needed here"),
-        ("min(feeder)", "feeder", "a yes or no has no least and no greatest"),
+        ("honey + feeder", "feeder", "this is a condition, but a number is needed here"),
+        ("honey / 'x'", "'x'", "this is a text, but a number is needed here"),
+        ("honey = hive", "hive", "this is a text, but a number is needed here"),
+        ("max(honey, visited)", "visited", "this is a day, but a number is needed here"),
+        ("min(feeder)", "feeder", "a condition has no least and no greatest"),
         (
             "round(honey)",
             "round(honey)",
-            "round(…) takes a number and how many places it keeps, and here are 1",
+            "round(…) takes a number and how many places it keeps, but there are 1",
         ),
         ("round(honey, hives)", "hives", "round(…) takes a whole number of places, 0 to 20"),
-        ("count(honey)", "honey", "this is a number, and a list is needed here"),
-        ("sum(frames, seen)", "sum(frames, seen)", "sum(…) takes one list, and here are 2"),
-        ("frames = 3", "frames", "a list is not compared"),
+        ("count(honey)", "honey", "this is a number, but a list is needed here"),
+        ("sum(frames, seen)", "sum(frames, seen)", "sum(…) takes one list, but there are 2"),
+        ("frames = 3", "frames", "a list cannot be compared"),
         ("away > '2026-05-14'", "away", "\"away\" has two ends"),
         ("honey.low > 1", "honey.low", "\"honey\" has no ends"),
         ("mite > 1", "mite", "no field is named \"mite\""),
@@ -124,12 +124,16 @@ fn what_does_not_go_together_is_told_with_its_place() {
             "the text ends here, where a field, a number, a text or a bracket should be",
         ),
         ("(honey > 1", "", "the text ends here, where a closing bracket should be"),
-        ("honey > 1 2", "2", "\"2\" stands here, where the end should be"),
-        ("hive = 'x", "'x", "this text is not ended"),
+        ("honey > 1 2", "2", "there is \"2\" here, where the end should be"),
+        ("hive = 'x", "'x", "this text is not closed"),
         ("honey ~ 1", "~", "\"~\" has no meaning here"),
-        ("honey is nothing", "nothing", "\"nothing\" stands here, where the word empty should be"),
-        ("1 < 2", "1 < 2", "a condition speaks of at least one field, and this of none"),
-        ("honey + 1", "honey + 1", "a condition is a yes or no, and this is a number"),
+        (
+            "honey is nothing",
+            "nothing",
+            "there is \"nothing\" here, where the word empty should be",
+        ),
+        ("1 < 2", "1 < 2", "a condition must refer to at least one field, but this refers to none"),
+        ("honey + 1", "honey + 1", "a condition is needed, but this is a number"),
     ] {
         let error = Expression::condition(text, &scope).expect_err(text);
         assert_eq!((&text[error.span()], error.to_string().as_str()), (place, why), "{text}");
@@ -165,10 +169,10 @@ fn today_is_the_day_that_is_said() {
         assert_eq!(sentence.to_string(), format!("{{{{ {{{written}}} }}}}"));
     }
     for (text, why) in [
-        ("visited < today", "this hangs on which day it is, and nobody has said that here"),
+        ("visited < today", "this depends on today's date, which is not known here"),
         ("date('14 May') < visited", "\"14 May\" is not a day"),
-        ("date(3) < visited", "date(…) takes a text like '2026-05-14', and here are 1"),
-        ("weekday(opened) = 1", "this is a time, and a day is needed here"),
+        ("date(3) < visited", "date(…) takes a text like '2026-05-14', but there are 1"),
+        ("weekday(opened) = 1", "this is a time, but a day is needed here"),
     ] {
         assert_eq!(Expression::parse(text, &scope).expect_err(text).to_string(), why);
     }
@@ -179,8 +183,8 @@ fn no_expression_takes_long_or_deep() {
     let scope = Scope::of(&form());
     let refused = |text: String| Expression::parse(&text, &scope).unwrap_err().to_string();
     assert!(refused("1 + ".repeat(5000) + "1").starts_with("it has more than 1000 words"));
-    assert_eq!(refused("(".repeat(300) + "1"), "this stands too deep in brackets");
-    assert_eq!(refused("min(".repeat(300) + "1"), "this stands too deep in brackets");
+    assert_eq!(refused("(".repeat(300) + "1"), "this is nested too deeply");
+    assert_eq!(refused("min(".repeat(300) + "1"), "this is nested too deeply");
     let nested = |depth: usize| "(".repeat(depth) + "1" + &")".repeat(depth);
     assert!(
         Expression::parse(&nested(59), &scope).is_ok()
@@ -237,7 +241,7 @@ fn negation_and_outlook_agree_with_the_value() {
     reached(3000, 0.6, &written(), |text| {
         let Ok(one) = Expression::condition(&text, &scope) else { return Ok(false) };
         let not =
-            Expression::condition(&format!("not ({text})"), &scope).expect("it is a yes or no");
+            Expression::condition(&format!("not ({text})"), &scope).expect("it is a condition");
         let holds = one.holds(&form);
         prop_assert_eq!(not.holds(&form), holds.map(|holds| !holds), "{}", text);
         let (can_hold, can_fail) = one.outlook(&scope);
@@ -409,8 +413,8 @@ fn sentences_know_where_they_are_wrong_and_whether_they_say_more_than_a_value() 
     for (text, at, about) in [
         ("half: {honey /}", 14..14, "the text ends here"),
         ("{honey} and {nectar}", 13..19, "no field is named"),
-        ("{honey", 0..6, "this brace is not ended"),
-        ("a } b", 2..3, "this brace ends nothing"),
+        ("{honey", 0..6, "this brace is not closed"),
+        ("a } b", 2..3, "this brace is not opened"),
     ] {
         let error = read(text).expect_err(text);
         assert_eq!(error.span(), at, "{text}: {error}");

@@ -34,7 +34,7 @@ fn digits_fill_fields_and_lead_on() {
         &[
             (digit('1'), "draft"),
             (digit('7'), "draft, active 1"),
-            (Intent::Settle, "refused: only a part of it is there"),
+            (Intent::Settle, "refused: only part of it is filled in"),
             (digit('0'), "input 17:00"),
             (digit('5'), "input 17:05"),
             (Intent::Settle, "change 17:05"),
@@ -59,7 +59,7 @@ fn digits_fill_fields_and_lead_on() {
             (Intent::Type("7.30"), "refused: not written like 07:30"),
             (Intent::Type(""), "input empty"),
             (Intent::Settle, "refused: nothing would change"), // it is where it all began
-            (Intent::Field(9), "refused: not for this control"),
+            (Intent::Field(9), "refused: does not apply to this control"),
         ],
     );
 }

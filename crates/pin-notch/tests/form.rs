@@ -79,7 +79,7 @@ fn read_only_and_disabled_controls_cannot_be_talked_into_a_value() {
     let problems = form.read(b"weight=18.5&temper=1").unwrap_err();
     assert_eq!(
         problems.to_string(),
-        "Hive weight: The value is read-only and has to stay 18.4. (received \"18.5\")"
+        "Hive weight: The value is read-only and must stay 18.4. (received \"18.5\")"
     );
     let values = form.read(b"weight=18.4&temper=1&outside=40").unwrap();
     assert_eq!(

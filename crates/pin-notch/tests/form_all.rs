@@ -133,7 +133,7 @@ fn a_body_is_read_back_by_the_same_definition() {
         refused(
             "weight=1&flying=9&hive=&opened=7.30&extracted=2025-W53&swarmed=2026-13&visited=2026-05-17"
         ),
-        "Flying weather: This is sent twice: where it begins and where it ends. (received \"9\")\n\
+        "Flying weather: This must be sent twice, once for each end. (received \"9\")\n\
          Hive: A value is required.\n\
          Visited: The apiary rests on Sundays. (received \"2026-05-17\")\n\
          Swarmed: month 13 is out of range: a year has months 1 to 12. (received \"2026-13\")\n\
@@ -164,7 +164,7 @@ fn the_work_of_reading_is_bounded() {
     {
         let deep = format!("{{\"weight\":{}{}}}", "[".repeat(5000), "]".repeat(5000));
         let message = inspection().read_json(deep.as_bytes()).unwrap_err().to_string();
-        assert!(message.contains("Hive weight: This has to be a number, or null."), "{message}");
+        assert!(message.contains("Hive weight: This must be a number or null."), "{message}");
     }
 }
 
@@ -234,9 +234,9 @@ fn names_that_a_json_library_keeps_to_itself_are_read_as_they_are_written() {
     let read = |json: &str| inspection().read_json(json.as_bytes()).unwrap_err().to_string();
     for name in ["$serde_json::private::Number", "$serde_json::private::RawValue"] {
         let wrong = read(&format!(r#"{{"weight":{{"{name}":"1"}}}}"#));
-        assert!(wrong.contains("Hive weight: This has to be a number, or null."), "{wrong}");
+        assert!(wrong.contains("Hive weight: This must be a number or null."), "{wrong}");
         let as_text = read(&format!(r#"{{"hive":{{"{name}":"heath"}}}}"#));
-        assert!(as_text.contains("Hive: This has to be a string, or null."), "{as_text}");
+        assert!(as_text.contains("Hive: This must be a string or null."), "{as_text}");
     }
     // Of a name that is there twice nobody knows which was meant.
     let twice = read(r#"{"weight":1,"weight":2,"we\u0069ght":3}"#);
@@ -271,16 +271,16 @@ fn json_that_is_not_right_says_where_and_what_would_be() {
         refused(
             r#"{"weight":"12","flying":[1],"temper":0.3,"feeder":1,"seen":"eggs","mites":1.5,"hive":2,"given":[1],"visited":20260513,"away":["2026-05-13"],"mites":2}"#
         ),
-        "Hive weight: This has to be a number, or null. (received \"\\\"12\\\"\")\n\
-         Flying weather: This has to be an array of two numbers, or null. (received \"[1]\")\n\
+        "Hive weight: This must be a number or null. (received \"\\\"12\\\"\")\n\
+         Flying weather: This must be an array of two numbers or null. (received \"[1]\")\n\
          Temper: The value must be 0.5 or more. (received \"0.3\")\n\
-         Feeder: This has to be true or false, or null. (received \"1\")\n\
-         Seen: This has to be an array of strings, or null. (received \"\\\"eggs\\\"\")\n\
+         Feeder: This must be true or false or null. (received \"1\")\n\
+         Seen: This must be an array of strings or null. (received \"\\\"eggs\\\"\")\n\
          Mites: This was sent 2 times; send it once. (received \"1.5\")\n\
-         Hive: This has to be a string, or null. (received \"2\")\n\
-         Given: This has to be an array of strings, or null. (received \"[1]\")\n\
-         Visited: This has to be a date like \"2026-05-14\", or null. (received \"20260513\")\n\
-         Away: This has to be an array of two dates like \"2026-05-14\", or null. (received \"[\\\"2026-05-13\\\"]\")"
+         Hive: This must be a string or null. (received \"2\")\n\
+         Given: This must be an array of strings or null. (received \"[1]\")\n\
+         Visited: This must be a date like \"2026-05-14\" or null. (received \"20260513\")\n\
+         Away: This must be an array of two dates like \"2026-05-14\" or null. (received \"[\\\"2026-05-13\\\"]\")"
     );
     assert_eq!(
         refused("{\"weight\":1,}"),
@@ -289,7 +289,7 @@ fn json_that_is_not_right_says_where_and_what_would_be() {
     assert!(
         refused("[1]").starts_with("What was sent is not a JSON object: invalid type: sequence")
     );
-    assert!(refused("{\"weight\":1e99}").contains("has more digits than a number holds"));
+    assert!(refused("{\"weight\":1e99}").contains("has more digits than a number can hold"));
 }
 
 fn attempts() -> impl Strategy<Value = Vec<(usize, Intent<'static>)>> {

@@ -122,7 +122,7 @@ fn a_condition_cannot_hang_on_itself() {
     assert_eq!(two.clone().only_if("b", condition("c or a")).unwrap_err(), circle("a"));
     let three = two.only_if("b", condition("c")).unwrap();
     let error = three.clone().only_if("c", condition("a")).unwrap_err();
-    assert_eq!(error.to_string(), "whether \"a\" counts hangs on its own value");
+    assert_eq!(error.to_string(), "whether \"a\" counts depends on its own value");
     assert_eq!(
         three.clone().only_if("d", condition("a")).unwrap_err(),
         FormError::NoSuchField("d".into())

@@ -37,7 +37,7 @@ fn typing_destroys_nothing_and_settles_or_says_why() {
             (Settle, "change 5.25"),
             (Settle, "refused: nothing would change"),
             (Type("5.3"), "draft"),
-            (Settle, "refused: on no notch; the nearest is 5.25"),
+            (Settle, "refused: not on a notch; the nearest is 5.25"),
         ],
     );
     assert_eq!((stepper.text().as_str(), stepper.value()), ("5.3", Some(dec!(5.25))));
@@ -84,7 +84,7 @@ fn a_stepper_steps_from_anywhere() {
             (Intent::Step(-2), "input 2, change 2"),
             (key(End), "input 11, change 11"),
             (key(Up), "refused: already at the highest value"),
-            (key(Left), "refused: not for this control"), // in a text, it moves the caret
+            (key(Left), "refused: does not apply to this control"), // in a text, it moves the caret
             (Intent::Type("4.9"), "draft"),
             (key(Up), "input 5, change 5"), // from what is typed
             (Intent::Type("95"), "draft"),
@@ -107,7 +107,7 @@ fn a_stepper_steps_from_anywhere() {
 
     let mut free = Stepper::builder().build().unwrap();
     assert_eq!(free.handle(key(Up)).to_string(), "input 1, change 1", "as HTML's empty field");
-    assert_eq!(free.handle(key(Home)).to_string(), "refused: not for this control");
+    assert_eq!(free.handle(key(Home)).to_string(), "refused: does not apply to this control");
     assert_eq!(free.handle(Intent::Step(-3)).to_string(), "input -2, change -2");
 }
 
@@ -138,7 +138,7 @@ fn items_go_back_and_next_and_know_their_ends() {
             (Intent::Key(Key::Home), "input Linden, change Linden"),
             (Intent::Step(0), "refused: nothing would change"),
             (Intent::Step(i32::MAX), "input Heath, change Heath"),
-            (Intent::Flip, "refused: not for this control"),
+            (Intent::Flip, "refused: does not apply to this control"),
         ],
     );
     assert_eq!((hives.value(), hives.index()), (Some("Heath"), Some(2)));
@@ -176,7 +176,7 @@ fn a_checkbox_leaves_mixed_and_never_comes_back_to_it() {
         &[
             (Intent::Key(Key::Space), "input on, change on"),
             (Intent::Flip, "input off, change off"),
-            (Intent::Key(Key::Enter), "refused: not for this control"),
+            (Intent::Key(Key::Enter), "refused: does not apply to this control"),
         ],
     );
     checkbox.set_required(true);
@@ -262,7 +262,7 @@ fn the_nearer_thumb_answers_and_thumbs_stop_or_push() {
             (Take(Thumb::Low), "take low"),
             (Take(Thumb::Low), "refused: nothing would change"),
             (Key(pin_notch::Key::Right), "input 21,70, change 21,70"),
-            (Choose(dec!(65)), "refused: on no notch; the nearest is 60"),
+            (Choose(dec!(65)), "refused: not on a notch; the nearest is 60"),
             (Choose(dec!(60)), "input 60,70, change 60,70"),
         ],
     );
@@ -322,7 +322,7 @@ fn a_span_lies_as_a_slider_does_and_tells_each_thumbs_limits() {
     );
     assert_eq!(
         error(from(dec!(1.5), dec!(20))),
-        "value 1.5,20 is not allowed: on no notch; the nearest is 2"
+        "value 1.5,20 is not allowed: not on a notch; the nearest is 2"
     );
     let none = SpanSlider::builder().min(9).max(0).build().unwrap_err();
     assert_eq!(none, ControlError::NoNotch);

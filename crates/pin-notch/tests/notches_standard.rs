@@ -188,7 +188,7 @@ fn definitions_that_make_no_sense_say_what_would() {
     assert_eq!(
         error(builder.max(dec!(1e25)).step(dec!(1e-10))),
         "max 10000000000000000000000000 cannot be counted to 10 decimal places, which another part \
-         needs: a number holds 28 digits in all; give fewer digits before or after the point"
+         needs: a number can hold 28 digits in all; give fewer digits before or after the point"
     );
     let texts = [
         ("", "\"\" is not a number; write it like 12, -0.5 or 2.5e3"),
@@ -198,12 +198,12 @@ fn definitions_that_make_no_sense_say_what_would() {
         ("0x10", "\"0x10\" is not a number; write it like 12, -0.5 or 2.5e3"),
         (
             "12345678901234567890123456789012",
-            "\"12345678901234567890123456789012\" has more digits than a number holds; give at most 28",
+            "\"12345678901234567890123456789012\" has more digits than a number can hold; give at most 28",
         ),
-        ("1e-29", "\"1e-29\" has more digits than a number holds; give at most 28"),
+        ("1e-29", "\"1e-29\" has more digits than a number can hold; give at most 28"),
         (
             "1e999999999999999999999",
-            "\"1e999999999999999999999\" has more digits than a number holds; give at most 28",
+            "\"1e999999999999999999999\" has more digits than a number can hold; give at most 28",
         ),
     ];
     for (text, message) in texts {
@@ -252,7 +252,7 @@ fn a_place_on_the_track_needs_two_bounds() {
     assert_eq!(bounded.index_of(dec!(21)), None);
 }
 
-/// Digits past what any type holds are told, wherever they stand, and not carried over.
+/// Digits past what any type holds are told, wherever they stand, and not converted.
 #[test]
 fn numbers_of_too_many_digits_are_told() {
     let most = "79228162514264337593543950335";

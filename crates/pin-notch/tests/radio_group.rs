@@ -31,7 +31,7 @@ fn keys_and_picks_choose_as_the_practices_have_it() {
         (Some("seen"), Pick("eggs"), "refused: disabled"),
         (Some("seen"), Pick("drones"), "refused: there is no such option"),
         (Some("seen"), Clear, "input empty, change empty"),
-        (Some("seen"), key(Key::Home), "refused: not for this control"),
+        (Some("seen"), key(Key::Home), "refused: does not apply to this control"),
     ];
     for (value, intent, expected) in table {
         let mut group = queen();

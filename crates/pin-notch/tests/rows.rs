@@ -64,7 +64,7 @@ fn rows_are_said_in_bodies_and_in_json_alike() -> Done {
             "treatment=1&treatment.1.substance=oa&treatment.1.amount=51",
             "Treatment 1, Amount: No more than 50 ml of that.",
         ),
-        ("treatment=5", "Treatment: There can be no more than 4 of these. (received \"5\")"),
+        ("treatment=5", "Treatment: No more than 4 of these are allowed. (received \"5\")"),
         (
             "treatment=1.5",
             "Treatment: The value is between two steps: the nearest are 1 and 2. (received \"1.5\")",
@@ -86,11 +86,11 @@ fn rows_are_said_in_bodies_and_in_json_alike() -> Done {
     let table = [
         (
             r#"{"treatment":7}"#.to_owned(),
-            "Treatment: This has to be a list of objects. (received \"7\")",
+            "Treatment: This must be a list of objects. (received \"7\")",
         ),
         (
             r#"{"treatment":[7]}"#.to_owned(),
-            "Treatment: This has to be a list of objects. (received \"[7]\")",
+            "Treatment: This must be a list of objects. (received \"[7]\")",
         ),
         (
             format!(r#"{{"treatment":[{row},{row}]}}"#),
@@ -98,11 +98,11 @@ fn rows_are_said_in_bodies_and_in_json_alike() -> Done {
         ),
         (
             format!(r#"{{"treatment":[{}]}}"#, [row; 7].join(",")),
-            "Treatment: There can be no more than 4 of these.",
+            "Treatment: No more than 4 of these are allowed.",
         ),
         (
             r#"{"treatment":[{"substance":"fa","amount":"much"}]}"#.to_owned(),
-            r#"Treatment 1, Amount: This has to be a number, or null. (received "\"much\"")"#,
+            r#"Treatment 1, Amount: This must be a number or null. (received "\"much\"")"#,
         ),
     ];
     for (json, expected) in table {
@@ -145,10 +145,10 @@ fn a_row_that_cannot_be_is_refused_with_the_reason() -> Done {
     let mut form = Form::new().with_rows("feed", "Feeding", 1..=2, &row)?;
     assert_eq!(
         form.remove_row("feed", 1)?.to_string(),
-        "refused: there has to be at least one of these"
+        "refused: at least one of these is required"
     );
     assert_eq!(form.add_row("feed")?.to_string(), "2 rows");
-    assert_eq!(form.add_row("feed")?.to_string(), "refused: there are no more than 2 of these");
+    assert_eq!(form.add_row("feed")?.to_string(), "refused: no more than 2 of these are allowed");
     assert_eq!(form.move_row("feed", 1, 3)?.to_string(), "refused: there are only rows 1 to 2");
     assert_eq!(form.move_row("feed", 2, 2)?.to_string(), "refused: nothing would change");
     assert_eq!(form.add_row("food"), Err(FormError::NoSuchField("food".into())));
@@ -182,13 +182,13 @@ fn expressions_take_rows_together() -> Done {
         ("max(treatment.amount, 50)", "50"),
         ("different(treatment.amount)", "on"),
         ("treatment.3.amount / 8", "0.5"),
-        ("sum(treatment.day)", "this is a day, and a number is needed here"),
+        ("sum(treatment.day)", "this is a day, but a number is needed here"),
         ("sum(treatment.much)", "no field is named \"treatment.much\""),
         (
             "round(treatment.amount, 1)",
-            "this stands in each row of \"treatment\", of which there are several",
+            "this is in each row of \"treatment\", of which there may be several",
         ),
-        ("different(hive)", "different(…) takes a field of rows, and here are 1"),
+        ("different(hive)", "different(…) takes a field of rows, but there are 1"),
     ];
     for (text, expected) in table {
         let found = match Expression::parse(text, &scope) {

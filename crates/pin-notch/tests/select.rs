@@ -240,7 +240,10 @@ fn filters_agree_with_a_plain_search() {
 fn a_long_list_is_a_window_that_follows_what_is_in_sight() {
     let options = (0..1000).map(|n| Choice::from(format!("Colony {n}")));
     let mut select = Select::builder().filter(true).options(options).build().unwrap();
-    assert_eq!(select.handle(Intent::Scroll(500)).to_string(), "refused: not for this control");
+    assert_eq!(
+        select.handle(Intent::Scroll(500)).to_string(),
+        "refused: does not apply to this control"
+    );
     let _ = select.handle(Intent::Open);
     for (first_in_sight, turn) in [
         (10, "refused: nothing would change"), // the rows below are there already

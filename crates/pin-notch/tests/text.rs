@@ -21,7 +21,7 @@ fn patterns_mean_what_they_mean_in_html() {
     let large = TextField::builder().pattern("(?:a{1000}){1000}").build().unwrap_err();
     assert_eq!(large.to_string(), "pattern is not allowed: it is too large");
     let open = TextField::builder().pattern("[a-]").build().unwrap_err();
-    assert_eq!(open.to_string(), r"pattern is not allowed: inside of [], - is to be written \-");
+    assert_eq!(open.to_string(), r"pattern is not allowed: inside [], - must be written \-");
 }
 
 #[test]
@@ -61,7 +61,7 @@ fn definitions_are_checked_as_a_whole() {
             field().maxlength(3).minlength(4),
             "maxlength 3 is not possible: a text has at least 4 characters",
         ),
-        (field().rows(0), "rows 0 is not allowed: at least one line is in sight"),
+        (field().rows(0), "rows 0 is not allowed: at least one line must be visible"),
         (
             field().rows(2).r#type(TextKind::Url),
             "more than one row is not possible for the type url",
@@ -71,7 +71,7 @@ fn definitions_are_checked_as_a_whole() {
         assert_eq!(builder.build().unwrap_err().to_string(), expected);
     }
     let short = field().value("ab").minlength(3).build().unwrap();
-    let remark = "the default is not acceptable as it is (tooShort): it has to be changed first";
+    let remark = "the default is not acceptable (tooShort): it has to be changed before sending";
     assert_eq!(short.audit().iter().map(ToString::to_string).collect::<Vec<_>>(), [remark]);
 }
 
@@ -90,7 +90,7 @@ fn typing_moves_and_leaving_settles() {
         (enter, "draft", "calm "), // where it began
         (Type("x"), "input x", "x"),
         (enter, "change x", "x"),
-        (Intent::Key(Key::Escape), "refused: not for this control", "x"),
+        (Intent::Key(Key::Escape), "refused: does not apply to this control", "x"),
         (Type(""), "input empty", ""),
         (Clear, "refused: already empty", ""),
         (Settle, "change empty", ""),
@@ -104,7 +104,7 @@ fn typing_moves_and_leaving_settles() {
     let mut lines = TextField::builder().rows(2).required(true).build().unwrap();
     let _ = lines.handle(Type("a\r\nb\rc"));
     assert_eq!(lines.value(), Some("a\nb\nc"));
-    assert_eq!(lines.handle(enter).to_string(), "refused: not for this control");
+    assert_eq!(lines.handle(enter).to_string(), "refused: does not apply to this control");
     assert_eq!(
         lines.handle(Clear).to_string(),
         "refused: a value is required, so it cannot be cleared"
@@ -143,13 +143,13 @@ fn bodies_are_read_as_html_sends_them() {
     };
     assert_eq!(
         message(&line, "a\nb"),
-        "This is one line of text; send no line breaks, and no blanks around it."
+        "This is a single line of text; send no line breaks, and no spaces around it."
     );
     assert_eq!(
         message(&lines, "a\r\nb"),
-        "Lines end with a line feed alone; send no carriage returns."
+        "Lines must end with line feeds only; send no carriage returns."
     );
-    assert_eq!(message(&line, "a hive of bees"), "Write at most 9 characters; there are 14.");
+    assert_eq!(message(&line, "a hive of bees"), "Write at most 9 characters; this has 14.");
     assert!(line.check(&["a".to_owned(), "b".to_owned()]).is_err());
 }
 

@@ -37,7 +37,7 @@ fn scales_that_do_not_fit_are_refused() {
     let error = zero.clone().scale(Scale::Logarithmic).build().unwrap_err();
     assert_eq!(
         error.to_string(),
-        "a logarithmic scale needs bounds above 0, the maximum above the minimum"
+        "a logarithmic scale needs bounds above 0, with the maximum above the minimum"
     );
     for pieces in [
         vec![(dec!(5), dec!(1.5))],
@@ -63,7 +63,7 @@ fn marks_and_pages_are_the_developers_own() {
     assert_eq!(told, [(0.0, "empty", true), (0.3125, "", true), (0.75, "full", false)]);
     assert_eq!(slider.handle(Intent::Key(Key::PageUp)).to_string(), "input 22.5, change 22.5");
     let outside = marked.options([(41, "")]).build().unwrap_err();
-    assert_eq!(outside.to_string(), "a mark at 41 stands outside the bounds");
+    assert_eq!(outside.to_string(), "a mark at 41 is outside the bounds");
 }
 
 #[test]

@@ -127,14 +127,14 @@ fn dates_are_written_by_the_developers_own_pattern() {
 #[test]
 fn patterns_that_could_not_be_read_back_are_refused() {
     let wrong = |text: &str| text.parse::<DatePattern>().unwrap_err().to_string();
-    assert_eq!(wrong("dd.MM"), "a date pattern has to hold the year exactly once");
-    assert_eq!(wrong("d.M.y MMM"), "a date pattern has to hold the month exactly once");
+    assert_eq!(wrong("dd.MM"), "a date pattern must contain the year exactly once");
+    assert_eq!(wrong("d.M.y MMM"), "a date pattern must contain the month exactly once");
     assert_eq!(
         wrong("dMy"),
-        "two numbers stand side by side: put something between them, or write yyyyMMdd"
+        "two numbers are adjacent: put something between them, or write yyyyMMdd"
     );
     assert!(wrong("dd.MM.yy").starts_with("\"yy\" has no meaning in a date pattern"));
-    assert_eq!(wrong("d 'of M y"), "a quotation is not ended: put one ' at its end, too");
+    assert_eq!(wrong("d 'of M y"), "a quotation is not closed: put ' at its end");
     assert_eq!("yyyy-MM-dd".parse(), Ok(DatePattern::default()));
 }
 

@@ -106,7 +106,7 @@ pub(super) fn router(
 fn source(path: &Path) -> Result<Source, Failure> {
     match std::fs::metadata(path) {
         Ok(data) if !data.is_file() => Err(Failure::usage(format!(
-            "{}: not a file, which is read again and again",
+            "{}: not a regular file, which is needed because it is read repeatedly",
             path.display()
         ))),
         _ => Source::read(path),

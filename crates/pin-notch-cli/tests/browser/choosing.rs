@@ -131,7 +131,7 @@ fn options_may_come_later_or_not_at_all() {
         let readout = format!("{}.textContent", Page::part("#it", "[part=input]"));
         page.run("window.list = Promise.withResolvers(); document.querySelector('#it').options = list.promise; document.querySelector('#it').showPicker();").await;
         let said = format!("{}.textContent", Page::part("#it", "[part=status]"));
-        assert_eq!(page.get(&said).await, "The options are on their way …");
+        assert_eq!(page.get(&said).await, "Loading the options …");
         assert_eq!(page.get("document.querySelector('#it').checkValidity()").await, "true");
         page.run("list.resolve([{ value: 'ida', text: 'Ida' }, 'jon'])").await;
         page.until(&format!("{readout} === 'Ida'")).await;

@@ -201,7 +201,7 @@ fn problems_show_once_their_fields_are_left_and_go_once_they_are_mended() {
         assert_eq!(page.get("document.activeElement.getAttribute('role')").await, "alert");
         assert_eq!(
             page.get("document.querySelector('[data-problems] p').textContent").await,
-            "2 things are to be mended before this can be sent."
+            "2 problems have to be fixed before this can be sent."
         );
         assert_eq!(page.get("await fetch('/count').then((answer) => answer.text())").await, "0");
         assert_eq!(page.axe().await, "");
@@ -386,7 +386,7 @@ fn what_was_entered_survives_a_reload() {
         page.client.refresh().await.expect("loaded again");
         page.until(ready).await;
         assert_eq!(json(&page).await, before);
-        assert_eq!(page.get(status).await, "What you entered before is here again.");
+        assert_eq!(page.get(status).await, "What you entered earlier has been restored.");
         assert!(shows(&page, "[name=dose]").await);
         let moves = page.get("f.moves").await;
         assert!(moves.starts_with("mites: type \"1\"\n> input 1\nmites: type \"12\"\n"), "{moves}");

@@ -28,7 +28,7 @@ fn what_happens_beside_the_focus_is_said() {
         .await;
         page.focus("#it").await;
         page.press(&[Key::Down, Key::Enter]).await;
-        assert_eq!(page.get(SAID).await, "Now the other end.");
+        assert_eq!(page.get(SAID).await, "Now pick the other end.");
         page.press(&[Key::Down, Key::Right, Key::Enter]).await;
         assert_eq!(page.get(SAID).await, "more than 8 days");
         page.press(&[Key::Left]).await;
@@ -52,7 +52,7 @@ fn what_happens_beside_the_focus_is_said() {
         page.run("document.querySelector('#it').options = new Promise((done) => { window.come = done; })").await;
         page.focus("#it").await;
         page.press(&[Key::Down]).await;
-        assert_eq!(page.get(SAID).await, "The options are on their way …");
+        assert_eq!(page.get(SAID).await, "Loading the options …");
         page.run("come(['Ida', 'Jon']); await new Promise((done) => setTimeout(done))").await;
         assert_eq!(page.get(SAID).await, "2 options");
     });

@@ -73,7 +73,7 @@ fn a_page_in_a_file_needs_no_other() {
         assert!(
             page.get("document.querySelector('[data-status]').textContent")
                 .await
-                .contains("among your downloads")
+                .contains("in your downloads")
         );
         let _ = std::fs::remove_file(path);
     });
@@ -204,7 +204,7 @@ fn each_sheet_of_the_demo_is_filled_in_and_sent() {
         assert_eq!(page.get(held).await, "420,30,40,4");
         assert_eq!(
             page.get("document.querySelector('[data-status]').textContent").await,
-            "The values of Heather honey are entered."
+            "The values of Heather honey have been entered."
         );
         let moves = page.get("document.querySelector('notch-form').moves").await;
         assert!(

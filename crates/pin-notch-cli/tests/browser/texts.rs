@@ -94,7 +94,7 @@ fn what_is_typed_is_counted_kept_and_sent_as_html_sends_it() {
         assert_eq!(page.get(&part("#note", "[part=counter]")).await, "13 of 12");
         assert_eq!(page.get(&part("#note", "[part=problem]")).await, "", "while somebody types");
         page.focus("#mark").await;
-        let problem = "Write at most 12 characters; there are 13.";
+        let problem = "Write at most 12 characters; this has 13.";
         assert_eq!(page.get(&part("#note", "[part=problem]")).await, problem);
         assert_eq!(page.get("document.querySelector('#note').validity.tooLong").await, "true");
         page.focus("#note").await;
@@ -102,7 +102,7 @@ fn what_is_typed_is_counted_kept_and_sent_as_html_sends_it() {
         page.focus("#mark").await;
         page.write("12").await;
         page.press(&[Key::Enter]).await;
-        let asked = "This is not written as it has to be; write it like H-12.";
+        let asked = "This does not have the required form; write it like H-12.";
         assert_eq!(page.get(&part("#mark", "[part=problem]")).await, asked);
         assert_eq!(page.get("window.sent.length").await, "0");
         page.run("document.querySelector('#mark').value = 'H-7'; document.querySelector('[name=native]').value = document.querySelector('#note').value;").await;

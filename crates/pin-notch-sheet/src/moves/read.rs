@@ -126,7 +126,7 @@ fn of_rows(text: &str) -> Result<Move, String> {
     let (word, rest) = text.split_once(' ').unwrap_or((text, ""));
     let number = |text: &str| {
         let text = text.trim();
-        text.parse().map_err(|_| format!("{} is no number of a row", Quoted(text)))
+        text.parse().map_err(|_| format!("{} is not a row number", Quoted(text)))
     };
     match (word, rest.split_once(" to ")) {
         ("add", None) if rest.is_empty() => Ok(Move::Add),
@@ -135,7 +135,7 @@ fn of_rows(text: &str) -> Result<Move, String> {
         _ => {
             let all: Vec<String> =
                 ROW_VERBS.iter().map(|verb| Quoted(verb.example).to_string()).collect();
-            Err(format!("{} is not done with rows; write {}", Quoted(text), all.join(", ")))
+            Err(format!("{} is not a verb for rows; write {}", Quoted(text), all.join(", ")))
         }
     }
 }
@@ -169,11 +169,11 @@ fn intent(text: &str) -> Result<Written, String> {
     if let Some((_, intent)) = PLAIN.into_iter().find(|(known, _)| *known == word) {
         return match rest {
             "" => Ok(Written::Plain(intent)),
-            _ => Err(format!("{word} stands alone, without {}", Quoted(rest))),
+            _ => Err(format!("nothing can follow {word}, but {} does", Quoted(rest))),
         };
     }
     let number = || parse_number(rest).map_err(|error| error.to_string());
-    let whole = || rest.parse().map_err(|_| format!("{} is no whole number", Quoted(rest)));
+    let whole = || rest.parse().map_err(|_| format!("{} is not a whole number", Quoted(rest)));
     let texts = ["type", "find", "pick", "remove"];
     if let Some(word) = texts.into_iter().find(|known| *known == word) {
         let text = unquoted(rest);
@@ -192,7 +192,7 @@ fn intent(text: &str) -> Result<Written, String> {
         "take" => match rest {
             "low" | "from" => Ok(Written::Thumb(Thumb::Low)),
             "high" | "to" => Ok(Written::Thumb(Thumb::High)),
-            _ => Err("take low or high".to_owned()),
+            _ => Err("write low or high".to_owned()),
         },
         "point" | "press" | "grab" | "move" => {
             let words = ["point", "press", "grab", "move"];
@@ -207,9 +207,10 @@ fn intent(text: &str) -> Result<Written, String> {
             {
                 Some((x, y)) => match (x.parse(), y.trim().parse()) {
                     (Ok(x), Ok(y)) => Ok(Written::At(word, Place::new(x, y))),
-                    _ => {
-                        Err(format!("{} is no place: write at 0.25, or at 0.25 0.5", Quoted(rest)))
-                    }
+                    _ => Err(format!(
+                        "{} is not a place: write at 0.25, or at 0.25 0.5",
+                        Quoted(rest)
+                    )),
                 },
                 None => Ok(Written::Value(word, number()?)),
             }
@@ -217,7 +218,7 @@ fn intent(text: &str) -> Result<Written, String> {
         _ => {
             let all: Vec<&str> = VERBS.iter().map(|verb| verb.word).collect();
             let all = all.join(", ");
-            Err(format!("nothing is attempted by {}; there are {all}", Quoted(word)))
+            Err(format!("there is no verb {}; the verbs are {all}", Quoted(word)))
         }
     }
 }

@@ -18,7 +18,7 @@ impl Reader<'_> {
     /// `next monday`, `next monday + 7`, or two of them separated by a slash.
     pub(super) fn days(&mut self, word: &str, said: &str, node: &Node) -> Option<String> {
         let Some(today) = self.context.today else {
-            let message = format!("{word} hangs on which day it is, and nobody has said that here");
+            let message = format!("{word} depends on today's date, which is not known here");
             self.error("no-today", node.span.clone(), message);
             return None;
         };
@@ -37,7 +37,7 @@ impl Reader<'_> {
         let days: Option<Vec<String>> = said.split('/').map(one).collect();
         if days.is_none() {
             let message = format!(
-                "{} is no day; write today, today + 14, today - 7 or next monday",
+                "{} is not a day; write today, today + 14, today - 7 or next monday",
                 Quoted(said)
             );
             self.error("not-allowed", node.span.clone(), format!("{word}: {message}"));

@@ -102,7 +102,7 @@ impl Reader<'_> {
                     }
                 };
                 if let Err(error) = added {
-                    let help = "let it hang on other fields, of which none hangs on this one";
+                    let help = "make it depend on other fields that do not depend on this one";
                     let error = Finding::error("only-if-circle", at, error.to_string());
                     self.found.push(error.with_help(help));
                     return;

@@ -230,8 +230,8 @@ impl Reader<'_> {
             is_first
         });
         if let Some(value) = twice {
-            let message = format!("the option {} is there twice", Quoted(&value));
-            let help = "what comes back could not be told apart; give each its own value";
+            let message = format!("the option {} occurs twice", Quoted(&value));
+            let help = "received values could not be told apart; give each its own value";
             let error = Finding::error("option-twice", span.clone(), message);
             self.found.push(error.with_help(help));
         }

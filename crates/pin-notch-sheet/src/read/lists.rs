@@ -17,7 +17,7 @@ impl Reader<'_> {
                     self.options(node, &mut options);
                     // A condition would need to know the field.
                     for said in items.iter().filter_map(|item| item.get(words::ONLY_IF)) {
-                        let message = "an option of a list with a name always can be chosen";
+                        let message = "an option of a named list cannot have a condition";
                         self.error("not-allowed", said.span.clone(), message);
                     }
                 }

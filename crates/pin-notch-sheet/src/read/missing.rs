@@ -74,7 +74,7 @@ impl Reader<'_> {
             let message = format!("{lang} has no text for {named}{more}");
             let remark = Finding::remark("texts-missing", span, message);
             self.found.push(
-                remark.with_help("whoever reads that language finds these in the sheet's own"),
+                remark.with_help("readers of that language see the sheet's own texts instead"),
             );
         }
     }

@@ -32,7 +32,7 @@ impl Reader<'_> {
                         };
                         if !blocks.contains(&block.as_str()) {
                             let message =
-                                format!("nothing that stands by itself is named {}", Quoted(block));
+                                format!("nothing that can be in a part is named {}", Quoted(block));
                             let error = Finding::error("no-such-block", item.span.clone(), message);
                             self.found.push(match meant(block, blocks.iter().copied()) {
                                 Some(meant) => {
@@ -42,7 +42,7 @@ impl Reader<'_> {
                             });
                         } else if let Some(other) = taken.insert(block.clone(), name.clone()) {
                             let [block, other] = [block, &other].map(|text| Quoted(text));
-                            let message = format!("{block} stands in the part {other} already");
+                            let message = format!("{block} is already in the part {other}");
                             self.error("in-two-parts", item.span.clone(), message);
                         } else {
                             own.push(block.clone());
@@ -63,11 +63,11 @@ impl Reader<'_> {
             let node = tree.get("part").and_then(Node::as_list).and_then(<[Node]>::first);
             let span = node.map_or(0..0, |node| self.head(node));
             let message = match left.len() - 1 {
-                0 => format!("{} stands in no part", Quoted(first)),
-                more => format!("{} and {more} more stand in no part", Quoted(first)),
+                0 => format!("{} is not in any part", Quoted(first)),
+                more => format!("{} and {more} more are not in any part", Quoted(first)),
             };
             let error = Finding::error("in-no-part", span, message);
-            self.found.push(error.with_help("name all in the fields of one part each"));
+            self.found.push(error.with_help("list each of them in the fields of one part"));
         }
     }
 }

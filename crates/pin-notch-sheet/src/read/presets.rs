@@ -27,7 +27,7 @@ impl Reader<'_> {
                 let field = sheet.fields.iter().find(|field| field.name == key.name);
                 let Some(field) = field else {
                     let message =
-                        format!("{} stands in rows, which no preset fills", Quoted(&key.name));
+                        format!("{} is in rows, which presets cannot fill", Quoted(&key.name));
                     self.error("in-rows", key.span.clone(), message);
                     continue;
                 };

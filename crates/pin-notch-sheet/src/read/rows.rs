@@ -66,7 +66,7 @@ impl Reader<'_> {
         let mut fields: Vec<FieldSheet> = Vec::new();
         for inner in self.tables(node, "field") {
             if inner.get("control").and_then(Node::as_text) == Some(words::ROWS) {
-                self.error("rows", self.head(inner), "rows do not stand in rows");
+                self.error("rows", self.head(inner), "rows cannot contain rows");
                 continue;
             }
             let Some(field) = self.field(inner) else { continue };
@@ -86,14 +86,14 @@ impl Reader<'_> {
         let (least, most) = (least?, most?);
         let Some(most) = most else {
             let error = Finding::error("missing", self.head(node), "rows have no most");
-            let help = format!("say how many there may be, 1 to {MAX_ROWS}");
+            let help = format!("give the greatest number of rows, 1 to {MAX_ROWS}");
             self.found.push(error.with_help(help));
             return None;
         };
         let least = least.unwrap_or(0);
         let span = |word: &str| node.get(word).map_or(0..0, |node| node.span.clone());
         if most == 0 || most > MAX_ROWS {
-            let message = format!("there are 1 to {MAX_ROWS} rows at most, and this is {most}");
+            let message = format!("most must be 1 to {MAX_ROWS}, but this is {most}");
             self.error("rows", span("most"), message);
             return None;
         }

@@ -42,7 +42,7 @@ pub fn from_schema(schema: &str) -> Result<(String, Vec<Loss>), String> {
         return Err(wrong.to_string());
     }
     if !matches!(schema.is, Is::Table(_)) {
-        return Err("a schema is an object; this is none".to_owned());
+        return Err("a schema is an object, and this is not".to_owned());
     }
     let properties = schema.get("properties").filter(|node| matches!(node.is, Is::Table(_)));
     let Some(properties) = properties else {
@@ -51,7 +51,7 @@ pub fn from_schema(schema: &str) -> Result<(String, Vec<Loss>), String> {
     match schema.get("type").map(|node| &node.is) {
         None => {}
         Some(Is::Text(object)) if object == "object" => {}
-        Some(_) => return Err("the schema is not one of objects alone, as a form is".to_owned()),
+        Some(_) => return Err("the schema accepts more than objects, unlike a form".to_owned()),
     }
     let mut lost = Vec::new();
     let mut lose = |name: &str, what: String| {
@@ -88,7 +88,7 @@ pub fn from_schema(schema: &str) -> Result<(String, Vec<Loss>), String> {
     let names: BTreeSet<&str> =
         properties.members().iter().map(|(key, _)| key.name.as_str()).collect();
     for name in required.difference(&names) {
-        lose(name, "it is required, and nothing says what it is".to_owned());
+        lose(name, "it is required, but its schema is not given".to_owned());
     }
     let mut fields = Vec::new();
     for (key, property) in properties.members() {
@@ -101,7 +101,7 @@ pub fn from_schema(schema: &str) -> Result<(String, Vec<Loss>), String> {
         None => {}
         Some(Is::Text(title)) => sheet.put("title", title.as_str()),
         Some(_) => {
-            let what = "its title, which is no text".to_owned();
+            let what = "its title, which is not a text".to_owned();
             lost.push(Loss { name: String::new(), what, accepts: false });
         }
     }
@@ -109,7 +109,7 @@ pub fn from_schema(schema: &str) -> Result<(String, Vec<Loss>), String> {
         None => {}
         Some(Is::Text(text)) => sheet.put("introduction", text.as_str()),
         Some(_) => {
-            let what = "its description, which is no text".to_owned();
+            let what = "its description, which is not a text".to_owned();
             lost.push(Loss { name: String::new(), what, accepts: false });
         }
     }
@@ -154,11 +154,11 @@ impl Property<'_> {
 
     fn field(&mut self, root: &Node, property: &Node, required: bool) -> Option<Node> {
         if !matches!(property.is, Is::Table(_)) {
-            self.lose("nothing says what it holds", true);
+            self.lose("its type is not given", true);
             return None;
         }
         let Some(schema) = resolved(root, property) else {
-            self.lose("what it is cannot be found in the document", true);
+            self.lose("its reference cannot be resolved in the document", true);
             return None;
         };
         let types = types(schema);
@@ -185,12 +185,12 @@ impl Property<'_> {
         match beside("title").map(|node| &node.is) {
             None => {}
             Some(Is::Text(title)) => field.put("label", title.as_str()),
-            Some(_) => self.lose("its title, which is no text", false),
+            Some(_) => self.lose("its title, which is not a text", false),
         }
         match beside("description").map(|node| &node.is) {
             None => {}
             Some(Is::Text(text)) => field.put("description", text.as_str()),
-            Some(_) => self.lose("its description, which is no text", false),
+            Some(_) => self.lose("its description, which is not a text", false),
         }
         field.0.extend(own.0);
         use ControlKind::{ItemStepper, Slider, SpanSlider};
@@ -229,7 +229,7 @@ impl Property<'_> {
             || field.has("required")
             || least.is_some_and(|least| least > Decimal::ZERO);
         match (required, has_to_be) {
-            (true, false) => self.lose("that it is there, if only as null", true),
+            (true, false) => self.lose("that it must be present, at least as null", true),
             (false, true) => self.lose("that it may be left out", true),
             (true, true) | (false, false) => {}
         }
@@ -294,14 +294,14 @@ impl Property<'_> {
     ) -> Option<(ControlKind, Table)> {
         let items = schema.get("items").and_then(|items| resolved(root, items));
         let Some(items) = items else {
-            self.lose("nothing says what is in the list", true);
+            self.lose("the type of its items is not given", true);
             return None;
         };
         let mut count = |name: &str| {
             let node = schema.get(name)?;
             let count = exact(node).filter(Decimal::is_integer).map(u32::try_from);
             if !matches!(count, Some(Ok(_))) {
-                self.lose(format!("{name}, which is no such number of items"), true);
+                self.lose(format!("{name}, which is not a valid number of items"), true);
             }
             count?.ok()
         };
@@ -310,7 +310,7 @@ impl Property<'_> {
             let is_days = self.named(schema, &[ControlKind::DateSpan]).is_some();
             if !is_days {
                 if schema.get("uniqueItems").map(|node| &node.is) != Some(&Is::On(true)) {
-                    self.lose("that something may be there twice", true);
+                    self.lose("that items may be repeated", true);
                 }
                 let kind = self
                     .named(schema, &[ControlKind::CheckboxGroup])

@@ -99,7 +99,7 @@ impl Writer<'_> {
     /// A read-only field cannot change.
     fn kept(&mut self) -> Table {
         if self.follows {
-            self.lose("that it is what it follows to", true);
+            self.lose("that it equals what it follows", true);
             return Table::default();
         }
         match self.control.value() {

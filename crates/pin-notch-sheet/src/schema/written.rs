@@ -47,7 +47,7 @@ impl Writer<'_> {
         let mut patterns = vec![format!("{lines}{}", if pattern.is_none() { "" } else { "(?:" })];
         match pattern {
             Some(pattern) if has_sets(pattern) => {
-                self.lose("the pattern, which JSON Schema cannot say", true);
+                self.lose("the pattern, which JSON Schema cannot express", true);
                 patterns = vec![lines.to_owned()];
             }
             Some(pattern) => patterns[0].push_str(&format!("{pattern})$")),

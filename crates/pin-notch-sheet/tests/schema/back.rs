@@ -56,7 +56,7 @@ fn schemas_of_others_are_carried_over_as_far_as_they_go() {
         told,
         [
             "the keyword additionalProperties",
-            "keeper: it is required, and nothing says what it is",
+            "keeper: it is required, but its schema is not given",
             "above: that it may be left out",
             "note: that characters beyond U+FFFF count as one",
             "note: that it may have line breaks",
@@ -65,13 +65,13 @@ fn schemas_of_others_are_carried_over_as_far_as_they_go() {
             "when: that it may have line breaks",
             "when: that it is not null",
             "both: it is not of one type",
-            "gone: what it is cannot be found in the document",
+            "gone: its reference cannot be resolved in the document",
         ]
     );
     let form = read(&toml).form();
     assert!(form.read_json(br#"{"honey":0.35,"above":3,"hive":"a"}"#).is_ok());
     assert!(form.read_json(br#"{"honey":0.33,"above":2,"hive":"c"}"#).is_err());
-    assert_eq!(from_schema("[]").unwrap_err(), "a schema is an object; this is none");
+    assert_eq!(from_schema("[]").unwrap_err(), "a schema is an object, and this is not");
 }
 
 /// What comes of the schema of one property: its field, and what is lost; or why there is none.
@@ -98,12 +98,16 @@ fn what_a_sheet_cannot_say_of_a_schema_is_listed() {
         (
             r#"{"enum":[1,2,4],"type":"integer"}"#,
             "",
-            &["none of its properties has a control: hive: its listed numbers do not lie evenly"],
+            &[
+                "none of its properties has a control: hive: its listed numbers are not evenly spaced",
+            ],
         ),
         (
             r#"{"enum":[-7e28,7e28],"type":"number"}"#,
             "",
-            &["none of its properties has a control: hive: its listed numbers do not lie evenly"],
+            &[
+                "none of its properties has a control: hive: its listed numbers are not evenly spaced",
+            ],
         ),
         (
             r#"{"type":"array","items":{"type":"integer","minimum":0,"maximum":9}}"#,
@@ -123,7 +127,7 @@ fn what_a_sheet_cannot_say_of_a_schema_is_listed() {
         (
             r#"{"type":["integer","null"],"maximum":1e40,"minimum":4,"default":3}"#,
             r#"control = "stepper"; min = 4; step = 1; step-base = 0"#,
-            &["hive: maximum: 1e40 is no number of at most 28 digits", "hive: its default: "],
+            &["hive: maximum: 1e40 is not a number of at most 28 digits", "hive: its default: "],
         ),
         (
             r#"{"type":"integer","minimum":9,"maximum":1}"#,
@@ -142,7 +146,7 @@ fn what_a_sheet_cannot_say_of_a_schema_is_listed() {
         (
             r#"{"type":["string","null"],"enum":["2026-05-14","0001-01-01",null],"format":"date","title":7}"#,
             r#"control = "date"; min = "0001-01-01"; max = "2026-05-14"; step = 739749"#,
-            &["hive: its title, which is no text"],
+            &["hive: its title, which is not a text"],
         ),
         (
             r#"{"type":["string","null"],"enum":["a","b",null],"default":"c"}"#,
@@ -152,7 +156,7 @@ fn what_a_sheet_cannot_say_of_a_schema_is_listed() {
         (
             r#"{"type":"array","items":{"enum":["a"]},"uniqueItems":true,"minItems":-1}"#,
             r#"control = "select"; multiple = true; options = ["a"]"#,
-            &["hive: minItems, which is no such number of items", "hive: that it is not null"],
+            &["hive: minItems, which is not a valid number of items", "hive: that it is not null"],
         ),
     ];
     for (property, field, lost) in cases {
@@ -165,7 +169,7 @@ fn what_a_sheet_cannot_say_of_a_schema_is_listed() {
     for (schema, why) in [
         (
             r#"{"type":"array","properties":{}}"#,
-            "the schema is not one of objects alone, as a form is",
+            "the schema accepts more than objects, unlike a form",
         ),
         (r#"{"properties":{}}"#, "the schema has no property, so there is nothing to enter"),
     ] {

@@ -185,7 +185,7 @@ fn linked(form: &mut Form, record: &[String]) -> Result<(), String> {
 /// Two numbers separated by a comma.
 fn range(text: &str) -> Result<(Decimal, Decimal), String> {
     let Some((low, high)) = text.split_once(',') else {
-        return Err(format!("{} is no range; write it like 0,100", Quoted(text)));
+        return Err(format!("{} is not a range; write it like 0,100", Quoted(text)));
     };
     let end = |text: &str| parse_number(text.trim()).map_err(|error| error.to_string());
     Ok((end(low)?, end(high)?))

@@ -1,12 +1,12 @@
-// What stands around the elements and concerns them: labels and descriptions, language and direction. One
-// observer watches each root that holds elements, so that a page pays for a change once and not once for each
-// element: the browser's own `labels` walks the whole document for every element that asks.
+// The surroundings of elements: labels and descriptions, language and direction. One observer watches each
+// root that contains elements, so that a change in the page is handled once and not once per element. (The
+// browser's own `labels` walks the whole document for every element.)
 
 // The elements of each root: of the document, or of a shadow root.
 const elementsOf = new Map();
 const observed = new WeakSet();
 const overdue = new Set();
-// The ids that labels and descriptions of elements point to.
+// The ids to which labels and descriptions of elements refer.
 const pointedTo = new Set();
 
 const WATCHED = {
@@ -23,7 +23,7 @@ const observer = globalThis.MutationObserver && new MutationObserver((records) =
   if (turned) for (const elements of elementsOf.values()) for (const element of elements) element.turned();
 });
 
-// Whether names or descriptions may be others after this.
+// Whether this may change names or descriptions.
 function concernsNames({ type, target, addedNodes, removedNodes }) {
   if (type === "attributes") return true;
   for (let node = target; node; node = node.parentNode) {
@@ -34,12 +34,13 @@ function concernsNames({ type, target, addedNodes, removedNodes }) {
       || (pointedTo.size > 0 && [node, ...node.querySelectorAll("[id]")].some(({ id }) => pointedTo.has(id)))));
 }
 
-// From now on, tells this element its name and its description, and when its language or direction may be another.
+// From now on, this element is told its name and description, and when its language or direction may have
+// changed.
 export function watch(element) {
   const root = element.getRootNode();
   if (!elementsOf.has(root)) elementsOf.set(root, new Set());
   elementsOf.get(root).add(element);
-  // Language and direction come from outside of a shadow root, too.
+  // Language and direction are also inherited from outside a shadow root.
   for (let outer = root; outer; outer = outer.host?.getRootNode()) {
     if (observed.has(outer)) break;
     observed.add(outer);
@@ -48,19 +49,19 @@ export function watch(element) {
   nameSoon(root);
 }
 
-// No more, for it was removed.
+// Ends this for an element that was removed.
 export function unwatch(element) {
   for (const [root, elements] of elementsOf) {
     if (elements.delete(element) && elements.size === 0) elementsOf.delete(root);
   }
 }
 
-// All elements that are watched.
+// All watched elements.
 export function watched() {
   return [...elementsOf.values()].flatMap((elements) => [...elements]);
 }
 
-// Names the elements of a root, all in one go, once the script that is running has put everything in its place.
+// Updates the names of all elements of a root at once, after the running script has finished.
 function nameSoon(root) {
   if (overdue.has(root)) return;
   overdue.add(root);
@@ -77,9 +78,10 @@ function nameSoon(root) {
   });
 }
 
-// By the steps of https://www.w3.org/TR/accname-1.2/#mapping_additional_nd_te: what `aria-labelledby` points to,
-// `aria-label`, labels, `title`; and what `aria-describedby` points to, `aria-description`, `title`. What a server
-// has drawn says the description in `data-description`, for an ARIA attribute would hide what is wrong.
+// By the steps of https://www.w3.org/TR/accname-1.2/#mapping_additional_nd_te. The name is from the targets of
+// `aria-labelledby`, `aria-label`, labels or `title`; the description is from the targets of `aria-describedby`,
+// `aria-description` or `title`. Server-rendered elements have the description in `data-description`, because an
+// ARIA attribute would hide problems.
 function nameAndDescription(element, labels) {
   const pointed = (attribute) => {
     const ids = element.getAttribute(attribute)?.split(/\s+/).filter(Boolean) ?? [];
@@ -97,7 +99,7 @@ function wordsOf(nodes, element) {
   return nodes.map((node) => inside(node, element)).join(" ").trim().replace(/\s+/g, " ");
 }
 
-// The text alternative of a node, without what is hidden and without the element that it names.
+// The text alternative of a node, without hidden content and without the element that it names.
 function words(node, element) {
   if (node.nodeType === Node.TEXT_NODE) return node.data;
   if (node.nodeType !== Node.ELEMENT_NODE || node === element) return "";
@@ -113,7 +115,7 @@ function inside(node, element) {
   return [...nodes].map((one) => words(one, element)).join("");
 }
 
-// The language of an element: of the nearest ancestor that says one, across shadow roots.
+// The language of an element: that of the nearest ancestor with a `lang`, across shadow roots.
 export function languageOf(element) {
   for (let node = element; node; node = node.getRootNode().host) {
     const told = node.closest("[lang]");

@@ -1,19 +1,19 @@
-// What pointers, keys and the focus do to an element, told to its machine as it happens.
+// Passes pointer, key and focus events of an element to its machine.
 
-// What can come first of all that happens to an element. With it begins the listening for everything else, in the
-// same event: most elements of a page are never touched, and each listener takes its time to add.
+// The events that can be the first of an element. All other listeners are added during the first event,
+// because most elements of a page are never touched and adding listeners takes time.
 const FIRST = ["pointerover", "pointerdown", "focusin", "keydown", "click", "input", "invalid", "toggle"];
 
-// A button that steps goes on while it is held for longer than this, in milliseconds; a shorter press is a click.
+// A stepping button that is held for longer than this, in milliseconds, repeats; a shorter press is a
+// click.
 const HOLD = 400;
 
-// The fields of which a form may have one at most to be sent by Enter without a button:
-// https://html.spec.whatwg.org/multipage/form-control-infrastructure.html#implicit-submission
+// The input types of which a form may have at most one to be sent by Enter without a button:
 const BLOCKING = "input:is(:not([type]),[type=text],[type=search],[type=tel],[type=url],[type=email],[type=password],[type=date],[type=month],[type=week],[type=time],[type=datetime-local],[type=number]), notch-text:is(:not([rows]),[rows='1']), notch-stepper, notch-date, notch-date-span, notch-month, notch-week, notch-time, notch-date-time";
 
 const inside = (event) => event.composedPath()[0];
 
-// Begins to listen when something happens first.
+// Adds the listeners at the first event.
 export function listenLater(...all) {
   const [element] = all;
   const wake = () => {
@@ -23,7 +23,7 @@ export function listenLater(...all) {
   for (const type of FIRST) element.addEventListener(type, wake, true);
 }
 
-// `isHost`: whether the element itself takes the focus; `isChecked`: whether a click anywhere flips it.
+// `isHost`: whether the element itself receives the focus; `isChecked`: whether a click anywhere flips it.
 function listen(element, { root, ports, tell, isHost, isChecked }) {
   const tag = element.localName;
   const on = (type, listener, options) => element.addEventListener(type, listener, options);
@@ -32,7 +32,7 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
   const pointer = (what, event) => {
     const track = root.querySelector("[data-place]");
     if (!track) return isChecked && tell(what);
-    // Measured once for a whole drag: to measure between two moves would lay the page out for each.
+    // Measured once per drag, because measuring between moves would force a layout for each.
     const box = (what === "move" && grabbed) || track.getBoundingClientRect();
     const x = (event.clientX - box.left) / box.width;
     const y = (event.clientY - box.top) / box.height;
@@ -40,14 +40,14 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
     return tell(what, part, "", x, y);
   };
 
-  // A button that steps does so once it is released over it, or again and again while it is held; not by a touch that
+  // A stepping button steps when it is released, or repeatedly while it is held, but not for a touch that
   // turns out to be a swipe.
   const hold = (button) => {
     const start = performance.now(), direction = Number(button.dataset.with);
     const step = () => {
       const milliseconds = performance.now() - start;
       if (milliseconds < HOLD) return;
-      ignored = button; // the click at its end is none
+      ignored = button; // the click at its end is ignored
       tell("hold", "", "", direction, milliseconds);
     };
     ignored = undefined;
@@ -58,7 +58,7 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
     clearInterval(holding?.timer);
     holding = grabbed = undefined;
   };
-  // Away from the button nothing is held any more, and letting go there is no click.
+  // After leaving the button it is no longer held, and releasing is not a click.
   const leaveButton = (event) => {
     if (!holding) return;
     const box = holding.button.getBoundingClientRect();
@@ -77,7 +77,7 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
     element.setPointerCapture(event.pointerId);
   });
   on("mousedown", (event) => {
-    // What is pressed beside a field must not take the focus from it, but give it to it.
+    // Pressing something beside a field must not take the focus from the field, but give it to it.
     if (isHost || inside(event).closest?.("input, textarea, button, [tabindex='0']")) return;
     event.preventDefault();
     if (!root.activeElement) root.querySelector("[data-focus]")?.focus({ preventScroll: true });
@@ -94,7 +94,7 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
   on("pointerleave", (event) => { leaveButton(event); release(); pointer("out", event); tell("day"); });
   on("contextmenu", (event) => { if (holding) event.preventDefault(); });
   root.addEventListener("pointerover", (event) => tell("day", event.target.closest("[data-do=day]")?.dataset.with));
-  // Where the page's text is selected, the browser would take a drag for one of that text.
+  // If text of the page is selected, the browser would start dragging that text.
   on("dragstart", (event) => event.preventDefault());
   on("click", (event) => {
     const target = inside(event);
@@ -114,7 +114,7 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
       if (key === " ") { tell("act", target.dataset.do, target.dataset.with); event.preventDefault(); }
       return;
     }
-    // A button has its own keys, but Escape is for what is open.
+    // A button handles its own keys, except that Escape closes the popup.
     if (target.localName === "button" && key !== "Escape") return;
     if (event.altKey && !(key === "ArrowDown" || key === "ArrowUp")) return;
     const part = target === element ? "" : (target.getAttribute?.("part") ?? "").split(" ")[0];
@@ -123,14 +123,14 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
     const wasOpen = element.open;
     const paged = event.shiftKey && key.startsWith("Page") ? `Shift+${key}` : key;
     const used = tell("key", kept, paged, Date.now());
-    // Enter settles what is typed in a field, and sends the form besides.
+    // Enter settles what is typed in a field, and also sends the form.
     const isSending = key === "Enter" && target.localName !== "textarea" && !element.open && !wasOpen && (kept === "input" || kept === "number" || !used);
     if (used && !isSending) event.preventDefault();
     ports.reveal();
     if (isSending) sendImplicitly(element.form);
   });
   root.addEventListener("input", (event) => {
-    event.stopPropagation(); // what the field tells is not yet what the control tells
+    event.stopPropagation(); // the event of the field is not that of the control
     ports.field = event.target;
     tell("type", event.target.dataset.end, event.target.value);
     ports.reveal();
@@ -153,7 +153,7 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
     if (!element.open) ports.giveBack();
   });
   on("focusout", (event) => {
-    // A redraw may take the focused part out of the page for a moment.
+    // A redraw may remove the focused part from the page for a moment.
     if (ports.applying || event.relatedTarget === element || root.contains(event.relatedTarget)) return;
     release();
     tell("leave");
@@ -161,8 +161,8 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
   on("invalid", () => tell("report"));
 }
 
-// Enter in a field sends the form as in HTML's own: by its first button that sends, or without one where no other
-// field could be meant.
+// Enter in a field sends the form by HTML's rules: through its first submit button, or without one if there
+// is only one such field.
 function sendImplicitly(form) {
   if (!form) return;
   const button = [...form.elements].find((element) => element.type === "submit" || element.type === "image");

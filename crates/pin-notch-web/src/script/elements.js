@@ -1,5 +1,6 @@
-// The classes behind the <notch-…> elements. They stand as soon as this script has run and take all that scripts and
-// frameworks do to them; what they decide, a machine decides for them (Rust), which comes a moment later.
+// The classes of the <notch-…> elements. They exist as soon as this script has run, and accept everything
+// that scripts and frameworks do to them. All decisions are made by a machine (in Rust), which is loaded a
+// moment later.
 
 import { directionOf, languageOf, unwatch, watch, watched } from "./around.js";
 import { listenLater } from "./devices.js";
@@ -12,8 +13,8 @@ import { today } from "./world.js";
 
 export { onTurn };
 
-// The attributes of each element, with a mark where they hold something else than a text: see `values.js`. Beside them
-// are those that only the page knows.
+// The attributes of each element, with a mark for types other than text: see `values.js`. There are also
+// some that only exist in the page.
 // <attributes: written by `cargo xtask tables`>
 const ATTRIBUTES = {
   "notch-slider": "min# max# step# step-base# value# unit number-pattern orientation reversed? scale page-by# wording names required? readonly? disabled?",
@@ -34,11 +35,11 @@ const ATTRIBUTES = {
   "notch-time": "min@ max@ step# step-base@ value@ near@ required? readonly? disabled?",
   "notch-date-time": "min@ max@ step# step-base@ value@ near@ required? readonly? disabled?",
 };
-// Properties that have another name than their attribute, as in HTML.
+// Properties whose name differs from that of their attribute, as in HTML.
 const PROPERTIES = { "readonly": "readOnly", "checked": "defaultChecked", "minlength": "minLength", "maxlength": "maxLength" };
 // </attributes>
 const PAGE_ATTRIBUTES = ["name", "sizing", "output-place"];
-// Properties that are written out below.
+// Properties that are defined below.
 const WRITTEN_OUT = ["value", "indeterminate"];
 const HOSTS = ["notch-slider", "notch-rating", "notch-switch", "notch-checkbox"];
 export const CHECKED = ["notch-switch", "notch-checkbox"];
@@ -48,18 +49,19 @@ const SLOW = 8000;
 
 const split = (attribute) => [attribute.replace(/[?#@,/]$/, ""), /[?#@,/]$/.exec(attribute)?.[0] ?? ""];
 
-// What makes machines, once it is there, and the style sheet of each element.
+// Creates machines, once the module is loaded; and the style sheet of each element.
 let first;
 const sheets = new Map();
 let failed = false;
 let settle;
 
-// Kept when the elements have come to life; broken where they never will, and native controls stand in.
+// Resolves when the elements are active; rejects if that is impossible, so that native controls are used
+// instead.
 export const ready = new Promise((keep, fail) => { settle = { keep, fail }; });
-ready.catch(() => {}); // whoever does not wait for it need not hear of it
+ready.catch(() => {}); // not an unhandled rejection for those who do not use it
 
-// The module is there: `machine` makes one for each element, and `described` is a record for each tag, with its style
-// sheet.
+// Called when the module is loaded: `machine` creates the machine of an element, and `described` has a
+// record for each tag with its style sheet.
 export function arrive(machine, described) {
   if (first) return;
   first = machine;
@@ -75,7 +77,7 @@ export function arrive(machine, described) {
   settle.keep();
 }
 
-// The module will not come, or has not come for long.
+// Called when the module cannot be loaded, or takes too long.
 export function fail(why) {
   if (first || failed) return;
   failed = true;
@@ -84,7 +86,7 @@ export function fail(why) {
   settle.fail(why instanceof Error ? why : new Error(String(why)));
 }
 
-// Until its machine is there, an element shows the native control inside it, if there is one.
+// Until its machine exists, an element shows the native control inside it, if there is one.
 let waiting;
 function waitingSheet() {
   if (!waiting) {
@@ -94,10 +96,10 @@ function waitingSheet() {
   return waiting;
 }
 
-// Programs without a page import this, too: nothing is an element there.
+// This script can also be imported without a page, where there are no elements.
 class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   static formAssociated = true;
-  // One for all: it is told of options and texts that change inside.
+  // A single observer for all elements, for changes of options and texts inside them.
   static #observer = globalThis.MutationObserver && new MutationObserver((records) => {
     const near = ({ target }) => {
       for (let node = target; node; node = node.parentNode) if (node instanceof NotchElement) return node;
@@ -129,7 +131,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     if (!this.#connected) {
       this.#connected = true;
       NotchElement.#observer.observe(this, { childList: true, subtree: true, characterData: true, attributeFilter: ["value", "label", "disabled"] });
-      // A property that was set before the script came hides the accessor: set it again.
+      // A property that was set before the script was loaded hides the accessor, so it is set again.
       for (const name of Object.keys(this)) {
         if (!(name in NotchElement.prototype || name in this.constructor.prototype)) continue;
         const value = this[name];
@@ -152,24 +154,25 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     this.#redefine();
   }
 
-  // The machine is there. What the server has drawn is taken over, and what somebody has entered in a native control.
+  // Starts the machine. What the server has drawn is adopted, and so is what somebody has entered in a
+  // native control.
   arrive() {
     const { activeElement } = document;
     const had = this.contains(activeElement) && activeElement !== this;
-    if (had) activeElement.blur(); // else the element has the focus already, by what is inside it
+    if (had) activeElement.blur(); // otherwise the element already has the focus through its content
     const wished = this.hasAttribute("autofocus") && !this.#machine && (activeElement ?? document.body) === document.body;
     this.#wake();
-    this.#define(); // also when it was moved: text may run another way here
+    this.#define(); // also when it was moved, because the direction may differ here
     if (had || wished) this.focus();
   }
   giveWay() { this.#internals.states.add("failed"); }
-  // Its name or its description may be another.
+  // Its name or its description may have changed.
   named(...names) {
     if (names.every((name, at) => name === this.#names[at])) return;
     this.#names = names;
     if (this.#machine) this.#tell("name", ...names);
   }
-  // Its language or its direction may be another.
+  // Its language or its direction may have changed.
   turned() {
     if (this.#around !== this.#surroundings()) this.#redefine();
   }
@@ -178,7 +181,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     const mark = split(this.constructor.attributes.find((name) => split(name)[0] === "value"))[1];
     return this.#standIn ??= new StandIn(this, this.#internals, mark);
   }
-  // Says whether there is a machine.
+  // Returns whether there is a machine.
   #wake() {
     if (this.#machine || !first) return Boolean(this.#machine);
     const tag = this.localName, standIn = this.#standIn;
@@ -215,18 +218,19 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     for (const { name, value } of this.attributes) records.push(record("a", name, value));
     if (this.firstElementChild) {
       for (const option of this.querySelectorAll("option")) {
-        if ("native" in option.dataset) continue; // of use to a page without script alone
+        if ("native" in option.dataset) continue; // only for pages without script
         const group = option.closest("optgroup");
         records.push(record("o", option.value, option.text, group?.label ?? "", option.disabled || group?.disabled ? 1 : ""));
       }
     }
     return records.join(RECORD);
   }
-  // Tells the machine what happened, with two texts and two numbers; says whether it had a use for that.
+  // Passes an event to the machine, with two texts and two numbers. Returns whether the machine handled it.
   #tell(what, text = "", also = "", x = 0, y = 0) {
     return this.#machine?.tell(this.#ports, what, text, also, x, y) ?? false;
   }
-  // The same for scripts: outside a page an element is not defined before somebody asks. Gives what answers.
+  // The same for scripts: outside a page, an element is only defined on demand. Returns the machine or its
+  // stand-in.
   #ask(...told) {
     if (!this.#wake()) {
       const standIn = this.#standInNow();
@@ -291,7 +295,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   }
   stepUp(steps = 1) { this.#ask("step", "", "", steps); }
   stepDown(steps = 1) { this.#ask("step", "", "", -steps); }
-  // Opens what can be opened, from any button: the focus goes in, and back to that button afterwards.
+  // Opens the popup, from any button. The focus moves into it, and afterwards back to that button.
   showPicker() {
     if (this.open || !this.#wake()) return;
     const before = document.activeElement;
@@ -310,7 +314,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   reportValidity() { return this.#internals.reportValidity(); }
   setCustomValidity(message) { this.#ask("object", String(message)); }
 
-  // What only switches and checkboxes have.
+  // Only for switches and checkboxes.
   static checked = {
     checked: {
       get() { return this.#ask().checked === "1"; },
@@ -323,7 +327,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   };
 }
 
-// The class of one element: its attributes, as properties, too.
+// The class of one element, with its attributes as properties.
 function defineElement(tag) {
   const attributes = ATTRIBUTES[tag].split(" ");
   class Element extends NotchElement {
@@ -360,12 +364,12 @@ function defineElement(tag) {
 
 if (globalThis.customElements) {
   for (const tag of Object.keys(ATTRIBUTES)) if (!customElements.get(tag)) defineElement(tag);
-  // A dialog gives the focus to what asks for it, but not to what is inside an element.
+  // A dialog focuses an element with `autofocus`, but not one inside a shadow root.
   document.addEventListener("toggle", ({ target, newState }) => {
     const wished = newState === "open" && target.querySelector?.("[autofocus]");
     if (wished instanceof NotchElement) wished.focus();
   }, true);
-  // A link to a field leads into it, as one to HTML's own fields does.
+  // A link to a field focuses it, as for HTML's own fields.
   document.addEventListener("click", (event) => {
     const link = event.composedPath().find((node) => node.localName === "a");
     if (!link?.hash || event.defaultPrevented || link.href.split("#")[0] !== location.href.split("#")[0]) return;

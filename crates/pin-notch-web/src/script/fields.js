@@ -1,15 +1,15 @@
-// What a form in the page consists of, in the records that `form/described.rs` reads.
+// Describes the form in a page, in the records read by `form/described.rs`.
 
 import { TAGS } from "./elements.js";
 import { ports } from "./ports.js";
 import { record } from "./records.js";
 
-// What has no value that a person enters.
+// Input types without a value entered by a person.
 const OTHERS = ["submit", "button", "image", "reset", "file", "output", "fieldset", "object"];
-// Native controls that do not count by the form's conditions, and are disabled for that.
+// Native controls that are disabled because they do not count under the form's conditions.
 export const uncounted = new WeakSet();
 
-// The texts that these native controls of one name hold.
+// The values of these native controls, which have the same name.
 export function textsOf(elements) {
   const [one] = elements;
   if (one.type === "checkbox" || one.type === "radio") return elements.filter(({ checked }) => checked).map(({ value }) => value);
@@ -26,7 +26,7 @@ function labelOf(element) {
   return own || [...element.labels ?? []].map((label) => textOf(label, element)).join(" ") || element.name || element.id;
 }
 
-// The fields by their names, what is shown only under a condition, outputs, and the records of all that.
+// The fields by name, conditional content, outputs, and the records for all of them.
 export function described(root, form) {
   const fields = new Map(), records = [];
   for (const element of form.elements) {
@@ -35,7 +35,8 @@ export function described(root, form) {
     const name = element.getAttribute("name") || element.id;
     if (!name) continue;
     const known = fields.get(name);
-    // Of one name there are several radio buttons; several of anything else cannot be told apart.
+    // Several radio buttons can share a name; several other controls with the same name could not be told
+    // apart.
     if (known) { if (element.type === "radio") known.elements.push(element); }
     else fields.set(name, { elements: [element], isNative: !isOurs });
   }
@@ -70,10 +71,10 @@ export function described(root, form) {
   return { fields, containers, outputs, records };
 }
 
-// Whether it says how many rows there are.
+// Whether it holds the number of rows.
 export const countsRows = (element) => element.type === "hidden" && element.hasAttribute("data-most");
 
-// Rows: how many there are, as a number, and the fields of each, which are named like those of the first.
+// Rows: their number, and the fields of each, which are named like those of the first.
 function rows(name, own, element, fields) {
   const { least = "0", most } = element.dataset, first = `${name}.1.`;
   const label = element.closest("fieldset")?.querySelector("legend")?.textContent.trim() ?? own[1];
@@ -84,7 +85,7 @@ function rows(name, own, element, fields) {
 
 function native(elements) {
   const [one] = elements, records = [];
-  // What else a day or a text has to be, the browser says.
+  // All other constraints on a day or a text are checked by the browser.
   const known = ["number", "range"].includes(one.type) ? ["min", "max", "step"] : [];
   for (const name of ["value", "checked", ...known]) if (one.hasAttribute(name)) records.push(record("a", name, one.getAttribute(name)));
   if (one.matches(":disabled") && !uncounted.has(one)) records.push(record("a", "disabled", ""));

@@ -1,5 +1,5 @@
-// The class behind <notch-form>: the form in the page. It stands around a real <form>, which works without it; rules,
-// links, conditions and what follows from them a machine decides (Rust, `form.rs`).
+// The class of <notch-form>. It contains a real <form>, which also works without it. Rules, links,
+// conditions and their consequences are handled by a machine (in Rust, `form.rs`).
 
 import { CHECKED, TAGS } from "./elements.js";
 import { languageOf } from "./around.js";
@@ -11,14 +11,14 @@ import { ports } from "./ports.js";
 import { send } from "./send.js";
 import { world } from "./world.js";
 
-// What makes machines, once it is there.
+// Creates machines, once the module is loaded.
 let first;
 const waiting = new Set();
-// The forms of the page. What is to be kept of them is, whatever becomes of the page.
+// The forms of the page. Their drafts are stored when the page is left.
 const living = new Set();
 globalThis.addEventListener?.("pagehide", () => { for (const form of living) form.save(); });
 
-// The module is there, and the elements have come to life.
+// Called when the module is loaded and the elements are active.
 export function arriveForms(machine) {
   if (first) return;
   first = machine;
@@ -27,12 +27,13 @@ export function arriveForms(machine) {
 }
 
 const records = (text) => text === "" ? [] : text.split(RECORD).map((one) => one.split(FIELD).map(unescaped));
-// A change of these may make it another form. (`value` and the like are for the controls themselves.)
+// A change of these attributes may change the form. (`value` and the like only concern the controls
+// themselves.)
 const WATCHED = {
   subtree: true, childList: true, characterData: true,
   attributeFilter: ["disabled", "name", "id", "type", "min", "max", "step", "required", "for", "data-only-if", "data-text", "holds", "field", "warns", "from", "to", "from-range", "to-range", "one-way"],
 };
-// What the form writes into the page itself, or an element has inside.
+// What the form itself writes into the page, or an element contains.
 const BOXES = "[data-problems], [data-warnings], [data-status], [data-problem]";
 const OWN = `output, ${BOXES}, ${TAGS}`;
 const PARTS = `input, select, textarea, option, label, legend, fieldset, notch-rule, notch-link, output, [data-only-if], ${TAGS}`;
@@ -44,12 +45,12 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #machine;
   #internals = this.attachInternals();
   #form;
-  // By name: the elements of each field, of which radio buttons have several, and whether they are the browser's own.
+  // By name: the elements of each field (several for radio buttons), and whether they are native.
   #fields = new Map();
   #names = new Map();
   #containers = [];
   #outputs = [];
-  // What is wrong with native controls, by name, and where it stands.
+  // The problems of native controls by name, and where they are shown.
   #told = new Map();
   #kept = new Kept(this);
   #putting = false;
@@ -78,7 +79,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   });
 
   connectedCallback() {
-    // The elements inside come to life after it.
+    // The elements inside become active later.
     if (first) queueMicrotask(() => { if (this.isConnected) this.arrive(); });
     else waiting.add(this);
   }
@@ -91,7 +92,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     this.#fields.clear();
   }
 
-  // The machine is there.
+  // Starts the machine.
   arrive() {
     const isNew = !this.#machine;
     living.add(this);
@@ -111,13 +112,14 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     this.#internals.states.add("ready");
   }
 
-  // Tells the machine what the form is now.
+  // Passes the current description of the form to the machine.
   #define() {
     this.#form = this.querySelector("form");
     if (!this.#form) return;
-    // What is required only under a condition was not to be asked for without script, which knows none.
+    // Fields required only under a condition are not marked as required without script, which cannot
+    // evaluate conditions.
     for (const element of this.querySelectorAll("[data-required]")) element.required = true;
-    // The summary says what the browser's own messages would.
+    // The summary replaces the browser's own messages.
     this.#form.noValidate = true;
     for (const { elements } of this.#fields.values()) for (const element of elements) this.#disown(element);
     const found = described(this, this.#form);
@@ -133,14 +135,14 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       }
     }
     this.#tell("define", [record("w", languageOf(this)), ...found.records].join(RECORD));
-    // With script they send nothing, and Enter does not press them.
+    // With script they do not send the form, and Enter does not activate them.
     const buttons = this.#rowButtons().map(({ button }) => button), presets = this.#form.querySelectorAll(PRESETS);
     this.#hasRows = buttons.length > 0;
     for (const button of [...buttons, ...presets]) if (button.type !== "button") button.type = "button";
     this.#offer();
     this.#parts.define(this.#form);
   }
-  // The buttons that want other rows: of which rows, what they want, and of which row.
+  // The buttons that change rows: the rows, the change, and the row concerned.
   #rowButtons() {
     const all = [...this.#form.querySelectorAll("button[name$='.rows']")].map((button) => {
       const [word, row = ""] = button.value.split(" ");
@@ -148,12 +150,12 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     });
     return all.filter(({ rows }) => this.#counter(rows));
   }
-  // What says how many rows there are.
+  // The field with the number of rows.
   #counter(rows) {
     const element = this.#fields.get(rows)?.elements[0];
     return element && countsRows(element) ? element : undefined;
   }
-  // Only what can be done is offered.
+  // Only offers possible changes.
   #offer() {
     if (!this.#hasRows) return;
     for (const { button, rows, word, row } of this.#rowButtons()) {
@@ -162,7 +164,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       if (button.disabled === can[word]) button.disabled = !can[word];
     }
   }
-  // Adds a row, takes one out, or moves one, and goes where that is.
+  // Adds, removes or moves a row, and focuses it.
   #change({ rows, word, row }) {
     const [[said, to] = []] = records(this.#tell("rows", record(rows, word, row)));
     this.#offer();
@@ -178,7 +180,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     const own = ports.get(element);
     if (own?.owner === this.#owner) own.owner = undefined;
   }
-  // What elements inside tell.
+  // Events of elements inside.
   #owner = {
     took: (own) => this.#machine.took(this.#ports, own.machine, this.#names.get(own.element)),
     changed: (own) => {
@@ -189,7 +191,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
 
   #listen() {
     const on = (type, listener, options) => this.addEventListener(type, listener, options);
-    // Before anybody else hears of it, so that what follows has followed.
+    // Handled before anybody else receives the event, so that consequences have been applied.
     for (const type of ["input", "change"]) {
       on(type, ({ target }) => {
         const name = this.#names.get(target), field = this.#fields.get(name);
@@ -202,7 +204,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       if (name !== undefined && this.#names.get(relatedTarget) !== name) this.#tell("leave", name);
     });
     on("reset", (event) => {
-      // The controls are reset once everybody has heard of it.
+      // The controls are reset after all listeners have run.
       setTimeout(() => { if (!event.defaultPrevented) { this.#tell("reset"); this.#kept.forget(); this.say(""); this.#parts.restart(); } });
     });
     on("submit", (event) => this.#check(event), true);
@@ -229,7 +231,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     });
   }
 
-  // Nothing is sent that is not right, nor twice.
+  // Nothing is sent with problems, or twice.
   #check(event) {
     if (event.target !== this.#form) return;
     if (!this.#parts.isAtEnd && !event.submitter?.formNoValidate) {
@@ -277,7 +279,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     }
   }
 
-  // The values that would be sent: numbers, texts, true and false, lists; what is empty is null.
+  // The values that would be sent: numbers, strings, booleans, arrays; null if empty.
   get values() { return JSON.parse(this.json); }
   // The same as JSON, with every digit.
   get json() {
@@ -304,19 +306,19 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #listed(word) {
     return records(this.#tell(word)).map(([name, label, text]) => ({ name, label, text, element: this.#fields.get(name)?.elements[0] ?? null }));
   }
-  // All that is wrong now, and all that is warned of, whether people have been told or not.
+  // All current problems and warnings, whether they are shown or not.
   get problems() { return this.#listed("problems"); }
   get warnings() { return this.#listed("warnings"); }
   get form() { return this.#form; }
-  // Whether any value is another than at the start; whether anybody has touched any field.
+  // Whether any value differs from its initial value; whether any field has been touched.
   get dirty() { return this.matches(":state(dirty)"); }
   get touched() { return this.matches(":state(touched)"); }
-  // What was done so far, as moves that `pin-notch trace` and tests can run.
+  // A recording of what was done so far, as moves that `pin-notch trace` and tests can run.
   get moves() { return this.#tell("moves"); }
-  // Whether it can be sent; what is wrong is shown.
+  // Whether it can be sent; if not, the problems are shown.
   checkValidity() {
     let isRight = this.#tell("send") === "1";
-    // What the browser knows of its own controls and the machine does not.
+    // Problems of native controls that only the browser knows.
     const isWrong = ({ type, validity }) => type !== "number" && !validity.valid && !validity.customError && !validity.valueMissing;
     const wrong = [...this.#fields].filter(([, { elements, isNative }]) => isNative && isWrong(elements[0]));
     if (wrong.length > 0) {
@@ -332,14 +334,14 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     this.#kept.saveSoon();
     return names.length > 0;
   }
-  // Everything empty that can be; it can be undone.
+  // Clears every field that can be empty. This can be undone.
   clear() { this.#tell("clear"); this.#kept.saveSoon(); }
-  // Enters the values of a preset; it can be undone in one.
+  // Enters the values of a preset, as a single step for undo.
   apply(preset) { this.#note(this.#tell("preset", preset)); this.#kept.saveSoon(); }
-  // Everything as at the start; it cannot be undone.
+  // Restores the initial values. This cannot be undone.
   reset() { this.#form?.reset(); }
   save() { this.#kept.save(); }
-  // What to keep of it: never a password.
+  // The draft to store, which never contains passwords.
   kept() {
     const isSecret = (one) => this.#fields.get(unescaped(one.split(FIELD)[0]))?.elements[0].type === "password";
     const draft = this.#tell("draft").split(RECORD).filter((one) => !isSecret(one)).join(RECORD);
@@ -406,7 +408,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     problems: (title, ...entries) => this.#list("problems", title, entries),
     warnings: (title, ...entries) => this.#list("warnings", title, entries),
   };
-  // The options that a condition is for, where it is for such.
+  // The options to which a condition applies, if it applies to options.
   #optionsOf(container) {
     if (container.localName === "option") return [container];
     const { of, option } = container.dataset;
@@ -414,7 +416,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     const elements = this.#fields.get(of)?.elements ?? [];
     return elements.flatMap((element) => [...element.querySelectorAll("option")]).filter(({ value }) => value === option);
   }
-  // Something is wrong with a field, or no more: by itself, by a rule, or for whoever received it.
+  // Shows or removes a problem of a field: its own, that of a rule, or that of the receiver.
   #object(word, name, text) {
     const field = this.#fields.get(name);
     if (!field) return;
@@ -423,7 +425,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     if (word !== "own") tell(word, text);
     else if (text) tell("report");
   }
-  // What is wrong with a native control, told behind it.
+  // Shows the problem of a native control after it.
   #explain(name, { elements }, word, text) {
     let told = this.#told.get(name);
     if (!told) {
@@ -449,7 +451,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     }
   }
 
-  // The places for what people are told; the page may have its own.
+  // The places for messages; the page may have its own.
   #box(what) {
     let box = this.querySelector(`[data-${what}]`);
     if (!box) {
@@ -478,7 +480,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       items.push(before.get(key) ?? this.#item(key, name, label, text));
       before.delete(key);
     }
-    // Only what is new is put in, so that only that is heard.
+    // Only new items are inserted, so that only these are announced.
     for (const gone of before.values()) gone.remove();
     items.forEach((item, at) => { if (list.children[at] !== item) list.insertBefore(item, list.children[at] ?? null); });
   }
@@ -495,7 +497,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     item.append(link);
     return item;
   }
-  // Says something where it is heard, or nothing.
+  // Announces a text; an empty one clears the announcement.
   say(what) {
     this.#note(what && this.#tell("say", what));
   }

@@ -1,4 +1,4 @@
-// A page's own icon, as it is taken into an element: what is drawn, and nothing that runs, links or loads.
+// Sanitizes a page's own icon: keeps only the drawing, and nothing that executes, links or loads.
 
 const DRAWN = new Set("svg g path circle ellipse rect line polyline polygon defs clipPath mask linearGradient radialGradient stop pattern symbol use title desc".split(" "));
 const SVG = "http://www.w3.org/2000/svg";

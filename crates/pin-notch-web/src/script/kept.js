@@ -1,4 +1,4 @@
-// What was entered, kept for as long as the tab is open: so that a page that is loaded again has it.
+// Stores what was entered while the tab is open, so that it survives a reload.
 
 export class Kept {
   #form;
@@ -13,7 +13,7 @@ export class Kept {
       else sessionStorage.removeItem(this.#key);
     } catch { /* a browser that stores nothing keeps nothing */ }
   }
-  // The draft that there was. One that was sent has served, unless the page was loaded again to find it.
+  // The stored draft. A draft that was sent is obsolete, unless the page was reloaded to get it back.
   found() {
     const found = this.#isOn && this.#stored, [{ type } = {}] = performance.getEntriesByType("navigation");
     if (found && (!found.sent || type === "reload" || type === "back_forward")) return found;
@@ -33,7 +33,7 @@ export class Kept {
     const kept = this.#form.kept();
     this.#store(kept.draft && { ...kept, sent });
   }
-  // It is on its way by the browser, which does not tell what comes of that.
+  // It is being sent by the browser, which does not report the result.
   sent() {
     if (!this.#isOn) return;
     this.#keep(true);

@@ -1,5 +1,5 @@
-// A long form in parts: one of them is in sight, each is checked when somebody goes on, and at the end everything stands
-// once more before it is sent. Without script it is one long page.
+// A long form in parts: one of them is visible at a time, each is checked when somebody continues, and at
+// the end everything is shown for review before it is sent. Without script it is one long page.
 
 export class Parts {
   #form;
@@ -9,13 +9,13 @@ export class Parts {
   #back;
   #next;
   #review;
-  // The buttons that send the form, which are there at the end alone.
+  // The submit buttons, which are only shown at the end.
   #sends = [];
 
-  // `owner` is asked whether the fields in a part are right, what they hold, and for words.
+  // `owner` checks the fields of a part, and provides their values and all texts.
   constructor(owner) { this.owner = owner; }
 
-  // The form is another one, or has other parts.
+  // Updates to a form that has changed.
   define(form) {
     const all = [...form.querySelectorAll("[data-part]")];
     if (form === this.#form && all.length === this.#all.length) return;
@@ -38,15 +38,15 @@ export class Parts {
     this.show(Math.min(this.#at, all.length), false);
   }
   get isOn() { return this.#all.length > 1; }
-  // Whether everything has been gone through, so that it can be sent.
+  // Whether all parts have been completed, so that it can be sent.
   get isAtEnd() { return !this.isOn || this.#at === this.#all.length; }
 
-  // Goes on if nothing is wrong here.
+  // Continues if there are no problems in this part.
   goOn() {
     const part = this.#all[this.#at];
     if (this.owner.isRight((element) => part.contains(element))) this.show(this.#at + 1);
   }
-  // Shows the part in which this stands.
+  // Shows the part that contains this element.
   reveal(element) {
     const at = this.#all.findIndex((part) => part.contains(element));
     if (this.isOn && at >= 0 && at !== this.#at) this.show(at, false);
@@ -65,7 +65,7 @@ export class Parts {
     for (const send of this.#sends) send.hidden = !isEnd;
     if (goes) this.#title.focus();
   }
-  // Everything that was entered, with a way back to each.
+  // The review: everything that was entered, with links back.
   #list() {
     const list = document.createElement("dl");
     for (const { name, label, text, element } of this.owner.entered()) {

@@ -1,4 +1,4 @@
-// How texts go to a machine and come from it: records of fields, as `ports.rs` reads and writes them.
+// The encoding of texts passed to and from a machine: records of fields, as in `ports.rs`.
 
 export const FIELD = "\x1f", RECORD = "\x1e";
 const RARE = /[\x1b\x1e\x1f]/;

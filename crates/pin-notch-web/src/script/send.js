@@ -1,10 +1,10 @@
 // Sending a form without leaving the page.
 
-// How long an answer is waited for, in milliseconds.
+// The time limit for a response, in milliseconds.
 const PATIENCE = 60_000;
 
-// Sends what the browser would. Gives the answer; or `errors`, names and texts of what was refused; or in `why` what to
-// say of a failure.
+// Sends the same data as the browser would. Returns the response; or `errors`, with names and texts, if it
+// was refused; or `why`, the reason of a failure.
 export async function send(form, submitter) {
   const of = (name) => submitter?.getAttribute(`form${name}`) ?? form.getAttribute(name) ?? "";
   const url = new URL(of("action") || location.href, document.baseURI);
@@ -32,6 +32,6 @@ function errorsOf({ errors, detail, title }) {
 function decoded(pointer) {
   const plain = (token) => decodeURIComponent(token).replaceAll("~1", "/").replaceAll("~0", "~");
   const [name = "", row, field] = pointer.split("/").slice(1).map(plain);
-  // A member of a list of objects is a field of a row, which are counted from 1.
+  // A member of a list of objects is a field of a row. Rows are counted from 1.
   return field === undefined ? name : `${name}.${Number(row) + 1}.${field}`;
 }

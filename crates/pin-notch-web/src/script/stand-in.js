@@ -1,19 +1,19 @@
-// What stands in for a machine until it is there, or for good where it never comes: the native controls inside the
-// element, or what scripts and attributes say where there are none. It computes nothing.
+// Replaces a machine until it is loaded, or permanently if it cannot be: through the native controls inside
+// the element, or else by remembering what scripts and attributes set. It computes nothing.
 
 import { FIELD, unescaped } from "./records.js";
 import { joined, split } from "./values.js";
 
 export class StandIn {
-  // What scripts told, for the machine to do when it is there.
+  // The calls of scripts, to be repeated on the machine.
   told = [];
   // Whether somebody has used the native controls.
   entered = false;
   #element;
   #internals;
-  // How the value attribute holds several.
+  // How the value attribute separates several values.
   #mark;
-  // The values that a script set last, where it did.
+  // The values set last by a script, if any.
   #set;
   #checked;
 
@@ -72,7 +72,7 @@ export class StandIn {
     return this.#checked ?? (this.#element.hasAttribute("indeterminate") ? "mixed" : this.#element.hasAttribute("checked") ? "1" : "");
   }
 
-  // Where no native control sends the value, the element does.
+  // If there is no native control to send the value, the element does.
   send() {
     if (this.#natives.length > 0) return;
     const { name } = this.#element;

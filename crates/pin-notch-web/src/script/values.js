@@ -1,9 +1,10 @@
-// Values as scripts have them and as attributes write them. What an attribute holds, its mark in the table says:
-// "?" that it is there or not, "#" a number, "@" a day, a month, a week or a time, "," several, "/" two days.
+// Conversion between values of scripts and texts of attributes. The type of an attribute is given by its
+// mark in the table: "?" for a boolean, "#" a number, "@" a day, month, week or time, "," several values,
+// "/" two days.
 
 const one = (text) => /^$|[",]|^\s|\s$/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
 
-// Several texts in one, as the attribute has them.
+// Several texts in one, as in the attribute.
 export function joined(values, mark) {
   return mark === "," ? values.map(one).join(",") : values.join("/");
 }
@@ -14,7 +15,7 @@ export function split(text, mark) {
   return (text.match(/\s*"(?:[^"]|"")*"\s*|[^,]+/g) ?? []).map((part) => part.trim()).map((part) => part.startsWith('"') ? part.slice(1, -1).replaceAll('""', '"') : part);
 }
 
-// What a script assigns, as the text of an attribute; `undefined` where that stands for none.
+// The text of an attribute for a value assigned by a script; `undefined` to remove the attribute.
 export function written(value, mark, tag) {
   if (value === undefined || value === null || Number.isNaN(value)) return undefined;
   if (value instanceof Date) return dateText(value, tag);
@@ -24,7 +25,7 @@ export function written(value, mark, tag) {
 
 const DAY = 86_400_000;
 
-// A date as the text of an element of this kind, read in UTC as HTML's `valueAsDate` has it.
+// A date as the text of an element of this kind, in UTC like HTML's `valueAsDate`.
 export function dateText(date, tag) {
   if (Number.isNaN(date.getTime())) return undefined;
   const text = date.toISOString();
@@ -48,7 +49,7 @@ function weekText(date) {
   return `${String(year).padStart(4, "0")}-W${String(week).padStart(2, "0")}`;
 }
 
-// Which elements have `valueAsNumber`, and what it is there: HTML's "convert a string to a number".
+// The elements with `valueAsNumber`, and its meaning: HTML's "convert a string to a number".
 export const AS_NUMBER = {
   "notch-slider": Number, "notch-rating": Number, "notch-stepper": Number,
   "notch-date": Date.parse,
@@ -62,14 +63,14 @@ export const AS_NUMBER = {
   "notch-date-time": (text) => Date.parse(`${text}Z`),
 };
 
-// The text of a number, the other way round.
+// The text of a number: the inverse.
 export function numberText(number, tag) {
   if (AS_NUMBER[tag] === Number) return String(number);
   if (tag !== "notch-month") return dateText(new Date(number), tag) ?? "";
   return dateText(new Date(Date.UTC(1970, number)), tag) ?? "";
 }
 
-// Which elements have `valueAsDate`, as HTML's own do.
+// The elements with `valueAsDate`, as in HTML.
 export const AS_DATE = ["notch-date", "notch-month", "notch-week", "notch-time"];
 
 export function dateOf(text, tag) {

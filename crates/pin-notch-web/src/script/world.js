@@ -1,23 +1,23 @@
-// How numbers and dates are written in a language, as the browser's `Intl` knows it.
+// The locale data of a language, from the browser's `Intl`.
 
 import { RECORD, record } from "./records.js";
 
-// A text as it is compared: without case and accents.
+// Folds a text for comparison, by removing case and accents.
 export function folded(text) {
   return text.normalize("NFD").replace(/\p{M}/gu, "").toUpperCase().toLowerCase();
 }
 
-// Whether the whole of a text matches a pattern as HTML has it; undefined where the pattern is none.
+// Whether a text as a whole matches an HTML pattern; undefined if the pattern is invalid.
 export function matches(pattern, text) {
   try {
-    new RegExp(pattern, "v"); // by itself first: an open parenthesis must not find its end in the frame
+    new RegExp(pattern, "v"); // by itself first, so that an unclosed parenthesis is not closed by the wrapper
     return new RegExp(`^(?:${pattern})$`, "v").test(text);
   } catch { return undefined; }
 }
 
 export const isUrl = (text) => URL.canParse(text);
 
-// The words of a language, in the records that `world.rs` reads.
+// The locale data of a language, in the records read by `world.rs`.
 export function world(language) {
   const numbers = new Intl.NumberFormat(language, { useGrouping: true });
   const parts = numbers.formatToParts(-12345678.9);
@@ -40,7 +40,7 @@ export function world(language) {
   ].map((fields) => record(...fields)).join(RECORD);
 }
 
-// Today where the person is, not in Greenwich.
+// Today's date in the local time zone, not in UTC.
 export function today() {
   const now = new Date();
   return [[now.getFullYear(), 4], [now.getMonth() + 1, 2], [now.getDate(), 2]].map(([part, digits]) => String(part).padStart(digits, "0")).join("-");

@@ -84,7 +84,7 @@ days_definition! {
 /// let turn = away.handle(Intent::PointDay("2026-05-15".parse()?));
 /// assert_eq!(turn.to_string(), "preview 2026-05-12/2026-05-15");
 /// let turn = away.handle(Intent::PickDay("2026-05-19".parse()?));
-/// assert_eq!(turn.to_string(), "refused: 2026-05-17 lies between and is closed");
+/// assert_eq!(turn.to_string(), "refused: 2026-05-17, which is closed, lies in between");
 /// away.redefine(|definition| definition.across_closed = true)?;
 /// let turn = away.handle(Intent::PickDay("2026-05-19".parse()?));
 /// assert_eq!(turn.change().and_then(|span| *span).map(|span| span.days()), Some(8));

@@ -138,17 +138,17 @@ impl fmt::Display for ControlError {
                 Plain(*most)
             ),
             Self::LeastAboveMost { least, most } => {
-                write!(f, "most {most} is not possible: at least {least} are to be chosen")
+                write!(f, "most {most} is not possible: at least {least} must be chosen")
             }
             Self::Mark { value } => {
-                write!(f, "a mark at {} stands outside the bounds", Plain(*value))
+                write!(f, "a mark at {} is outside the bounds", Plain(*value))
             }
             Self::Name { value } => {
-                write!(f, "{} has a name, and is no value that can be chosen", Plain(*value))
+                write!(f, "{} has a name but is not a value that can be chosen", Plain(*value))
             }
             Self::NotNamed { value } => write!(
                 f,
-                "{} has a name, and is no number; give a name the value that it is for",
+                "{} has a name but is not a number; give the name a number as its value",
                 Quoted(value)
             ),
             Self::Scale(what) => f.write_str(what),
@@ -164,13 +164,13 @@ impl fmt::Display for ControlError {
                 f,
                 "maxlength {maxlength} is not possible: a text has at least {minlength} characters"
             ),
-            Self::NoRows => f.write_str("rows 0 is not allowed: at least one line is in sight"),
+            Self::NoRows => f.write_str("rows 0 is not allowed: at least one line must be visible"),
             Self::OneLine { r#type } => {
                 write!(f, "more than one row is not possible for the type {}", r#type.name())
             }
             Self::Pattern(why) => write!(f, "pattern is not allowed: {why}"),
             Self::Kind { kind } => {
-                write!(f, "the definition of a {} makes no other control", kind.name())
+                write!(f, "a definition of a {} is for another kind of control", kind.name())
             }
         }
     }

@@ -227,7 +227,7 @@ controls! {
     Checkbox "checkbox"(Checkbox, CheckboxView, CheckboxDefinition),
     /// Checkboxes, optionally with one for all.
     CheckboxGroup "checkbox-group"(CheckboxGroup, CheckboxGroupView, CheckboxGroupDefinition),
-    /// One out of a few options, all in sight.
+    /// One of a few options, all visible.
     RadioGroup "radio-group"(RadioGroup, RadioGroupView, RadioGroupDefinition),
     /// A text of one or several lines.
     Text "text"(TextField, TextView, TextDefinition),

@@ -92,7 +92,7 @@ impl Scale {
             Self::Logarithmic if min > Decimal::ZERO && max > min => {}
             Self::Logarithmic => {
                 let what =
-                    "a logarithmic scale needs bounds above 0, the maximum above the minimum";
+                    "a logarithmic scale needs bounds above 0, with the maximum above the minimum";
                 return Err(ControlError::Scale(what));
             }
             Self::Piecewise(points) => {

@@ -83,7 +83,7 @@ definition! {
 /// # fn main() -> Result<(), pin_notch::ControlError> {
 /// let mut note = TextField::builder().rows(3).minlength(5).maxlength(200).build()?;
 /// assert_eq!(note.handle(Intent::Type("calm")).to_string(), "input calm");
-/// assert_eq!(note.validity()[0].to_string(), "Write at least 5 characters; there are 4.");
+/// assert_eq!(note.validity()[0].to_string(), "Write at least 5 characters; this has 4.");
 /// let _ = note.handle(Intent::Type("calm,\r\nno queen"));
 /// assert_eq!(note.handle(Intent::Settle).change(), Some(&Some("calm,\nno queen".to_owned())));
 /// assert!(note.validity().is_empty());

@@ -69,9 +69,14 @@ impl fmt::Display for WordingError {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         match self {
             Self::Unknown(name) => {
-                write!(f, "{{{name}}} is no place: use {{value}}, {{name}}, {{min}} or {{max}}")
+                write!(
+                    f,
+                    "{{{name}}} is not a placeholder: use {{value}}, {{name}}, {{min}} or {{max}}"
+                )
             }
-            Self::Brace => f.write_str("a brace stands alone: write {{ or }} for the brace itself"),
+            Self::Brace => {
+                f.write_str("there is an unmatched brace: write {{ or }} for the brace itself")
+            }
         }
     }
 }

@@ -87,10 +87,10 @@ impl fmt::Display for ExpressionError {
                 write!(f, "no field is named {}", Quoted(name))
             }
             ExpressionErrorKind::OfEachRow(rows) => {
-                write!(f, "this stands in each row of {}, of which there are several", Quoted(rows))
+                write!(f, "this is in each row of {}, of which there may be several", Quoted(rows))
             }
             ExpressionErrorKind::WithoutField => {
-                f.write_str("a condition speaks of at least one field, and this of none")
+                f.write_str("a condition must refer to at least one field, but this refers to none")
             }
         }
     }

@@ -73,9 +73,9 @@ impl Parser<'_> {
     fn unexpected(&self, instead: &str) -> ExpressionError {
         let found = match self.peek() {
             Token::End => "the text ends here".to_owned(),
-            Token::Number(text) | Token::Name(text) => format!("{} stands here", Quoted(text)),
-            Token::Text(_) => "a text stands here".to_owned(),
-            Token::Sign(sign) => format!("{} stands here", Quoted(sign)),
+            Token::Number(text) | Token::Name(text) => format!("there is {} here", Quoted(text)),
+            Token::Text(_) => "there is a text here".to_owned(),
+            Token::Sign(sign) => format!("there is {} here", Quoted(sign)),
         };
         ExpressionError::syntax(self.span(), format!("{found}, where {instead} should be"))
     }
@@ -83,7 +83,7 @@ impl Parser<'_> {
     fn any(&mut self) -> Result<Typed, ExpressionError> {
         self.depth += 1;
         if self.depth > DEEPEST {
-            return Err(ExpressionError::syntax(self.span(), "this stands too deep in brackets"));
+            return Err(ExpressionError::syntax(self.span(), "this is nested too deeply"));
         }
         let mut one = self.all()?;
         while self.take_word("or") {
@@ -264,7 +264,7 @@ impl Parser<'_> {
 
     fn today(&mut self, span: Span) -> Result<Typed, ExpressionError> {
         let Some(today) = self.fields.today else {
-            let message = "this hangs on which day it is, and nobody has said that here";
+            let message = "this depends on today's date, which is not known here";
             return Err(ExpressionError::mismatch(span, message));
         };
         self.todays.push(span.clone());

@@ -60,7 +60,7 @@ impl Sentence {
                 at += 2;
             } else if c == '{' {
                 let inside = rest.find('}').ok_or_else(|| {
-                    let message = "this brace is not ended";
+                    let message = "this brace is not closed";
                     ExpressionError::syntax(at..text.len(), message).with_help("put } at its end")
                 })?;
                 if !plain.is_empty() {
@@ -72,7 +72,7 @@ impl Sentence {
                 pieces.push(Piece::Expression(read));
                 at += inside + 1;
             } else if c == '}' {
-                let message = "this brace ends nothing";
+                let message = "this brace is not opened";
                 return Err(
                     ExpressionError::syntax(at..at + 1, message).with_help("write }} for a brace")
                 );

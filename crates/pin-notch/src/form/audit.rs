@@ -73,7 +73,7 @@ impl fmt::Display for FormRemark {
         match self {
             Self::Control { name, remark } => write!(f, "{name}: {remark}"),
             Self::Unlabelled { name } => {
-                write!(f, "{name}: there is no label, so nobody is told what it is")
+                write!(f, "{name}: there is no label to tell people what it is")
             }
             Self::OneWay { name, follows } => write!(
                 f,

@@ -69,7 +69,7 @@ impl fmt::Display for FormError {
             Self::Preset { field, why } => write!(f, "{}: {why}", Quoted(field)),
             Self::Rows(name) => write!(
                 f,
-                "the rows {} have to be 1 to {MAX_ROWS} at most and no more at least, and hold fields alone",
+                "the rows {} must have a maximum of 1 to {MAX_ROWS}, a minimum not above it, and only fields in them",
                 Quoted(name)
             ),
             Self::Control(error) => error.fmt(f),
@@ -78,7 +78,7 @@ impl fmt::Display for FormError {
             Self::NotNumbers(name) => {
                 write!(
                     f,
-                    "{} cannot be converted: it has no numbers, or there is no way back",
+                    "{} cannot be converted: it has no numbers, or the conversion cannot be inverted",
                     Quoted(name)
                 )
             }
@@ -89,7 +89,7 @@ impl fmt::Display for FormError {
                 Quoted(from)
             ),
             Self::Circle(name) => {
-                write!(f, "whether {} counts hangs on its own value", Quoted(name))
+                write!(f, "whether {} counts depends on its own value", Quoted(name))
             }
             Self::NoSuchFieldset(name) => write!(f, "no fieldset is named {}", Quoted(name)),
             Self::NoSuchField(name) => write!(f, "no control is named {}", Quoted(name)),

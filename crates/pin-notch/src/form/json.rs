@@ -202,7 +202,7 @@ impl Form {
     /// let problems = form.read_json(br#"{"temper":"calm"}"#).unwrap_err();
     /// assert_eq!(
     ///     problems.to_string(),
-    ///     r#"Temper: This has to be a number, or null. (received "\"calm\"")"#
+    ///     r#"Temper: This must be a number or null. (received "\"calm\"")"#
     /// );
     /// # Ok(()) }
     /// ```

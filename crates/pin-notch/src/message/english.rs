@@ -61,16 +61,16 @@ pub(super) fn text(message: &Message, world: &dyn World) -> String {
         Message::Characters(count) => characters(*count as u64, world),
         Message::CharactersLeft(0) => "No characters are left.".to_owned(),
         Message::CharactersLeft(count) => format!("{} left.", characters(*count, world)),
-        Message::Loading => "The options are on their way …".to_owned(),
+        Message::Loading => "Loading the options …".to_owned(),
         Message::LoadingFailed { why } => format!("The options could not be loaded: {why}"),
         Message::NoOptions => "There are no options.".to_owned(),
         Message::NoMatch => "No option matches.".to_owned(),
-        Message::OtherEnd => "Now the other end.".to_owned(),
-        Message::BroughtBack => "What you entered before is here again.".to_owned(),
+        Message::OtherEnd => "Now pick the other end.".to_owned(),
+        Message::BroughtBack => "What you entered earlier has been restored.".to_owned(),
         Message::Sending => "Sending …".to_owned(),
         Message::Sent => "It has been sent.".to_owned(),
         Message::Saved => {
-            "What you entered is in a file among your downloads. It has not been sent to anybody."
+            "What you entered has been saved to a file in your downloads. It has not been sent."
                 .to_owned()
         }
         Message::Unreachable => {
@@ -85,7 +85,7 @@ pub(super) fn text(message: &Message, world: &dyn World) -> String {
         Message::NextPart => "Next".to_owned(),
         Message::PreviousPart => "Back".to_owned(),
         Message::Review => "Review".to_owned(),
-        Message::Applied { preset } => format!("The values of {preset} are entered."),
+        Message::Applied { preset } => format!("The values of {preset} have been entered."),
         Message::Row { rows, row } => named_row(rows, *row, world),
         Message::InRow { rows, row, label } => format!("{}, {label}", named_row(rows, *row, world)),
         Message::AddRow => "Add".to_owned(),
@@ -93,10 +93,10 @@ pub(super) fn text(message: &Message, world: &dyn World) -> String {
         Message::RowUp => "Move up".to_owned(),
         Message::RowDown => "Move down".to_owned(),
         Message::RowsChanged { rows, change } => rows_changed(rows, *change, world),
-        Message::ToMend(1) => "One thing is to be mended before this can be sent.".to_owned(),
+        Message::ToMend(1) => "One problem has to be fixed before this can be sent.".to_owned(),
         Message::ToMend(count) => {
             let count = number(Decimal::from(*count as u64), 0);
-            format!("{count} things are to be mended before this can be sent.")
+            format!("{count} problems have to be fixed before this can be sent.")
         }
     }
 }
@@ -187,25 +187,24 @@ fn invalid(invalid: &Invalid, world: &dyn World) -> String {
         Invalid::ValueMissing => "A value is required.".to_owned(),
         Invalid::BadInput(why) => bad_input(why, world),
         Invalid::TypeMismatch { r#type } => match r#type {
-            TextKind::Text | TextKind::Tel => "This is not such a text.",
-            TextKind::Email => "This is no e-mail address; write one like name@apiary.example.",
-            TextKind::Url => "This is no address of a page; write one like https://apiary.example.",
+            TextKind::Text | TextKind::Tel => "This is not a valid text.",
+            TextKind::Email => "This is not an e-mail address; write one like name@apiary.example.",
+            TextKind::Url => "This is not a web address; write one like https://apiary.example.",
         }
         .to_owned(),
         Invalid::PatternMismatch { example } => match example.as_str() {
-            "" => "This is not written as it has to be.".to_owned(),
-            example => format!("This is not written as it has to be; write it like {example}."),
+            "" => "This does not have the required form.".to_owned(),
+            example => format!("This does not have the required form; write it like {example}."),
         },
         Invalid::TooLong { length, maxlength } => format!(
-            "Write at most {}; there are {}.",
+            "Write at most {}; this has {}.",
             characters((*maxlength).into(), world),
             show_number(world, (*length as u64).into(), 0)
         ),
         Invalid::TooShort { length, minlength } => {
-            let are = if *length == 1 { "is" } else { "are" };
             let length = show_number(world, (*length as u64).into(), 0);
             let least = characters((*minlength).into(), world);
-            format!("Write at least {least}; there {are} {length}.")
+            format!("Write at least {least}; this has {length}.")
         }
         Invalid::RangeUnderflow { min } => {
             let way = if min.is_number() { "more" } else { "later" };
@@ -223,14 +222,16 @@ fn invalid(invalid: &Invalid, world: &dyn World) -> String {
         ),
         Invalid::StepMismatch { below: Some(one), above: None }
         | Invalid::StepMismatch { below: None, above: Some(one) } => {
-            format!("The {} is on no step: the nearest is {}.", nouns(one).0, limit(one))
+            format!("The {} is not on a step: the nearest is {}.", nouns(one).0, limit(one))
         }
-        Invalid::StepMismatch { below: None, above: None } => "The value is on no step.".to_owned(),
+        Invalid::StepMismatch { below: None, above: None } => {
+            "The value is not on a step.".to_owned()
+        }
         Invalid::TooFew { least } => format!("Choose at least {least}."),
         Invalid::TooMany { most } => format!("Choose no more than {most}."),
-        Invalid::TooFewRows { least: 1 } => "There has to be at least one of these.".to_owned(),
-        Invalid::TooFewRows { least } => format!("There have to be at least {least} of these."),
-        Invalid::TooManyRows { most } => format!("There can be no more than {most} of these."),
+        Invalid::TooFewRows { least: 1 } => "At least one of these is required.".to_owned(),
+        Invalid::TooFewRows { least } => format!("At least {least} of these are required."),
+        Invalid::TooManyRows { most } => format!("No more than {most} of these are allowed."),
         Invalid::Closed { why } if why.is_empty() => "That day is closed.".to_owned(),
         Invalid::Closed { why } => why.clone(),
         Invalid::Together(Refusal::TooShort { least: 2, nights: false }) => {
@@ -254,7 +255,7 @@ fn bad_input(why: &BadInput, world: &dyn World) -> String {
         }
         BadInput::Calendar(error) => format!("{error}."),
         BadInput::NotADate { text, like } => {
-            format!("{} is no date; write it like {like}.", Quoted(text))
+            format!("{} is not a date; write it like {like}.", Quoted(text))
         }
         BadInput::SentTooOften { count, most } => {
             let times = match most {
@@ -264,30 +265,31 @@ fn bad_input(why: &BadInput, world: &dyn World) -> String {
             };
             format!("This was sent {count} times; send it {times}.")
         }
-        BadInput::OneEnd => "This is sent twice: where it begins and where it ends.".to_owned(),
+        BadInput::OneEnd => "This must be sent twice, once for each end.".to_owned(),
         BadInput::NotOn { sent } => {
             format!("This sends {} when it is on, or nothing.", Quoted(sent))
         }
         BadInput::NotOffered(text) => format!("{} is not offered.", Quoted(text)),
         BadInput::NotOpen(text) => format!("{} cannot be chosen.", Quoted(text)),
         BadInput::NotSanitized { lines: true } => {
-            "Lines end with a line feed alone; send no carriage returns.".to_owned()
+            "Lines must end with line feeds only; send no carriage returns.".to_owned()
         }
         BadInput::NotSanitized { lines: false } => {
-            "This is one line of text; send no line breaks, and no blanks around it.".to_owned()
+            "This is a single line of text; send no line breaks, and no spaces around it."
+                .to_owned()
         }
         BadInput::Twice(text) => format!("{} was sent twice; send it once.", Quoted(text)),
-        BadInput::Readonly(value) => format!("The value is read-only and has to stay {value}."),
+        BadInput::Readonly(value) => format!("The value is read-only and must stay {value}."),
         BadInput::Missing(field) => {
             format!("The {} is missing.", part(&Part::Field(*field), world))
         }
         BadInput::EndMissing(Thumb::Low) => "The first day is missing.".to_owned(),
         BadInput::EndMissing(Thumb::High) => "The last day is missing.".to_owned(),
-        BadInput::NotJson(kind) => format!("This has to be {}, or null.", expected(*kind)),
-        BadInput::NotRows => "This has to be a list of objects.".to_owned(),
+        BadInput::NotJson(kind) => format!("This must be {} or null.", expected(*kind)),
+        BadInput::NotRows => "This must be a list of objects.".to_owned(),
         BadInput::NotAnObject(error) => format!("What was sent is not a JSON object: {error}."),
         BadInput::TooLong { length, most } => {
-            format!("What was sent has {length} bytes; at most {most} are read.")
+            format!("What was sent has {length} bytes; at most {most} are accepted.")
         }
     }
 }
@@ -314,7 +316,7 @@ fn number_error(error: &NumberError) -> String {
             format!("{} is not a number; write it like 12, -0.5 or 2.5e3", Quoted(text))
         }
         NumberError::TooManyDigits(text) => format!(
-            "{} has more digits than a number holds; give at most {MAX_DIGITS}",
+            "{} has more digits than a number can hold; give at most {MAX_DIGITS}",
             Quoted(text)
         ),
     }
@@ -327,14 +329,14 @@ fn misread(misread: &Misread) -> String {
         Misread::Wording(error) => error.to_string(),
         Misread::DatePattern(error) => error.to_string(),
         Misread::NumberPattern(error) => error.to_string(),
-        Misread::NotWhole => "it has to be a whole number".to_owned(),
+        Misread::NotWhole => "it must be a whole number".to_owned(),
         Misread::Like(like) => format!("write it like {like}"),
         Misread::OneOf(words) => {
             let words: Vec<&str> = words.iter().copied().filter(|word| !word.is_empty()).collect();
             format!("write one of: {}", words.join(", "))
         }
         Misread::NotDays(text) => format!(
-            "{} is no day; write one like 2026-06-01, two of them with a slash between, or a weekday \
+            "{} is not a day; write one like 2026-06-01, two of them with a slash between, or a weekday \
              like sunday",
             Quoted(text)
         ),
@@ -366,7 +368,7 @@ fn refusal(refusal: &Refusal, world: &dyn World) -> String {
             return format!("after the last {}, {}", nouns(max).0, limit(max));
         }
         Refusal::OffNotches { nearest } if nearest.is_number() => {
-            return format!("on no notch; the nearest is {}", limit(nearest));
+            return format!("not on a notch; the nearest is {}", limit(nearest));
         }
         Refusal::OffNotches { nearest } => {
             let things = nouns(nearest).1;
@@ -379,7 +381,7 @@ fn refusal(refusal: &Refusal, world: &dyn World) -> String {
         Refusal::NotANumber => "not a number",
         Refusal::NotADate => "not a date",
         Refusal::Closed => "that day is closed",
-        Refusal::AcrossClosed { day } => return format!("{day} lies between and is closed"),
+        Refusal::AcrossClosed { day } => return format!("{day}, which is closed, lies in between"),
         Refusal::TooFar { least, most: None } if least.is_zero() => "the second is below the first",
         Refusal::TooFar { least, most: None } => {
             return format!("not at least {} apart", number(least));
@@ -396,19 +398,19 @@ fn refusal(refusal: &Refusal, world: &dyn World) -> String {
             return format!("more than {most} {}", if *nights { "nights" } else { "days" });
         }
         Refusal::WrongOrder => "the last day is before the first",
-        Refusal::Incomplete => "only a part of it is there",
+        Refusal::Incomplete => "only part of it is filled in",
         Refusal::Misread { like } => return format!("not written like {like}"),
         Refusal::TooMany { most } => return format!("no more than {most} can be chosen"),
-        Refusal::RowsFull { most: 1 } => "there is no more than one of these",
-        Refusal::RowsFull { most } => return format!("there are no more than {most} of these"),
-        Refusal::RowsFew { least: 1 } => "there has to be at least one of these",
-        Refusal::RowsFew { least } => return format!("there have to be at least {least} of these"),
+        Refusal::RowsFull { most: 1 } => "no more than one of these is allowed",
+        Refusal::RowsFull { most } => return format!("no more than {most} of these are allowed"),
+        Refusal::RowsFew { least: 1 } => "at least one of these is required",
+        Refusal::RowsFew { least } => return format!("at least {least} of these are required"),
         Refusal::NoSuchRow { count: 0 } => "there are no rows",
         Refusal::NoSuchRow { count: 1 } => "there is only row 1",
         Refusal::NoSuchRow { count } => return format!("there are only rows 1 to {count}"),
         Refusal::WrongKind => "not a value of this control's kind",
         Refusal::NoMatch => "there is no such option",
-        Refusal::NotForThis => "not for this control",
+        Refusal::NotForThis => "does not apply to this control",
     }
     .to_owned()
 }
@@ -461,10 +463,14 @@ fn remark(remark: &Remark, world: &dyn World) -> String {
             format!("there is nothing to choose: {} is the only value", n(only))
         }
         Remark::DefaultOffNotches { default, taken } => {
-            format!("the default {} is on no notch: a control starts on {}", n(default), n(taken))
+            format!(
+                "the default {} is not on a notch: a control starts at {}",
+                n(default),
+                n(taken)
+            )
         }
         Remark::DefaultInvalid { state } => {
-            format!("the default is not acceptable as it is ({state}): it has to be changed first")
+            format!("the default is not acceptable ({state}): it has to be changed before sending")
         }
         Remark::DefaultOutOfBounds { default, nearest } => format!(
             "the default {} is out of bounds: the nearest value is {}",

@@ -69,7 +69,7 @@ impl fmt::Display for NotchesError {
             Self::TooManyDigits { part, value, places } => write!(
                 f,
                 "{part} {} cannot be counted to {places} decimal places, which another part needs: \
-                 a number holds {MAX_DIGITS} digits in all; give fewer digits before or after the point",
+                 a number can hold {MAX_DIGITS} digits in all; give fewer digits before or after the point",
                 Plain(value)
             ),
         }

@@ -53,7 +53,7 @@ impl Default for NumberPattern {
 /// ```
 /// use pin_notch::NumberPattern;
 /// let error = "1,000".parse::<NumberPattern>().unwrap_err();
-/// assert_eq!(error.to_string(), "\"1,000\" is no pattern of numbers; write one like #,##0.00, 0000 or 0.0E0");
+/// assert_eq!(error.to_string(), "\"1,000\" is not a number pattern; write one like #,##0.00, 0000 or 0.0E0");
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct NumberPatternError(String);
@@ -61,7 +61,7 @@ pub struct NumberPatternError(String);
 impl fmt::Display for NumberPatternError {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         let text = Quoted(&self.0);
-        write!(f, "{text} is no pattern of numbers; write one like #,##0.00, 0000 or 0.0E0")
+        write!(f, "{text} is not a number pattern; write one like #,##0.00, 0000 or 0.0E0")
     }
 }
 

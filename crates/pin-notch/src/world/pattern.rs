@@ -69,11 +69,11 @@ impl fmt::Display for PatternError {
                 "{} has no meaning in a date pattern: use y, yyyy, M, MM, MMM, MMMM, d, dd, EEE, EEEE, or put letters in '…'",
                 Quoted(symbol)
             ),
-            Self::Count(part) => write!(f, "a date pattern has to hold the {part} exactly once"),
+            Self::Count(part) => write!(f, "a date pattern must contain the {part} exactly once"),
             Self::RunTogether => f.write_str(
-                "two numbers stand side by side: put something between them, or write yyyyMMdd",
+                "two numbers are adjacent: put something between them, or write yyyyMMdd",
             ),
-            Self::OpenQuote => f.write_str("a quotation is not ended: put one ' at its end, too"),
+            Self::OpenQuote => f.write_str("a quotation is not closed: put ' at its end"),
         }
     }
 }

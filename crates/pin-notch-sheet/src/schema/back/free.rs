@@ -34,12 +34,12 @@ impl Property<'_> {
             None => {}
             Some("email") => {
                 words.put("type", "email");
-                self.lose("the ways to write an e-mail address that HTML does not know", true);
+                self.lose("forms of e-mail addresses that HTML does not support", true);
             }
             Some("uri" | "iri") => {
                 words.put("type", "url");
                 self.lose(
-                    "which URLs RFC 3986 takes and browsers do not, and the other way round",
+                    "which URLs are valid by RFC 3986 but not in browsers, and vice versa",
                     true,
                 );
             }

@@ -13,7 +13,7 @@ impl Property<'_> {
         let number = exact(node);
         if number.is_none() {
             let text = node.as_number().unwrap_or(node.kind());
-            self.lose(format!("{name}: {text} is no number of at most 28 digits"), true);
+            self.lose(format!("{name}: {text} is not a number of at most 28 digits"), true);
         }
         number
     }
@@ -115,7 +115,7 @@ impl Property<'_> {
             [step, rest @ ..] => rest.iter().all(|gap| gap == step).then_some(*step),
         });
         let Some(step) = step else {
-            self.lose("its listed numbers do not lie evenly", true);
+            self.lose("its listed numbers are not evenly spaced", true);
             return None;
         };
         let kind = if may_be_null { ControlKind::Stepper } else { ControlKind::Slider };

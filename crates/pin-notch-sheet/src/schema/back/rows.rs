@@ -65,7 +65,7 @@ impl Property<'_> {
         for (key, property) in properties.members() {
             let (name, mut lost) = (key.name.as_str(), Vec::new());
             if objects(root, property).is_some() {
-                self.lose(format!("{name}, for rows do not stand in rows"), true);
+                self.lose(format!("{name}, because rows cannot contain rows"), true);
                 continue;
             }
             fields.extend(field_of(root, name, property, required.contains(name), &mut lost));
@@ -73,18 +73,18 @@ impl Property<'_> {
             self.lost.extend(lost.into_iter().map(within));
         }
         if fields.is_empty() {
-            self.lose("none of what stands in the list has a control", true);
+            self.lose("nothing in the list has a control", true);
             return None;
         }
         let known = |name: &&str| properties.get(name).is_none();
         if required.iter().any(known) {
-            self.lose("what has to be in each of the list, and nothing says what it is", true);
+            self.lose("what is required in each item of the list, but has no schema", true);
         }
         let mut count = |name: &str| {
             let node = list.get(name)?;
             let count = exact(node).filter(Decimal::is_integer).map(usize::try_from);
             if !matches!(count, Some(Ok(_))) {
-                self.lose(format!("{name}, which is no such number of items"), true);
+                self.lose(format!("{name}, which is not a valid number of items"), true);
             }
             count?.ok()
         };
@@ -102,7 +102,7 @@ impl Property<'_> {
             self.lose("that it may be null", true);
         }
         match (is_required, least > 0) {
-            (true, false) => self.lose("that it is there, if only empty", true),
+            (true, false) => self.lose("that it must be present, at least empty", true),
             (false, true) => self.lose("that it may be left out", true),
             (true, true) | (false, false) => {}
         }
@@ -114,7 +114,7 @@ impl Property<'_> {
             match list.get(keyword).map(|node| &node.is) {
                 None => {}
                 Some(Is::Text(text)) => field.put(word, text.as_str()),
-                Some(_) => self.lose(format!("its {keyword}, which is no text"), false),
+                Some(_) => self.lose(format!("its {keyword}, which is not a text"), false),
             }
         }
         if least > 0 {

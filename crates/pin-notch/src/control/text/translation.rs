@@ -73,14 +73,14 @@ impl Translation<'_> {
                 self.last = match (last, c) {
                     (Last::One, _) => Last::Repeated,
                     (Last::Repeated, '?') => Last::RepeatedLittle,
-                    _ => return Err(format!("there is nothing that {c} could repeat")),
+                    _ => return Err(format!("{c} has nothing to repeat")),
                 };
                 self.out.push(c);
                 if c == '{' {
                     self.times()?;
                 }
             }
-            ']' | '}' => return Err(format!("a {c} that closes nothing is to be written \\{c}")),
+            ']' | '}' => return Err(format!("an unmatched {c} must be written \\{c}")),
             c => self.out.push(c),
         }
         Ok(())
@@ -89,7 +89,7 @@ impl Translation<'_> {
     /// Reads a quantifier in braces, after its `{`.
     fn times(&mut self) -> Result<(), String> {
         if !self.rest.peek().is_some_and(char::is_ascii_digit) {
-            return Err("a { is to be written \\{, or a number has to follow".to_owned());
+            return Err("a { must be written \\{ or be followed by a number".to_owned());
         }
         while let Some(c) = self.rest.next_if(|c| c.is_ascii_digit() || *c == ',') {
             self.out.push(c);
@@ -138,13 +138,13 @@ impl Translation<'_> {
                 self.brackets -= 1;
                 self.out.push(']');
             }
-            '-' | '&' if next == Some(c) => return Err(refused(format!("{c}{c} inside of []"))),
+            '-' | '&' if next == Some(c) => return Err(refused(format!("{c}{c} inside []"))),
             '-' if last == Last::One && next != Some(']') => self.out.push('-'),
             c if SYNTAX_INSIDE.contains(c) => {
-                return Err(format!("inside of [], {c} is to be written \\{c}"));
+                return Err(format!("inside [], {c} must be written \\{c}"));
             }
             c if DOUBLED.contains(c) && next == Some(c) => {
-                return Err(format!("inside of [], {c}{c} is to be written \\{c}"));
+                return Err(format!("inside [], {c}{c} must be written \\{c}"));
             }
             // These have a meaning only in the crate's syntax.
             c if "&~^".contains(c) => self.out.extend(['\\', c]),
@@ -155,7 +155,7 @@ impl Translation<'_> {
 
     /// Reads what follows a backslash: these characters are allowed.
     fn escape(&mut self, may_be_escaped: &str) -> Result<(), String> {
-        let next = self.rest.next().ok_or("a backslash stands at the end")?;
+        let next = self.rest.next().ok_or("there is a backslash at the end")?;
         match next {
             'd' => self.out.push_str("[0-9]"),
             'D' => self.out.push_str("[^0-9]"),

@@ -40,7 +40,7 @@ impl Parser<'_> {
             }
             let mut error = ExpressionError::no_such_field(span, name);
             if let "on" | "off" | "yes" | "no" = name {
-                error = error.with_help("a yes or no is written true or false");
+                error = error.with_help("write true or false");
             }
             return Err(error);
         };

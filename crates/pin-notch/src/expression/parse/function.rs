@@ -63,7 +63,7 @@ impl Parser<'_> {
         }
         let wrong_count = |right: &str| {
             let message =
-                format!("{}(…) takes {right}, and here are {}", function.name(), all.len());
+                format!("{}(…) takes {right}, but there are {}", function.name(), all.len());
             ExpressionError::mismatch(span.clone(), message)
         };
         let (of, kind) = match (function, all.as_slice()) {

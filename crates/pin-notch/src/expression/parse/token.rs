@@ -32,7 +32,7 @@ pub(super) fn tokens(text: &str) -> Result<Vec<(Token, Span)>, ExpressionError> 
         }
         let (token, length) = if c == '\'' || c == '"' {
             let end = rest[1..].find(c).ok_or_else(|| {
-                ExpressionError::syntax(at..text.len(), "this text is not ended")
+                ExpressionError::syntax(at..text.len(), "this text is not closed")
                     .with_help(format!("put another {c} at its end"))
             })?;
             (Token::Text(rest[1..=end].to_owned()), end + 2)

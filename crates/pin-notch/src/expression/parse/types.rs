@@ -18,7 +18,7 @@ pub(super) fn joined(
 }
 
 pub(super) fn mismatch(span: &Span, found: Type, right: Type) -> ExpressionError {
-    let message = format!("this is {}, and {} is needed here", found.word(), right.word());
+    let message = format!("this is {}, but {} is needed here", found.word(), right.word());
     ExpressionError::mismatch(span.clone(), message)
 }
 
@@ -58,7 +58,7 @@ pub(super) fn compared(one: &Typed, other: &Typed) -> Result<(), ExpressionError
         (Type::Text, Type::Ordered(kind)) => written(kind, one),
         (Type::List, _) | (_, Type::List) => {
             let span = if one.1 == Type::List { &one.2 } else { &other.2 };
-            Err(ExpressionError::mismatch(span.clone(), "a list is not compared")
+            Err(ExpressionError::mismatch(span.clone(), "a list cannot be compared")
                 .with_help("write 'text' in list, count(list) or list is empty"))
         }
         (left, right) => expect(right, left, &other.2),
