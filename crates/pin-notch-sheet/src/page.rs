@@ -7,7 +7,9 @@ mod rows;
 use crate::read::name_of;
 use crate::sheet::{PartSheet, Sheet};
 use crate::words;
-use pin_notch::{AnyWorld, Block, English, Expression, Field, Form, Problems, Values, number_text};
+use pin_notch::{
+    AnyWorld, Block, English, Expression, Field, Form, Problem, Problems, Values, number_text,
+};
 use pin_notch_html::{element_html, escaped};
 
 /// The color scheme: light, dark, or the reader's preference.
@@ -163,27 +165,43 @@ impl Sheet {
         let world = AnyWorld::default();
         // The number of rows is evident from the rows.
         let sent = form.fields().filter(|field| !field.is_unsent() && !field.counts_rows());
-        let rows: String = sent
-            .filter_map(|field| Some((field, values.get(&field.name)?)))
-            .map(|(field, value)| {
-                let mut control = field.control.clone();
-                // It was accepted by the same control.
-                let _ = control.set_value(value.clone());
-                let text = match control.text() {
-                    text if text.is_empty() => "–".to_owned(),
-                    text => text,
-                };
-                let lines = escaped(&text).replace('\n', "<br>");
-                format!("<tr><th>{}</th><td>{lines}</td></tr>\n", escaped(&field.called(&world)))
-            })
-            .collect();
-        let warnings: String = values
-            .warnings()
-            .iter()
-            .map(|warning| format!("<p class=\"wrong\">{}</p>\n", escaped(&warning.to_string())))
-            .collect();
+        let (mut rows, mut group) = (String::new(), None);
+        for (field, value) in sent.filter_map(|field| Some((field, values.get(&field.name)?))) {
+            // The fields of a row form a group, and so do those between rows.
+            let title = field.row().map(|place| world.message(&place.title()));
+            if title != group {
+                rows.push_str("</tbody>\n<tbody>\n");
+                if let Some(title) = &title {
+                    let title = escaped(title);
+                    rows.push_str(&format!(
+                        "<tr><th colspan=\"2\" scope=\"rowgroup\">{title}</th></tr>\n"
+                    ));
+                }
+                group = title;
+            }
+            let mut control = field.control.clone();
+            // It was accepted by the same control.
+            let _ = control.set_value(value.clone());
+            let text = match control.text() {
+                text if text.is_empty() => "–".to_owned(),
+                text => text,
+            };
+            let lines = escaped(&text).replace('\n', "<br>");
+            let label = escaped(&field.label);
+            rows.push_str(&format!("<tr><th scope=\"row\">{label}</th><td>{lines}</td></tr>\n"));
+        }
+        let warnings = match values.warnings() {
+            [] => String::new(),
+            warnings => {
+                let item =
+                    |warning: &Problem| format!("<li>{}</li>\n", escaped(&warning.to_string()));
+                let items: String = warnings.iter().map(item).collect();
+                format!("<div data-warnings><ul>\n{items}</ul></div>\n")
+            }
+        };
         let thanks = paragraphs("text", &self.thanks);
-        self.framed(&format!("{thanks}{warnings}<table>\n{rows}</table>\n"), page)
+        let table = format!("<table>\n<tbody>\n{rows}</tbody>\n</table>\n");
+        self.framed(&format!("{thanks}{warnings}{table}"), page)
     }
 
     /// Rules and links for the form element. They are invisible without script.
@@ -328,7 +346,7 @@ fn paragraphs(class: &str, text: &str) -> String {
 
 /// The problems, each with a link to its field.
 fn problems(problems: &Problems) -> String {
-    let one = |problem: &pin_notch::Problem| {
+    let one = |problem: &Problem| {
         let text = escaped(&problem.to_string()).into_owned();
         match problem.name.as_str() {
             "" => format!("<li>{text}</li>\n"),

@@ -47,9 +47,7 @@ fn a_server_of_a_few_lines_shows_the_form_and_accepts_by_the_same_rules() {
     assert!(page.starts_with("HTTP/1.1 200") && page.contains("<notch-slider id=\"weight\""));
     let body = "visited=2026-05-14&weight=18.4&outside=12.5&temper=4&stores=0";
     let answer = ask(&address, "POST /", body);
-    assert!(
-        answer.starts_with("HTTP/1.1 200") && answer.contains("<th>Hive weight</th><td>18.4 kg")
-    );
+    assert!(answer.starts_with("HTTP/1.1 200") && answer.contains("Hive weight</th><td>18.4 kg"));
     let answer = ask(&address, "POST /", &body.replace("18.4", "18.44"));
     assert!(answer.starts_with("HTTP/1.1 422") && answer.contains("the nearest are 18.4 and 18.5"));
     // A program that takes JSON gets the values, or what is wrong with them and where.

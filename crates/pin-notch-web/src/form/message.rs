@@ -26,7 +26,7 @@ pub(super) enum Message<'a> {
     /// Somebody wants to continue past these fields, whose names are in a record. The answer is `1` if they
     /// have no problems.
     Part(&'a str),
-    /// What has been entered, for review: a record for each field, with its name, label and value.
+    /// What has been entered, for review: a record for each field, with its name, label, value and the label of its row.
     Review,
     /// The problems found by the receiver: a record for each, with name and text.
     Refuse(&'a str),

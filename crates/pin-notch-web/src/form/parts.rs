@@ -23,7 +23,9 @@ impl State {
             !field.is_unsent() && !field.counts_rows() && !field.control.conditions().is_disabled()
         };
         for field in self.form.fields().filter(sent) {
-            all.add(&field.name, &[&field.called(&self.world), &field.control.text()]);
+            let row = field.row().map(|place| self.world.message(&place.title()));
+            let row = row.unwrap_or_default();
+            all.add(&field.name, &[&field.label, &field.control.text(), &row]);
         }
         all.text().to_owned()
     }

@@ -63,7 +63,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       if (!isRight) this.#refused();
       return isRight;
     },
-    entered: () => this.#listed("review"),
+    entered: () => records(this.#tell("review")).map(([name, label, text, row]) => ({ name, label, text, row, element: this.#element(name) })),
   });
   #sending = false;
   #observer = globalThis.MutationObserver && new MutationObserver((changes) => {
@@ -304,8 +304,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     return members(all.map(([name, json]) => [name, typeof json === "string" ? json : `[${json.map(members)}]`]));
   }
   #listed(word) {
-    return records(this.#tell(word)).map(([name, label, text]) => ({ name, label, text, element: this.#fields.get(name)?.elements[0] ?? null }));
+    return records(this.#tell(word)).map(([name, label, text]) => ({ name, label, text, element: this.#element(name) }));
   }
+  #element(name) { return this.#fields.get(name)?.elements[0] ?? null; }
   // All current problems and warnings, whether they are shown or not.
   get problems() { return this.#listed("problems"); }
   get warnings() { return this.#listed("warnings"); }

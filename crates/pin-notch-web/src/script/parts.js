@@ -67,13 +67,20 @@ export class Parts {
   }
   // The review: everything that was entered, with links back.
   #list() {
-    const list = document.createElement("dl");
-    for (const { name, label, text, element } of this.owner.entered()) {
+    const all = [];
+    let group;
+    for (const { name, label, text, row, element } of this.owner.entered()) {
+      // The fields of a row are listed under its label.
+      if (row !== group) {
+        if (row) all.push(Object.assign(document.createElement("h2"), { textContent: row }));
+        all.push(document.createElement("dl"));
+        group = row;
+      }
       const term = document.createElement("dt"), link = Object.assign(document.createElement("a"), { href: `#${element?.id || name}`, textContent: label });
       link.addEventListener("click", (event) => { event.preventDefault(); this.reveal(element); element.focus(); });
       term.append(link);
-      list.append(term, Object.assign(document.createElement("dd"), { textContent: text || "–" }));
+      all.at(-1).append(term, Object.assign(document.createElement("dd"), { textContent: text || "–" }));
     }
-    this.#review.replaceChildren(list);
+    this.#review.replaceChildren(...all);
   }
 }

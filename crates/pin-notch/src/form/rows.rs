@@ -110,6 +110,13 @@ pub struct RowPlace {
     pub field: String,
 }
 
+impl RowPlace {
+    /// The label of the row.
+    pub fn title(&self) -> Message {
+        Message::Row { rows: self.label.clone(), row: self.row }
+    }
+}
+
 /// The outcome of adding, removing or moving a row. It is displayed with the new number of rows.
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[must_use = "it says what happened, or why nothing did"]
