@@ -1,7 +1,7 @@
-//! Millions of attempts on every control, alone and linked in forms, with definitions that change in between; what has to
-//! hold is checked after each. `cargo xtask storm --millions N` runs it.
+//! Millions of attempts on every control, alone and linked in forms, with definitions that change in
+//! between. Invariants are checked after each. Run by `cargo xtask storm --millions N`.
 //!
-//! A round depends on the seed and its own number alone, so that what was found can be run again by itself.
+//! A round depends only on the seed and its own number, so that a finding can be reproduced separately.
 
 use clap::Parser;
 use pin_notch::{Control, ControlKind, Expression, Form, Intent, Problems, Scope, Value};
@@ -12,23 +12,23 @@ use proptest::test_runner::{Config, RngAlgorithm, TestRng, TestRunner};
 use std::panic::{AssertUnwindSafe, catch_unwind};
 use std::process::ExitCode;
 
-/// How many attempts a round makes.
+/// The number of attempts in a round.
 const ROUND: u64 = 200;
 
 #[derive(Parser)]
 struct Arguments {
-    /// How many million attempts
+    /// The number of attempts in millions
     #[arg(long, default_value_t = 1.0)]
     millions: f64,
-    /// What all rounds depend on
+    /// The seed of all rounds
     #[arg(long, default_value_t = 1)]
     seed: u64,
-    /// This round alone
+    /// Run only this round
     #[arg(long)]
     round: Option<u64>,
 }
 
-/// What has come of all attempts.
+/// The outcome of all attempts.
 #[derive(Default)]
 struct Counts {
     attempts: u64,
@@ -39,7 +39,7 @@ struct Counts {
     undone: u64,
 }
 
-/// What is drawn from; made once, for it takes its time to make.
+/// The strategies to draw from. They are created once, because that takes time.
 struct Sources {
     kinds: Vec<Source>,
 }
@@ -51,7 +51,7 @@ struct Source {
 }
 
 impl Sources {
-    /// A control, of four three that can be changed, and which kind it is.
+    /// A control and its kind; three in four can be changed.
     fn control(&self, runner: &mut TestRunner) -> (usize, Control) {
         let kind = below(self.kinds.len(), runner);
         let mut control = mended(drawn(&self.kinds[kind].definition, runner));
@@ -108,7 +108,7 @@ fn alone(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
     }
 }
 
-/// Whether no two options of a field send the same: a value could not say which of them is on.
+/// Whether all options of a field send different values; otherwise a value would be ambiguous.
 fn is_plain(form: &Form) -> bool {
     form.fields().all(|field| {
         let mut values: Vec<String> =
@@ -118,7 +118,7 @@ fn is_plain(form: &Form) -> bool {
     })
 }
 
-/// A form in which nothing is wrong is accepted where it is received, and holds there what it holds here.
+/// A form without problems is accepted by its receiver, with the same values.
 fn sends_what_it_reads(form: &Form) {
     if !is_plain(form) || !form.problems().is_empty() {
         return;
@@ -134,7 +134,7 @@ fn sends_what_it_reads(form: &Form) {
     assert_eq!(read, from_json, "{body} and {json}");
 }
 
-/// Several controls, each linked with others whose values are of its kind.
+/// Several controls, each linked with others of the same kind of values.
 fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
     let (kinds, controls): (Vec<usize>, Vec<Control>) =
         (0..2 + below(4, runner)).map(|_| sources.control(runner)).unzip();
@@ -153,8 +153,8 @@ fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
             }
         }
     }
-    // Some count only where one before them holds something, and some are never sent; what follows those, whoever
-    // receives the form cannot know.
+    // Some count only if an earlier one has a value, and some are never sent. A receiver cannot know the
+    // values of fields that follow those.
     for at in (1..controls.len()).filter(|at| !is_linked[*at]) {
         let name = format!("f{at}");
         if below(4, runner) == 0 {
@@ -167,7 +167,7 @@ fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
             form.set_unsent(&name).expect("it is there");
         }
     }
-    // Behind them, fields that are there several times.
+    // Then fields in rows.
     let (row_kinds, row_controls): (Vec<usize>, Vec<Control>) =
         (0..below(3, runner)).map(|_| sources.control(runner)).unzip();
     let row = row_controls
@@ -187,7 +187,7 @@ fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
         |form: &Form| -> Vec<Value> { form.fields().map(|field| field.control.value()).collect() };
     let start = held(&form);
     let mut went_back = false;
-    // In every other form the program has a hand in it as well.
+    // In every other form, the program also makes changes.
     let is_programmed = below(2, runner) == 0;
     for _ in 0..ROUND {
         if is_programmed && below(6, runner) == 0 {
@@ -248,7 +248,7 @@ fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
         }
     }
     let last = held(&form);
-    // A locked field may still hold what was typed before; nothing was settled then.
+    // A locked field may still have a draft from before, which never settled.
     let is_settled = form.fields().all(|field| !field.control.is_drafting());
     sends_what_it_reads(&form);
     while form.undo().is_some() {
@@ -258,7 +258,7 @@ fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
     if is_settled && !is_programmed && is_plain(&form) {
         assert_eq!(held(&form), start, "undo of all leads back to the start");
         while form.redo().is_some() {}
-        // What was taken back before the last change is gone; what was after it comes back as well.
+        // What was undone before the last change is lost; what was undone after it can be redone.
         assert!(went_back || held(&form) == last, "and redo of all to the end");
     }
 }

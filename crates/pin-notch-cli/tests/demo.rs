@@ -40,14 +40,14 @@ fn demo_of(arguments: &[&str]) -> Demo {
 }
 
 impl Demo {
-    /// Sends a request as it stands and gives the status and the rest of the answer.
+    /// Sends a raw request and returns the status and the rest of the response.
     fn send(&self, head: &str, body: &[u8]) -> (u16, String) {
         let answer = String::from_utf8_lossy(&self.exchange(head, body)).into_owned();
         let status = answer.split(' ').nth(1).and_then(|code| code.parse().ok());
         (status.unwrap_or_else(|| panic!("no status in {answer:?}")), answer)
     }
 
-    /// Sends a request as it stands and gives all that comes back.
+    /// Sends a raw request and returns the whole response.
     fn exchange(&self, head: &str, body: &[u8]) -> Vec<u8> {
         let head = format!("{head}\r\nHost: {}\r\nConnection: close\r\n\r\n", self.address);
         self.exchange_raw(&head, body)
@@ -57,7 +57,7 @@ impl Demo {
         let mut stream = TcpStream::connect(&self.address).expect("a connection");
         stream.set_read_timeout(Some(std::time::Duration::from_secs(20))).expect("a time limit");
         stream.write_all(head.as_bytes()).expect("a sent head");
-        // A server that refuses a long body may stop reading in the middle of it.
+        // A server that refuses a long body may stop reading before its end.
         let _ = stream.write_all(body);
         let mut answer = Vec::new();
         let _ = stream.read_to_end(&mut answer);
@@ -87,7 +87,7 @@ fn the_web_files_come_compressed_to_whoever_can_read_that() {
         let head = String::from_utf8_lossy(&answer[..end]).to_lowercase();
         (head.contains("content-encoding: gzip"), answer[end + 4..].to_vec())
     };
-    // What they take now and no more; the aims are 115,000 and 130,000 bytes by `gzip -9`.
+    // The current sizes are the limits; the targets are 115,000 and 130,000 bytes by `gzip -9`.
     for (of, most) in [("pin-notch", 153_000), ("pin-notch-form", 227_000)] {
         let mut total = 0;
         for name in ["js", "wasm"].map(|ending| format!("{of}.{ending}")) {
@@ -204,7 +204,7 @@ fn what_is_too_long_or_of_another_kind_is_refused_in_words() {
     let (status, page) = demo.post(&b"weight=1&".repeat(2000));
     assert_eq!(status, 413);
     assert!(page.contains("What was sent is longer than 16384 bytes."), "{page}");
-    // A length that is claimed and never sent.
+    // A declared length that is never sent.
     let (status, _) = demo.send(
         "POST /inspection HTTP/1.1\r\nContent-Type: application/x-www-form-urlencoded\r\nContent-Length: 99999999",
         b"weight=1",
@@ -299,7 +299,7 @@ fn a_sheet_that_is_no_file_any_more_stalls_nobody() {
         let (status, _) = demo.send(&format!("GET {what} HTTP/1.1"), b"");
         assert!([200, 500].contains(&status), "{what}: {status}");
     }
-    // Nor is one begun with.
+    // Nor is it started with one.
     let begun = Command::new(env!("CARGO_BIN_EXE_pin-notch")).arg("demo").arg(&path).output();
     assert_eq!(begun.expect("the command runs").status.code(), Some(2));
 }

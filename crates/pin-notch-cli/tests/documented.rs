@@ -1,4 +1,4 @@
-//! What the README says the command prints is what it prints.
+//! The command prints what the README shows.
 
 use std::path::{Path, PathBuf};
 use std::process::Command;
@@ -7,7 +7,7 @@ fn root() -> PathBuf {
     PathBuf::from(env!("CARGO_MANIFEST_DIR"))
 }
 
-/// The commands of the README's consoles, each with what stands below it.
+/// The commands in the README's console sessions, each with the output below it.
 fn shown() -> Vec<(String, String)> {
     let readme = std::fs::read_to_string(root().join("../../README.md")).expect("the README");
     let consoles = readme.split("```console\n").skip(1);
@@ -17,10 +17,10 @@ fn shown() -> Vec<(String, String)> {
     shown.map(|(line, printed)| (line.to_owned(), printed.trim_end().to_owned())).collect()
 }
 
-/// Runs a line as a shell in the command's own folder would: its words, and whatever of `| head -N` it ends in.
+/// Runs a line like a shell in the command's own folder, including a final `| head -N`.
 fn printed(line: &str) -> String {
     let (line, lines) = line.split_once(" | head -").unwrap_or((line, "9999"));
-    // A piece between two quotation marks is one word.
+    // A quoted part is one word.
     let pieces = line.split('\'').enumerate();
     let words = pieces.flat_map(|(at, piece)| match at % 2 {
         0 => piece.split_whitespace().collect(),
@@ -39,7 +39,7 @@ fn the_readme_prints_what_the_command_prints() {
     let mut compared = 0;
     for (line, expected) in shown() {
         assert!(line.starts_with("pin-notch "), "{line}");
-        // A server does not end, and what has a picture below it shows no text.
+        // A server does not end, and a command with a picture below it shows no text.
         if !line.starts_with("pin-notch demo") && !expected.is_empty() {
             assert_eq!(printed(&line), expected, "{line}");
             compared += 1;

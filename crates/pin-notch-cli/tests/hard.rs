@@ -1,5 +1,4 @@
-//! What people and machines do to a command that nobody thought of: texts as long as they like, disks that are full, marks
-//! that editors leave.
+//! Unusual conditions: very long texts, full disks, byte order marks.
 
 use std::fs::{File, OpenOptions};
 use std::io::{BufRead, BufReader, Write};
@@ -20,7 +19,7 @@ fn error(output: &Output) -> String {
     String::from_utf8_lossy(&output.stderr).into_owned()
 }
 
-/// A file of this test's own.
+/// A file for this test.
 fn scratch(name: &str, text: &[u8]) -> PathBuf {
     let folder = PathBuf::from(env!("CARGO_TARGET_TMPDIR")).join("hard");
     std::fs::create_dir_all(&folder).expect("a folder");
@@ -89,7 +88,7 @@ fn sheets_as_long_and_as_deep_as_they_like_are_answered() {
         let (code, _) = checked("deep.toml", &rule(&deep));
         assert!(code.is_some(), "{open}: it came to an end by itself");
     }
-    // A finding far to the right of a line, or in the longest there is.
+    // A finding far to the right of a line, or in a very long line.
     for width in [70_000, 1_000_000] {
         let wide = format!("{FIELD}{}labl = 'é'{}\n", " ".repeat(width), " ".repeat(width));
         let (code, told) = checked("wide.toml", &wide);
@@ -122,7 +121,7 @@ fn values_that_do_not_fit_are_told_and_links_are_followed() {
     let text = String::from_utf8_lossy(&drawn.stdout).into_owned();
     assert!(text.contains("2 of 5") && text.contains("40 %"), "{text}");
     assert_eq!(error(&drawn), "");
-    // What is given itself stays as it is given.
+    // What is given explicitly is unchanged.
     let drawn = run(&["draw", "demo/inspection.toml", "--values", "stores=2&stores-percent=60"]);
     assert!(String::from_utf8_lossy(&drawn.stdout).contains("60 %") || error(&drawn).is_empty());
     let drawn = run(&["draw", "demo/inspection.toml", "--values", "weight=99&temper=abc"]);
@@ -174,7 +173,8 @@ fn what_others_write_cannot_upset_a_terminal() {
         for text in [&output.stdout, &output.stderr] {
             let text = String::from_utf8_lossy(text);
             let bad = text.chars().find(|c| matches!(c, '\u{1b}' | '\u{7}' | '\u{202e}'));
-            // A picture of SVG may hold what only turns the direction: it stays inside its own text.
+            // An SVG may contain characters that change the direction of text, because their effect is
+            // limited to its own text.
             let bad = bad.filter(|c| !(arguments.contains(&"svg") && *c == '\u{202e}'));
             assert_eq!(bad, None, "{arguments:?}: {text:?}");
             if arguments.contains(&"--json") {
@@ -200,7 +200,7 @@ fn who_waits_for_more_lines_sees_what_came_of_those_before_and_may_stop() {
     let mut lines = BufReader::new(accept.stdout.take().expect("its output")).lines();
     for number in 1..=2 {
         input.write_all(b"temper=99\n").expect("a line");
-        // Here the test would hang if the line were kept back.
+        // The test would hang here if the line were buffered.
         let line = lines.next().expect("a line").expect("a text");
         assert!(line.starts_with(&format!("{{\"line\":{number},\"accepted\":false")), "{line}");
     }

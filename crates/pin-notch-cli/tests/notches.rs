@@ -1,4 +1,4 @@
-//! `pin-notch notches`, run as a person would, its output compared as it is read.
+//! `pin-notch notches`: its output is compared as it is shown.
 
 use serde_json::Value as Json;
 use std::process::{Command, Output};

@@ -1,12 +1,12 @@
-//! The commands for sheets, run as a person would, their output compared with the texts in `tests/printed`
-//! (written anew with PIN_NOTCH_PRINT=1, to be read before they are committed).
+//! The commands for sheets. Their output is compared with the texts in `tests/printed` (PIN_NOTCH_PRINT=1
+//! rewrites them, for review before they are committed).
 
 use serde_json::Value as Json;
 use std::io::{Read, Write};
 use std::path::{Path, PathBuf};
 use std::process::{Child, Command, Output, Stdio};
 
-/// The command, where the project's own folders have short names.
+/// The command, run where the project's own folders have short names.
 fn command(arguments: &str) -> Command {
     let mut command = Command::new(env!("CARGO_BIN_EXE_pin-notch"));
     command.args(arguments.split_whitespace()).current_dir(root()).env("NO_COLOR", "1");
@@ -23,19 +23,19 @@ fn start(arguments: &str) -> Child {
     command.spawn().expect("the command runs")
 }
 
-/// What it prints and says when this comes in.
+/// Its output and errors for this input.
 fn with_input(arguments: &str, input: &[u8]) -> Output {
     let mut child = start(arguments);
     let mut stdin = child.stdin.take().expect("a piped input");
     let input = input.to_vec();
-    // It may end before it has read all.
+    // It may end before reading everything.
     let writing = std::thread::spawn(move || stdin.write_all(&input).is_ok());
     let output = child.wait_with_output().expect("the command ends");
     let _ = writing.join();
     output
 }
 
-/// Everything that came back: output, errors and exit code.
+/// The whole result: output, errors and exit code.
 fn all(output: &Output) -> String {
     let text = |bytes: &[u8]| String::from_utf8_lossy(bytes).into_owned();
     let code = output.status.code().expect("an exit code");

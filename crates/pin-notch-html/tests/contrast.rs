@@ -1,4 +1,5 @@
-//! The colours of controls against each other, by WCAG 2.2's [contrast ratio](https://www.w3.org/TR/WCAG22/#dfn-contrast-ratio).
+//! The contrast of the controls' colours, by WCAG 2.2's [contrast
+//! ratio](https://www.w3.org/TR/WCAG22/#dfn-contrast-ratio).
 
 use pin_notch_html::shapes::colour;
 
@@ -14,7 +15,7 @@ fn luminance(colour: &str) -> f64 {
 
 #[test]
 fn texts_and_parts_stand_out_in_both_themes() {
-    // The page's own grounds in our demo and in sheets, too.
+    // Also against the backgrounds of the demo and of sheets.
     for (dark, page) in [(false, "#f6f1e7"), (true, "#171511")] {
         let of = |name| colour(name, dark).expect("a colour of the style sheet");
         let ground = of("ground");

@@ -1,4 +1,4 @@
-//! Faces as HTML: what a server sends, what a live page changes, and attributes there and back.
+//! Faces as HTML: what a server sends, what a live page changes, and attributes written and read.
 
 mod page;
 
@@ -55,7 +55,7 @@ fn a_native_control_inside_sends_the_same_without_script() {
         native(Switch::builder().checked(true).value("fed").build().unwrap().into()),
         "<input type=\"checkbox\" name=\"it\" aria-label=\"it\" checked value=\"fed\">"
     );
-    // In neither state it sends nothing, whatever it starts with; all else is as it was said.
+    // A mixed checkbox sends nothing, whatever its default; everything else is as defined.
     let mixed = Checkbox::builder().checked(true).indeterminate(true).required(true).value("fed");
     assert_eq!(
         native(mixed.build().unwrap().into()),
@@ -154,7 +154,7 @@ fn attributes_that_cannot_be_used_are_left_out_and_noted() {
             "min=\"-1\" is ignored: min -1 is not allowed: the minimum of a rating with 5 icons lies from 0 to 5",
         ]
     );
-    // However little fits together, there is a control.
+    // There is always a control, even if nothing fits together.
     let hopeless = [("step-base", "1e-28"), ("max", "1e28"), ("min", "-1e28"), ("step", "1e-20")];
     assert!(!notes(ControlKind::Slider, &hopeless).is_empty());
 }
@@ -185,7 +185,7 @@ fn every_kind_has_an_element_of_its_name() {
 proptest! {
     #![proptest_config(ProptestConfig::with_cases(600))]
 
-    /// An element's attributes and options, read back, make the control that it was written for.
+    /// An element's attributes and options, when read back, result in the original control.
     #[test]
     fn a_definition_survives_the_way_through_its_element(control in any_control()) {
         let written = control.definition();
@@ -207,7 +207,7 @@ proptest! {
         }
     }
 
-    /// After every turn, the changes make the new face of the old one, and a drag changes little.
+    /// After every turn, the changes turn the old face into the new one, and a drag changes little.
     #[test]
     fn changes_lead_from_one_face_to_the_next(mut control in any_control(), attempts in attempts()) {
         let mut shown = face(&control).root;
@@ -219,7 +219,7 @@ proptest! {
             live.apply(&all);
             prop_assert_eq!(&live, &Live::parse(&next.to_html()));
             prop_assert_eq!(live.way_to("data-focus"), next.to_focus());
-            // What has or may have the focus stays where it is.
+            // The focusable element is not replaced.
             for change in &all {
                 if let Change::Replace { html, .. } = change {
                     prop_assert!(!html.contains("<input"), "{html}");
@@ -229,7 +229,7 @@ proptest! {
         }
     }
 
-    /// Two quite different faces, too.
+    /// This also holds for two entirely different faces.
     #[test]
     fn changes_lead_from_any_face_to_any_other(one in any_control(), other in any_control()) {
         let (one, other) = (face(&one).root, face(&other).root);
@@ -239,7 +239,7 @@ proptest! {
         prop_assert_eq!(changes(&other, &other), []);
     }
 
-    /// Two definitions of one kind: what differs is changed in place, so that the focus stays.
+    /// Two definitions of one kind: differences are changed in place, so that the focus is kept.
     #[test]
     fn a_redefined_control_keeps_its_fields(
         (one, other) in pin_notch_any::kind().prop_flat_map(|kind| (definition(kind), definition(kind)))
@@ -269,7 +269,7 @@ fn icons_of_the_page_are_exchanged_only_when_they_are_others() {
     assert!(!all.is_empty());
     live.apply(&all);
     assert_eq!(live, Live::parse(&other.to_html()));
-    // Where they stay, a value changes no more than what shows it.
+    // If they stay, a change of the value only changes what shows it.
     let mut more = rating.clone();
     let _ = more.handle(Intent::Choose(pin_notch::Decimal::TWO));
     let mut looks = Looks::default();
@@ -350,7 +350,7 @@ fn buttons_that_would_do_nothing_are_disabled() {
     assert!(clear(&day().required(true).build().unwrap().into()), "it has to hold something");
     assert!(clear(&day().readonly(true).build().unwrap().into()), "it cannot be changed");
     assert!(clear(&DatePicker::default().into()), "there is nothing to clear");
-    // Zero of a rating is lit where it is chosen, and empty is not zero.
+    // Zero of a rating is marked if it is chosen, and empty differs from zero.
     let zero = |value: Option<i64>| {
         let rating = Rating::builder().min(0).max(3);
         let rating = match value {
@@ -377,12 +377,13 @@ fn a_native_control_inside_asks_and_offers_what_its_element_does() {
         let html = element_html(&control, &[("name", "it")], &Looks::default());
         html.split_once("</template>").unwrap().1.rsplit_once("</").unwrap().0.to_owned()
     };
-    // Radio buttons can require a choice between them, checkboxes cannot.
+    // Native radio buttons can require a choice among them; native checkboxes cannot.
     let radios = RadioGroup::builder().options(["a", "b"]).required(true).build().unwrap();
     assert_eq!(native(radios.into()).matches(" required").count(), 2);
     let boxes = CheckboxGroup::builder().options(["a", "b"]).required(true).build().unwrap();
     assert_eq!(native(boxes.into()).matches(" required").count(), 0);
-    // Nothing chosen of one is there already; of several, an empty text is a choice like any other.
+    // A single select already has an entry for "none"; in a multiple one, an empty text is an ordinary
+    // choice.
     let options = |multiple: bool| {
         let select = Select::builder().options(["a"]).multiple(multiple).value([""]);
         native(select.build().unwrap().into()).matches("data-native").count()
@@ -390,7 +391,7 @@ fn a_native_control_inside_asks_and_offers_what_its_element_does() {
     assert_eq!([options(false), options(true)], [1, 1]);
     let single = Select::builder().options(["a"]).value([""]).build().unwrap();
     assert!(!native(single.into()).contains("value=\"\" selected"));
-    // Where nothing is acceptable, the native control shows the value that the element has.
+    // If nothing is acceptable, the native control shows the value of the element.
     let none = Slider::builder().min(5).max(-5).step_base(1).build().unwrap();
     let (value, html) = (none.value(), native(none.into()));
     for attribute in

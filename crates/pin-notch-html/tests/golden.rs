@@ -1,12 +1,12 @@
-//! A face of each kind of control, as it was read once: `golden/KIND.txt`. With `PIN_NOTCH_PRINT=1` the files are
-//! written anew, to be read again.
+//! A reviewed face of each kind of control: `golden/KIND.txt`. `PIN_NOTCH_PRINT=1` rewrites the files, for
+//! another review.
 
 use pin_notch::{Choice, Control, ControlKind, Intent, Key, Place};
 use pin_notch_html::{Action, Face, Looks, control_of, definition_from, element_html, style_of};
 use std::error::Error;
 use std::path::Path;
 
-/// The attributes of a control of this kind with something in every place, and what is tried on it first.
+/// The attributes of a control of this kind that fill every part, and the attempts made first.
 fn filled(kind: ControlKind) -> (&'static [(&'static str, &'static str)], Vec<Intent<'static>>) {
     let open = |key| vec![Intent::Open, Intent::Key(key)];
     match kind {
@@ -61,7 +61,7 @@ fn filled(kind: ControlKind) -> (&'static [(&'static str, &'static str)], Vec<In
     }
 }
 
-/// The options of those that have some.
+/// Options, for the kinds that have some.
 fn options(kind: ControlKind) -> Vec<Choice> {
     match kind {
         ControlKind::Slider => vec![Choice::new("10", "light"), Choice::new("30", "heavy")],
@@ -110,7 +110,7 @@ fn made_without_intents(kind: ControlKind) -> Control {
     control
 }
 
-/// Markup with a line for each tag, two blanks for each level.
+/// Markup with a line for each tag, indented by two spaces for each level.
 fn lines(html: &str) -> String {
     let (mut text, mut level) = (String::new(), 0_usize);
     let mut rest = html;
@@ -187,7 +187,7 @@ fn each_kind_has_the_styles_of_its_parts() {
     }
 }
 
-/// What the live page asks of a face and of the names of actions.
+/// What the live page needs from a face and from the names of actions.
 #[test]
 fn faces_answer_what_the_page_asks() -> Result<(), Box<dyn Error>> {
     let text = |control: &Control, end: &str| {
@@ -203,7 +203,7 @@ fn faces_answer_what_the_page_asks() -> Result<(), Box<dyn Error>> {
     let away = control_of(definition_from(ControlKind::DateSpan, &[], given).definition).0;
     assert_eq!(text(&away, "from").as_deref(), Some("2026-05-11"));
     assert_eq!(text(&away, "to").as_deref(), Some("2026-05-14"));
-    // One of the two fields takes the focus.
+    // One of the two fields receives the focus.
     let html = Face::of(&away, &Looks::default(), true).root.to_html();
     assert_eq!(html.matches("data-focus").count(), 1, "{html}");
     let mut list = made(ControlKind::Select);
@@ -216,7 +216,7 @@ fn faces_answer_what_the_page_asks() -> Result<(), Box<dyn Error>> {
     );
     assert_eq!(Action::intent("step", "-1", &list), Some(Intent::Step(-1)));
     assert_eq!(Action::intent("nothing", "", &list), None);
-    // Before its time, nothing is called wrong; what the server has found is, at any time.
+    // Problems are not shown too early, except those found by the server.
     let mut looks = Looks::default();
     let required = made(ControlKind::Checkbox);
     let problem = |looks: &Looks, reporting| {
@@ -228,12 +228,12 @@ fn faces_answer_what_the_page_asks() -> Result<(), Box<dyn Error>> {
     assert_eq!(problem(&looks, true), "A value is required.");
     looks.problem = "Say so.".to_owned();
     assert_eq!(problem(&looks, false), "Say so.");
-    // The page's own icon stands in the place of the drawn one.
+    // The page's own icon replaces the drawn one.
     looks = Looks::default();
     looks.svg = "<svg><circle r=\"4\"/></svg>".to_owned();
     let html = Face::of(&made(ControlKind::Rating), &looks, true).root.to_html();
     assert!(html.matches("<circle r=\"4\"/>").count() >= 3, "{html}");
-    // A long text is cut in its middle, so that both of its ends can be read.
+    // A long text is shortened in the middle, so that both ends can be read.
     let long = [Choice::new("a", "The hive at the very end of the long orchard")];
     let mut list = control_of(definition_from(ControlKind::Select, &long, |_| None).definition).0;
     let _ = list.handle(Intent::Open);
@@ -242,7 +242,7 @@ fn faces_answer_what_the_page_asks() -> Result<(), Box<dyn Error>> {
     Ok(())
 }
 
-/// What a field shows while its list is closed or open, with a value and without.
+/// The content of a field while its list is closed or open, with and without a value.
 #[test]
 fn a_filtered_select_shows_its_choice_or_what_is_searched() {
     let of = |attributes: &'static [(&str, &str)], open: bool| {

@@ -1,4 +1,4 @@
-//! The parts that are drawn are those that are written down, of each control, and no others.
+//! The parts drawn for each control are exactly those in the table.
 
 use pin_notch::{ControlKind, Surroundings};
 use pin_notch_any::{attempt_on, definition, mended};
@@ -8,10 +8,10 @@ use proptest::strategy::{Strategy, ValueTree};
 use proptest::test_runner::TestRunner;
 use std::collections::BTreeSet;
 
-/// How many controls of each kind are drawn.
+/// The number of controls drawn of each kind.
 const CONTROLS: u32 = 600;
 
-/// The parts in a piece of markup, by their names.
+/// The names of the parts in some markup.
 fn named(html: &str) -> impl Iterator<Item = &str> {
     let values = html.split(" part=\"").skip(1).filter_map(|rest| rest.split('"').next());
     values.flat_map(|names| names.split(' '))

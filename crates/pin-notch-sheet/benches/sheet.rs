@@ -1,5 +1,5 @@
-//! What sheets cost beside the plain parsing of the same text: checking one of 1,000 fields, and accepting
-//! lines of JSON.
+//! The cost of sheets compared with merely parsing the same text: checking one with 1,000 fields, and
+//! accepting lines of JSON.
 
 use criterion::{Criterion, Throughput, criterion_group, criterion_main};
 use pin_notch_sheet::{Context, Format, Sheet};
@@ -35,7 +35,7 @@ fn accepting(criterion: &mut Criterion) {
     let mut context = Context::default();
     context.files = &|_: &str| Ok(include_str!("../../pin-notch-cli/demo/hives.txt").to_owned());
     let form = Sheet::read(text, Format::Toml, &context).0.form();
-    // A thousand lines, a thousand times over: a million pass, and no more than these are held.
+    // A thousand lines, repeated a thousand times: a million are processed, but only these are in memory.
     let lines: Vec<String> = (0..1000)
         .map(|at| {
             format!(

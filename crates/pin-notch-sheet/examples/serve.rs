@@ -1,7 +1,8 @@
 //! A server that shows a sheet's form and accepts what is sent, by the same rules.
 //!
-//! `cargo run -p pin-notch-sheet --example serve -- crates/pin-notch-cli/demo/inspection.toml`, then open the address it prints.
-//! With `--features sqlite` and the name of a database behind the sheet, what is accepted is kept there.
+//! `cargo run -p pin-notch-sheet --example serve -- crates/pin-notch-cli/demo/inspection.toml`, then open
+//! the address it prints. With `--features sqlite` and the name of a database after the sheet, accepted
+//! answers are stored there.
 
 use axum::Router;
 use axum::body::{Body, Bytes};
@@ -16,11 +17,11 @@ use tower_http::set_header::SetResponseHeaderLayer;
 use tower_http::timeout::TimeoutLayer;
 use tower_http::validate_request::ValidateRequestHeaderLayer;
 
-/// The files that bring the controls to life, as `cargo xtask web` builds them.
+/// The scripts and modules of the controls, as built by `cargo xtask web`.
 const SCRIPT: &str = include_str!("../../pin-notch-cli/dist/pin-notch-form.js");
 const WASM: &[u8] = include_bytes!("../../pin-notch-cli/dist/pin-notch-form.wasm");
 
-/// What brings the form to life.
+/// The script of the form.
 const HEAD: &str = r#"<link rel="modulepreload" href="/pin-notch-form.js"><link rel="preload" href="/pin-notch-form.wasm" as="fetch" crossorigin>
 <script type="module" src="/pin-notch-form.js"></script>"#;
 
@@ -34,7 +35,7 @@ fn receive(sheet: &Sheet, headers: &HeaderMap, body: &[u8]) -> Response {
     (status, to, [(header::CONTENT_TYPE, reply.content_type)], reply.body).into_response()
 }
 
-/// Keeps an answer for good before its sender is told that it was accepted.
+/// Commits an answer before its sender is told that it was accepted.
 #[cfg(feature = "sqlite")]
 fn keep(
     sink: &std::sync::Mutex<pin_notch_sheet::Sink>,
@@ -56,7 +57,7 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
         move |name: &str| std::fs::read_to_string(folder.join(name)).map_err(|why| why.to_string());
     let mut context = Context::default();
     context.files = &files;
-    // The day in UTC, as it is when the server starts; one that runs for long reads its sheet anew each day.
+    // The date in UTC when the server starts. A long-running server should read its sheet again each day.
     let since = std::time::SystemTime::now().duration_since(std::time::UNIX_EPOCH)?;
     context.today =
         i32::try_from(since.as_secs() / 86_400).ok().and_then(pin_notch::Date::from_days);
@@ -102,7 +103,7 @@ async fn main() -> Result<(), Box<dyn std::error::Error>> {
     let listener = tokio::net::TcpListener::bind("127.0.0.1:0").await?;
     let host = listener.local_addr()?.to_string();
     println!("http://{host}/");
-    // The README of this crate says what each of these is for, and where it is not needed.
+    // The README of this crate explains each of these layers, and when it is not needed.
     let origin = format!("http://{host}");
     #[expect(clippy::result_large_err, reason = "tower-http asks for it")]
     let is_ours = move |request: &mut Request<Body>| {

@@ -1,5 +1,6 @@
-//! What comes of many small inputs, as it was read once: each file of `golden` that is named here holds the inputs and,
-//! behind a line of dashes, what came of them. With `PIN_NOTCH_PRINT=1` the latter is written anew, to be read again.
+//! Reviewed results of many small inputs: each file of `golden` that is named here contains inputs, each
+//! followed by a line of dashes and its result. `PIN_NOTCH_PRINT=1` rewrites the results, for another
+//! review.
 
 mod sheet;
 
@@ -10,7 +11,7 @@ use std::path::Path;
 const BETWEEN: &str = "=====\n";
 const BEHIND: &str = "-----\n";
 
-/// Compares what comes of each input in this file with what is written behind it.
+/// Compares the result of each input in this file with the one written after it.
 fn compare(name: &str, what_comes_of: impl Fn(&str) -> String) {
     let path = Path::new(env!("CARGO_MANIFEST_DIR")).join("tests/golden").join(name);
     let written = std::fs::read_to_string(&path).expect("a file of inputs");
@@ -33,7 +34,7 @@ fn compare(name: &str, what_comes_of: impl Fn(&str) -> String) {
     }
 }
 
-/// A finding, with the place and the text it is about.
+/// A finding, with its place and the text concerned.
 fn told(text: &str, finding: &Finding) -> String {
     let (line, column) = place(text, finding.span.start);
     let about = text[finding.span.clone()].lines().next().unwrap_or_default();
@@ -61,7 +62,7 @@ fn a_schema_makes_a_sheet_and_tells_what_is_lost() {
     });
 }
 
-/// The sheet of all kinds, with rows, an output and a preset besides.
+/// The sheet of all kinds, with rows, an output and a preset added.
 const SHEET: &str = concat!(
     include_str!("golden/all.toml"),
     r#"

@@ -1,4 +1,4 @@
-//! Any definition, written down in a sheet, comes back as it was.
+//! Any definition written in a sheet is read back unchanged.
 
 use pin_notch_any::{as_field, definition, fit_for_a_sheet, kind};
 use pin_notch_sheet::{Context, Format, Severity, Sheet};
@@ -18,7 +18,8 @@ proptest! {
             let form = sheet.form();
             let read = form.control("it").map(pin_notch::Control::definition);
             prop_assert_eq!(read, Some(definition.clone()), "{}", text);
-            // Only a value that is not offered is told: it may come later in a page, and not in a sheet.
+            // Only a value that is not offered is reported: in a page its option may arrive later, but not
+            // in a sheet.
             let errors = found.iter().filter(|one| one.severity == Severity::Error);
             let wrong: Vec<_> = errors.filter(|one| !one.message.contains("is not offered")
                 && !one.message.contains("cannot be chosen")).collect();

@@ -1,5 +1,5 @@
-//! The sheets of the demo: each goes as its moves say, is whole in its languages, and judges answers alike whichever way
-//! they come in.
+//! The sheets of the demo: each meets the expectations of its moves, is completely translated, and judges
+//! answers alike in every format.
 
 mod answers;
 
@@ -54,14 +54,14 @@ fn answers_are_judged_alike_as_bodies_as_json_and_by_the_schema() {
             let as_json = form.read_json(text.as_bytes());
             if let Some(body) = body(&form, &document) {
                 let as_body = form.read(body.as_bytes());
-                // A text with a blank at its end is cut by nobody.
+                // A text that ends with a space is never trimmed.
                 assert_eq!(
                     as_body.is_ok(),
                     as_json.is_ok(),
                     "{body}\n{text}\n{as_body:?}\n{as_json:?}"
                 );
             }
-            // What it cannot say, it lets through.
+            // It accepts what it cannot express.
             let is_valid = schema.is_valid(&nested(&form, &document));
             assert!(is_valid || as_json.is_err(), "{} {text}", path.display());
             right += usize::from(as_json.is_ok());

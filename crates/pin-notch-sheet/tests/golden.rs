@@ -1,5 +1,5 @@
-//! What comes of a sheet with a field of each kind, and of one with all else, as it was read once: `golden/all.*` and
-//! `golden/rest.*`. With `PIN_NOTCH_PRINT=1` the files are written anew, to be read again.
+//! Reviewed output of a sheet with a field of each kind, and of one with everything else: `golden/all.*`
+//! and `golden/rest.*`. `PIN_NOTCH_PRINT=1` rewrites the files, for another review.
 
 use pin_notch::Form;
 use pin_notch_sheet::{Context, Format, Loss, Page, Severity, Sheet, Theme, from_schema};
@@ -26,7 +26,7 @@ fn compare(name: &str, found: &str) {
     assert_eq!(found.lines().count(), written.lines().count(), "{}", path.display());
 }
 
-/// The page without the elements' own insides, which are looked at where they are made.
+/// The page without the contents of elements, which have their own tests.
 fn outline(html: &str) -> String {
     let mut pieces = html.split("<template");
     let mut text = pieces.next().unwrap_or_default().to_owned();
@@ -38,7 +38,7 @@ fn outline(html: &str) -> String {
     format!("{head}<style>…</style>{}", body.split_once("</style>").unwrap().1)
 }
 
-/// Compares all that comes of a sheet before anybody has entered anything.
+/// Compares all output of a sheet before anything is entered.
 fn compare_all(name: &str, text: &str) -> (Sheet, Form) {
     let sheet = sheet(text, Format::Toml);
     let form = sheet.form();
@@ -94,7 +94,7 @@ fn what_comes_of_rows_parts_and_texts_is_as_it_was_read() {
     compare("rest.answer.html", &outline(&rest.answer(&form, &values, &Page::default())));
 }
 
-/// The README's list of verbs is the table's. With `PIN_NOTCH_PRINT=1` it is written anew.
+/// The README's list of verbs matches the table. `PIN_NOTCH_PRINT=1` rewrites it.
 #[test]
 fn the_readme_lists_what_can_be_attempted() {
     let path = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("README.md");

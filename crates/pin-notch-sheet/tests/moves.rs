@@ -1,4 +1,4 @@
-//! Moves: what they say, what they expect, and the day on which they are made.
+//! Moves: their syntax, their expectations, and the day on which they are made.
 
 mod sheet;
 
@@ -182,7 +182,7 @@ value = ["today", "today + 2"]
     let (_, lost) = sheet.to_schema();
     let told: Vec<String> = lost.iter().map(ToString::to_string).collect();
     assert!(told.contains(&"next: that it moves with the day".to_owned()), "{told:?}");
-    // As it is written, it stays.
+    // The text is kept as written.
     assert!(sheet.to_toml().contains("max = \"today + 14\""));
     let wrong = |day: &str| {
         let (_, found) = read(&text.replace("today+7", day), Format::Toml);
@@ -215,7 +215,7 @@ value = ["today", "today + 2"]
     assert!(wrong("today + 15").contains("after the last day"), "{}", wrong("today + 15"));
     let (_, found) = Sheet::read(text, Format::Toml, &Context::default());
     assert!(found.iter().all(|one| one.code == "no-today") && found.len() == 5, "{found:?}");
-    // A test of moves says which day it is.
+    // Moves in a test specify the date.
     let folder = std::env::temp_dir().join(format!("pin-notch-days-{}", std::process::id()));
     std::fs::create_dir_all(&folder).expect("a folder");
     let [sheet, moves] = ["days.toml", "days.moves"].map(|name| folder.join(name));

@@ -1,4 +1,4 @@
-//! Presets in sheets: what is wrong with them, and what they do without script.
+//! Presets in sheets: errors in them, and how they work without script.
 
 mod sheet;
 
@@ -104,7 +104,7 @@ fn without_script_whoever_receives_the_form_enters_the_values() {
             .body
             .contains("id=\"fahrenheit\" name=\"fahrenheit\" min=\"32\" max=\"212\" value=\"41\"")
     );
-    // There is no such preset, so it is sent like any other.
+    // There is no such preset, so the form is sent as usual.
     let reply = sheet.reply(
         b"celsius=1&fahrenheit=34&form.preset=summer",
         media,

@@ -1,4 +1,4 @@
-//! Rows in sheets: what is wrong with them, what other formats make of them, and a page of them without script.
+//! Rows in sheets: errors in them, other formats, and a page without script.
 
 mod sheet;
 
@@ -88,7 +88,7 @@ fn what_is_wrong_with_rows_is_told_with_what_would_be_right() {
         )
     };
     let with = |lines: &str| rows("most = 3") + lines;
-    // A sheet, and what is found in it: the code, the text and the help.
+    // The findings in a sheet: code, text and help.
     let table = [
         (rows(""), "missing: rows have no most; give the greatest number of rows, 1 to 50"),
         (rows("most = 51"), "rows: most must be 1 to 50, but this is 51"),
@@ -146,7 +146,7 @@ fn what_is_wrong_with_rows_is_told_with_what_would_be_right() {
             format!("{}: {}{}", one.code, one.message, help.unwrap_or_default())
         });
         assert_eq!(told.collect::<Vec<_>>(), [expected], "{text}");
-        // What is right is there all the same.
+        // What is correct is included nevertheless.
         assert!(sheet.form().field("a").is_some() || !text.contains("'a'"));
     }
 }
@@ -220,7 +220,7 @@ fn without_script_a_button_asks_for_other_rows() {
         let media = "application/x-www-form-urlencoded";
         sheet.reply(body.as_bytes(), media, "text/html", &Page::default())
     };
-    // What was entered, the button, and the entries of the fields that are then in sight.
+    // What was entered, the button, and the entries of the fields that are then visible.
     let two =
         "treatment=2&treatment.1.substance=oa&treatment.1.amount=much&treatment.2.amount=7&note=so";
     let table = [
@@ -252,7 +252,7 @@ fn without_script_a_button_asks_for_other_rows() {
         let row = |row| format!("{} {}", substance(row), of(format!("treatment.{row}.amount")));
         let rows: Vec<String> = (1..=count).map(row).collect();
         assert_eq!(format!("{count}: {}", rows.join(", ")), expected, "{button}");
-        // Nobody is told what is wrong before it is sent.
+        // Problems are not shown before it is sent.
         assert!(!html.contains("class=\"wrong\"") && !html.contains("role=\"alert\""), "{button}");
         assert_eq!(html.matches("<fieldset class=\"one-row\"").count(), 3);
         assert_eq!(html.matches(" hidden><legend>").count(), 3 - count);

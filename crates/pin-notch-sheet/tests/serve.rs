@@ -1,4 +1,4 @@
-//! The example server, asked as a browser would.
+//! The example server, with requests like those of a browser.
 
 use std::io::{BufRead, BufReader, Read, Write};
 use std::net::TcpStream;
@@ -50,7 +50,7 @@ fn a_server_of_a_few_lines_shows_the_form_and_accepts_by_the_same_rules() {
     assert!(answer.starts_with("HTTP/1.1 200") && answer.contains("Hive weight</th><td>18.4 kg"));
     let answer = ask(&address, "POST /", &body.replace("18.4", "18.44"));
     assert!(answer.starts_with("HTTP/1.1 422") && answer.contains("the nearest are 18.4 and 18.5"));
-    // A program that takes JSON gets the values, or what is wrong with them and where.
+    // A program that accepts JSON gets the values, or their problems with pointers.
     let takes = |fields: &str, body: &str| {
         ask_with(
             &address,
@@ -69,7 +69,7 @@ fn a_server_of_a_few_lines_shows_the_form_and_accepts_by_the_same_rules() {
     );
     assert!(answer.contains("\"pointer\":\"#/weight\""), "{answer}");
 
-    // What its layers leave outside: other hosts' names, pages of other origins, long bodies.
+    // What its layers reject: other host names, pages of other origins, long bodies.
     let named = |host: &str, origin: &str| {
         ask_with(&address, "POST /", &format!("Host: {host}\r\nOrigin: {origin}\r\n"), body)
     };

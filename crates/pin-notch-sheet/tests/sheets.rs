@@ -1,4 +1,4 @@
-//! Sheets: what is wrong with them is told with its place, and what is right makes a form.
+//! Sheets: errors are reported with their places, and correct ones result in a form.
 
 mod sheet;
 
@@ -6,7 +6,7 @@ use pin_notch_sheet::{Finding, Format, Moves, Page, Severity, Step, Theme, from_
 use proptest::prelude::*;
 use sheet::{field, read};
 
-/// What is found, a line each.
+/// The findings, one per line.
 fn found(text: &str, format: Format) -> Vec<String> {
     let one = |finding: &Finding| {
         let (line, column) = place(text, finding.span.start);
@@ -14,7 +14,7 @@ fn found(text: &str, format: Format) -> Vec<String> {
         let (word, code) = (finding.severity.word(), finding.code);
         format!("{line}:{column} {word} {code}: {finding}{help}")
     };
-    // What a language lacks is in a test of its own.
+    // Missing translations have a test of their own.
     let found = read(text, format).1.into_iter().filter(|one| one.code != "texts-missing");
     found.map(|finding| one(&finding)).collect()
 }
@@ -315,7 +315,7 @@ fn rules_say_what_they_are_read_as() {
         ("span.last < then", "span=2026-05-01&span=2026-05-04&then=2026-05-04", false),
         ("at < '12:00'", "at=12:01", false),
         ("not not not on", "on=on", false),
-        // What is neither yes nor no breaks no rule, so each has to be able to say no.
+        // An undecided condition breaks no rule, so each must be able to be false.
         ("not (n > 1 and on)", "n=2&on=on", false),
         ("not (n > 1 or on)", "n=2", false),
         ("then - day >= 7", "day=2026-05-14&then=2026-05-20", false),
@@ -415,7 +415,7 @@ fn every_control_can_be_written_down_with_all_its_words() {
     }
 }
 
-/// A piece of JSON as a sheet may have it.
+/// A JSON value that may occur in a sheet.
 fn piece() -> impl Strategy<Value = serde_json::Value> {
     let leaf = prop_oneof![
         any::<bool>().prop_map(serde_json::Value::from),
@@ -439,7 +439,7 @@ proptest! {
         let (again, found) = read(&sheet.to_toml(), Format::Toml);
         prop_assert!(!found.iter().any(|one| one.code == "not-toml"), "{:?}\n{}", found, sheet.to_toml());
         let read = |text: String| serde_json::from_str::<serde_json::Value>(&text).unwrap();
-        // Tables stand behind plain values in TOML, so the order of members is no difference.
+        // Tables follow plain values in TOML, so the order of members may differ.
         prop_assert_eq!(read(again.to_json()), read(sheet.to_json()), "{}", sheet.to_toml());
     }
 
@@ -455,7 +455,7 @@ proptest! {
     }
 }
 
-/// With many mites a treatment counts, and with one its day.
+/// With many mites a treatment counts, and with a treatment its day.
 const CONDITIONS: &str = r#"
 [[field]]
 name = "mites"
@@ -487,7 +487,8 @@ fn fields_count_only_if_their_condition_holds() {
     let form = sheet.form();
     assert!(form.read(b"mites=3").is_ok() && form.read(b"mites=12").is_err());
     assert_eq!(form.read(b"mites=3&given=oa").unwrap().unknown(), ["given"]);
-    // Drawn is what counts; a page without script holds everything, and demands nothing that may not count.
+    // Only fields that count are drawn. A page without script contains all of them, but does not require
+    // those that may not count.
     let shown = |values: &[u8]| sheet.to_text(&sheet.form_with(values));
     assert_eq!(shown(b"mites=3"), "  Mites     [3         ]\n");
     assert_eq!(shown(b"mites=12").lines().count(), 2);
@@ -501,9 +502,9 @@ fn fields_count_only_if_their_condition_holds() {
         !format!("{head}{native}").contains("disabled") && !head.contains(" required"),
         "{head}"
     );
-    // The form in the page knows better.
+    // The live form decides this in the page.
     assert!(head.contains(" data-required") && page.contains("<div class=\"row\" data-only-if="));
-    // The moves of a trace tell what begins and ceases to count.
+    // A trace reports which fields start and stop counting.
     let mut told = Vec::new();
     let mut form = sheet.form();
     let moves = Moves::read("mites: choose 12\ngiven: pick oa\nmites: choose 2\n", &form).unwrap();
@@ -560,7 +561,7 @@ fn what_follows_another_field_follows_from_the_first_moment() {
     assert_eq!(degrees("value=180", ""), "c=180&f=356");
     assert_eq!(degrees("", "value=212"), "c=100&f=212");
     assert_eq!(degrees("", ""), "c=&f=");
-    // What the sheet says of both, both keep.
+    // Both keep what the sheet says about both.
     assert_eq!(degrees("value=10", "value=11"), "c=10&f=11");
 }
 

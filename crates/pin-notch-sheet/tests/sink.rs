@@ -1,4 +1,4 @@
-//! Answers in a database: once each, whatever the sheet becomes.
+//! Answers in a database: each is stored once, even if the sheet changes.
 
 mod sheet;
 
@@ -74,7 +74,7 @@ fn keep(path: &Path, sheet: &Sheet, received: &[&str]) -> Done {
     Ok(sink.finish()?)
 }
 
-/// All that a query gives, a line for each row.
+/// The result of a query, one line per row.
 fn all(path: &Path, query: &str) -> Result<Vec<String>, rusqlite::Error> {
     let database = Connection::open(path)?;
     let mut asked = database.prepare(query)?;
@@ -130,7 +130,7 @@ fn a_later_sheet_brings_its_columns_and_takes_none_away() -> Done {
     let later = SHEET.replace("name = \"weight\"", "name = \"mass\"")
         + "[[field]]\nname = \"visit\"\ncontrol = \"rows\"\nlabel = \"Visit\"\nmost = 2\n[[field.field]]\nname = \"by\"\ncontrol = \"text\"\nlabel = \"By\"\n";
     let later = sheet(&later);
-    // What is handed in again under the later sheet is the same answer.
+    // An answer imported again under the later sheet is the same answer.
     let received = ["hive=A&weight=1&treatment.1.day=2026-05-14", "hive=B&mass=2&visit.1.by=Ida"];
     keep(&path, &later, &received)?;
     assert_eq!(
@@ -153,7 +153,7 @@ fn what_is_kept_is_there_for_others_before_the_end() -> Done {
         let text = format!("hive=A&weight={at}&treatment.1.day=2026-05-14");
         sink.keep(&text, &form.read(text.as_bytes())?)?;
     }
-    // Written down a thousand at a time, for nobody has said that this was the last.
+    // They are committed in batches of a thousand, and these have not been committed yet.
     assert_eq!(all(&path, "SELECT count(*) FROM answers")?, ["1000"]);
     sink.finish()?;
     assert_eq!(all(&path, "SELECT count(*) FROM answers")?, ["1200"]);

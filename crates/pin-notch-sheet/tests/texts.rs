@@ -1,4 +1,4 @@
-//! What people read of a sheet: its own texts, those of other languages, and that they stay texts.
+//! The texts of a sheet: its own, translations, and that they are never interpreted as markup.
 
 mod sheet;
 
@@ -213,7 +213,7 @@ fn what_comes_after_is_said_on_the_page_in_the_answer_and_by_a_way_elsewhere() {
     let (led, _) = sheet("thanks-page = '/thanks'");
     let answer = reply(&led, "text/html");
     assert_eq!((answer.status, answer.location.as_deref()), (303, Some("/thanks")));
-    // A script is not led anywhere by the answer; the page does that.
+    // A script is not redirected; the page follows the address itself.
     assert_eq!(reply(&led, "application/json").status, 200);
     for address in ["javascript:alert(1)", "data:text/html,x", "mailto:a@apiary.example", "/a b"] {
         let (_, found) = sheet(&format!("action = '{address}'"));

@@ -1,10 +1,10 @@
-//! A program of its own, compiled for the browser, with the elements in its own module.
+//! An independent program, compiled for the browser, with the elements in its own module.
 //!
-//! `cargo xtask test` builds it beside the web files and looks at it in a browser.
+//! `cargo xtask test` builds it beside the web files and tests it in a browser.
 
 use wasm_bindgen::prelude::*;
 
-/// Says what the program is about, with the elements defined.
+/// Defines the elements, and returns a text about the program.
 #[wasm_bindgen]
 pub fn begin() -> String {
     pin_notch_web::register();

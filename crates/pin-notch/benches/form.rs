@@ -1,4 +1,4 @@
-//! A turn in forms of 10, 1,000 and 10,000 fields: its cost must not grow with the form. The baseline is
+//! A turn in forms of 10, 1,000 and 10,000 fields, whose cost must not grow with the form. The baseline is
 //! the same turn on the control alone.
 
 #![allow(missing_docs, reason = "criterion's macros write public items")]
@@ -11,7 +11,7 @@ fn slider() -> Slider {
     Slider::builder().max(40).step(dec!(0.1)).build().expect("valid")
 }
 
-/// Each field of an even place drives the next one, and is driven by it.
+/// Each field with an even index is linked with the next one in both directions.
 fn form(fields: usize) -> Form {
     let mut form = Form::new();
     for at in 0..fields {
@@ -51,7 +51,7 @@ fn turn(c: &mut Criterion) {
     group.finish();
 }
 
-/// A form of so many fields, with a rule and a link for each five, up to 200 of both.
+/// A form with this many fields, and a rule and a link for every five, up to 200 of each.
 fn with_rules(fields: usize) -> Form {
     let mut form = Form::new();
     for at in 0..fields {
@@ -68,7 +68,8 @@ fn with_rules(fields: usize) -> Form {
     form
 }
 
-/// A key and what a page asks the form then: what followed, what the rules over it say, whether it is dirty.
+/// A key press and what a page then needs from the form: consequences, findings of rules, and whether it is
+/// dirty.
 fn rules(c: &mut Criterion) {
     let mut group = c.benchmark_group("a key, there and back, with its rules");
     for (fields, what) in

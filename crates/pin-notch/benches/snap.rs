@@ -1,4 +1,4 @@
-//! What exactness costs: `Notches::snap` beside the usual recipe in binary floating point.
+//! The cost of exactness: `Notches::snap` compared with the usual recipe in binary floating point.
 //!
 //! The recipe is what most pages do: divide by the step, round, multiply back. It is the named baseline;
 //! it gives 0.30000000000000004 where `snap` gives 0.3. A second baseline repairs that by rounding the
@@ -60,7 +60,7 @@ fn snap(c: &mut Criterion) {
     group.finish();
 }
 
-/// The same quantizer for dates, months, weeks and times, beside plain numbers of as many notches.
+/// The same quantizer for dates, months, weeks and times, compared with plain numbers with as many notches.
 fn measures(c: &mut Criterion) {
     fn snaps<M: Measure>(c: &mut BenchmarkGroup<'_, WallTime>, notches: &NotchesOf<M>) {
         let count = notches.count() as i64;
@@ -94,7 +94,7 @@ fn measures(c: &mut Criterion) {
     group.finish();
 }
 
-/// A month laid out, and a picker's whole view of it, beside one day of it made from its number.
+/// Laying out a month, and a picker's whole view of it, compared with computing one day from its number.
 fn month_grid(c: &mut Criterion) {
     let mut group = c.benchmark_group("month grid");
     let days: Vec<i32> = (20_454..20_496).collect();

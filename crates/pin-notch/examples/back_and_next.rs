@@ -1,4 +1,4 @@
-//! Back and next over hive records: the stepper knows their names, the program has the rest of them.
+//! Stepping back and forth through hive records: the stepper has their names, and the program has the rest.
 
 use pin_notch::{ControlError, Intent, ItemStepper, Key};
 

@@ -1,4 +1,4 @@
-//! Days away from the apiary: a span of two days, with days that cannot be chosen and why.
+//! Days away from the apiary: a date span, with closed days and their reasons.
 
 use pin_notch::{Closed, DateSpanPicker, Intent, Weekday};
 use std::error::Error;

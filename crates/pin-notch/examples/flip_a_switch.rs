@@ -1,4 +1,4 @@
-//! Flip a switch, and hear it; then disable it, and hear why nothing happens.
+//! Flip a switch and get its events; then disable it and get the reason why nothing happens.
 
 use pin_notch::{ControlError, Intent, Key, Switch};
 

@@ -1,4 +1,4 @@
-//! A whole inspection: sent too early, mended, sent again, and re-checked where it arrives.
+//! A complete inspection: sent too early, corrected, sent again, and checked by the receiver.
 
 use pin_notch::{
     CheckboxGroup, Choice, DatePicker, FieldStepper, Form, FormTurn, Intent, Key, Rating, Select,
@@ -67,7 +67,7 @@ fn main() -> Result<(), Box<dyn Error>> {
     let body = form.urlencoded();
     println!("{body}\n");
 
-    // Elsewhere: the same definition reads it, and would not take anything else.
+    // At the receiver, the same definition reads it, and would not accept anything else.
     let received = inspection()?;
     for (name, value) in received.read(body.as_bytes())?.iter() {
         println!("received {name} = {value}");

@@ -1,5 +1,5 @@
-//! The parent owns the state. The child shows it and asks to change it, and both hear the change once. Where
-//! the child is looked at alone, it shows a value that nobody may change.
+//! The parent owns the state. The child shows it and requests changes, and both are notified once of each
+//! change. A child on its own shows a constant value.
 
 use pin_notch::{ControlError, Intent, Shared, SharedError, Switch};
 use std::error::Error;

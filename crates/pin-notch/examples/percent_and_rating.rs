@@ -1,4 +1,4 @@
-//! A percentage slider that drives a rating in halves, and is driven by it.
+//! A percentage slider and a rating in halves that follow each other.
 
 use pin_notch::{Conversion, Intent, Rating, Refusal, Shared, Slider, dec};
 use std::error::Error;

@@ -1,5 +1,4 @@
-//! A slider and a number field on one value. Whoever is moved, the other follows, and what is being typed
-//! is left alone.
+//! A slider and a number field for one value. Each follows the other, and a text being typed is kept.
 
 use pin_notch::{Decimal, Intent, Key, Shared, Slider, Stepper, dec};
 use std::cell::RefCell;
@@ -15,7 +14,7 @@ fn main() -> Result<(), Box<dyn Error>> {
     let _subscription = weight.subscribe({
         let (slider, field) = (slider.clone(), field.clone());
         move |value: &Option<Decimal>| {
-            // A slider is never empty: while the field is, it stays where it is.
+            // A slider is never empty: it keeps its value while the field is empty.
             value.map(|value| slider.borrow_mut().set_nearest(value));
             let _ = field.borrow_mut().set_value(*value);
         }

@@ -1,10 +1,10 @@
-//! A model is tested by saying what somebody does and reading what comes of it.
+//! A model can be tested by performing attempts and checking their outcome.
 
 use pin_notch::{Intent, ItemStepper, Key, Slider, dec};
 use std::error::Error;
 
 fn main() -> Result<(), Box<dyn Error>> {
-    // It goes next, goes back, and knows both ends.
+    // It steps forward, steps back, and stops at both ends.
     let mut hives = ItemStepper::builder().options(["Linden", "Orchard"]).build()?;
     assert!(hives.is_at_first());
     assert_eq!(hives.handle(Intent::Step(1)).to_string(), "input Orchard, change Orchard");

@@ -1,4 +1,5 @@
-//! A select whose value is there before its options, which come late, fail at first, and are then searched.
+//! A select whose value exists before its options, which are loaded later, fail at first, and are then
+//! searched.
 
 use pin_notch::{Choice, ControlError, Intent, Key, Select};
 

@@ -1,4 +1,4 @@
-//! A group of checkboxes with one for all, of which at least one and at most two may be checked.
+//! A group of checkboxes with one for all, of which at least one and at most two can be checked.
 
 use pin_notch::{CheckboxGroup, Checked, ControlError, Intent};
 

@@ -1,8 +1,8 @@
-//! Controls of every kind by what is tried on them, as it was read once: each case of `golden/attempts.txt` has the
-//! kind, its attributes and its options (`!` before what is disabled), then an attempt or what the program does in each
-//! line; behind it stands what came of that. With `PIN_NOTCH_PRINT=1` the latter is written anew, to be read again.
+//! Reviewed outcomes of attempts on controls of every kind. Each case of `golden/attempts.txt` has the
+//! kind, its attributes and its options (`!` marks disabled ones), followed by lines with an attempt or a
+//! change by the program, and its outcome. `PIN_NOTCH_PRINT=1` rewrites the outcomes, for another review.
 
-// Without it, patterns and addresses are left to the world.
+// Without this feature, patterns and addresses are checked by the world.
 #![cfg(feature = "text")]
 
 use pin_notch::{
@@ -12,7 +12,7 @@ use pin_notch::{
 use std::fmt::Write;
 use std::path::Path;
 
-/// A world in which everything is written in another way.
+/// A world that differs from the built-in one in everything.
 struct Other;
 
 impl World for Other {
@@ -73,7 +73,7 @@ fn intent(line: &str) -> Option<Intent<'_>> {
     })
 }
 
-/// What the program does, and what came of it.
+/// A change by the program, and its outcome.
 fn program(control: &mut Control, line: &str) -> Option<String> {
     let (word, rest) = line.split_once(' ').unwrap_or((line, ""));
     let done =
@@ -158,7 +158,7 @@ fn options(text: &str) -> Vec<Choice> {
     text.split_whitespace().map(one).collect()
 }
 
-/// The control that the first line of a case says.
+/// The control described by the first line of a case.
 fn made(line: &str) -> Control {
     let (said, all) = line.split_once('|').unwrap_or((line, ""));
     let mut words = said.split_whitespace();
@@ -174,7 +174,7 @@ fn made(line: &str) -> Control {
     control
 }
 
-/// All that somebody can see and hear of it, and what it would send.
+/// Everything visible and audible, and what it would send.
 fn seen(control: &Control) -> String {
     let mut text = format!("  = {} {:?}", control.value(), control.text());
     if control.is_drafting() || control.is_grabbed() || control.has_open_popup() {

@@ -1,4 +1,4 @@
-//! Values with several owners: each hears every change once, nothing loops, nothing drifts.
+//! Values with several owners: each is notified once of every change, nothing loops, nothing drifts.
 
 use pin_notch::{
     Conversion, Decimal, Intent, Key, Notches, Rating, Refusal, Shared, SharedError, Slider,
@@ -8,7 +8,7 @@ use proptest::prelude::*;
 use std::cell::RefCell;
 use std::rc::Rc;
 
-/// A list that a listener writes what it hears into.
+/// A list in which a listener records its notifications.
 fn notebook<V: Clone + PartialEq + 'static>(
     shared: &Shared<V>,
 ) -> (Rc<RefCell<Vec<V>>>, pin_notch::Subscription) {
@@ -42,7 +42,7 @@ fn parent_and_child_each_hear_one_change_once() {
 fn a_listener_may_set_the_value_again() {
     let weight = Shared::new(0);
     let (before, _a) = notebook(&weight);
-    // Holds the value to ten, from inside a change.
+    // Limits the value to ten, from inside a change.
     let _hold = weight.subscribe({
         let weight = weight.clone();
         move |value| {
@@ -73,7 +73,7 @@ fn a_quarrel_ends_and_is_told() {
 
 #[test]
 fn a_chain_that_settles_in_time_is_no_quarrel() {
-    // Each change is answered by one more, a hundred times: as many as are waited for.
+    // Each change causes another one, a hundred times, which is the limit.
     for (last, settles) in [(100, true), (101, false)] {
         let value = Shared::new(0_u64);
         let up = value.clone();
@@ -133,7 +133,7 @@ fn a_slider_and_a_field_share_one_value_and_typing_is_left_alone() {
 }
 
 proptest! {
-    /// A percentage and a rating in halves: whoever is moved, the other agrees, and nothing drifts.
+    /// A percentage and a rating in halves: each follows the other, and nothing drifts.
     #[test]
     fn linked_controls_agree_and_never_drift(moves in proptest::collection::vec((any::<bool>(), 0_i64..=100), 1..50)) {
         let mut rating = Rating::builder().step(dec!(0.5)).min(0).build().unwrap();
@@ -154,7 +154,7 @@ proptest! {
             } else {
                 let to = halves.snap(Decimal::new(to, 2) * dec!(5));
                 rated.take(&rating.handle(Intent::Choose(to))).unwrap();
-                // Choosing what is shown already is refused, and then nothing moves.
+                // Choosing the current value is refused, so nothing changes.
                 if rated.get() == Some(to) { percent.get() } else { to * dec!(20) }
             };
             slider.set_value(percent.get()).unwrap();
@@ -166,7 +166,7 @@ proptest! {
         }
     }
 
-    /// There and back again, every notch of the finer side is kept, and the ends meet.
+    /// Every notch of the finer side survives the round trip, and the ends correspond.
     #[test]
     fn a_conversion_leads_back_to_where_it_came_from(
         from in -500_i64..500, length in 1_i64..400, to in -500_i64..500, times in 1_i64..40, at in 0_i64..400,

@@ -1,4 +1,4 @@
-//! The calendar against an independent one, and the measures by the standard's own examples.
+//! The calendar compared with an independent one, and the measures with the standard's own examples.
 
 use pin_notch::{Date, DateTime, Measure, Month, MonthGrid, NotchesOf, Time, Week, Weekday, dec};
 use proptest::prelude::*;
@@ -9,7 +9,7 @@ fn read<T: FromStr<Err: Debug>>(text: &str) -> T {
     text.parse().unwrap_or_else(|error| panic!("{text}: {error:?}"))
 }
 
-/// Every single day there is: its text, weekday, ISO week and day of the year.
+/// Every supported day: its text, weekday, ISO week and day of the year.
 #[test]
 fn every_day_agrees_with_an_independent_calendar() {
     let mut day = Some(Date::FIRST);
@@ -142,7 +142,7 @@ fn measures_snap_and_step_by_the_standards_rules() {
         "2026-05-14T08:10",
     );
     assert_eq!(NotchesOf::<Time>::all().count(), 24 * 60, "a minute by default");
-    // By the standard's arithmetic: whole values that are a whole number of such steps from the base.
+    // By the standard's arithmetic: whole values that are a whole number of steps from the base.
     check::<Date>("2026-05-01", "0.5", "2026-05-14", "2026-05-14", "2026-05-15");
     check::<Date>("2026-05-01", "1.5", "2026-05-14", "2026-05-13", "2026-05-16");
     check::<Time>("", "0.0001", "07:30", "07:30", "07:30:00.001");

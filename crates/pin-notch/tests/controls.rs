@@ -1,4 +1,4 @@
-//! The control machines, each attempt with what came of it, written down as the text of its turn.
+//! The control machines: attempts with the text of their turns.
 
 use pin_notch::{
     Control, ControlError, Direction, Intent, Key, Lit, Orientation, Place, Rating, Slider,
@@ -117,7 +117,7 @@ fn keys_move_a_slider_and_settle_at_once() {
     );
 }
 
-/// Which way Right, Up and a press at the top left corner's quarter lead, for every way a slider can lie.
+/// The effects of Right, Up and a press near the top left corner, for every orientation of a slider.
 #[test]
 fn arrows_and_places_follow_the_track_however_it_lies() {
     use Direction::*;
@@ -219,7 +219,7 @@ fn a_slider_starts_in_the_middle_unless_told_and_never_out_of_bounds() {
     );
     let out = scale().value(50).build().unwrap_err();
     assert_eq!(out.to_string(), "value 50 is not allowed: above the maximum 40");
-    // Legal in HTML, though no value is acceptable: the form will say so.
+    // This is legal in HTML, although no value is acceptable: the form reports it.
     let reversed = Slider::builder().min(10).max(0).build().unwrap();
     assert_eq!(reversed.validity()[0].to_string(), "The value must be 0 or less.");
 }
@@ -238,7 +238,7 @@ fn a_rating_previews_chooses_and_clears() {
             (Leave, "preview end"),
             (Point(across(0.69)), "preview 3.5"),
             (Press(across(0.69)), "preview end, input 3.5, change 3.5"),
-            // The pointer rests where it pressed: no preview hides what was chosen.
+            // The pointer rests where it pressed, so that no preview hides the chosen value.
             (Point(across(0.69)), "refused: nothing would change"),
             (Press(across(0.69)), "input empty, change empty"),
             (Point(across(0.69)), "refused: nothing would change"),

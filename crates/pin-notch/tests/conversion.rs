@@ -1,4 +1,4 @@
-//! Conversions: exact where they can be, and the end of the range where a number cannot hold what comes out.
+//! Conversions: exact if possible, and limited to the range of numbers.
 
 use pin_notch::{Conversion, Decimal, Intent, Notches, Place, dec};
 
@@ -14,7 +14,7 @@ fn what_no_number_holds_is_the_end_in_that_direction() {
         [dec!(0), dec!(37.5), dec!(100)].map(|c| degrees.convert(c)),
         [dec!(32), dec!(99.5), dec!(212)]
     );
-    // Both ways along the source, and both along what comes out.
+    // In both directions of the source range, and of the target range.
     for (from, to, far, near) in [
         ([0, 1], [0, 10], 10, 0),
         ([0, 1], [0, -10], -10, 0),

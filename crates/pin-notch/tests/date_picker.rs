@@ -16,7 +16,7 @@ fn season() -> DateBuilder {
     ])
 }
 
-/// The picker of this definition, on the 14th of May.
+/// A picker with this definition, on 14 May.
 fn today(definition: DateBuilder) -> DatePicker {
     let mut picker = definition.build().unwrap();
     picker.set_today(day("2026-05-14"));
@@ -72,7 +72,7 @@ fn keys_go_about_the_grid_as_the_aria_practices_have_it() {
             (Intent::Clear, "refused: already empty"),
         ],
     );
-    // The end of a long month finds the end of a short one.
+    // The last day of a long month leads to the last day of a short one.
     let mut any = DatePicker::default();
     any.set_today(day("2026-01-31"));
     play(&mut any, &[(Intent::Open, "open"), (key(PageDown), "active 2026-02-28")]);

@@ -1,4 +1,4 @@
-//! Two days, picked one after the other, or typed in one field or two.
+//! Date spans: picked, or typed in one field or two.
 
 use pin_notch::{
     Closed, Control, Date, DateSpan, DateSpanBuilder, DateSpanPicker, Intent, Key, Refusal, Thumb,
@@ -16,7 +16,7 @@ fn season() -> DateSpanBuilder {
     ])
 }
 
-/// The picker of this definition, on the 14th of May.
+/// A picker with this definition, on 14 May.
 fn today(definition: DateSpanBuilder) -> DateSpanPicker {
     let mut picker = definition.build().unwrap();
     picker.set_today(day("2026-05-14"));
@@ -70,7 +70,7 @@ fn the_first_pick_begins_a_span_and_the_second_ends_it() {
         ],
     );
     assert_eq!(picker.value().unwrap().days(), 5);
-    // By keys: what is begun is taken back first, then the grid closes.
+    // By keys: Escape first abandons a begun span, then closes the grid.
     play(
         &mut picker,
         &[
@@ -136,7 +136,7 @@ fn spans_may_run_across_blocked_days_and_last_so_long() {
     assert_eq!(refused(span("2026-05-20", "2026-05-30")), "more than 10 days");
     assert_eq!(refused(span("2026-05-29", "2026-06-02")), "that day is closed");
     assert_eq!(refused(span("2026-02-27", "2026-03-02")), "before the first day, 2026-03-01");
-    // A rule of the developer's own is asked day by day.
+    // The developer's own rule is called for each day.
     let mut odd = DateSpanPicker::default();
     odd.set_closed_when(|day| (day.day() == 13).then(|| "Unlucky.".into()));
     let found = odd.clone().set_value(Some(span("2026-05-10", "2026-05-20"))).unwrap_err();
@@ -147,7 +147,7 @@ fn spans_may_run_across_blocked_days_and_last_so_long() {
 fn nights_are_counted_and_ends_may_touch_closed_days_where_the_definition_says_so() {
     let span = |first, last| DateSpan { first: day(first), last: day(last) };
     let mut stay = today(season().nights(true).least(2).most(5).open_ends(true));
-    // From a Sunday to a Sunday there are more nights than five; the 1st to the 3rd of June are closed.
+    // From Sunday to Sunday there are more than five nights; 1 to 3 June are closed.
     for (first, last, expected) in [
         ("2026-05-17", "2026-05-17", "fewer than 2 nights"),
         ("2026-05-18", "2026-05-19", "fewer than 2 nights"),
@@ -184,7 +184,7 @@ fn nights_are_counted_and_ends_may_touch_closed_days_where_the_definition_says_s
         sent("2026-05-18", "2026-05-19").unwrap_err(),
         "These cannot be chosen together: fewer than 2 nights."
     );
-    // What is too long goes to as many nights as there may be.
+    // A span that is too long is shortened to the greatest number of nights.
     assert_eq!(
         stay.set_nearest(Some(span("2026-05-17", "2026-05-23"))),
         Ok(Some(span("2026-05-17", "2026-05-22")))

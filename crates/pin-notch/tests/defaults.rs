@@ -1,4 +1,4 @@
-//! Whatever a control starts with, what it shows of it and what it sends of it are read back as that value.
+//! For any default value, what a control shows and what it sends are read back as the same value.
 
 use pin_notch::{
     AnyWorld, Checkbox, CheckboxGroup, Choice, Control, Date, DatePicker, DateSpan, DateSpanPicker,
@@ -33,7 +33,7 @@ impl World for Elsewhere {
     }
 }
 
-/// A stepper of fields that starts with the value at this share of all there are.
+/// A field stepper whose default is the value at this fraction of all values.
 fn fields<M: Fielded>(step: u32, share: f64) -> Result<FieldStepper<M>, Box<dyn Error>> {
     let notches = NotchesOf::<M>::new(None, None, step)?;
     let last = notches.count() - 1;
@@ -98,7 +98,7 @@ fn all(share: f64, other: f64, pattern: &str) -> Result<Vec<Control>, Box<dyn Er
     ])
 }
 
-/// What stands in the fields of a control that is typed into, each with the intent that enters it.
+/// The contents of the fields of a control, each with the intent that enters it.
 fn shown(control: &Control) -> Vec<(Option<Intent<'static>>, String)> {
     match control.view() {
         View::Stepper(view) => vec![(None, view.text)],

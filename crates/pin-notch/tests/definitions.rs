@@ -1,5 +1,5 @@
-//! Definitions: read back as they were written, alike in whatever order they are given, and the same control
-//! whichever way they come to it.
+//! Definitions: they are read back as written, their order is irrelevant, and the control does not depend
+//! on how they reach it.
 
 use pin_notch::{
     AttributeKind, CheckboxGroup, Control, ControlError, ControlKind, DateSpanPicker, Definition,
@@ -29,7 +29,8 @@ proptest! {
         }
     }
 
-    /// A control has the definition that made it, and another one makes of it what it would have made at once.
+    /// A control has the definition it was built from, and redefining it has the same result as building it
+    /// from the new definition.
     #[test]
     fn a_control_redefined_is_the_control_that_was_meant(
         (one, other) in kind().prop_flat_map(|kind| (definition(kind), definition(kind)))
@@ -42,14 +43,14 @@ proptest! {
         prop_assert_eq!(&control, &wanted);
     }
 
-    /// What a program says of a control, and the value it gives it, may come in any order.
+    /// A program can set attributes and the value of a control in any order.
     #[test]
     fn the_order_of_sayings_makes_no_difference(
         (kind, all) in kind().prop_flat_map(|kind| (Just(kind), proptest::collection::vec(said(kind), 1..8))),
         (_, wish) in kind().prop_flat_map(|kind| (Just(kind), definition(kind))),
         at in 0_usize..8,
     ) {
-        // Each thing once: of two sayings about one attribute, the later counts.
+        // Each attribute once: of two entries for the same attribute, the later one is taken.
         let mut seen = Vec::new();
         let all: Vec<Said> = all.into_iter().filter(|said| {
             let about = match said { Said::Attribute(name, _) => *name, Said::Options(_) => "options" };
@@ -89,7 +90,7 @@ proptest! {
 #[test]
 fn one_name_is_one_thing() {
     let ordered = |kind: AttributeKind| match kind {
-        // What is counted is of the control's own kind.
+        // Counted values are of the control's own kind.
         AttributeKind::Number
         | AttributeKind::Count
         | AttributeKind::Date
@@ -119,7 +120,7 @@ fn one_name_is_one_thing() {
     }
 }
 
-/// What the documents show as an example can be written, by itself, wherever it stands.
+/// The example values in the documentation are valid by themselves.
 #[test]
 fn every_example_of_an_attribute_can_be_read() {
     for kind in ControlKind::ALL {
@@ -130,7 +131,8 @@ fn every_example_of_an_attribute_can_be_read() {
                 continue;
             }
             let mut definition = Definition::new(*kind);
-            // A value of text is any word, and a number pattern one for numbers; a select's is a list.
+            // Any word is a text value; a number pattern must be for numbers; the value of a select is a
+            // list.
             let read = definition.set_attribute(name, Some(like));
             assert_eq!(read, Ok(()), "{name}={like} of {}", kind.name());
             let plain = Definition::new(*kind);
@@ -168,11 +170,11 @@ fn the_whole_is_checked_whatever_the_order() {
     assert_eq!(attribute(Select::builder().least(3).most(2).build().unwrap_err()), "most");
     assert_eq!(attribute(CheckboxGroup::builder().most(2).least(3).build().unwrap_err()), "most");
     assert_eq!(attribute(DateSpanPicker::builder().least(8).most(7).build().unwrap_err()), "most");
-    // A span's distances against the real range, not against the default of 0 to 100.
+    // The distances of a span are checked against the actual range, not against the default of 0 to 100.
     assert!(SpanSlider::builder().least(20).most(50).build().is_ok());
     assert_eq!(attribute(SpanSlider::builder().least(200).build().unwrap_err()), "least");
     assert!(SpanSlider::builder().least(200).max(1000).build().is_ok());
-    // A rating's value when its step is another.
+    // The value of a rating after its step has changed.
     let thirds = Rating::builder().value(dec!(2.5)).build().unwrap();
     assert_eq!((thirds.value(), thirds.audit()[0].code()), (Some(dec!(3)), "default-off-notches"));
     let named =

@@ -1,4 +1,4 @@
-//! Every example, run as a person would, its output compared with the text beside this file.
+//! Every example is run, and its output is compared with the text beside this file.
 
 use std::path::{Path, PathBuf};
 use std::process::Command;
@@ -18,7 +18,7 @@ fn examples_print_what_their_texts_say() {
     for source in sources {
         let source = source.expect("an example").path();
         let name = source.file_stem().and_then(|name| name.to_str()).expect("a name").to_owned();
-        // It finds an accent by its letter.
+        // An accented letter is found by its base letter.
         if name == "treatment_that_loads" && !cfg!(feature = "unicode") {
             continue;
         }

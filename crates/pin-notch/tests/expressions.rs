@@ -1,4 +1,4 @@
-//! Expressions: what they come to, exactly, what is wrong with them, and that nothing upsets them.
+//! Expressions: exact results, errors, and robustness.
 
 use pin_notch::{
     CheckboxGroup, DatePicker, DateSpan, DateSpanPicker, Expression, FieldStepper, Form, Scope,
@@ -7,7 +7,7 @@ use pin_notch::{
 use pin_notch_any::reached;
 use proptest::prelude::*;
 
-/// A field of each kind of value, some of them empty.
+/// A field for each kind of value, some of them empty.
 fn form() -> Form {
     let build = || -> Result<Form, Box<dyn std::error::Error>> {
         let number = |value| Stepper::builder().step(dec!(0.1)).value(value);
@@ -140,7 +140,7 @@ fn what_does_not_go_together_is_told_with_its_place() {
     }
 }
 
-/// What hangs on the day is written with it, and means the same for whoever reads that.
+/// An expression that depends on the date is written with the date, and has the same meaning when read.
 #[test]
 fn today_is_the_day_that_is_said() {
     let (form, scope) = (form(), Scope::of(&form()));
@@ -190,14 +190,14 @@ fn no_expression_takes_long_or_deep() {
         Expression::parse(&nested(59), &scope).is_ok()
             && Expression::parse(&nested(60), &scope).is_err()
     );
-    // As many brackets beside each other as there are words.
+    // Many adjacent brackets.
     let beside = "(1) + ".repeat(200) + "(1)";
     assert!(Expression::parse(&beside, &scope).is_ok());
     let long = "honey > 1 and ".repeat(240) + "feeder";
     assert_eq!(Expression::condition(&long, &scope).unwrap().holds(&form()), Some(true));
 }
 
-/// Expressions over the form, most of them such as go together.
+/// Expressions over the form, most of them well typed.
 fn written() -> impl Strategy<Value = String> {
     let number = prop_oneof![
         Just("honey".to_owned()),
@@ -234,7 +234,7 @@ fn written() -> impl Strategy<Value = String> {
     prop_oneof![4 => on, 1 => "[ a-z0-9<>=!()'+*/.,-]{0,30}"]
 }
 
-/// A negation turns a yes and a no round, and what bounds say of an expression is so whatever is entered.
+/// Negation exchanges true and false, and what bounds imply for an expression holds for every input.
 #[test]
 fn negation_and_outlook_agree_with_the_value() {
     let (form, scope) = (form(), Scope::of(&form()));

@@ -1,4 +1,4 @@
-//! Months, weeks and times by their fields: each attempt with what came of it.
+//! Months, weeks and times entered by fields: attempts with their outcomes.
 
 use pin_notch::{
     AnyWorld, DateTime, Decimal, FieldStepper, Fielded, Intent, Key, Month, Refusal, Step,
@@ -123,11 +123,11 @@ fn seconds_are_fields_where_the_step_needs_them() {
     assert_eq!(shown(dec!(60), "00:00:30"), 3);
     assert_eq!(shown(dec!(1), "00:00"), 3);
     assert_eq!(shown(dec!(0.5), "00:00"), 4);
-    // What is not shown is as it is at the step base.
+    // Fields not shown have the values of the step base.
     let mut hourly = every(3600.into(), "00:00");
     let _ = hourly.handle(digit('5'));
     assert_eq!(hourly.handle(digit('0')).to_string(), "input 05:00");
-    // What no field shows is not cut off in silence.
+    // A part of the value that no field shows is not dropped silently.
     let mut minutes = FieldStepper::<Time>::default();
     assert_eq!(
         minutes.handle(Intent::Type("12:34:56")).to_string(),

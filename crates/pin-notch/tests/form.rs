@@ -1,4 +1,4 @@
-//! A hive inspection: what it sends, and the same controls re-checking what comes back.
+//! A hive inspection: what it sends, and how the same controls check what is received.
 
 use pin_notch::{Decimal, Form, FormError, Intent, Rating, Slider, Switch, Value, dec};
 use proptest::prelude::*;
@@ -103,7 +103,7 @@ fn forms_say_what_cannot_be() {
 }
 
 proptest! {
-    /// Whatever people do to the form, what it sends is read back as the values it has.
+    /// After any attempts on the form, what it sends is read back as its values.
     #[test]
     fn what_is_sent_is_read_back(weight in 0_i64..=400, temper in 1_i64..=10, brood in 0_i64..=40, feeder: bool) {
         let mut form = inspection();

@@ -1,4 +1,4 @@
-//! A form of every kind of control: what it sends, what it reads back, as a body and as JSON.
+//! A form with every kind of control: what it sends and reads back, as a body and as JSON.
 
 use pin_notch::{
     Checkbox, CheckboxGroup, Checked, Choice, Closed, DatePicker, DateSpan, DateSpanPicker,
@@ -91,7 +91,7 @@ fn a_form_sends_what_a_plain_html_form_would() {
          &visited=2026-05-13&away=2026-05-11&away=2026-05-13&swarmed=2026-06&extracted=2026-W28\
          &opened=07%3A30&closed=2026-05-14T19%3A00"
     );
-    // Disabled by itself, by its fieldset, by the fieldset around; unsent; mixed.
+    // Disabled itself, by its fieldset, or by an outer fieldset; unsent; mixed.
     let mut form = filled().unsent("hive").unwrap();
     form.control_mut("temper").unwrap().set_disabled(true);
     form.control_mut("queen").unwrap().set_value(Value::Mixed).unwrap();
@@ -153,7 +153,7 @@ fn the_work_of_reading_is_bounded() {
     let problems = inspection().read(&long).unwrap_err();
     assert_eq!((problems.0.len(), problems.first()), (1, None));
     assert!(problems.to_string().starts_with("What was sent has 8388609 bytes"), "{problems}");
-    // A name repeated without end is counted, not kept.
+    // An endlessly repeated name is counted, but not stored.
     let many = "seen=eggs&".repeat(100_000);
     let message = inspection().read(many.as_bytes()).unwrap_err().to_string();
     assert!(
@@ -191,7 +191,7 @@ fn problems_are_a_document_that_programs_can_read() {
     assert_eq!(whole["errors"][0].get("pointer"), None);
 }
 
-/// What reading this keeps at its fullest, as a multiple of what was received.
+/// The peak memory of reading this, as a multiple of what was received.
 #[track_caller]
 fn kept(received: &str, read: impl Fn(&Form, &[u8]) -> Result<Values, Problems>) -> f64 {
     let form = inspection();
@@ -238,7 +238,7 @@ fn names_that_a_json_library_keeps_to_itself_are_read_as_they_are_written() {
         let as_text = read(&format!(r#"{{"hive":{{"{name}":"heath"}}}}"#));
         assert!(as_text.contains("Hive: This must be a string or null."), "{as_text}");
     }
-    // Of a name that is there twice nobody knows which was meant.
+    // For a duplicate name, it is unknown which one was meant.
     let twice = read(r#"{"weight":1,"weight":2,"we\u0069ght":3}"#);
     assert!(twice.contains("Hive weight: This was sent 3 times; send it once."), "{twice}");
 }
@@ -333,8 +333,8 @@ fn attempts() -> impl Strategy<Value = Vec<(usize, Intent<'static>)>> {
 proptest! {
     #![proptest_config(ProptestConfig::with_cases(400))]
 
-    /// Whatever people do to any control: a refused attempt changes nothing, undoing all of it leads back to
-    /// the start, and what the form then sends is read back as the values it has.
+    /// After any attempts on any control: refused attempts change nothing, undoing everything leads to the
+    /// initial state, and what the form sends is read back as its values.
     #[test]
     fn a_form_of_everything_keeps_its_word(attempts in attempts()) {
         let mut form = inspection();
@@ -359,7 +359,7 @@ proptest! {
                 prop_assert!(read.is_ok_and(|read| read.iter().eq(values.iter())));
             }
         }
-        // What is still under way is let go, for only what has settled can be undone.
+        // Whatever is in progress is ended, because only settled changes can be undone.
         for name in &names {
             for intent in [Intent::Cancel, Intent::Close, Intent::Key(Key::Escape), Intent::Key(Key::Escape), Intent::Key(Key::Escape)] {
                 let _ = form.handle(name, intent).unwrap();

@@ -1,4 +1,4 @@
-//! Fields that count only under a condition: entered, sent, read and taken back.
+//! Fields that count only under a condition: entered, sent, read and undone.
 
 use pin_notch::{
     Checkbox, CheckboxGroup, Expression, Form, FormError, Intent, Rule, Scope, Select, Stepper,
@@ -8,7 +8,7 @@ use pin_notch_any::reached;
 use proptest::prelude::*;
 use std::error::Error;
 
-/// With many mites a treatment counts, with a treatment its amount, and with much of it a fieldset.
+/// With many mites a treatment counts, with a treatment its amount, and with a large amount a fieldset.
 fn form() -> Form {
     let number = || Stepper::builder().min(0).max(99);
     let build = || -> Result<Form, Box<dyn Error>> {
@@ -62,7 +62,7 @@ fn what_does_not_count_is_disabled_not_sent_and_not_required() {
     assert_eq!(form.submit().unwrap_err().to_string(), "Seen: Choose at least 1.");
     assert_eq!(handle(&mut form, "seen", Intent::Pick("eggs")), "input eggs, change eggs");
     assert_eq!(form.urlencoded(), "mites=12&given=oa&amount=6&seen=eggs");
-    // One value less, and all that hangs on it goes, and comes back as it was.
+    // When one value is removed, everything that depends on it disappears, and later returns unchanged.
     let turn = handle(&mut form, "mites", Intent::Choose(dec!(3)));
     let gone =
         "given does not count; amount does not count; again does not count; seen does not count";
@@ -94,7 +94,7 @@ fn what_was_received_says_itself_what_counts() {
         read("mites=12&given=oa&amount=100").unwrap_err().to_string(),
         "Amount: The value must be 99 or less. (received \"100\")"
     );
-    // The rule is asked where both its fields count.
+    // The rule is applied if both of its fields count.
     let rule = "Mites: More than there are mites.";
     assert_eq!(read("mites=12&given=oa&amount=13&seen=eggs").unwrap_err().to_string(), rule);
     assert!(read("mites=4&amount=13").is_ok());
@@ -102,7 +102,7 @@ fn what_was_received_says_itself_what_counts() {
     assert!(
         values.is_on("again") && values.get("seen") == Some(&Value::Texts(vec!["eggs".into()]))
     );
-    // What is wrong in a field on which others hang is told alone.
+    // A problem of a field on which others depend is reported alone.
     assert_eq!(read("mites=x&given=bees").unwrap_err().0.len(), 1);
 }
 
@@ -133,7 +133,7 @@ fn a_condition_cannot_hang_on_itself() {
     assert_eq!(nothing, FormError::NoSuchFieldset("sets".into()));
 }
 
-/// A checkbox in neither state is sent as one that is off, and conditions hold alike on both sides.
+/// A mixed checkbox is sent like one that is off, and conditions have the same result on both sides.
 #[test]
 fn what_is_neither_on_nor_off_counts_as_off_before_and_after_it_is_sent() {
     let form = Form::new()
@@ -152,7 +152,7 @@ fn what_is_neither_on_nor_off_counts_as_off_before_and_after_it_is_sent() {
     #[cfg(feature = "json")]
     {
         assert_eq!(form.read_json(form.to_json().as_bytes()), Ok(read));
-        // What is off is as good as not sent, where it does not count.
+        // If it does not count, off is equivalent to not being sent.
         let off = form.read_json(br#"{"queen":null,"again":false,"marked":false}"#);
         assert!(off.expect("it is right").unknown().is_empty());
         let on = form.read_json(br#"{"marked":true}"#).expect("it is right");
@@ -160,7 +160,8 @@ fn what_is_neither_on_nor_off_counts_as_off_before_and_after_it_is_sent() {
     }
 }
 
-/// Whatever is entered, in whatever order: what is sent is read as the values that count; and undone, all is as it was.
+/// For any input in any order: what is sent is read as the values that count, and undoing restores
+/// everything.
 #[test]
 fn a_form_with_conditions_keeps_its_word() {
     let one = prop_oneof![
@@ -204,7 +205,7 @@ fn a_form_with_conditions_keeps_its_word() {
     });
 }
 
-/// One rule asked alone says what all rules say together, whatever its fields hold.
+/// A rule applied alone has the same finding as when all rules are applied.
 #[test]
 fn a_rule_says_the_same_alone_as_with_all_others() {
     let number = || Stepper::builder().min(0).max(99);
@@ -250,7 +251,8 @@ fn a_rule_says_the_same_alone_as_with_all_others() {
     assert!(form.judged(&["calm"]).len() == 1 && form.judged(&["nobody"]).is_empty());
 }
 
-/// A field that is read-only and follows one that does not count stays as it is: nothing is received for that one.
+/// A read-only field that follows one that does not count is unchanged, because nothing is received for
+/// that one.
 #[test]
 fn what_follows_a_field_that_does_not_count_is_received_as_it_is() -> Result<(), Box<dyn Error>> {
     let form = Form::new()

@@ -1,4 +1,4 @@
-//! A form as a machine: links, rules, what is touched and dirty, and changes taken back.
+//! A form as a state machine: links, rules, touched and dirty fields, and undo.
 
 use pin_notch::{
     Control, Conversion, DatePicker, Decimal, FieldStepper, Form, FormError, FormTurn, Intent,
@@ -10,7 +10,7 @@ fn number(value: &Value) -> Decimal {
     value.number().expect("a number")
 }
 
-/// A percentage and a rating in halves that drive each other, and two fields under a rule.
+/// A percentage and a rating in halves that follow each other, and two fields under a rule.
 fn inspection() -> Form {
     let percent = Slider::builder().max(100).build().unwrap();
     let rating = Rating::builder().step(dec!(0.5)).min(0).value(dec!(2.5)).build().unwrap();
@@ -48,8 +48,8 @@ fn values(form: &Form) -> String {
         .join(" ")
 }
 
-/// A slider and a number field on one value: what is typed moves the slider, and the slider's echo leaves
-/// what is typed alone.
+/// A slider and a number field for one value: typing moves the slider, and the slider's echo does not
+/// affect the text being typed.
 #[test]
 fn a_draft_is_not_overwritten_by_its_own_echo() {
     let slider = Slider::builder().max(40).step(dec!(0.1)).build().unwrap();
@@ -99,7 +99,7 @@ fn linked_fields_follow_in_one_pass_and_say_so() {
         handle(&mut form, "percent", Intent::Choose(dec!(70))),
         "input 70, change 70; rating follows: 3.5"
     );
-    // 71 is 3.55, which rounds to what is there already: nothing follows, and nothing drifts back.
+    // 71 becomes 3.55, which rounds to the current value: nothing follows, and nothing drifts back.
     assert_eq!(handle(&mut form, "percent", Intent::Key(Key::Right)), "input 71, change 71");
     assert_eq!(
         handle(&mut form, "rating", Intent::Key(Key::Right)),
@@ -126,7 +126,7 @@ fn rules_speak_at_their_first_field_and_warnings_do_not_block() {
     assert_eq!(accepted.warnings()[0].to_string(), "Strength: A colony this weak may not last.");
     assert_eq!(accepted.get("brood"), Some(&Value::Number(dec!(11))));
 
-    // The same rules where it is received; a rule waits until its fields are sound.
+    // The receiver applies the same rules; a rule is applied only when its fields are valid.
     let read = |body: &str| form.read(body.as_bytes()).map_err(|problems| problems.to_string());
     assert_eq!(
         read("percent=50&brood=7&all=6"),
@@ -179,7 +179,7 @@ fn what_followed_a_text_that_was_taken_back_is_undone() -> Result<(), Box<dyn st
         .with("opened", "Opened", FieldStepper::<Time>::builder())?
         .with("seen", "Seen", FieldStepper::builder().value(seen))?
         .with_link("opened", "seen", Value::clone)?;
-    // Typed and emptied again, the field itself has not changed; the other one has.
+    // After typing and clearing, the field itself has not changed, but the other one has.
     for text in ["22:30", ""] {
         let _ = form.handle("opened", Intent::Type(text))?;
     }
@@ -248,14 +248,14 @@ proptest! {
                 prop_assert_eq!(values(&form), before);
                 prop_assert!(turn.followed.is_empty());
             }
-            // The linked two agree, unless a field was cleared, which a slider cannot follow.
+            // The linked fields agree, unless a field was cleared, which a slider cannot follow.
             let (percent, rating) = (form.control("percent").unwrap().value(), form.control("rating").unwrap().value());
             if let Value::Number(rating) = rating {
                 prop_assert!((number(&percent) * dec!(0.05) - rating).abs() <= dec!(0.25), "{percent} and {rating}");
             }
             prop_assert_eq!(form.submit().is_ok(), form.problems().is_empty());
         }
-        // Whatever gesture is under way ends; then all changes are taken back, done again, taken back.
+        // Any gesture in progress ends; then all changes are undone, redone and undone.
         for name in ["percent", "rating", "brood", "all"] {
             let _ = form.handle(name, Intent::Release);
         }
@@ -283,7 +283,7 @@ fn what_is_still_being_typed_or_dragged_can_be_taken_back_by_itself() {
     assert_eq!(values(&form), settled);
     assert!(form.redo().is_some());
     assert_eq!(values(&form), dragged);
-    // The same before all is made empty.
+    // The same before everything is cleared.
     handle(&mut form, "percent", Intent::Release);
     handle(&mut form, "percent", Intent::Press(Place::across(0.1)));
     form.clear();
@@ -293,7 +293,7 @@ fn what_is_still_being_typed_or_dragged_can_be_taken_back_by_itself() {
     assert!(values(&form).contains("percent=10 rating=empty"), "{}", values(&form));
 }
 
-/// A required number, its double, a day, and rows of numbers, some of them half typed.
+/// A required number, its double, a day, and rows of numbers, some of them with drafts.
 fn half_typed() -> Result<Form, FormError> {
     let amount = || Stepper::builder().max(99);
     let double = Conversion::between((dec!(0), dec!(10)), (dec!(0), dec!(20))).expect("two ranges");
@@ -319,8 +319,8 @@ fn half_typed() -> Result<Form, FormError> {
     Ok(form)
 }
 
-/// Whatever is done with a whole form ends what is half typed in the fields that it concerns: no text is left beside
-/// another value, and what the form finds wrong is what whoever receives it finds wrong.
+/// Every operation on a whole form ends the drafts of the fields concerned: no text is left with a
+/// different value, and the form reports the same problems as its receiver.
 #[test]
 fn what_a_form_does_ends_what_is_half_typed() -> Result<(), FormError> {
     type Does = fn(&mut Form) -> bool;
@@ -369,7 +369,7 @@ fn what_a_form_does_ends_what_is_half_typed() -> Result<(), FormError> {
             assert_eq!(twice.submit().is_err(), twice.read(twice.urlencoded().as_bytes()).is_err());
         }
     }
-    // The program empties it while somebody types: it is the value that is sent.
+    // The program clears it while somebody is typing: the value is sent, not the draft.
     let mut mites: Control = Stepper::builder().required(true).build().expect("a stepper").into();
     let _ = mites.handle(Intent::Type("12"));
     mites.set_value(Value::Empty).expect("emptied");

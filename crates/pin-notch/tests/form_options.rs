@@ -58,7 +58,7 @@ fn a_choice_that_closes_is_not_sent_and_comes_back_when_it_opens() -> Done {
     let _ = form.handle("house", Intent::Pick("mill"))?;
     assert_eq!(form.urlencoded(), "house=mill");
     assert_eq!(form.problems()[0].to_string(), "Room: A value is required.");
-    // What the form sends, whoever receives it judges alike.
+    // The receiver judges what the form sends in the same way.
     assert!(form.read(form.urlencoded().as_bytes()).is_err());
     let _ = form.handle("house", Intent::Pick("barn"))?;
     assert_eq!(form.urlencoded(), "house=barn&room=loft&with=view");

@@ -1,4 +1,4 @@
-//! What a form can be asked, piece by piece.
+//! The individual queries on a form.
 
 use pin_notch::{
     Block, Conversion, English, Expression, Form, FormRemark, Intent, MAX_BODY, Rating, Rule,
@@ -7,7 +7,7 @@ use pin_notch::{
 
 type Done = Result<(), Box<dyn std::error::Error>>;
 
-/// Degrees of one kind follow those of the other; rows, a fieldset, an output and a preset.
+/// Celsius and Fahrenheit that follow each other; rows, a fieldset, an output and a preset.
 fn form() -> Result<Form, Box<dyn std::error::Error>> {
     let degrees = Conversion::between((dec!(0), dec!(100)), (dec!(32), dec!(212)))?;
     let sting = Form::new()
@@ -64,7 +64,7 @@ fn what_follows_moves_and_goes_back_with_what_it_follows() -> Done {
     assert_eq!(form.values().text("celsius"), None, "that is a number");
     assert_eq!(form.output_text("weather", &English).as_deref(), Some("20 °C, 0 stings"));
     assert_eq!(form.output_text("no such output", &English), None);
-    // A preset moves what it says and what follows that; undo takes all of it back at once.
+    // A preset changes its fields and those that follow them; undo reverts everything at once.
     assert_eq!(form.preset("hot").map(|preset| preset.label.as_str()), Some("A hot day"));
     assert_eq!(form.apply("hot")?, ["celsius", "fahrenheit", "feeder"]);
     assert_eq!(form.values().number("fahrenheit"), Some(dec!(95)));

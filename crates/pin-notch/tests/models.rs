@@ -1,6 +1,5 @@
-//! Thousands of random attempts on every control, with definitions that change in between, and what has to hold
-//! after each of them:
-//! (see `keeps.rs` in `pin-notch-any`).
+//! Thousands of random attempts on every control, with definitions that change in between, and the
+//! invariants after each of them (see `keeps.rs` in `pin-notch-any`).
 
 use pin_notch::{ControlKind, Value};
 use pin_notch_any::{
@@ -73,7 +72,7 @@ proptest! {
     }
 }
 
-/// The attempts reach what they are meant to reach: of each kind, enough end in events and enough in refusals.
+/// The attempts are effective: for each kind, enough result in events and enough in refusals.
 #[test]
 fn attempts_reach_every_control() {
     let mut runner = proptest::test_runner::TestRunner::deterministic();

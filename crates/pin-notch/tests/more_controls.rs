@@ -1,4 +1,4 @@
-//! Checkboxes, steppers and spans: each attempt with what came of it, as the text of its turn.
+//! Checkboxes, steppers and spans: attempts with the text of their turns.
 
 use pin_notch::{
     Checkbox, CheckboxGroup, Checked, Choice, ControlError, Direction, Intent, ItemStepper, Key,
@@ -61,7 +61,7 @@ fn typing_destroys_nothing_and_settles_or_says_why() {
         ],
     );
     assert_eq!((stepper.text().as_str(), stepper.value()), ("", None));
-    // A value that comes back from a listener does not touch what is being typed.
+    // A value echoed by a listener does not affect the text being typed.
     let _ = stepper.handle(Type("3."));
     stepper.set_value(Some(dec!(3))).unwrap();
     assert_eq!(stepper.text(), "3.");
@@ -232,7 +232,7 @@ fn outside() -> SpanSlider {
     SpanSlider::builder().value(Span::new(20, 60)).build().unwrap()
 }
 
-/// The same, defined in part otherwise.
+/// The same with a partly different definition.
 fn outside_with(change: impl FnOnce(&mut SpanSliderDefinition)) -> SpanSlider {
     let mut definition = outside().definition().clone();
     change(&mut definition);
@@ -279,7 +279,7 @@ fn the_nearer_thumb_answers_and_thumbs_stop_or_push() {
             (Release, "release, change 0,50"),
         ],
     );
-    // Two thumbs in one place: the one that has room answers.
+    // Two thumbs in one place: the one with room moves.
     let mut met = outside_with(|span| span.value = Some(Span::new(100, 100)));
     assert_eq!(met.handle(Press(across(0.4))).to_string(), "grab, input 40,100");
     let mut met = outside_with(|span| span.value = Some(Span::new(50, 50)));
@@ -330,7 +330,7 @@ fn a_span_lies_as_a_slider_does_and_tells_each_thumbs_limits() {
         error(SpanSlider::builder().max(10).least(11)),
         "least 11 is not possible: no two values are so far apart"
     );
-    // Without values of its own, it starts as wide as its distances allow.
+    // Without a default, it starts as wide as its distances allow.
     let wide = SpanSlider::builder().least(20).most(50).build().unwrap();
     assert_eq!(wide.value(), Span::new(0, 50));
 }
@@ -345,7 +345,8 @@ fn keys_on_a_logarithmic_track_move_by_equal_factors() {
         }
         mites.value()
     };
-    // One notch at least, where a factor makes less; and no more than some hundred keys from end to end.
+    // At least one notch, even if the factor gives less, and no more than a few hundred key presses from
+    // end to end.
     assert_eq!(press(Key::Right, 3), dec!(4));
     assert_eq!(press(Key::PageUp, 1), dec!(10)); // 4 × 10^0.4
     assert_eq!(press(Key::PageUp, 5), dec!(997));

@@ -1,4 +1,4 @@
-//! What holds for every definition and every value, checked on generated ones, the extreme among them.
+//! Properties of all definitions and values, checked on generated ones including extremes.
 
 use pin_notch::{
     Decimal, Intent, Key, Notches, Place, Rating, Slider, SliderDefinition, Step, number_text,
@@ -7,7 +7,7 @@ use pin_notch::{
 use pin_notch_any::reached;
 use proptest::prelude::*;
 
-/// Any number at all: up to 28 digits, up to 28 decimal places.
+/// Any number: up to 28 digits and up to 28 decimal places.
 fn any_number() -> BoxedStrategy<Decimal> {
     let digits = prop_oneof![
         -1000_i128..1000,
@@ -46,7 +46,7 @@ fn definition(number: BoxedStrategy<Decimal>) -> impl Strategy<Value = Option<No
     )
 }
 
-/// Notches of ordinary size with both bounds the right way round.
+/// Notches of ordinary size with both bounds in the right order.
 fn ladder() -> impl Strategy<Value = Notches> {
     (tame_number(), 0_i64..3000, 0_u32..=2, 1_i64..700, 0_u32..=3).prop_map(
         |(min, range, range_scale, step, step_scale)| {
@@ -59,7 +59,7 @@ fn ladder() -> impl Strategy<Value = Notches> {
 proptest! {
     #![proptest_config(ProptestConfig::with_cases(2000))]
 
-    /// Snapping against the definition itself: the nearest of all notches, the upper one in a tie.
+    /// Snapping compared with its definition: the nearest of all notches, and the upper one in a tie.
     #[test]
     fn snap_finds_the_nearest_notch_and_the_upper_of_two(
         notches in ladder(), value in tame_number()
@@ -77,7 +77,7 @@ proptest! {
 
 
 
-    /// Steps taken at once end where steps taken one by one do.
+    /// Several steps at once have the same result as single steps.
     #[test]
     fn stepping_by_many_is_stepping_often(notches in ladder(), value in tame_number(), steps in 1_i128..20) {
         let start = notches.snap(value);
@@ -97,7 +97,7 @@ proptest! {
     }
 
 
-    /// Icon i, from 0, is filled by clamp(value − i, 0, 1): so all fills together are the value.
+    /// Icon i, from 0, is filled by clamp(value − i, 0, 1), so that all fills add up to the value.
     #[test]
     fn the_icons_of_a_rating_add_up_to_its_value(
         icons in 1_u32..20, step in 1_i64..30, at in 0.0_f64..=1.0

@@ -102,7 +102,7 @@ fn one_by_twenty_stops_at_eighty_one() {
     let notches = Notches::new(1, 100, 20).unwrap();
     assert_eq!(notches.iter().collect::<Vec<_>>(), [1, 21, 41, 61, 81].map(Decimal::from));
     assert_eq!((notches.count(), notches.last()), (Some(5), Some(dec!(81))));
-    // The track still runs to the maximum, so 81 stands short of its end.
+    // The track still extends to the maximum, so 81 is before its end.
     assert!((notches.position(dec!(81)) - 80.0 / 99.0).abs() < 1e-15);
     assert_eq!(notches.at_position(1.0), Some(dec!(81)));
 }
@@ -252,7 +252,7 @@ fn a_place_on_the_track_needs_two_bounds() {
     assert_eq!(bounded.index_of(dec!(21)), None);
 }
 
-/// Digits past what any type holds are told, wherever they stand, and not converted.
+/// Digits beyond the capacity of numbers are reported in any position, and never converted.
 #[test]
 fn numbers_of_too_many_digits_are_told() {
     let most = "79228162514264337593543950335";

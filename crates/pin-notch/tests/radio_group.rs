@@ -1,4 +1,4 @@
-//! Radio buttons: what keys and picks choose, what is sent, and what a changed definition keeps.
+//! Radio buttons: choosing by keys and picks, what is sent, and what a changed definition keeps.
 
 use pin_notch::{Choice, Direction, Form, Intent, Key, RadioGroup, Surroundings};
 
@@ -17,12 +17,12 @@ fn keys_and_picks_choose_as_the_practices_have_it() {
     use Intent::{Clear, Pick};
     let key = Intent::Key;
     let table = [
-        // From none, arrows count from the first, which has the focus.
+        // If none is chosen, arrow keys start at the first, which has the focus.
         (None, key(Key::Down), "input unseen, change unseen"),
         (None, key(Key::Up), "input gone, change gone"),
         (None, key(Key::Space), "input seen, change seen"),
         (None, Clear, "refused: already empty"),
-        // Disabled ones are passed over, and the ends lead round.
+        // Disabled ones are skipped, and stepping wraps around.
         (Some("seen"), key(Key::Right), "input unseen, change unseen"),
         (Some("unseen"), key(Key::Left), "input seen, change seen"),
         (Some("gone"), key(Key::Down), "input seen, change seen"),

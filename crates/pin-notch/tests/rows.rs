@@ -1,4 +1,4 @@
-//! Fields in rows: added, removed, moved, undone, and the same on every way in and out.
+//! Fields in rows: added, removed, moved, undone, and equal in every format.
 
 #![cfg(feature = "json")]
 
@@ -47,12 +47,12 @@ fn set(form: &mut Form, name: &str, value: Value) {
 #[test]
 fn rows_are_said_in_bodies_and_in_json_alike() -> Done {
     let form = form()?;
-    // What is sent, and what comes of it: JSON, or the problems.
+    // What is sent, and the result: JSON, or the problems.
     let table = [
         ("hive=1", r#"{"hive":1,"treatment":[],"told":false}"#),
         ("treatment=0&treatment.1.amount=7", r#"{"hive":null,"treatment":[],"told":false}"#),
         (
-            // Nobody says how many there are.
+            // The number of rows is not sent.
             "treatment.2.substance=fa&treatment.2.amount=7&treatment.2.pad=on&treatment.1.substance=oa&treatment.1.amount=3",
             r#"{"hive":null,"treatment":[{"substance":"oa","amount":3,"day":null},{"substance":"fa","amount":7,"day":null,"pad":true}],"told":false}"#,
         ),
@@ -73,7 +73,7 @@ fn rows_are_said_in_bodies_and_in_json_alike() -> Done {
     for (body, expected) in table {
         let found = match form.read(body.as_bytes()) {
             Ok(values) => {
-                // What was accepted is accepted as JSON, too.
+                // What was accepted is also accepted as JSON.
                 let again = form.read_json(values.to_json().as_bytes())?;
                 assert_eq!(again.to_json(), values.to_json());
                 values.to_json()
@@ -199,7 +199,7 @@ fn expressions_take_rows_together() -> Done {
     }
     let error = Expression::parse("treatment.amount + 1", &scope).expect_err("of which row?");
     assert_eq!(error.kind(), &ExpressionErrorKind::OfEachRow("treatment".into()));
-    // In a row of its own, still over all of them in the brackets.
+    // An expression of one row, but with an aggregate over all of them.
     let share = "treatment.amount / sum(treatment.amount)";
     let read = Expression::parse(share, &scope.in_row("treatment", 3))?;
     assert_eq!(read.value(&form).to_string(), "0.2857142857");
@@ -234,7 +234,7 @@ fn attempt() -> impl Strategy<Value = Attempt> {
 proptest! {
     #![proptest_config(ProptestConfig::with_cases(256))]
 
-    /// A list of amounts with its past is what the form is, and what it says is read back as it is.
+    /// The form behaves like a list of amounts with a history, and what it sends is read back unchanged.
     #[test]
     fn rows_do_what_a_list_does(attempts in prop::collection::vec(attempt(), 1..40)) {
         let row = Form::new().with("amount", "Amount", Stepper::builder().min(0).max(100)).unwrap();
@@ -275,7 +275,7 @@ proptest! {
                             true
                         }
                         None => {
-                            // A row that is not there cannot be entered into.
+                            // Nothing can be entered in a row that does not exist.
                             let turn = form.handle(&name, Intent::Choose((*amount).into()));
                             prop_assert!(turn.is_err() || turn.unwrap().turn.refusal().is_some());
                             false
@@ -309,7 +309,7 @@ proptest! {
                     continue;
                 }
             };
-            // Moving rows of the same values changes nothing, and there is nothing to take back.
+            // Moving rows with equal values changes nothing, so there is nothing to undo.
             if is_done && before != model {
                 past.push(before);
                 future.clear();
@@ -342,7 +342,7 @@ fn what_was_done_in_a_row_goes_with_it() -> Done {
     assert_eq!((touched["treatment.1.amount"], touched["treatment.2.amount"]), (false, true));
     let _ = form.remove_row("treatment", 2)?;
     let _ = form.add_row("treatment")?;
-    // A new row is a new row.
+    // A new row has its defaults.
     assert_eq!(form.control("treatment.2.amount").map(Control::value), Some(Value::Empty));
     assert!(form.is_dirty());
     form.reset();

@@ -1,4 +1,4 @@
-//! A select, each attempt with what came of it, and lists that come late, fail, or are long.
+//! Selects: attempts with their outcomes, and lists that are late, fail to load, or are long.
 
 use pin_notch::{Choice, Intent, Key, Listing, Select};
 use proptest::prelude::*;
@@ -197,7 +197,7 @@ fn disabled_and_read_only_selects_can_still_be_closed() {
 }
 
 proptest! {
-    /// A filter finds what the standard library finds in each text.
+    /// A filter matches the texts in which the standard library finds it.
     #[test]
     fn a_filter_finds_what_a_text_holds(
         texts in proptest::collection::vec("[abc]{0,12}", 1..20),
@@ -213,7 +213,7 @@ proptest! {
     }
 }
 
-/// The same rows as by the plain definition, whichever way the filter grew or shrank.
+/// The rows are the same as by the plain definition, however the filter changed.
 #[test]
 fn filters_agree_with_a_plain_search() {
     let texts: Vec<String> =

@@ -1,10 +1,10 @@
-//! The standard's answer, case by case: a table for each part of it. Definitions are given as attributes.
+//! The standard's answers, case by case, with a table for each part. Definitions are given as attributes.
 
 use pin_notch::{
     Control, ControlKind, Definition, Form, Intent, Key, Notches, Refusal, Rounding, Value, dec,
 };
 
-/// The control that these attributes make, such as `"max=100 step=10 value=50"`; its options follow a bar.
+/// The control with these attributes, such as `"max=100 step=10 value=50"`; its options follow a bar.
 fn control(kind: ControlKind, said: &str) -> Control {
     let (attributes, options) = said.split_once('|').unwrap_or((said, ""));
     let mut definition = Definition::new(kind);
@@ -39,13 +39,13 @@ fn steps_go_by_the_standards_algorithm() {
         (Slider, "max=100 value=50", 20, "70"),
         (Date, "value=2026-05-14", 1, "2026-05-15"),
         (Date, "value=2026-05-14 step=7 min=2026-05-07", 2, "2026-05-28"),
-        // Without a minimum, steps are counted from the value that the definition has.
+        // Without a minimum, steps are counted from the default value.
         (Date, "value=2026-05-13 step=7", 1, "2026-05-20"),
         (Month, "value=2026-02 step=3", -1, "2025-11"),
         (Time, "value=07:10 step=1800", 1, "07:40"),
         (DateTime, "value=2026-05-14T07:15 step=900 min=2026-05-14T00:00", 1, "2026-05-14T07:30"),
         (Month, "value=2026-12", 1, "2027-01"),
-        // 1970-01-01 lies within a week, and the first step only leads to where one begins.
+        // 1970-01-01 is in the middle of a week, so that the first step only leads to the beginning of one.
         (Week, "", 3, "1970-W02"),
         (Week, "", -3, "1970-W01"),
         (Week, "min=1969-W50 step=2", -1, "1969-W52"),
@@ -58,12 +58,12 @@ fn steps_go_by_the_standards_algorithm() {
         let _ = control.step_by(steps);
         assert_eq!(control.value().attribute_text(), expected, "{said}, {steps} steps");
     }
-    // A step begins at what is typed, not at the value before.
+    // A step starts at what is typed, not at the previous value.
     let mut typed = control(Stepper, "min=0 max=100 step=10 value=50");
     let _ = typed.handle(Intent::Type("95"));
     let _ = typed.handle(Intent::Key(Key::Down));
     assert_eq!(typed.value(), Value::Number(dec!(90)));
-    // So does one that a program makes, and the text gives way to what it comes to.
+    // So does a step by a program, and its result replaces the text.
     let week = "min=2026-05-03 step=7 value=2026-05-31|2026-05-10";
     let table = [
         (Stepper, "min=0 max=100 step=10 value=50", "95", -1, "90"),
@@ -117,7 +117,7 @@ fn what_is_disabled_or_empty_is_sent_as_html_sends_it() {
         (Select, "multiple value=oa,fa|!oa fa", "it=fa"),
         (CheckboxGroup, "value=oa,fa|!oa fa", "it=fa"),
         (RadioGroup, "value=oa|!oa fa", ""),
-        // Of two that send the same, the one that can be chosen.
+        // Of two that send the same value, the enabled one.
         (RadioGroup, "value=oa|!oa oa", "it=oa"),
         (ItemStepper, "value=oa|!oa oa", "it=oa"),
         (Select, "value=oa|!oa oa", "it=oa"),
@@ -131,7 +131,7 @@ fn what_is_disabled_or_empty_is_sent_as_html_sends_it() {
         assert_eq!(form.urlencoded(), sent, "{} {said}", kind.name());
         assert!(form.read(sent.as_bytes()).is_ok(), "{} {said} reads back", kind.name());
     }
-    // Judged alike by the control and where the form is received.
+    // The control and the receiver of the form agree.
     for said in ["required value=oa|!oa fa", "required readonly value=oa|oa fa", "required|oa"] {
         let form = Form::new().with("it", "It", control(CheckboxGroup, said)).unwrap();
         let received = form.read(form.urlencoded().as_bytes());

@@ -1,4 +1,4 @@
-//! Text fields: what is typed, what is held, and what HTML says is wrong with it.
+//! Text fields: typing, values, and HTML's validity states.
 
 use pin_notch::{Control, Intent, Key, TextField, TextKind, Value};
 
@@ -9,7 +9,7 @@ fn patterns_mean_what_they_mean_in_html() {
         let field = TextField::builder().pattern(*pattern).build();
         let field = Control::from(field.unwrap_or_else(|why| panic!("{pattern}: {why}")));
         let wrong = field.check_value(Value::Text((*text).to_owned())).err().unwrap_or_default();
-        // Line breaks are not for a field of one line, whatever its pattern.
+        // A single line contains no line breaks, whatever its pattern.
         let states: Vec<_> = wrong.iter().map(|wrong| wrong.state()).collect();
         let expected: &[&str] = if *expected { &[] } else { &["patternMismatch"] };
         assert_eq!(states, expected, "{pattern} on {text:?}");
@@ -120,7 +120,7 @@ fn what_is_typed_stays_whatever_the_program_does() {
     field.redefine(|definition| definition.rows = 3).unwrap();
     assert_eq!((field.text(), field.value()), ("two\nlines", Some("two\nlines")));
     assert_eq!(field.handle(Intent::Settle).change(), Some(&Some("two\nlines".to_owned())));
-    // What the program gave is remembered as it was given.
+    // The text set by the program is remembered unchanged.
     field.set_value(Some("a\nb"));
     field.redefine(|definition| definition.rows = 1).unwrap();
     assert_eq!(field.value(), Some("ab"));

@@ -1,4 +1,4 @@
-//! Tracks that are not even, marks along them, and words for values.
+//! Non-linear tracks, marks, and texts for values.
 
 use pin_notch::{
     ControlError, Decimal, Intent, Key, Place, Rating, Scale, Slider, SliderBuilder, Wording,
@@ -25,7 +25,7 @@ fn a_scale_bends_the_track_and_not_the_values() {
     let piecewise = mites().scale(Scale::Piecewise(pieces)).build().unwrap();
     let at = [0.0, 0.25, 0.5, 0.625, 0.75, 1.0].map(|at| pressed(&piecewise, at));
     assert_eq!(at, [dec!(1), dec!(6), dec!(10), dec!(55), dec!(100), dec!(1000)]);
-    // Keys go by notches on any track.
+    // Keys move by notches on every track.
     let mut slider = piecewise;
     slider.set_value(dec!(10)).unwrap();
     assert_eq!(slider.handle(Intent::Key(Key::Right)).to_string(), "input 11, change 11");
@@ -102,7 +102,8 @@ fn values_are_put_into_the_developers_words() {
 }
 
 proptest! {
-    /// On any scale, a notch's own place leads back to it, and places further on to no lower notch.
+    /// On every scale, the position of a notch leads back to it, and higher positions never lead to lower
+    /// notches.
     #[test]
     fn every_notch_is_found_at_its_own_place(
         min in 1_i64..500, steps in 1_i64..400, step in 1_i64..50, scale in 0_u32..3,

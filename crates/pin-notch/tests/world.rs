@@ -1,4 +1,4 @@
-//! What is shown is read back, whatever the world it is shown in.
+//! Whatever a world shows can be read back.
 
 use pin_notch::{
     AnyWorld, Control, Date, DatePattern, Decimal, English, Message, NumberPattern, Refusal,
@@ -6,7 +6,7 @@ use pin_notch::{
 };
 use proptest::prelude::*;
 
-/// A made-up world in which nothing is as the default has it.
+/// A made-up world that differs from the default in everything.
 struct Elsewhere;
 
 impl World for Elsewhere {
@@ -23,7 +23,7 @@ impl World for Elsewhere {
         '−'
     }
     fn month_name(&self, month: u8) -> String {
-        // One name is the beginning of another, and some have blanks.
+        // One name is a prefix of another, and some contain spaces.
         ["Ma", "Mai", "Mai klein", "ÄRZ", "april", "i", "ii", "iii", "iv", "v", "vi", "vii"]
             [usize::from(month) - 1]
             .to_owned()
@@ -165,7 +165,7 @@ proptest! {
     }
 }
 
-/// Patterns with the three parts in any order, and something between them; now and then anything.
+/// Patterns with the three parts in any order and separators, and occasionally arbitrary texts.
 fn patterns() -> impl Strategy<Value = String> {
     let part = |all: &'static [&'static str]| proptest::sample::select(all);
     let between =
@@ -202,7 +202,7 @@ fn whatever_pattern_is_accepted_reads_back_what_it_shows() {
     });
 }
 
-/// Everything that is shown in the middle of Europe.
+/// Everything shown in Central Europe.
 struct Middle;
 
 impl World for Middle {
@@ -252,7 +252,7 @@ fn a_control_says_all_its_numbers_by_its_pattern() -> Result<(), Box<dyn std::er
     let mut year = year.build()?;
     year.set_surroundings(&around);
     assert_eq!(year.view().text, "1999");
-    // Whoever types it in groups all the same is understood.
+    // Groups are accepted in typed numbers nevertheless.
     assert_eq!(year.handle(pin_notch::Intent::Type("2.001")).to_string(), "input 2001");
     let year = Control::from(year);
     let high = Refusal::AboveMax { max: dec!(2026).into() };

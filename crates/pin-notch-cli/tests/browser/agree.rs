@@ -1,5 +1,5 @@
-//! The page, and all who receive what it sends, say the same of the same values: random sheets, filled in by random
-//! moves in a real browser.
+//! The page and all receivers judge the same values alike: random sheets, filled in by random moves in a
+//! real browser.
 
 use crate::form::serve;
 use crate::support::{Page, with_page};
@@ -13,7 +13,7 @@ use proptest::test_runner::TestRunner;
 use serde_json::{Value as Json, json};
 use std::process::Command;
 
-/// How many sheets are filled in. About one in ten moves nothing at all.
+/// The number of sheets filled in. In about one of ten, nothing changes.
 const SHEETS: usize = 400;
 
 const KEYS: [&str; 12] = [
@@ -32,10 +32,10 @@ const KEYS: [&str; 12] = [
 ];
 const TYPED: [&str; 8] = ["7", "12.5", "-3", "2026-05-14", "x", "", "2026-05", "08:30"];
 
-/// A sheet, and what is done in its page: the field's place, `key` or `type`, and which.
+/// A sheet, and what is done in its page: the index of a field, `key` or `type`, and which.
 type Case = (String, Vec<(usize, &'static str, &'static str)>);
 
-/// Something to say of a field in a condition.
+/// A condition on a field.
 fn term(name: &str, definition: &Definition) -> String {
     match definition.clone().build_or_mend().0.kind() {
         ValueKind::Number => format!("{name} > 3"),
@@ -83,7 +83,7 @@ fn sheet(definitions: &[Definition], words: &[bool; 4]) -> String {
     )
 }
 
-/// The sheet, if there is nothing wrong with it.
+/// The sheet, if it has no errors.
 fn read(text: &str, today: &str) -> Option<Sheet> {
     let mut context = Context::default();
     context.today = today.parse().ok();
@@ -106,7 +106,7 @@ fn case() -> impl Strategy<Value = Case> {
     )
 }
 
-/// What a page says once somebody has done all that in it.
+/// The result of a page after these actions.
 struct Said {
     json: String,
     body: String,
@@ -142,7 +142,7 @@ async fn filled(page: &Page, html: &str, moves: &Json) -> Said {
     Said { json: text(0), body: text(1), problems, moves: text(3) }
 }
 
-/// The form, filled in by the same moves, which have to go as they went in the page.
+/// The form, filled in by the same moves, which must have the same outcomes as in the page.
 fn replayed(mut form: Form, moves: &str, sheet: &str) -> Form {
     let read = Moves::read(moves, &form).unwrap_or_else(|wrong| panic!("{wrong:?}\n{moves}"));
     read.run(&mut form, |_, step| match step {
@@ -152,7 +152,7 @@ fn replayed(mut form: Form, moves: &str, sheet: &str) -> Form {
     form
 }
 
-/// What the command says of these lines.
+/// What the command reports about these lines.
 fn accepts(sheet: &str, lines: &[&str], at: usize) -> Vec<bool> {
     let folder = std::path::Path::new(env!("CARGO_TARGET_TMPDIR"));
     let [path, data] = ["json", "txt"].map(|ending| folder.join(format!("agree-{at}.{ending}")));
@@ -188,7 +188,7 @@ fn the_page_and_all_who_receive_it_say_the_same() {
             let mut form = replayed(sheet.form(), &said.moves, &text);
             // The page and the form itself.
             assert_eq!(said.json, form.to_json(), "{}\n{text}", said.moves);
-            // A script's URLSearchParams leaves line breaks as they are.
+            // A script's URLSearchParams does not normalize line breaks.
             let sent = form.urlencoded().replace("%0D%0A", "%0A");
             assert_eq!(said.body, sent, "{}\n{text}", said.moves);
             let problems = form.problems().into_iter();
@@ -197,7 +197,7 @@ fn the_page_and_all_who_receive_it_say_the_same() {
             assert_eq!(said.problems, problems, "{}\n{text}", said.moves);
             let sent = form.submit();
             assert_eq!(sent.is_ok(), said.problems.is_empty());
-            // Whoever receives it. What is typed and cannot be read is not sent, so only the page knows of it.
+            // The receivers. A draft that cannot be read is not sent, so only the page knows about it.
             let drafts = form.fields().any(|field| field.control.is_drafting());
             if drafts {
                 unread += 1;
@@ -209,7 +209,8 @@ fn the_page_and_all_who_receive_it_say_the_same() {
             assert_eq!(received.is_ok(), as_json.is_ok(), "{} {as_json:?}\n{text}", said.json);
             if let (Ok(sent), Ok(received), Ok(as_json)) = (&sent, &received, &as_json) {
                 assert_eq!(received, as_json, "{text}");
-                // What is not sent may have followed what is by now as it was at the start again.
+                // A field that is not sent may have followed one that has since returned to its initial
+                // value.
                 let of = |values: &pin_notch::Values| -> Vec<_> {
                     let is_sent = |(name, _): &(&str, _)| {
                         form.field(name).is_some_and(pin_notch::Field::may_be_received)
@@ -221,7 +222,7 @@ fn the_page_and_all_who_receive_it_say_the_same() {
                 right += 1;
             }
             let lines = [said.body.as_str(), said.json.as_str()];
-            // An empty line is nothing that was received.
+            // An empty line does not count as received.
             if !said.body.is_empty() {
                 let told = accepts(&text, &lines, at);
                 assert_eq!(told, [received.is_ok(); 2], "{lines:?}\n{text}");

@@ -1,4 +1,4 @@
-//! The sheets of the demo in the page: hundreds of answers are judged there as they are by whoever receives them.
+//! The sheets of the demo in the page: hundreds of answers are judged as by their receivers.
 
 #[path = "../../../pin-notch-sheet/tests/answers/mod.rs"]
 mod made_up;
@@ -11,8 +11,7 @@ use serde_json::{Value as Json, json};
 use std::path::Path;
 use std::process::Command;
 
-/// Fills a page in with entries, as many at a time as there are, and says for each what it would send and whether
-/// anything is wrong.
+/// Fills in a page with each set of entries, and returns what it would send and whether there are problems.
 const FILL: &str = "
   document.body.setHTMLUnsafe($PAGE);
   const form = document.querySelector('notch-form');
@@ -26,7 +25,7 @@ const FILL: &str = "
     for (const { name, value } of document.querySelectorAll('input[data-most]')) {
       for (let row = Number(value); row < Number(entries.get(name)?.[0] ?? 0); row++) document.querySelector(`button[name='${name}.rows'][value=add]`).click();
     }
-    // Twice, for what can be chosen may hang on what is chosen behind it.
+    // Twice, because the enabled options may depend on choices further below.
     for (const time of [1, 2]) for (const element of form.form.elements) {
       const name = element.getAttribute('name');
       if (!name || !element.localName.startsWith('notch-')) continue;
@@ -61,7 +60,7 @@ fn accepted(name: &str, bodies: &[String]) -> Vec<usize> {
     lines.filter_map(|(number, _)| number.parse().ok()).collect()
 }
 
-/// A document whose lists of texts are sorted: a page has them in the order of the options.
+/// A document whose lists of texts are sorted, because a page has them in the order of the options.
 fn in_order(json: &str) -> Json {
     fn sort(json: &mut Json) {
         match json {
@@ -112,7 +111,7 @@ fn the_page_judges_answers_as_whoever_receives_them() {
             for ((json, is_right), body) in said.iter().zip(&bodies) {
                 let received = form.read_json(json.as_bytes());
                 assert_eq!(*is_right, received.is_ok(), "{name} {body}\n{json}\n{received:?}");
-                // What a page can hold as it is, it says as it is.
+                // A page reports unchanged what it can hold unchanged.
                 if let Ok(values) = form.read(body.as_bytes()) {
                     let [own, sent] = [json.as_str(), &values.to_json()].map(in_order);
                     assert_eq!(own, sent, "{name} {body}");

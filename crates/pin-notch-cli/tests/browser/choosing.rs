@@ -1,4 +1,4 @@
-//! Checkboxes and their groups, items, selects: what is chosen from a list.
+//! Checkboxes and their groups, items and selects: choosing from a list.
 
 use crate::support::{Page, with_page};
 use fantoccini::key::Key;
@@ -33,7 +33,8 @@ fn a_select_opens_moves_chooses_and_closes() {
                 "toggle event closed",
             ]
         );
-        // Type-ahead in the closed field; a press outside closes, as Escape does; the focus stays.
+        // Type-ahead in the closed field. A press outside closes the list, as does Escape, and the focus
+        // stays.
         page.write("o").await;
         assert_eq!(page.value("#it").await, "oa");
         page.click("#it", "[part=field]", (0.4, 0.5)).await;
@@ -110,7 +111,7 @@ fn many_are_tokens_and_send_an_entry_each() {
         );
         page.press(&[Key::Escape, Key::Backspace]).await;
         assert_eq!(page.value("#it").await, "oa");
-        // As an autofill hands it over, and as a script does.
+        // As set by autofill, and by a script.
         page.run(
             "document.querySelector('#it').formStateRestoreCallback('fa, bb', 'autocomplete')",
         )

@@ -1,4 +1,4 @@
-//! Date pickers: typed, by the keys of the calendar, by pointer.
+//! Date pickers: by typing, by the keys of the calendar, and by pointer.
 
 use crate::support::{Page, with_page};
 use fantoccini::key::Key;
@@ -33,7 +33,7 @@ fn a_calendar_opens_takes_the_focus_and_gives_it_back() {
             "visited=2026-06-16"
         );
 
-        // Escape closes and chooses nothing; the pointer finds its way, too.
+        // Escape closes without choosing; the pointer works too.
         page.press(&[Key::Down, Key::Up, Key::Escape]).await;
         assert_eq!(
             (page.value("#it").await, page.get(focused).await),
@@ -141,7 +141,7 @@ fn a_span_is_picked_end_by_end_with_a_preview() {
 #[test]
 fn what_opens_stays_inside_the_window() {
     with_page(async |page| {
-        // Also where the browser cannot place what opens by itself.
+        // Also in browsers that cannot position popups.
         for (width, height, anchors) in
             [(1280, 800, true), (375, 667, true), (1280, 800, false), (375, 667, false)]
         {

@@ -1,11 +1,11 @@
-//! Keys and touches as people expect them of a page: in dialogs, in forms, in the middle of a gesture.
+//! Keys and touches as people expect them: in dialogs, in forms, and during a gesture.
 
 use crate::every::EVERY;
 use crate::support::{Behaviour, Page, serve_badly, web_files, with_page};
 use fantoccini::key::Key;
 use serde_json::json;
 
-/// A dialog with this inside, opened.
+/// An open dialog with this content.
 async fn dialog(page: &Page, html: &str) {
     page.show(&format!("<dialog>{html}</dialog>")).await;
     page.run("document.querySelector('dialog').showModal()").await;
@@ -128,7 +128,7 @@ fn keys_of_lists_and_dates() {
         assert_eq!(page.value("#it").await, "New York");
         assert_eq!(page.get("document.querySelector('#it').open").await, "false");
 
-        // What need not be chosen can be taken back by keys.
+        // A choice that is not required can be removed by keys.
         for (attributes, after) in [("", ""), ("required", "oa")] {
             for key in [Key::Backspace, Key::Delete] {
                 page.show(&format!("<notch-select id=it filter value=oa {attributes}><option value=oa>Oxalic</option></notch-select>")).await;
@@ -138,7 +138,7 @@ fn keys_of_lists_and_dates() {
             }
         }
 
-        // Disabled items are passed over, from either side.
+        // Disabled items are skipped in both directions.
         page.show("<notch-item-stepper id=it><option>Linden</option><option disabled>Orchard</option><option>Heath</option></notch-item-stepper>").await;
         page.focus("#it").await;
         page.press(&[Key::Right]).await;
@@ -146,7 +146,7 @@ fn keys_of_lists_and_dates() {
         page.press(&[Key::Left]).await;
         assert_eq!(page.value("#it").await, "Linden");
 
-        // Down in the second field is about the second day.
+        // Down in the second field acts on the second day.
         page.show("<notch-date-span id=it two-fields lang=en value=2026-05-12/2026-05-14></notch-date-span>").await;
         page.run("document.querySelector('#it').shadowRoot.querySelector('[data-end=to]').focus()")
             .await;
@@ -155,7 +155,7 @@ fn keys_of_lists_and_dates() {
     });
 }
 
-/// A touch: it begins on a part, goes over these places of the window relative to its middle, and ends.
+/// A touch that begins on a part, moves over these places of the window relative to its center, and ends.
 async fn touch(page: &Page, host: &str, part: &str, way: &[(f64, f64)], hold: u64) {
     let middle = format!(
         "(() => {{ const box = {}.getBoundingClientRect(); return [box.x + box.width / 2, box.y + box.height / 2].join(); }})()",
@@ -190,7 +190,7 @@ fn a_button_steps_by_a_tap_or_while_it_is_held_and_not_by_a_swipe() {
         page.until("scrollY > 50").await;
         assert_eq!(page.value("#it").await, "6");
         page.run("scrollTo(0, 0)").await;
-        // A finger that slides off takes nothing back, and goes on with nothing.
+        // A finger that slides off neither reverts nor repeats anything.
         touch(&page, "#it", "[part=more]", &[(60.0, 0.0), (120.0, 0.0)], 700).await;
         assert_eq!(page.value("#it").await, "6");
         page.devtools("Emulation.setTouchEmulationEnabled", json!({ "enabled": false })).await;

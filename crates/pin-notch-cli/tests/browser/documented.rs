@@ -1,10 +1,10 @@
-//! The pages that the READMEs show work as they stand there.
+//! The pages in the READMEs work as written.
 
 use crate::support::{Page, serve, web_files, with_page};
 use serde_json::json;
 use std::path::Path;
 
-/// What the console is told while the page comes to life.
+/// What is written to the console while the page starts.
 const LISTENING: &str =
     "<!doctype html><html lang=en><meta charset=utf-8><title>Apiary</title><script>
     window.notes = [];
@@ -12,7 +12,7 @@ const LISTENING: &str =
     addEventListener('error', (event) => notes.push(event.message));
     </script>";
 
-/// The pieces of markup that a README shows.
+/// The pieces of markup in a README.
 fn shown(readme: &str) -> Vec<String> {
     let path = Path::new(env!("CARGO_MANIFEST_DIR")).join("../..").join(readme);
     let text = std::fs::read_to_string(path).expect("a README");
@@ -20,7 +20,8 @@ fn shown(readme: &str) -> Vec<String> {
     pieces.map(|piece| piece.split("```").next().unwrap_or_default().to_owned()).collect()
 }
 
-/// Opens a page of this markup, waits until all of its elements live, and gives what the console was told.
+/// Opens a page with this markup, waits until all of its elements are active, and returns the console
+/// output.
 async fn open(page: &Page, markup: &str) -> String {
     let (server, url) = serve(format!("{LISTENING}{markup}"), web_files()).await;
     page.client.goto(&url).await.expect("the page");
@@ -73,7 +74,7 @@ fn the_form_of_the_readme_does_what_is_said_below_it() {
     });
 }
 
-/// What an interface of the types declares, or what it extends; parts of several lines are further in.
+/// The members or the base types of a declared interface; continuation lines are indented further.
 const DECLARED: &str = r"
     const interfaces = new Map();
     for (const [, name, base, body] of types.matchAll(/interface (\w+)(?: extends (\w+))? \{\n(.*?)\n\}/gs)) {
@@ -93,7 +94,7 @@ fn elements_have_what_the_types_declare_and_nothing_else() {
             "await (await import('/pin-notch-form.js')).ready.catch(() => {}); document.body.innerHTML = '';",
         )
         .await;
-        // What one script calls of another. The others are called by the browser.
+        // The members that one script calls on another. All others are called by the browser.
         let hooks = "['arrive', 'giveWay', 'named', 'turned', 'save', 'kept', 'say', 'constructor', 'formAssociated']";
         let found = page
             .run(&format!(

@@ -1,4 +1,4 @@
-//! Elements as a server draws them: alive, and without script.
+//! Server-rendered elements, live and without script.
 
 use crate::support::with_page;
 use pin_notch::{ControlKind, Form};
@@ -7,10 +7,10 @@ use pin_notch_html::{Looks, element_html};
 use proptest::strategy::{Strategy, ValueTree};
 use proptest::test_runner::TestRunner;
 
-/// So many definitions of each kind.
+/// The number of definitions of each kind.
 const EACH: usize = 40;
 
-/// The element as it is drawn, and what a form with it sends by the core.
+/// The rendered element, and what a form with it sends according to the core.
 fn drawn() -> Vec<(String, String)> {
     let mut runner = TestRunner::deterministic();
     let mut all = Vec::new();

@@ -1,14 +1,14 @@
-//! What holds for every element: it follows keys, is sent, reset and restored, lets listeners write back, and
-//! turns with the direction of writing.
+//! What holds for every element: it handles keys, is sent, reset and restored, lets listeners write back,
+//! and follows the direction of text.
 
 use crate::support::{Page, serve, web_files, with_page};
 use fantoccini::key::Key;
 
-/// Options for those that have any.
+/// Options, for elements that have some.
 const OPTIONS: &str = "<option value=oa>Oxalic</option><option value=fa>Formic</option>";
 
-/// An element, what it starts with, the keys that change it, and what it holds then. `>` and `<` are the arrow
-/// keys along the line of writing and against it, `^` and `v` those up and down, `!` is Enter.
+/// An element, its default, the keys that change it, and its value afterwards. `>` and `<` are the arrow
+/// keys in the direction of text and against it, `^` and `v` are up and down, and `!` is Enter.
 pub const EVERY: [(&str, &str, &str, &str); 19] = [
     ("notch-slider max=40 value=18", "18", ">", "19"),
     ("notch-span-slider value=10,30", "10,30", ">", "11,30"),
@@ -46,7 +46,7 @@ pub fn form(direction: &str) -> String {
     format!("<form dir={direction}>{}</form>", elements.collect::<String>())
 }
 
-/// What the element holds: of a switch or a checkbox, what it sends.
+/// The value of the element; for a switch or checkbox, what it sends.
 async fn held(page: &Page, at: usize) -> String {
     page.get(&format!("(({{ checked, type, value }}) => /switch|checkbox$/.test(type) && !checked ? '' : value)(document.querySelector('#e{at}'))")).await
 }
@@ -69,7 +69,7 @@ async fn press(page: &Page, at: usize, keys: &str, turned: bool) {
     }
 }
 
-/// Presses each element's keys and says which do not hold then what they should.
+/// Presses each element's keys and returns those with a wrong value afterwards.
 pub async fn press_all(page: &Page, turned: bool, then: impl Fn(usize) -> String) -> Vec<String> {
     let mut wrong = Vec::new();
     for (at, (start, _, keys, _)) in EVERY.iter().enumerate() {
@@ -91,7 +91,7 @@ pub fn after(at: usize) -> String {
     EVERY[at].3.to_owned()
 }
 
-/// What the form sends, by the fields of which it sends something.
+/// What the form sends, by field.
 const SENT: &str = "new URLSearchParams(new FormData(document.forms[0])).toString()";
 
 #[test]
@@ -146,7 +146,7 @@ fn every_element_is_restored_when_somebody_comes_back() {
 #[test]
 fn every_element_lets_its_listeners_write_back() {
     with_page(async |page| {
-        // A listener that writes what it hears, as frameworks do, changes nothing and loses no key.
+        // A listener that writes back what it receives, as frameworks do, changes nothing and loses no key.
         page.show(&form("ltr")).await;
         let listen = |write: &str| {
             format!(
@@ -161,7 +161,7 @@ fn every_element_lets_its_listeners_write_back() {
         ))
         .await;
         assert_eq!(press_all(&page, false, after).await, [""; 0], "an echo");
-        // One that allows no change has its will, and is not called without end.
+        // A listener that allows no change succeeds, and is not called endlessly.
         page.show(&form("ltr")).await;
         page.run(&listen(
             "if (/switch|checkbox$/.test(element.type)) element.checked = false;
@@ -180,7 +180,7 @@ fn every_element_turns_with_the_direction_of_writing() {
     with_page(async |page| {
         page.show(&form("rtl")).await;
         assert_eq!(press_all(&page, true, after).await, [""; 0]);
-        // Nothing stands out of its element, and the first part of each stands at the right.
+        // Nothing overflows its element, and the first part of each is at the right.
         let out =
             "[...document.forms[0].elements].filter((host) => host.shadowRoot).flatMap((host) => {
             const box = host.getBoundingClientRect();
@@ -201,8 +201,7 @@ fn every_element_turns_with_the_direction_of_writing() {
     });
 }
 
-/// An element listens for most things only from the first that happens to it: each of those that can come first
-/// is answered, whatever it is.
+/// An element adds most listeners at its first event; each event that can be the first is handled.
 #[test]
 fn the_first_thing_that_happens_to_an_element_is_answered() {
     with_page(async |page| {
@@ -214,13 +213,13 @@ fn the_first_thing_that_happens_to_an_element_is_answered() {
         let it = "document.querySelector('form').firstChild";
         let value = format!("{it}.value");
 
-        // A form that is checked before anybody touched it.
+        // A form that is checked before it was touched.
         fresh("<notch-stepper required></notch-stepper>").await;
         page.run("document.querySelector('form').reportValidity();").await;
         let problem = format!("{it}.shadowRoot.querySelector('[part=problem]').textContent");
         assert_eq!(page.get(&problem).await, "A value is required.");
 
-        // A click that no pointer made, as by assistive technology.
+        // A click without a pointer, as by assistive technology.
         fresh("<notch-stepper value=3></notch-stepper>").await;
         page.run(&format!("{it}.shadowRoot.querySelector('[part=more]').click();")).await;
         assert_eq!(page.get(&value).await, "4");
@@ -228,7 +227,7 @@ fn the_first_thing_that_happens_to_an_element_is_answered() {
         page.run(&format!("{it}.click();")).await;
         assert_eq!(page.get(&format!("{it}.checked")).await, "true");
 
-        // A text that was put into the field by the browser.
+        // A text inserted into the field by the browser.
         fresh("<notch-stepper></notch-stepper>").await;
         page.run(&format!(
             "const field = {it}.shadowRoot.querySelector('input');
@@ -238,7 +237,7 @@ fn the_first_thing_that_happens_to_an_element_is_answered() {
         .await;
         assert_eq!(page.get(&value).await, "12");
 
-        // A script that opens it, and a key that a script hands on.
+        // A script that opens it, and a key event dispatched by a script.
         fresh("<notch-select><option>oa</option><option>fa</option></notch-select>").await;
         page.run(&format!("{it}.showPicker();")).await;
         assert_eq!(page.get(&format!("{it}.open")).await, "true");

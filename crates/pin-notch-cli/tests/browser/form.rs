@@ -1,4 +1,4 @@
-//! The form in the page, around elements and the browser's own controls, as somebody writes it by hand.
+//! A handwritten page with the form element, around elements and native controls.
 
 use crate::support::{Page, demo_of, web_files, with_page};
 use axum::Router;
@@ -41,8 +41,8 @@ const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Tr
 <button type=button id=clear commandfor=f command=--clear>Clear</button>
 </form></notch-form></main>"#;
 
-/// A page, the form's files, and what receives it: `/accept` takes everything, late; `/refuse` refuses two fields and
-/// the whole; `/break` fails. `/count` says how often something was received.
+/// A page, the form's files, and receivers: `/accept` accepts everything after a delay; `/refuse` refuses
+/// two fields and the whole form; `/break` fails. `/count` returns how often something was received.
 pub(crate) async fn serve(page: &'static str) -> (JoinHandle<()>, String) {
     let (folder, received) = (web_files(), Arc::new(AtomicUsize::new(0)));
     let file = |ending: &str, kind: &'static str| {
@@ -92,7 +92,7 @@ async fn json(page: &Page) -> String {
     page.get("f.json").await
 }
 
-/// The texts of what is listed as wrong, or as a warning.
+/// The texts of the listed problems or warnings.
 async fn listed(page: &Page, what: &str) -> String {
     let items = format!("[...document.querySelectorAll('[data-{what}]:not([hidden]) li')]");
     page.get(&format!("{items}.map((item) => item.textContent).join(' / ')")).await
@@ -105,7 +105,7 @@ async fn shows(page: &Page, css: &str) -> bool {
 #[test]
 fn fields_follow_count_and_are_counted() {
     with_form(async |page| {
-        // From the first moment what follows has followed, and nothing is changed by that.
+        // Links apply from the beginning, and this does not count as a change.
         assert_eq!(
             json(&page).await,
             r#"{"mites":null,"celsius":20,"fahrenheit":68,"note":null,"wishes":null,"temper":null,"day":null,"keeper":null}"#
@@ -113,7 +113,7 @@ fn fields_follow_count_and_are_counted() {
         assert_eq!(page.get("[f.dirty, f.touched, f.problems.length]").await, "[false,false,0]");
         assert!(!shows(&page, "#given").await && !shows(&page, "[name=dose]").await);
         assert_eq!(page.get("document.querySelector('[name=dose]').disabled").await, "true");
-        // A native control drives an element, and an element a native control.
+        // An element follows a native control, and a native control follows an element.
         page.focus("[name=celsius]").await;
         page.run("document.activeElement.select()").await;
         page.write("100").await;
@@ -121,7 +121,7 @@ fn fields_follow_count_and_are_counted() {
         page.focus("#fahrenheit").await;
         page.press(&[Key::Home]).await;
         assert_eq!(page.value("[name=celsius]").await, "-40");
-        // Conditions, one hanging on the other; what does not count keeps its value.
+        // Conditions that depend on each other; a field that does not count keeps its value.
         page.focus("#mites").await;
         page.write("12").await;
         assert!(shows(&page, "#given").await && !shows(&page, "[name=dose]").await);
@@ -139,7 +139,7 @@ fn fields_follow_count_and_are_counted() {
         assert!(!page.get(sent).await.contains("given"), "{}", page.get(sent).await);
         page.run("document.querySelector('#mites').value = 30").await;
         assert!(json(&page).await.contains(r#""given":"fa","dose":5"#), "it is there again");
-        // Typed: numbers, texts, booleans, nothing.
+        // With types: numbers, strings, booleans, null.
         assert_eq!(
             page.get("Object.values(f.values).map((value) => value === null ? 'null' : typeof value).join(' ')").await,
             "number string number boolean number number null null null null null"
@@ -194,7 +194,7 @@ fn problems_show_once_their_fields_are_left_and_go_once_they_are_mended() {
         assert_eq!(listed(&page, "warnings").await, "Day: Which day was it?");
         assert_eq!(listed(&page, "problems").await, "", "nothing was sent");
         assert_eq!(page.axe().await, "");
-        // Sent, all is listed, heard, and leads to its field.
+        // After sending, all problems are listed and announced, with links to their fields.
         page.run("send.click()").await;
         let all = "Treatment: A value is required. / Note: With so many mites, write a note.";
         assert_eq!(listed(&page, "problems").await, all);
@@ -210,7 +210,7 @@ fn problems_show_once_their_fields_are_left_and_go_once_they_are_mended() {
                 .await;
             assert_eq!(page.get("document.activeElement.getAttribute('name')").await, id);
         }
-        // Mended while it is typed, without leaving.
+        // A problem disappears while typing, without leaving the field.
         page.write("x").await;
         assert_eq!(page.get(&format!("{note}.validity.valid")).await, "true");
         assert_eq!(listed(&page, "problems").await, "Treatment: A value is required.");
@@ -260,11 +260,11 @@ fn changes_are_undone_by_keys_and_buttons() {
             page.run("redo.click()").await;
         }
         assert_eq!(page.get(of).await, after);
-        // In a text field the keys are its own.
+        // A text field handles these keys itself.
         page.focus("[name=note]").await;
         page.run(&chord("z")).await;
         assert_eq!(page.get(of).await, after);
-        // Everything empty, and back; everything as at the start, and no way back.
+        // Clear can be undone; reset cannot.
         page.run("clear.click()").await;
         assert_eq!(page.get("f.values.mites").await, "null");
         assert_eq!(page.get("f.values.celsius").await, "null");
@@ -295,7 +295,7 @@ fn what_is_half_typed_gives_way_to_what_is_done_with_the_form() {
             assert_eq!(text().await, left, "{done}");
             assert_eq!(page.get("String(mites.validity.badInput)").await, "false", "{done}");
         }
-        // A program that steps goes on from what is typed, and is seen to.
+        // A step by a program starts at what is typed, and its result is visible.
         page.focus("#mites").await;
         page.write("41").await;
         page.run("mites.stepDown()").await;
@@ -303,7 +303,7 @@ fn what_is_half_typed_gives_way_to_what_is_done_with_the_form() {
             (text().await, page.get("mites.value").await),
             ("40".to_owned(), "40".to_owned())
         );
-        // What the form says, a program of the page may say as well: nobody's keystroke is lost to an echo.
+        // A program of the page may set the same values as the form: no keystroke is lost to an echo.
         page.write("7").await;
         page.run("mites.value = 100").await;
         assert_eq!(text().await, "407");
@@ -381,7 +381,7 @@ fn what_was_entered_survives_a_reload() {
         page.focus("#fahrenheit").await;
         page.press(&[Key::End]).await;
         let before = json(&page).await;
-        // Also without a word of goodbye, as in a crash.
+        // Also without any unload event, as in a crash.
         page.until("Object.values(sessionStorage).join().includes('300')").await;
         page.client.refresh().await.expect("loaded again");
         page.until(ready).await;
@@ -390,7 +390,7 @@ fn what_was_entered_survives_a_reload() {
         assert!(shows(&page, "[name=dose]").await);
         let moves = page.get("f.moves").await;
         assert!(moves.starts_with("mites: type \"1\"\n> input 1\nmites: type \"12\"\n"), "{moves}");
-        // Reset, it is gone.
+        // After a reset it is gone.
         page.run("f.reset(); await new Promise((done) => setTimeout(done, 50))").await;
         page.client.refresh().await.expect("loaded again");
         page.until(ready).await;
@@ -430,7 +430,7 @@ fn a_form_may_change_while_somebody_fills_it_in() {
         );
         page.run("f.undo()").await;
         assert_eq!(page.get("f.values.mites").await, "null");
-        // What cannot be read is told to the developer, and nothing else is lost by it.
+        // What cannot be read is reported to the developer, and nothing else is affected.
         page.run("window.warned = []; console.warn = (text) => warned.push(text);
                   f.form.insertAdjacentHTML('beforeend', '<notch-rule hidden holds=\"mits > 3\">No.</notch-rule>');
                   await new Promise((done) => setTimeout(done, 50));").await;
@@ -466,7 +466,7 @@ fn what_a_native_control_cannot_hold_stays_as_it_was_typed() {
         page.until("sessionStorage.length").await;
         let kept = page.get("Object.values(sessionStorage).join()").await;
         assert!(kept.contains("nobody") && !kept.contains("secret"), "{kept}");
-        // Mended.
+        // Corrected.
         page.run("for (const [name, text] of [['half', '2.5'], ['mail', 'ada@apiary.example']]) { const one = f.form.elements[name]; one.value = text; for (const type of ['input', 'change']) one.dispatchEvent(new Event(type, { bubbles: true })); }").await;
         assert_eq!(listed(&page, "problems").await, "");
         assert_eq!(

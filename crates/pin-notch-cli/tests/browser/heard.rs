@@ -1,4 +1,4 @@
-//! What those get to hear who do not see a control, and what axe-core thinks of each control in each state.
+//! What screen readers announce, and what axe-core reports about each control in each state.
 
 use crate::every::EVERY;
 use crate::support::{Page, with_page};
@@ -73,7 +73,7 @@ fn descriptions_captions_and_problems_are_told() {
             page.show(&format!("<label for=it>It</label>{html}")).await;
             assert_eq!(page.descriptions("#it").await, [told], "{html}");
         }
-        // What is wrong is told with its name, and not before somebody had a chance.
+        // Problems are announced with the name of the control, and not too early.
         for (start, ..) in EVERY {
             let tag = start.split([' ', '=']).next().unwrap_or_default();
             let options = if ["select", "group"].iter().any(|kind| tag.contains(kind)) {
@@ -97,7 +97,7 @@ fn descriptions_captions_and_problems_are_told() {
     });
 }
 
-/// States that every element can be in, as attributes and a script.
+/// The states of every element, as attributes and a script.
 const STATES: [(&str, &str); 6] = [
     ("", ""),
     ("required", "it.value = ''; it.reportValidity();"),
@@ -124,7 +124,7 @@ fn axe_finds_nothing_in_any_state() {
     });
 }
 
-/// Shows every element in a state; of what opens, one at a time.
+/// Shows every element in a state, with one open popup at a time.
 async fn found(page: &Page, attributes: &str, script: &str, of: &str) {
     let element = |at: usize, start: &str| {
         let tag = start.split(' ').next().unwrap_or_default();

@@ -1,11 +1,12 @@
-//! Elements in an application that is alive: attributes follow state, the module is late or never comes, labels and
-//! languages change around them.
+//! Elements in a live application: attributes follow state, the module is late or missing, labels and
+//! languages change.
 
 use crate::every::{EVERY, after, form, press_all};
 use crate::support::{Behaviour, Page, serve, serve_badly, web_files, with_page};
 use fantoccini::key::Key;
 
-/// Changes many attributes after each attempt, and on each event, as an application does whose state they follow.
+/// Changes many attributes after each attempt and on each event, like an application that binds them to
+/// state.
 const STORM: &str = "
     const { onTurn } = await import('/pin-notch.js');
     let n = 0;
@@ -28,7 +29,7 @@ fn attributes_that_follow_state_disturb_no_gesture() {
         page.run(STORM).await;
         assert_eq!(press_all(&page, false, after).await, [""; 0]);
 
-        // A drag is one gesture to its end, whatever its listeners change.
+        // A drag remains a single gesture, whatever its listeners change.
         page.show(
             "<br><br><notch-slider aria-label=Weight></notch-slider><notch-rating></notch-rating>",
         )
@@ -42,7 +43,7 @@ fn attributes_that_follow_state_disturb_no_gesture() {
             .await;
         assert_eq!(page.value("notch-rating").await, "4");
 
-        // What is half typed stays, and so does what is half filled in.
+        // Drafts are kept, and so are partly filled fields.
         page.show("<notch-stepper step=0.5></notch-stepper><notch-time></notch-time>").await;
         page.focus("notch-stepper").await;
         page.write("12.5").await;
@@ -81,7 +82,7 @@ fn a_value_and_its_definition_come_in_any_order() {
             );
             assert_eq!(page.get(&value).await, "40", "{order}");
         }
-        // Whoever listens is told what became of a value that had to move; all others hear nothing.
+        // Listeners are notified of a value that had to be changed; there is no other event.
         page.show("<notch-stepper max=40></notch-stepper>").await;
         page.run(
             "window.adjusted = []; window.e = document.querySelector('notch-stepper');
@@ -198,7 +199,7 @@ fn properties_take_what_people_write() {
             );
             assert_eq!(page.get(&found).await, right, "{tag}: {script}");
         }
-        // HTML's rule for what is there or not, and a word to whoever did not know it.
+        // HTML's rule for boolean attributes, with a note for those who did not know it.
         let noted = "(() => { const warned = []; const { warn } = console; console.warn = (text) => warned.push(text);
             document.body.innerHTML = '<notch-stepper readonly=false></notch-stepper>'; console.warn = warn;
             return `${document.body.firstChild.matches(':state(readonly)')}: ${warned}`; })()";
@@ -209,7 +210,7 @@ fn properties_take_what_people_write() {
     });
 }
 
-/// A page whose own script uses the elements at once, with native controls inside some of them.
+/// A page whose own script uses the elements immediately, with native controls inside some of them.
 const EARLY: &str = "<!doctype html><html lang=en><title>Early</title>
     <form><label for=w>Weight</label><notch-slider id=w name=w max=40 step=0.1><input type=range name=w max=40 step=0.1 value=20></notch-slider>
     <label for=m>Mites</label><notch-stepper id=m name=m><input type=number name=m></notch-stepper>
@@ -241,7 +242,7 @@ const EARLY: &str = "<!doctype html><html lang=en><title>Early</title>
 
 const SENT: &str = "new URLSearchParams(new FormData(document.forms[0])).toString()";
 
-/// Opens [`EARLY`] with a machine that behaves so.
+/// Opens [`EARLY`] with a module that is delivered like this.
 async fn early(page: &Page, behaviour: Behaviour) -> impl Drop + use<> {
     let (server, url) = serve_badly(EARLY.to_owned(), web_files(), behaviour).await;
     page.client.goto(&url).await.expect("the page");
@@ -256,7 +257,7 @@ fn a_module_that_is_late_finds_all_that_was_done_before() {
         assert_eq!(page.get("window.outcome").await, "null");
         assert_eq!(page.get("early").await, "18.4 2026-05-14 true 3 mites ");
         assert_eq!(page.get(SENT).await, "w=18.4&m=&f=on&t=3&d=2026-05-14");
-        // Somebody types before the machine is there, and is not interrupted.
+        // Somebody types before the module is loaded, and is not interrupted.
         page.run("document.querySelector('#m input').focus()").await;
         page.write("7").await;
         assert_eq!(page.get("heard.join()").await, "m");
@@ -386,7 +387,7 @@ fn names_and_descriptions_follow_what_stands_around() {
         );
         page.run("document.querySelector('#help').textContent = 'Count twice'").await;
         assert_eq!(described("s").await, "Count twice");
-        // A problem is told besides.
+        // A problem is announced in addition.
         page.run("document.querySelector('#s').required = true; document.querySelector('#s').reportValidity()").await;
         assert_eq!(described("s").await, "Count twice A value is required.");
         for (tag, _) in EVERY.iter().map(|(start, ..)| start.split_once(' ').unwrap_or((start, "")))
@@ -497,7 +498,7 @@ fn strict_policies_find_nothing_to_report() {
             setTimeout(() => done('nothing'), 500);
           })";
         assert_eq!(page.get(found).await, "nothing");
-        // What is styled by numbers is where it should be.
+        // Parts positioned by numbers are in the right place.
         assert_eq!(page.get("document.querySelector('notch-span-slider').shadowRoot.querySelector('[part=thumb]').style.left").await, "10%");
     });
 }
@@ -513,14 +514,14 @@ fn a_copy_keeps_what_attributes_keep() {
             return `${data(copy) === data(document.forms[0])} ${[...copy.querySelectorAll('[name]')].every((element) => element.matches(':state(ready)'))}`;
           })()";
         assert_eq!(page.get(copied).await, "true true");
-        // A copy that is disabled takes no focus, though what it was copied from did.
+        // A disabled copy is not focusable, although the original was.
         page.run("const copy = document.querySelector('notch-slider').cloneNode(); copy.id = 'copy'; copy.disabled = true; document.body.append(copy); copy.focus();").await;
         assert_ne!(page.get("document.activeElement.id").await, "copy");
         assert_eq!(
             page.get("document.querySelector('#copy').hasAttribute('tabindex')").await,
             "false"
         );
-        // A calendar that stands in the page and is disabled has nothing to tab to, and stays in its box.
+        // A disabled calendar that is part of the page has nothing to focus, and does not overflow.
         page.show("<notch-date id=it always-open disabled></notch-date>").await;
         let inside = "(() => {
             const it = document.querySelector('#it'), box = it.getBoundingClientRect(), grid = it.shadowRoot.querySelector('[part=page]').getBoundingClientRect();

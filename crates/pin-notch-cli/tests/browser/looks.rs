@@ -1,4 +1,4 @@
-//! How the controls stand in a page: with no script, in any light, for everybody.
+//! The appearance of the controls: without script, in both color schemes, and with accessibility settings.
 
 use crate::support::{Page, with_page};
 use serde_json::json;
@@ -47,7 +47,7 @@ fn a_page_dresses_parts_by_their_states() {
         };
         let today = page.get("String(new Date().getDate())").await;
         assert_eq!(dressed("#day", "[part~=day]", "outline-style", "solid").await, today);
-        // One Sunday in each week that is in sight.
+        // One Sunday in each visible week.
         let closed = dressed("#day", "[part~=day]", "opacity", "0.5").await;
         assert!((4..=6).contains(&closed.split(' ').count()), "{closed}");
         assert_eq!(dressed("#list", "[part~=option]", "letter-spacing", "2px").await, "oa");
@@ -60,7 +60,7 @@ fn a_page_dresses_parts_by_their_states() {
 #[test]
 fn a_script_that_never_comes_leaves_the_drawn_control_and_then_the_native_one() {
     with_page(async |page| {
-        // Defined in no page: parsed with its declarative shadow root, as before the script has come.
+        // Undefined elements, parsed with their declarative shadow roots as before the script is loaded.
         let html = page.get("await (await fetch('/')).text()").await;
         assert!(html.contains("<template shadowrootmode=\"open\" shadowrootdelegatesfocus>"));
         let early = format!(
@@ -112,7 +112,7 @@ fn nothing_stands_in_the_way_of_anybody() {
                 "{scheme}: nothing is wider than {width}"
             );
         }
-        // And with something open.
+        // And with an open popup.
         page.scheme("light").await;
         page.size(1280, 800).await;
         for open in ["#visited", "#treatment", "#honey", "#away-days"] {

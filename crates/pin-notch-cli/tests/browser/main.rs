@@ -1,5 +1,4 @@
-//! The controls in a real browser: what a person does by pointer and keyboard, what a page's script does,
-//! and what a form sends.
+//! The controls in a real browser: pointer and keyboard, scripts of the page, and what a form sends.
 
 mod agree;
 mod answers;
@@ -29,20 +28,20 @@ use support::with_page;
 #[test]
 fn the_server_draws_what_the_script_adopts() {
     with_page(async |page| {
-        // One root each, drawn once, with the server's style sheet and ARIA attributes gone.
+        // Each has one shadow root, drawn once, without the server's style sheet and ARIA attributes.
         let left = "[...document.querySelectorAll('notch-slider, notch-rating, notch-switch')].filter((e) => \
                     e.shadowRoot.children.length !== 1 || e.hasAttribute('role') || e.hasAttribute('aria-valuenow')).length";
         assert_eq!(page.get(left).await, "0");
         assert_eq!(page.get("document.querySelector('#weight').shadowRoot.querySelector('[part=output]').textContent").await, "18.4 kg");
-        // Without script the same markup is there: the server's page, parsed but not run. What differs was
-        // drawn twice.
+        // The same markup as without script: the server's page, parsed but not run. Any difference would
+        // mean that it was drawn twice.
         let redrawn = "await (async () => {
             const server = Document.parseHTMLUnsafe(await (await fetch('/')).text());
             return [...document.querySelectorAll('[data-name]')].filter((live) =>
               server.getElementById(live.id).shadowRoot.querySelector('[part=box]').outerHTML !== live.shadowRoot.firstElementChild.outerHTML)
               .map((live) => live.id).join(' ');
           })()";
-        // Those two are given their options by the page's own script.
+        // The options of these two are set by the page's own script.
         let redrawn = page.get(redrawn).await;
         let others = redrawn.split(' ').filter(|id| !["keeper", "colony", ""].contains(id));
         assert_eq!(others.collect::<Vec<_>>(), [""; 0]);
@@ -83,7 +82,7 @@ fn a_slider_follows_the_keys() {
             ]
         );
         assert_eq!(page.get("document.querySelector('output[for=weight]').value").await, "0");
-        // A key of no use to it goes on to the page.
+        // A key that it does not handle is left to the page.
         let passed = "await new Promise((done) => { addEventListener('keydown', (e) => done(e.defaultPrevented), { once: true }); \
                       document.querySelector('#weight').dispatchEvent(new KeyboardEvent('keydown', { key: 'x', bubbles: true })); })";
         assert_eq!(page.get(passed).await, "false");
@@ -105,8 +104,8 @@ fn a_drag_is_many_inputs_and_one_change() {
         assert_eq!(told[told.len() - 2..], ["release -> release, change 40", "change event 40"]);
         assert_eq!(page.get("document.querySelector('#weight').shadowRoot.querySelector('[part=thumb]').style.left").await, "100%");
 
-        // A press beside the thumb jumps there; Escape in the middle takes the whole gesture back, and
-        // letting go of the button afterwards means nothing any more.
+        // A press beside the thumb jumps there. Escape cancels the whole gesture, and releasing the button
+        // afterwards has no effect.
         page.drag_and_press("#weight", "[part=track]", (0.25, 0.5), (0.5, 0.5), Key::Escape).await;
         let told = page.told().await;
         assert!(told[0].ends_with("-> grab, input 10"), "{told:?}");
@@ -236,7 +235,7 @@ fn a_form_treats_the_elements_as_its_own() {
         let data = "new URLSearchParams(new FormData(document.forms[0])).toString()";
         assert_eq!(
             page.get(data).await,
-            // What is empty is sent as HTML's own fields are: by its name and nothing.
+            // Empty fields are sent like HTML's own: a name with an empty value.
             "visited=&opened=&weight=18.4&outside=12.5&mites=&temper=&brood=&treatment=&dose=&colony=&stores=0&next-visit=&note="
         );
         assert_eq!(page.get("document.forms[0].checkValidity()").await, "false");
@@ -266,7 +265,7 @@ fn a_form_treats_the_elements_as_its_own() {
         page.run("document.querySelector('#form-visited').value = '2026-05-14'").await;
         assert_eq!(page.get("document.forms[0].checkValidity()").await, "true");
 
-        // A disabled fieldset takes its controls along.
+        // A disabled fieldset disables its controls.
         page.find("#skip").await.click().await.unwrap();
         let measured = "visited=2026-05-14&opened=&weight=18.5&outside=12.5&mites=7&colony=&stores=0&next-visit=&note=";
         assert_eq!(page.get(data).await, measured);
@@ -306,14 +305,14 @@ fn a_sent_form_is_answered_with_typed_values_or_problems() {
              Seen seen queen + eggs Feeder feeder on Treatment treatment bb Colony colony empty \
              Stores stores 0 Next visit next-visit empty Note note empty"
         );
-        // Back in the form, the browser has kept what was entered.
+        // After returning to the form, the browser has restored what was entered.
         page.back().await;
         page.until("document.querySelector('[name]:state(ready)') && document.querySelector('#form-temper')?.value === '3.5'").await;
         let kept = "['visited', 'opened', 'mites', 'seen', 'treatment'].map((name) => document.querySelector('#form-' + name).value).join(' ')";
         assert_eq!(page.get(kept).await, "2026-05-14 07:30 3 queen,eggs bb");
         assert_eq!(page.get("document.querySelector('#form-feeder').checked").await, "true");
 
-        // Tampered with: a text field in the control's place.
+        // A modified page, with a text field instead of the control.
         page.run("document.querySelector('#form-weight').outerHTML = '<input name=weight value=\"<b>400\">'").await;
         page.find("form button").await.click().await.unwrap();
         page.until("document.title === 'Inspection not accepted'").await;
@@ -327,7 +326,7 @@ fn a_sent_form_is_answered_with_typed_values_or_problems() {
 #[test]
 fn scripts_read_and_write_like_on_native_controls() {
     with_page(async |page| {
-        // Made by script, with a value before it is in the page.
+        // Created by script, with a value set before it is in the page.
         page.show("<form></form>").await;
         page.run(
             "const slider = document.createElement('notch-slider');
@@ -369,7 +368,7 @@ fn scripts_read_and_write_like_on_native_controls() {
         page.press(&[Key::Left]).await;
         assert_eq!(page.get(&format!("{slider}.value")).await, "10");
 
-        // A property set before the element is known is not lost.
+        // A property set before the element is defined is not lost.
         page.run(
             "document.body.innerHTML = '<notch-switch></notch-switch>';
              const html = `<notch-rating max=5 step=0.5></notch-rating>`;
@@ -427,7 +426,7 @@ fn hostile_text_stays_text() {
         );
         let images = "[...document.forms[0].children].reduce((sum, e) => sum + e.shadowRoot.querySelectorAll('img').length, 0)";
         assert_eq!(page.get(images).await, "0");
-        // And drawn from nothing, as when the element is made with it.
+        // And drawn from scratch, as when the element is created with it.
         page.run(
             "for (const e of [...document.forms[0].children]) e.replaceWith(e.cloneNode(true));",
         )
@@ -455,14 +454,14 @@ fn removed_elements_leave_nothing_behind() {
                  element.value = tag === 'date' ? '2026-05-14' : tag === 'time' ? '07:30' : '3';
                  element.remove();
                }
-             // The engine keeps the element that was touched last; let that be one that nobody counts.
+             // The engine retains the element that was touched last, so this is one that is not counted.
              const last = document.forms[0].appendChild(document.createElement('notch-switch'));
              last.checked = true;
              last.remove();",
         )
         .await;
         for _ in 0..100 {
-            // Asynchronous, so that nothing on the engine's own stack is taken for a reference.
+            // Asynchronous, so that nothing on the engine's stack is treated as a reference.
             page.run(
                 "await gc({ type: 'major', execution: 'async' });
                  await new Promise((done) => setTimeout(done, 20));",

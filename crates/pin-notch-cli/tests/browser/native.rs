@@ -1,8 +1,8 @@
-//! Elements beside the browser's own controls of the same attributes: both step and judge alike.
+//! Elements compared with native controls with the same attributes: both step and validate alike.
 
 use crate::support::with_page;
 
-/// Random attributes and values of the kinds that HTML has as well, always the same ones.
+/// Random attributes and values of the kinds that HTML also has, with a fixed seed.
 const DRAWN: &str = "
     let seed = 7;
     const below = (most) => (seed = (seed * 1103515245 + 12345) & 0x7fffffff, (seed >> 8) % most);
@@ -39,8 +39,8 @@ const DRAWN: &str = "
 #[test]
 fn elements_step_as_the_browsers_own_controls_do() {
     with_page(async |page| {
-        // Only from values that are allowed: from others and from none, the standard has one step lead to the next
-        // allowed value and no further, and never the wrong way, and this browser has not.
+        // Only from allowed values. From other values and from empty ones, the standard only steps to the
+        // next allowed value and never in the wrong direction, but this browser does not follow it.
         let found = page
             .run(&format!(
                 "{DRAWN}

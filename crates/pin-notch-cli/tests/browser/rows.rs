@@ -1,4 +1,4 @@
-//! Rows in the page: added, moved, taken out and undone, with script and without.
+//! Rows in the page: added, moved, removed and undone, with and without script.
 
 use crate::support::{Page, demo_of, with_page};
 use fantoccini::key::Key;
@@ -6,7 +6,7 @@ use std::path::Path;
 use std::process::Command;
 use std::time::Duration;
 
-/// The rows in sight: what each element of the first fields holds.
+/// The visible rows, with the values of their first fields.
 const ROWS: &str = "[...document.querySelectorAll('.one-row')].filter((row) => row.checkVisibility())
     .map((row) => ['where', 'pain'].map((name) => row.querySelector(`[id$='.${name}']`).value).join('-')).join(' ')";
 const FORM: &str = "document.querySelector('notch-form')";
@@ -35,7 +35,7 @@ fn rows_come_go_and_move_by_keys_and_are_undone() {
         press(&page, "up 2").await;
         assert_eq!(page.get(ROWS).await, "foot- neck-3");
         assert_eq!(said(&page).await, "Sting 2 is Sting 1 now.");
-        // The button goes with its row; the first row does not go further up.
+        // The button moves with its row; the first row cannot move up.
         assert_eq!(page.get("document.activeElement.value").await, "down 1");
         for scheme in ["light", "dark"] {
             page.scheme(scheme).await;
@@ -48,7 +48,7 @@ fn rows_come_go_and_move_by_keys_and_are_undone() {
         press(&page, "remove 1").await;
         assert_eq!(page.get(ROWS).await, "neck-3");
         assert_eq!(page.get("document.activeElement.value").await, "add");
-        // There is no day without a sting.
+        // The minimum is one row.
         assert_eq!(
             page.get("document.querySelector('[value=\"remove 1\"]').disabled").await,
             "true"
@@ -60,7 +60,7 @@ fn rows_come_go_and_move_by_keys_and_are_undone() {
         }
         assert_eq!(page.get(&format!("{FORM}.values.sting.length")).await, "8");
         assert_eq!(page.get("document.querySelector('[value=add]').disabled").await, "true");
-        // What is entered is kept, rows and all.
+        // The draft is stored, including rows.
         page.run(&format!("{FORM}.save()")).await;
         page.client.refresh().await.expect("the page again");
         page.until("document.querySelector('notch-form:state(ready)')").await;
@@ -68,18 +68,18 @@ fn rows_come_go_and_move_by_keys_and_are_undone() {
         for row in (3..=8).rev() {
             press(&page, &format!("remove {row}")).await;
         }
-        // What holds over all rows, and in each of them.
+        // Rules over all rows, and in each of them.
         page.run("for (const id of ['sting.1.time', 'sting.2.time']) document.getElementById(id).value = '10:15'; document.querySelector('form').requestSubmit();").await;
         page.until("document.querySelector('[data-problems] a')").await;
         let told = page.get("document.querySelector('[data-problems]').innerText").await;
         assert!(told.contains("Sting 1, About when: Two stings at the same time"), "{told}");
         page.run("document.getElementById('sting.2.time').value = '10:30'").await;
         page.until("!document.querySelector('[data-problems] a')").await;
-        // The eye is asked for in the row that it hangs on.
+        // The field `eye` is shown in the row that it depends on.
         page.run("document.getElementById('sting.2.where').value = 'face'; document.getElementById('sting.2.swelling').value = 6;").await;
         let eyes = "[1, 2].map((row) => document.getElementById(`sting.${row}.eye`).checkVisibility()).join()";
         assert_eq!(page.get(eyes).await, "false,true");
-        // The way there is a test.
+        // The recorded moves are a test.
         let moves =
             std::env::temp_dir().join(format!("pin-notch-rows-{}.moves", std::process::id()));
         let text = page.get(&format!("{FORM}.moves")).await;
@@ -89,7 +89,7 @@ fn rows_come_go_and_move_by_keys_and_are_undone() {
         let answer = page.get("document.body.innerText").await;
         let second = answer.split("Sting 2").nth(1).unwrap_or_default();
         assert!(second.contains("Where\tFace") && !answer.contains("Sting 3"), "{answer}");
-        // Without what hangs on the values that this test's own script has set, of which no moves tell.
+        // Without lines that depend on values set by this test's own script, which moves do not contain.
         let is_own = |line: &&str| !line.contains(" = ") && !line.starts_with("> moves");
         let own: Vec<&str> = text.lines().filter(is_own).collect();
         let own = own.join("\n").split("\nsend").next().unwrap_or_default().to_owned();
@@ -112,7 +112,7 @@ fn without_script_whoever_receives_the_form_changes_its_rows() {
         page.script(false).await;
         page.client.goto(&url).await.expect("the page");
         let source = async || page.client.source().await.expect("a source");
-        // No script can say when the next page is there.
+        // Without script, the page cannot report when the next one is loaded.
         let click = async |button: &str| {
             let (css, before) = (format!("button[value=\"{button}\"]"), source().await);
             page.find(&css).await.click().await.expect("a click");
@@ -133,7 +133,7 @@ fn without_script_whoever_receives_the_form_changes_its_rows() {
         choose(1, "neck").await;
         click("add").await;
         choose(2, "foot").await;
-        // Enter sends the form; it does not take the first row out.
+        // Enter sends the form; it does not remove the first row.
         click("up 2").await;
         click("add").await;
         click("remove 3").await;

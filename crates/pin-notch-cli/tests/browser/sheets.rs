@@ -1,4 +1,4 @@
-//! Pages drawn from a sheet: served, and alone in a file.
+//! Pages drawn from a sheet: served, and as a single file.
 
 use crate::support::{Page, demo_of, with_page};
 use fantoccini::Locator;
@@ -8,7 +8,7 @@ use std::process::Command;
 const SHEET: &str = include_str!("../../demo/inspection.toml");
 const HIVES: &str = include_str!("../../demo/hives.txt");
 
-/// What a drawn page has to do, wherever it is.
+/// What every drawn page must do.
 async fn is_alive(page: &Page) {
     page.until("document.querySelector('#stores')?.value === '0'").await;
     page.focus("#stores-percent").await;
@@ -58,7 +58,7 @@ fn a_page_in_a_file_needs_no_other() {
         assert!(drawn.expect("the command runs").success());
         page.client.goto(&format!("file://{}", path.display())).await.expect("the page");
         is_alive(&page).await;
-        // With nobody to send to, the answers become a file.
+        // Without a server, the answers are saved to a file.
         page.run(
             "window.files = [];
              HTMLAnchorElement.prototype.click = async function () { window.files.push(this.download, await (await fetch(this.href)).text()); };
@@ -85,7 +85,7 @@ fn a_refused_form_shows_what_was_entered_and_leads_to_it() {
         let (_server, url) = demo_of(&["demo/inspection.toml"]);
         page.client.goto(&url).await.expect("the page");
         page.until("document.querySelector('[name]:state(ready)')").await;
-        // Sent by something else than our page: what no element would let through.
+        // Sent by something other than our page: values that no element would allow.
         page.run(
             "const form = document.querySelector('form');
              for (const element of form.querySelectorAll('[name]')) if (['mites', 'visited', 'weight', 'temper'].includes(element.id)) element.remove();
@@ -101,7 +101,7 @@ fn a_refused_form_shows_what_was_entered_and_leads_to_it() {
             "problems",
             "the summary has the focus"
         );
-        // What was entered stands there as it was entered, and what is wrong with it beside it.
+        // What was entered is shown unchanged, with its problem beside it.
         let field = "(id) => document.getElementById(id).shadowRoot.querySelector('input')";
         assert_eq!(page.get(&format!("({field})('mites').value")).await, "many");
         assert_eq!(page.get(&format!("({field})('visited').value")).await, "2026-13-45");
@@ -124,14 +124,14 @@ fn a_refused_form_shows_what_was_entered_and_leads_to_it() {
         }
         assert_eq!(page.axe().await, "");
         assert_eq!(page.get("[...document.querySelectorAll('.wrong')].filter((one) => one.checkVisibility()).length").await, "0");
-        // A reset leads back to the sheet, not to what was refused.
+        // A reset restores the values of the sheet, not those that were refused.
         let held = "['visited', 'weight', 'mites', 'temper'].map((id) => document.getElementById(id).value).join()";
         assert_eq!(page.get(held).await, ",40,,");
         page.run("document.querySelector('form').reset();").await;
         assert_eq!(page.get(held).await, ",18.4,,");
         page.client.refresh().await.expect("the page again");
         page.until("document.querySelector('.problems a') && document.querySelector('[name]:state(ready)')").await;
-        // Each link leads into its field.
+        // Each link focuses its field.
         let links = page.get("[...document.querySelectorAll('.problems a')].map((link) => link.hash.slice(1)).join()").await;
         assert!(
             links.contains("mites") && links.contains("visited") && links.contains("weight"),
@@ -141,7 +141,7 @@ fn a_refused_form_shows_what_was_entered_and_leads_to_it() {
             page.run(&format!("document.querySelector('.problems a[href=\"#{id}\"]').click(); await new Promise((done) => setTimeout(done, 20))")).await;
             assert_eq!(page.get("document.activeElement.id").await, id);
         }
-        // Mended, it is no longer wrong; and nothing keeps anybody from sending again.
+        // Once corrected, the problem is gone, and the form can be sent again.
         page.run("document.querySelector('#weight').focus()").await;
         page.press(&[Key::Left]).await;
         assert_eq!(
@@ -152,7 +152,7 @@ fn a_refused_form_shows_what_was_entered_and_leads_to_it() {
     });
 }
 
-/// The demo's other sheets, what is entered into each, and what stands in the page then.
+/// The demo's other sheets, what is entered into each, and what the page then shows.
 const FILLED: [(&str, &str, &str); 4] = [
     (
         "stay",
@@ -186,14 +186,14 @@ fn each_sheet_of_the_demo_is_filled_in_and_sent() {
             page.run(&format!(
                 "const day = (days) => new Date(Date.now() + days * 86400000).toISOString().slice(0, 10);
                  for (const [id, value] of Object.entries({values})) document.getElementById(id).value = value;
-                 // As often as there are parts, and once to send it.
+                 // Once for each part, and once to send it.
                  for (let at = document.querySelectorAll('[data-part]').length; at >= 0; at -= 1) document.querySelector('form').requestSubmit();"
             ))
             .await;
             page.until(&format!("document.body.innerText.includes({})", serde_json::json!(told)))
                 .await;
         }
-        // A preset is one step.
+        // A preset is a single step for undo.
         let (_server, url) = demo_of(&["demo/extractor.toml"]);
         page.client.goto(&url).await.expect("the page");
         page.until("document.querySelector('notch-form:state(ready)')").await;
@@ -213,13 +213,13 @@ fn each_sheet_of_the_demo_is_filled_in_and_sent() {
         );
         assert_eq!(page.get("document.querySelector('notch-form').undo()").await, "true");
         assert_eq!(page.get(held).await, "120,25,35,6");
-        // And without script, by the browser's own controls.
+        // And without script, with native controls.
         let (_server, url) = demo_of(&["demo/extractor.toml"]);
         page.script(false).await;
         page.client.goto(&url).await.expect("the page");
         page.focus("button[value=fresh]").await;
         page.press(&[Key::Enter]).await;
-        // The page comes anew, with the preset's values.
+        // The page is sent again, with the preset's values.
         let entered = Locator::Css("#speed[entered=\"150\"]");
         page.client.wait().for_element(entered).await.expect("the page that was asked for");
         page.focus("input[name=serial]").await;
@@ -256,7 +256,7 @@ fn the_demo_offers_the_languages_of_a_sheet_and_says_the_day_in_what_it_records(
                   document.getElementById('tools').value = 'yes'; document.getElementById('season').value = 4;
                   document.querySelector('form').requestSubmit()").await;
         page.until("document.querySelector('table')").await;
-        // The answer is in the language that was chosen, too.
+        // The answer is also in the chosen language.
         let told = page.get("document.body.innerText").await;
         assert!(
             told.contains("Danke, und einen ruhigen Winter.") && told.contains("Deutsch"),
@@ -301,7 +301,7 @@ fn a_form_in_parts_is_gone_through_and_read_once_more() {
         assert_eq!(page.get(in_sight).await, "100");
         assert_eq!(page.get(progress).await, "1 of 4: Who you are");
         assert_eq!(page.get(offered).await, "Next,Reset");
-        // Nobody goes on while something is wrong here, and what is wrong elsewhere is told there.
+        // Nobody can continue while this part has problems, and problems of other parts are not shown here.
         click("Next").await;
         assert_eq!(page.get(in_sight).await, "100");
         let told = page.get("document.querySelector('[data-problems]').innerText").await;
@@ -310,7 +310,7 @@ fn a_form_in_parts_is_gone_through_and_read_once_more() {
             "{told}"
         );
         page.run("document.getElementById('guest').value = 'Ida'; document.getElementById('mail').value = 'ida@apiary.example'").await;
-        // Enter goes on, too.
+        // Enter also continues.
         page.focus("#guest").await;
         page.press(&[Key::Enter]).await;
         assert_eq!(page.get(in_sight).await, "010");
@@ -321,7 +321,7 @@ fn a_form_in_parts_is_gone_through_and_read_once_more() {
         click("Next").await;
         page.run("const day = (days) => new Date(Date.now() + days * 86400000).toISOString().slice(0, 10);
                   document.getElementById('stay').value = `${day(10)}/${day(14)}`; document.getElementById('room').value = 'barn'").await;
-        // What can be chosen hangs on what is chosen beside it.
+        // The enabled options depend on another choice.
         let open = "[...document.querySelectorAll('#bed option[value]:not([data-native])')].filter((one) => !one.disabled).map((one) => one.value).join()";
         assert_eq!(page.get(open).await, "hay,any");
         page.run("document.getElementById('bed').value = 'hay'; document.getElementById('room').value = 'loft'").await;
@@ -341,7 +341,7 @@ fn a_form_in_parts_is_gone_through_and_read_once_more() {
         );
         assert_eq!(page.axe().await, "");
         assert_eq!(page.get(offered).await, "Back,Ask for a place,Reset");
-        // Each leads back to where it was entered.
+        // Each link leads back to its field.
         page.run("[...document.querySelectorAll('.review a')].find((one) => one.textContent === 'Where you sleep').click()").await;
         assert_eq!(page.get(in_sight).await, "010");
         assert_eq!(page.get("document.activeElement.id").await, "room");

@@ -1,5 +1,6 @@
-//! What the elements cost beside the browser's own, measured in one page in one run and printed as ratios.
-//! Times are told, not tested: `cargo test -p pin-notch-cli --test browser speed -- --nocapture`.
+//! The cost of the elements compared with native controls, measured in one page in one run and printed as
+//! ratios. Times are reported, not tested: `cargo test -p pin-notch-cli --test browser speed --
+//! --nocapture`.
 
 use crate::form::serve;
 use crate::support::{Page, with_page};
@@ -12,7 +13,7 @@ fn the_cost_of_a_key_in_a_large_form_is_told() {
         let (server, url) = serve(html).await;
         page.client.goto(&url).await.expect("the page");
         page.run("await (await import('/pin-notch-form.js')).ready").await;
-        // Both forms in turn, so that whatever else the machine does weighs on both alike.
+        // Both forms alternate, so that other load on the machine affects both alike.
         let times = page
             .run(
                 "const html = (fields) => `<notch-form><form>` + Array.from({ length: fields }, (_, at) =>
@@ -49,7 +50,7 @@ fn the_cost_of_a_key_in_a_large_form_is_told() {
 fn the_cost_beside_the_browsers_own_controls_is_told() {
     with_page(async |page| {
         page.show("<main></main>").await;
-        // Three scripts and not one, so that none of them comes near its time on a slow machine.
+        // Three scripts instead of one, so that none comes close to its time limit on a slow machine.
         let creation = measure(
             &page,
             "const repeated = (html) => median(Array.from({ length: 3 }, () => made(html, 1000)));
@@ -78,7 +79,7 @@ fn the_cost_beside_the_browsers_own_controls_is_told() {
              return [(memory() - before) / 10_000];",
         )
         .await;
-        // Labelled, ten times as many: what each costs must not grow with how many there are.
+        // With labels, ten times as many: the cost of each must not grow with their number.
         let labelled = measure(
             &page,
             "const labelled = async (tag, count) => {
@@ -119,13 +120,13 @@ fn the_cost_beside_the_browsers_own_controls_is_told() {
     });
 }
 
-/// Runs a script that measures in the page and gives its figures.
+/// Runs a measuring script in the page and returns its results.
 async fn measure(page: &Page, script: &str) -> Vec<f64> {
     let told = page.run(&format!("{MEASURING}\n{script}")).await;
     told.as_array().into_iter().flatten().map(|figure| figure.as_f64().expect("a figure")).collect()
 }
 
-/// What the measuring scripts share: the time of a run with the layout it causes, and of many elements made.
+/// Code shared by the measuring scripts: the time of a run including layout, and of creating many elements.
 const MEASURING: &str = "
     const main = document.querySelector('main');
     const ours = '<notch-slider min=0 max=40 step=0.1 value=18.4></notch-slider>';
@@ -175,7 +176,7 @@ async fn drags(page: &Page) -> (f64, f64) {
     (best[0], best[1])
 }
 
-/// How long the page's main thread has been at work, in seconds.
+/// The working time of the page's main thread, in seconds.
 async fn busy(page: &Page) -> f64 {
     let told = page.devtools("Performance.getMetrics", json!({})).await;
     let mut all = told["metrics"].as_array().into_iter().flatten();

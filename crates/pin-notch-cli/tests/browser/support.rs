@@ -1,4 +1,4 @@
-//! A real browser on the real demo: started for one test, ended with it whatever happens.
+//! A real browser on the real demo, which is started for one test and always stopped with it.
 
 use axum::Router;
 use axum::extract::Path;
@@ -32,7 +32,8 @@ impl Drop for Started {
     }
 }
 
-/// Starts a program and reads its output up to the line that holds `mark`; gives what follows the mark.
+/// Starts a program and reads its output up to the line that contains `mark`. Returns what follows the
+/// mark.
 fn start(mut command: Command, mark: &str) -> (Started, String) {
     let program = command.get_program().to_string_lossy().into_owned();
     let child = command.stdout(Stdio::piped()).stderr(Stdio::null()).spawn();
@@ -45,18 +46,18 @@ fn start(mut command: Command, mark: &str) -> (Started, String) {
     let line = lines
         .find_map(|line| line.ok().filter(|line| line.contains(mark)))
         .unwrap_or_else(|| panic!("{program} ended before it was ready"));
-    // Read on, or the program would stop at a full pipe.
+    // Continue reading, or the program would block on a full pipe.
     std::thread::spawn(move || lines.for_each(drop));
     let rest = line.split(mark).nth(1).unwrap_or_default();
     (started, rest.to_owned())
 }
 
-/// The command under test, serving the demo. `PIN_NOTCH_WEB_FILES` has it serve a fresh web build.
+/// The command under test, serving the demo. `PIN_NOTCH_WEB_FILES` makes it serve a fresh web build.
 pub fn demo() -> (impl Drop, String) {
     demo_of(&[])
 }
 
-/// The same with these arguments, such as a sheet.
+/// The same with further arguments, such as a sheet.
 pub fn demo_of(arguments: &[&str]) -> (impl Drop + use<>, String) {
     let mut command = Command::new(env!("CARGO_BIN_EXE_pin-notch"));
     command.args(["demo", "--port", "0"]).args(arguments);
@@ -68,13 +69,13 @@ pub fn demo_of(arguments: &[&str]) -> (impl Drop + use<>, String) {
     (started, format!("http://{address}/"))
 }
 
-/// The web files: those of a fresh build where there is one, else those that are committed.
+/// The web files: those of a fresh build if there is one, otherwise the committed ones.
 pub fn web_files() -> PathBuf {
     let fresh = std::env::var_os("PIN_NOTCH_WEB_FILES").map(PathBuf::from);
     fresh.unwrap_or_else(|| PathBuf::from(env!("CARGO_MANIFEST_DIR")).join("dist"))
 }
 
-/// Serves a page, and beside it the files of a folder; gives the page's address.
+/// Serves a page together with the files of a folder. Returns the page's address.
 pub async fn serve(page: String, folder: PathBuf) -> (JoinHandle<std::io::Result<()>>, String) {
     let file = async move |Path(path): Path<String>| {
         let kind = match path.rsplit('.').next() {
@@ -94,22 +95,22 @@ pub async fn serve(page: String, folder: PathBuf) -> (JoinHandle<std::io::Result
     (server, format!("http://{address}/"))
 }
 
-/// What a server does with the machine of a page.
+/// How a server delivers the module of a page.
 #[derive(Clone, Copy)]
 pub enum Behaviour {
-    /// It sends it so many milliseconds late.
+    /// It sends it after this many milliseconds.
     Late(u64),
-    /// It sends the script so many milliseconds late, and the machine after it.
+    /// It sends the script after this many milliseconds, followed by the module.
     ScriptLate(u64),
-    /// It has none.
+    /// It does not have it.
     Missing,
-    /// It begins to answer and never ends.
+    /// It starts a response and never finishes it.
     Hanging,
-    /// It sends it, with a policy for the page by which nothing may be compiled.
+    /// It sends it, with a policy for the page that forbids compiling it.
     Forbidden(&'static str),
 }
 
-/// A server that ends with the test.
+/// A server that stops with the test.
 pub struct Server(JoinHandle<std::io::Result<()>>);
 
 impl Drop for Server {
@@ -118,7 +119,7 @@ impl Drop for Server {
     }
 }
 
-/// The same as [`serve`], with a machine that does not come as it should.
+/// The same as [`serve`], with a module that is not delivered normally.
 pub async fn serve_badly(page: String, folder: PathBuf, behaviour: Behaviour) -> (Server, String) {
     let script = std::fs::read(folder.join("pin-notch.js")).expect("the script");
     let style = std::fs::read(folder.join("pin-notch.css")).expect("the style sheet");
@@ -187,9 +188,9 @@ where
         "--disable-background-networking",
         "--disable-component-update",
         "--disable-sync",
-        // Whoever comes back to a page is to get it anew, with what was entered restored.
+        // Going back must reload a page, with what was entered restored.
         "--disable-features=BackForwardCache",
-        // So that a test can see what is left of elements that were removed.
+        // Lets a test see what remains of removed elements.
         "--js-flags=--expose-gc",
         "--window-size=1280,900",
     ];
@@ -223,7 +224,7 @@ where
     }
 }
 
-/// Writes down every turn, and every `input` and `change` event that reaches the document.
+/// Records every turn, and every `input` and `change` event that reaches the document.
 const RECORD: &str = "
     window.told = [];
     const { onTurn } = await import('/pin-notch.js');
@@ -237,7 +238,7 @@ pub struct Page {
 }
 
 impl Page {
-    /// Runs a script and gives what it returns.
+    /// Runs a script and returns its result.
     pub async fn run(&self, script: &str) -> Json {
         let script = format!(
             "const done = arguments[arguments.length - 1];
@@ -257,8 +258,8 @@ impl Page {
         }
     }
 
-    /// Goes back to the page before. The driver's own command waits for a page to load, now and then for good; and a
-    /// page that has only just come may not hear that it is to go.
+    /// Goes back to the previous page. The driver's own command waits for a page to load, occasionally
+    /// forever, and a page that has just loaded may ignore the request.
     pub async fn back(&self) {
         let place = async || self.client.execute("return location.href;", Vec::new()).await;
         let before = place().await.unwrap_or_default();
@@ -276,7 +277,7 @@ impl Page {
 
     /// Waits until the expression is true.
     pub async fn until(&self, expression: &str) {
-        // Asked in one go: a script that a page's change cuts short gives no answer any more.
+        // In a single script, because one that is interrupted by navigation never returns.
         let asked = format!("return Boolean({expression});");
         for _ in 0..800 {
             let is_so = self.client.execute(&asked, Vec::new()).await.unwrap_or_default();
@@ -290,7 +291,7 @@ impl Page {
         panic!("never came true: {expression} ({:?})", seen.await);
     }
 
-    /// What was written down since this was last asked, a line each.
+    /// What was recorded since the last call, one line each.
     pub async fn told(&self) -> Vec<String> {
         let told = self.run("return told.splice(0);").await;
         told.as_array()
@@ -341,8 +342,8 @@ impl Page {
         self.get(&format!("document.querySelector({}).value", json!(host))).await
     }
 
-    /// Moves the mouse through these points of an element inside a shadow root, given as fractions of
-    /// its box; `down` and `up` say at which of them the button is pressed and let go.
+    /// Moves the mouse through these points of an element inside a shadow root, given as fractions of its
+    /// box. `down` and `up` are the points at which the button is pressed and released.
     pub async fn mouse(
         &self,
         host: &str,
@@ -384,7 +385,7 @@ impl Page {
         }
     }
 
-    /// Presses at one place, moves to another, presses a key there and lets the button go.
+    /// Presses at one place, moves to another, presses a key there and releases the button.
     pub async fn drag_and_press(
         &self,
         host: &str,
@@ -412,7 +413,7 @@ impl Page {
         self.client.perform_actions(Actions::from(mouse).and(keys)).await.expect("a drag");
     }
 
-    /// Presses a part, holds it for so many milliseconds, and lets it go.
+    /// Presses a part, holds it for this many milliseconds, and releases it.
     pub async fn hold(&self, host: &str, part: &str, milliseconds: u64) {
         let to = self.places(host, part).await;
         let mouse = MouseActions::new("mouse".into())
@@ -432,32 +433,32 @@ impl Page {
         self.client.perform_actions(mouse).await.expect("a press");
     }
 
-    /// Gives a command of the DevTools protocol.
+    /// Sends a command of the DevTools protocol.
     pub async fn devtools(&self, name: &str, parameters: Json) -> Json {
         let command = DevTools(json!({ "cmd": name, "params": parameters }));
         self.client.issue_cmd(command).await.expect("a command of the DevTools protocol")
     }
 
-    /// Makes the page so large.
+    /// Sets the size of the page.
     pub async fn size(&self, width: u32, height: u32) {
         let size =
             json!({ "width": width, "height": height, "deviceScaleFactor": 1, "mobile": false });
         self.devtools("Emulation.setDeviceMetricsOverride", size).await;
     }
 
-    /// Prefers `light` or `dark`.
+    /// Sets the preferred color scheme: `light` or `dark`.
     pub async fn scheme(&self, scheme: &str) {
         let features = json!([{ "name": "prefers-color-scheme", "value": scheme }]);
         self.devtools("Emulation.setEmulatedMedia", json!({ "features": features })).await;
     }
 
-    /// Lets pages run scripts, or not.
+    /// Enables or disables scripts.
     pub async fn script(&self, runs: bool) {
         self.devtools("Emulation.setScriptExecutionDisabled", json!({ "value": !runs })).await;
     }
 
-    /// Whether a part of the page is drawn, found by selectors of which each after the first looks into the
-    /// shadow root of what the one before found. It needs no script in the page.
+    /// Whether a part of the page is drawn. It is found by selectors, each of which searches the shadow
+    /// root of the element found by the previous one. This needs no script in the page.
     pub async fn is_drawn(&self, selectors: &[&str]) -> bool {
         let document =
             self.devtools("DOM.getDocument", json!({ "depth": -1, "pierce": true })).await;
@@ -479,7 +480,7 @@ impl Page {
         self.client.issue_cmd(command).await.is_ok()
     }
 
-    /// The controls that assistive technology finds in an element: role, name and value of each, in order.
+    /// The controls in an element for assistive technology: role, name and value of each, in order.
     pub async fn tree(&self, css: &str) -> Vec<String> {
         const ROLES: [&str; 9] = [
             "slider",
@@ -519,7 +520,7 @@ impl Page {
         found["nodes"].as_array().into_iter().flatten().filter_map(told).collect()
     }
 
-    /// The descriptions that assistive technology finds in an element.
+    /// The descriptions in an element for assistive technology.
     pub async fn descriptions(&self, css: &str) -> Vec<String> {
         let document =
             self.devtools("DOM.getDocument", json!({ "depth": -1, "pierce": true })).await;
@@ -530,7 +531,7 @@ impl Page {
         nodes.filter_map(|node| Some(node["description"]["value"].as_str()?.to_owned())).collect()
     }
 
-    /// What axe-core finds wrong with the page; empty when it finds nothing.
+    /// The violations reported by axe-core for the page; empty if there are none.
     pub async fn axe(&self) -> String {
         let folder = env!("CARGO_MANIFEST_DIR");
         let path =
@@ -554,7 +555,7 @@ impl Page {
         self.mouse(host, part, &[at], Some(0), Some(0)).await;
     }
 
-    /// The role and the name that assistive technology gets for this element.
+    /// The role and the name of this element for assistive technology.
     pub async fn role_and_name(&self, css: &str) -> (String, String) {
         let element = self.find(css).await.element_id();
         let ask = async |what| {
@@ -587,7 +588,7 @@ impl WebDriverCompatibleCommand for Computed {
     }
 }
 
-/// Chromium's way to its DevTools protocol.
+/// Chromium's access to its DevTools protocol.
 #[derive(Debug)]
 struct DevTools(Json);
 

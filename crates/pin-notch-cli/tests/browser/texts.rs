@@ -1,11 +1,11 @@
-//! Text fields: judged as the browser judges its own, typed into, counted and sent.
+//! Text fields: validated like the browser's own, typed into, counted and sent.
 
 use crate::support::{Page, with_page};
 use fantoccini::key::Key;
 use pin_notch_any::{NO_PATTERNS, PATTERNS};
 use serde_json::json;
 
-/// What the browser finds wrong with its own field that has these attributes and holds this text, and what we find.
+/// The problems of a native field with these attributes and this text, and those of ours.
 const BOTH: &str = "(attributes, text) => {
     const lines = attributes.some(([name]) => name === 'rows');
     const make = (tag) => {
@@ -57,7 +57,7 @@ fn texts_are_judged_as_the_browser_judges_its_own() {
         cases.extend(["", "+0 12\n3"].map(|text| of("tel", text)));
         cases.extend(["a\r\nb\rc\n", "\n\na", ""].map(|text| json!([[["rows", "2"]], text])));
         assert_eq!(differences(&page, &json!(cases)).await, "");
-        // Our own engine has said the same of each: see the core's tests.
+        // Our own engine has the same results: see the core's tests.
         let matched = format!(
             "{}.filter(([pattern, text, expected]) =>
                new RegExp('^(?:' + pattern + ')$', 'v').test(text) !== expected).map(([pattern]) => pattern).join(' ')",
@@ -90,7 +90,7 @@ fn what_is_typed_is_counted_kept_and_sent_as_html_sends_it() {
         assert_eq!(page.get(&part("#note", "[part=said]")).await, "");
         page.press(&[Key::Escape]).await;
         page.write("no queen").await;
-        // More than it may have is not cut off.
+        // Text beyond the maximum length is not cut off.
         assert_eq!(page.get(&part("#note", "[part=counter]")).await, "13 of 12");
         assert_eq!(page.get(&part("#note", "[part=problem]")).await, "", "while somebody types");
         page.focus("#mark").await;

@@ -1,9 +1,9 @@
-//! What assistive technology is told of each control: its part of the accessibility tree.
+//! Each control's part of the accessibility tree.
 
 use crate::support::with_page;
 
-/// Each element with the roles, names and values that its part of the tree holds. (The protocol tells no value
-/// in words; that those are there is checked below.)
+/// Each element with the roles, names and values in its part of the tree. (The protocol does not report
+/// text values; these are checked below.)
 const TOLD: [(&str, &str, &[&str]); 17] = [
     ("notch-slider", "max=40 value=18 unit=kg", &["slider \"It\" 18"]),
     ("notch-span-slider", "value=10,30", &["slider \"It, from\" 10", "slider \"It, to\" 30"]),

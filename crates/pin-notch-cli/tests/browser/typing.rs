@@ -21,7 +21,7 @@ fn a_stepper_keeps_what_is_typed_apart_from_its_value() {
         let told = page.told().await;
         assert_eq!(told[told.len() - 3], "key ArrowUp -> input 1.5, change 1.5");
         assert_eq!(page.get(&format!("{input}.value")).await, "1.50");
-        // Text that does not fit stays for mending, with what is wrong below it, and the value as it was.
+        // An unacceptable text is kept for correction, with its problem below, and the value unchanged.
         page.run(&format!("{input}.select()")).await;
         page.write("12.3").await;
         page.press(&[Key::Tab]).await;
@@ -40,13 +40,13 @@ fn a_stepper_keeps_what_is_typed_apart_from_its_value() {
         page.press(&[Key::Escape]).await;
         assert_eq!(page.get(&format!("{input}.value")).await, "1.00", "what it has settled on");
         assert_eq!(page.get("document.querySelector('#it').matches(':valid')").await, "true");
-        // Held, a button goes on in steps.
+        // A button that is held steps repeatedly.
         page.told().await;
         page.hold("#it", "[part=more]", 620).await;
         let told = page.told().await;
         let steps = told.iter().filter_map(|line| line.strip_prefix("step ")?.split(' ').next());
         let steps: i32 = steps.map(|steps| steps.parse::<i32>().expect("a number")).sum();
-        // From 400 ms on one every 80 ms, however seldom a busy page asks.
+        // From 400 ms on, there is a step every 80 ms, even if a busy page polls rarely.
         assert!(steps >= 3, "{steps} steps in 620 ms: {told:?}");
         page.run("document.querySelector('#it').stepDown(100)").await;
         assert_eq!(page.value("#it").await, "0");

@@ -1,9 +1,9 @@
-//! A live page, as far as faces need one: it parses what we write, and does what changes ask for.
+//! A minimal model of a live page: it parses our markup and applies changes.
 
 use pin_notch_html::Change;
 use std::collections::BTreeMap;
 
-/// An element. The order of its attributes means nothing, as in a browser.
+/// An element. The order of its attributes is irrelevant, as in a browser.
 #[derive(Clone, Debug, PartialEq)]
 pub struct Live {
     tag: String,
@@ -48,7 +48,7 @@ impl Live {
         }
         *rest = &rest[end.len()..];
         if tag == "textarea" {
-            // What it holds is its value; a line feed at the beginning of its text is left out.
+            // Its content is its value; a line feed at the beginning is dropped.
             let text = std::mem::take(&mut live.text);
             let value = text.strip_prefix('\n').unwrap_or(&text).to_owned();
             live.attributes.insert("value".into(), value);
@@ -81,7 +81,7 @@ impl Live {
         path.iter().fold(self, |element, index| &mut element.children[*index])
     }
 
-    /// The way to the first element with this attribute.
+    /// The path to the first element with this attribute.
     pub fn way_to(&self, attribute: &str) -> Option<Vec<usize>> {
         if self.attributes.contains_key(attribute) {
             return Some(Vec::new());

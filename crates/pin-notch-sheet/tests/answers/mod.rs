@@ -1,4 +1,4 @@
-//! Answers to a form, right and wrong: as a document, and as a form without script sends them.
+//! Valid and invalid answers to a form, as a document and as sent by a form without script.
 
 use pin_notch::{Control, Date, Field, Form, Rows, Value, ValueKind};
 use proptest::prelude::*;
@@ -7,13 +7,13 @@ use proptest::strategy::ValueTree;
 use proptest::test_runner::TestRunner;
 use serde_json::{Map, Value as Json, json};
 
-/// So many answers are made up for each sheet.
+/// The number of answers generated for each sheet.
 pub const ANSWERS: usize = 200;
 
-/// So often what is wrong with one is answered anew.
+/// How often invalid fields of an answer are regenerated.
 const TRIES: usize = 60;
 
-/// Answers to a form by the names of its fields, about half of them right; of rows, how many there are.
+/// Answers to a form by field name, about half of them valid, with the number of rows.
 pub fn answers(form: &Form) -> Vec<Map<String, Json>> {
     let mut runner = TestRunner::deterministic();
     let fields: Vec<_> = form.fields().filter(|field| !field.is_unsent()).collect();
@@ -28,13 +28,13 @@ pub fn answers(form: &Form) -> Vec<Map<String, Json>> {
         let values = each.clone().new_tree(&mut runner).expect("an answer").current();
         let names = fields.iter().map(|field| field.name.clone());
         let mut document: Map<String, Json> = names.zip(values).collect();
-        // Most of it is wrong as a rule: what is wrong is answered anew, half of the time.
+        // Most answers would be invalid, so invalid fields are regenerated half of the time.
         let is_mended = any::<bool>().new_tree(&mut runner).expect("a coin").current();
         for _ in 0..if is_mended { TRIES } else { 0 } {
             let text = nested(form, &document).to_string();
             let Err(problems) = form.read_json(text.as_bytes()) else { break };
             for (field, answers) in fields.iter().zip(&each) {
-                // A rule over rows is told at one of them.
+                // A rule over rows is reported at one of them.
                 let is_wrong = problems.0.iter().any(|problem| {
                     let same = problem.row.as_ref().zip(place(&field.name));
                     problem.name == field.name
@@ -51,7 +51,7 @@ pub fn answers(form: &Form) -> Vec<Map<String, Json>> {
     all
 }
 
-/// A text that somebody may send for this control as one of several, right or wrong.
+/// A text that may be sent for this control, possibly invalid.
 fn text(control: &Control) -> BoxedStrategy<String> {
     let options: Vec<String> =
         control.definition().options().into_iter().map(|option| option.value).collect();
@@ -70,7 +70,7 @@ fn day() -> BoxedStrategy<String> {
     (-70_i32..200).prop_map(day).boxed()
 }
 
-/// A piece of JSON for a control, right or wrong.
+/// JSON for a control, possibly invalid.
 fn answer(control: &Control) -> BoxedStrategy<Json> {
     let number = prop_oneof![
         3 => (0_i32..50).prop_map(|n| json!(n)),
@@ -93,7 +93,7 @@ fn answer(control: &Control) -> BoxedStrategy<Json> {
     prop_oneof![5 => own, 1 => Just(Json::Null)].boxed()
 }
 
-/// The answer as a document: what stands in rows is in lists.
+/// The answer as a document, with rows as lists.
 pub fn nested(form: &Form, flat: &Map<String, Json>) -> Json {
     let mut document = Map::new();
     for field in form.fields().filter(|field| field.row().is_none()) {
@@ -104,7 +104,7 @@ pub fn nested(form: &Form, flat: &Map<String, Json>) -> Json {
             own.filter_map(|(name, own)| Some((name.to_owned(), own?.clone()))).collect()
         };
         let own = match rows {
-            // One more than there may be is as wrong as many.
+            // One too many is as wrong as many too many.
             Some((rows, count)) => {
                 let count = (count as usize).min(rows.most + 1);
                 (1..=count).map(|at| row(rows, at)).collect()
@@ -116,7 +116,7 @@ pub fn nested(form: &Form, flat: &Map<String, Json>) -> Json {
     document.into()
 }
 
-/// The answer as a form without script sends it.
+/// The answer as sent by a form without script.
 pub fn body(form: &Form, document: &Map<String, Json>) -> Option<String> {
     let mut pairs = form_urlencoded::Serializer::new(String::new());
     let count = |rows: &str| document.get(rows).and_then(Json::as_u64).unwrap_or(0);

@@ -1,11 +1,12 @@
-//! Any schema makes a sheet that checks clean.
+//! Every schema is converted to a sheet without errors.
 
 use super::*;
 use pin_notch_sheet::from_schema;
 use proptest::prelude::*;
 use serde_json::{Map, json};
 
-/// Values for keywords and documents: small numbers and known texts, so that they meet, and a few wild ones.
+/// Values for keywords and documents: small numbers and known texts, so that they interact, and a few
+/// unusual ones.
 fn scalar() -> impl Strategy<Value = Json> + Clone {
     let wild = ["1e40", "0.1", "79228162514264337593543950335", "1e-20"];
     let wild =
@@ -40,10 +41,10 @@ fn plain() -> impl Strategy<Value = Json> + Clone {
     ]
 }
 
-/// The types that keywords go with, and the keywords, each with its values.
+/// The types to which keywords apply, and the keywords, each with its values.
 type Keywords = (Vec<&'static str>, Vec<(&'static str, BoxedStrategy<Json>)>);
 
-/// A schema in which the keywords are those of its type, and each has a value of its kind.
+/// A schema whose keywords apply to its type and have suitable values.
 fn sensible() -> impl Strategy<Value = Json> {
     let number = || (-3_i64..9).prop_map(Json::from);
     let text = || prop::sample::select(Vec::from(["a", "b", "c"])).prop_map(Json::from);
@@ -120,7 +121,7 @@ fn sensible() -> impl Strategy<Value = Json> {
     prop::strategy::Union::new(sets.into_iter().map(|set| one(set).boxed()))
 }
 
-/// The schema of a property: keywords that go together, most of them with a value that is theirs.
+/// The schema of a property: keywords that fit together, mostly with suitable values.
 fn property() -> impl Strategy<Value = Json> {
     let types = ["number", "integer", "string", "boolean", "array", "null"];
     let kind = prop_oneof![
@@ -177,8 +178,9 @@ fn property() -> impl Strategy<Value = Json> {
     prop_oneof![12 => sensible(), 6 => made, 1 => scalar()]
 }
 
-/// Any schema gives a sheet without an error, or the reason why not; and where no loss tells of a difference,
-/// the sheet's form accepts what the schema does. Both have to happen often enough to mean something.
+/// Every schema results in a sheet without errors, or in the reason why there is none. If no loss reports a
+/// difference, the sheet's form accepts what the schema accepts. Both cases must occur often enough to be
+/// meaningful.
 #[test]
 fn any_schema_makes_a_sheet_that_checks_clean() {
     let schema = (prop::collection::vec(property(), 1..3), property(), any::<bool>());

@@ -1,9 +1,9 @@
-//! From a schema to a sheet: what is carried over, and what is listed as lost.
+//! Conversion of a schema to a sheet: what is converted, and what is listed as lost.
 
 use super::*;
 use pin_notch_sheet::from_schema;
 
-/// The properties without what only the way back looks at.
+/// The properties without the keywords that only conversion back uses.
 fn deciding(schema: &Json) -> Json {
     let mut properties = schema["properties"].clone();
     for property in properties.as_object_mut().unwrap().values_mut() {
@@ -24,7 +24,7 @@ fn a_sheet_comes_back_from_its_schema() {
     let again = read(&toml);
     let (schema_again, _) = schema_of(&again);
     assert_eq!(deciding(&schema_again), deciding(&schema), "{toml}");
-    // And what the demo loses is listed, so that the rest comes back.
+    // What is lost of the demo is listed, so that the rest is preserved.
     let (schema, _) = schema_of(&read(DEMO));
     let (toml, lost) = from_schema(&schema.to_string()).unwrap();
     let told: Vec<String> = lost.iter().map(Loss::to_string).collect();
@@ -74,7 +74,7 @@ fn schemas_of_others_are_carried_over_as_far_as_they_go() {
     assert_eq!(from_schema("[]").unwrap_err(), "a schema is an object, and this is not");
 }
 
-/// What comes of the schema of one property: its field, and what is lost; or why there is none.
+/// The result for the schema of a single property: its field and the losses, or why there is no field.
 fn field_of(property: &str) -> (String, Vec<String>) {
     match from_schema(&format!(r#"{{"properties":{{"hive":{property}}}}}"#)) {
         Err(why) => (String::new(), vec![why]),
@@ -177,7 +177,7 @@ fn what_a_sheet_cannot_say_of_a_schema_is_listed() {
     }
 }
 
-/// Words that no keyword of JSON Schema says stay beside those that it has.
+/// Keys for which JSON Schema has no keyword are preserved beside its keywords.
 #[test]
 fn what_no_keyword_says_comes_back_all_the_same() {
     let text = r#"title = "T"

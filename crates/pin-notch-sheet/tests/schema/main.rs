@@ -1,4 +1,4 @@
-//! Schemas: of a sheet, and back from one to a sheet.
+//! Conversion of sheets to schemas and back.
 
 mod any;
 mod back;
@@ -19,13 +19,13 @@ fn read(text: &str) -> Sheet {
     sheet
 }
 
-/// The schema of a sheet, as a validator takes it.
+/// The schema of a sheet, for a validator.
 fn schema_of(sheet: &Sheet) -> (Json, Vec<Loss>) {
     let (text, lost) = sheet.to_schema();
     (serde_json::from_str(&text).unwrap(), lost)
 }
 
-/// A sheet of which a schema can say everything that decides.
+/// A sheet whose acceptance can be expressed completely by a schema.
 const EXACT: &str = include_str!("exact.toml");
 
 fn accepted(sheet: &Sheet, document: &Json) -> bool {

@@ -1,11 +1,11 @@
-//! The schema accepts what the form accepts, and says what it cannot say.
+//! The schema accepts what the form accepts, and reports what it cannot express.
 
 use super::*;
 use pin_notch_sheet::from_schema;
 use proptest::prelude::*;
 use serde_json::{Map, json};
 
-/// Values of which some fit each field and some nearly do.
+/// Values of which some fit each field and some almost do.
 fn value() -> impl Strategy<Value = Json> {
     let number = prop_oneof![
         (-20_i64..500).prop_map(|tenths| format!("{}", tenths as f64 / 10.0)),
@@ -51,7 +51,7 @@ fn value() -> impl Strategy<Value = Json> {
     ]
 }
 
-/// A document that the exact sheet accepts, to be changed at one place.
+/// A document that the exact sheet accepts, to be changed in one place.
 fn fitting() -> Json {
     json!({
         "hive": "linden", "weight": 18.4, "thirds": 4, "temper": 3.5, "open": 0.123, "feeder": true,
@@ -90,7 +90,7 @@ proptest! {
     }
 }
 
-/// One document after the other in which a single keyword decides.
+/// Documents for which a single keyword decides.
 #[test]
 fn each_keyword_decides() {
     let sheet = read(EXACT);
@@ -132,7 +132,7 @@ fn each_keyword_decides() {
     }
 }
 
-/// Times of whole minutes are said by a pattern, wherever the minutes are counted from.
+/// Times of whole minutes are expressed by a pattern, regardless of the step base.
 #[test]
 fn a_pattern_says_which_times_there_are() {
     for (min, time, verdict) in
@@ -176,7 +176,8 @@ fn the_demo_is_a_schema_that_names_what_it_leaves_out() {
     );
 }
 
-/// Conditions and rules that speak of single fields are said by the schema, and say the same.
+/// Conditions and rules that consist of claims about single fields are expressed by the schema with the
+/// same meaning.
 #[test]
 fn conditions_and_rules_decide_alike_in_the_schema() {
     let terms = [
@@ -228,7 +229,8 @@ fn conditions_and_rules_decide_alike_in_the_schema() {
              [[field]]\nname = 'again'\ncontrol = 'checkbox'\nlabel = 'Again'\nrequired = true\nonly-if = \"dose/~1 > 3\"\n
              [[rule]]\nholds = \"{rule}\"\nmessage = 'Not so.'\n",
         );
-        // A name that is no word cannot stand in an expression; the second condition is one of the first three.
+        // A name that is not a word cannot be used in an expression; the second condition is one of the
+        // first three.
         let text = text.replace("dose/~1 > 3", &second);
         let sheet = read(&text);
         let (schema, lost) = schema_of(&sheet);
@@ -252,7 +254,7 @@ fn conditions_and_rules_decide_alike_in_the_schema() {
             prop_assert_eq!(is_taken, validator.is_valid(&document), "{} {}", text, document);
             taken += usize::from(is_taken);
         }
-        // And back: the conditions are carried along; rules are not.
+        // Converted back, conditions are preserved; rules are not.
         let (again, lost) = from_schema(&schema.to_string()).expect("a sheet");
         let lost: Vec<String> =
             lost.iter().filter(|loss| loss.accepts).map(Loss::to_string).collect();

@@ -1,4 +1,4 @@
-//! A sheet as tests read it: on one day, with two files beside it.
+//! A sheet as read by tests: on a fixed day, with two files beside it.
 
 use pin_notch_sheet::{Context, Finding, Format, Sheet};
 
