@@ -78,7 +78,7 @@ impl Demo {
 }
 
 #[test]
-fn the_web_files_come_compressed_to_whoever_can_read_that() {
+fn the_web_files_are_served_compressed_if_accepted() {
     let demo = demo();
     let get = |name: &str, accepts: &str| {
         let answer =
@@ -199,7 +199,7 @@ fn posts_are_rechecked_by_the_core() {
 }
 
 #[test]
-fn what_is_too_long_or_of_another_kind_is_refused_in_words() {
+fn bodies_that_are_too_long_or_of_another_type_are_refused_with_a_message() {
     let demo = demo();
     let (status, page) = demo.post(&b"weight=1&".repeat(2000));
     assert_eq!(status, 413);
@@ -260,7 +260,7 @@ fn only_its_own_pages_are_answered() {
 }
 
 #[test]
-fn whoever_is_slow_is_not_waited_for() {
+fn slow_clients_time_out() {
     let demo = demo();
     let begun = std::time::Instant::now();
     let mut slow: Vec<TcpStream> = (0..50)
@@ -281,7 +281,7 @@ fn whoever_is_slow_is_not_waited_for() {
 
 #[cfg(unix)]
 #[test]
-fn a_sheet_that_is_no_file_any_more_stalls_nobody() {
+fn a_sheet_replaced_by_a_pipe_blocks_nobody() {
     let folder = std::path::PathBuf::from(env!("CARGO_TARGET_TMPDIR")).join("pipes");
     std::fs::create_dir_all(&folder).expect("a folder");
     let path = folder.join("sheet.toml");

@@ -49,7 +49,7 @@ fn the_readme_prints_what_the_command_prints() {
 }
 
 #[test]
-fn what_the_readmes_link_to_is_there() {
+fn the_links_of_the_readmes_have_targets() {
     let rooms = ["../pin-notch", "../pin-notch-html", "../pin-notch-sheet", "../pin-notch-web"];
     for folder in ["../..", "."].into_iter().chain(rooms) {
         let folder = root().join(folder);

@@ -64,7 +64,7 @@ fn a_full_disk_is_an_error_for_every_command() {
 const FIELD: &str = "[[field]]\nname = 'a'\ncontrol = 'slider'\nlabel = 'A'\n";
 
 #[test]
-fn sheets_as_long_and_as_deep_as_they_like_are_answered() {
+fn very_long_and_deep_sheets_are_handled() {
     let rule =
         |condition: &str| format!("{FIELD}[[rule]]\nholds = '{condition}'\nmessage = 'no'\n");
     let chains = [" + 1", " - 1", " * 1", " and a < 1", " or a < 1"];
@@ -116,7 +116,7 @@ fn a_byte_order_mark_is_read_over() {
 }
 
 #[test]
-fn values_that_do_not_fit_are_told_and_links_are_followed() {
+fn values_that_do_not_fit_are_reported_and_links_are_followed() {
     let drawn = run(&["draw", "demo/inspection.toml", "--values", "stores=2"]);
     let text = String::from_utf8_lossy(&drawn.stdout).into_owned();
     assert!(text.contains("2 of 5") && text.contains("40 %"), "{text}");
@@ -139,7 +139,7 @@ fn values_that_do_not_fit_are_told_and_links_are_followed() {
 }
 
 #[test]
-fn what_others_write_cannot_upset_a_terminal() {
+fn foreign_texts_cannot_affect_a_terminal() {
     let evil = "\\u001B]0;owned\\u0007\\u202E";
     let sheet = format!(
         "title = \"{evil}\"\n[[field]]\nname = 'a'\ncontrol = 'stepper'\nlabel = \"{evil}\"\nplaceholder = \"{evil}\"\nunit = \"{evil}\"\n\
@@ -189,7 +189,7 @@ fn what_others_write_cannot_upset_a_terminal() {
 }
 
 #[test]
-fn who_waits_for_more_lines_sees_what_came_of_those_before_and_may_stop() {
+fn results_are_printed_before_more_lines_arrive_and_input_can_stop() {
     let mut accept = command(&["accept", "--json", "demo/inspection.toml", "-"])
         .stdin(Stdio::piped())
         .stdout(Stdio::piped())
@@ -213,7 +213,7 @@ fn who_waits_for_more_lines_sees_what_came_of_those_before_and_may_stop() {
 }
 
 #[test]
-fn a_schema_that_nothing_can_be_made_of_is_refused_with_the_reasons() {
+fn an_unusable_schema_is_refused_with_the_reasons() {
     let path = scratch(
         "free.json",
         br#"{"properties":{"note":{"type":"object"},"odd":{"enum":[1,2,4]}}}"#,

@@ -60,7 +60,7 @@ fn scratch(name: &str, text: &str) -> PathBuf {
 }
 
 #[test]
-fn each_command_prints_what_was_read_and_found_right() {
+fn each_command_prints_the_reviewed_output() {
     for (name, arguments) in [
         ("check.txt", "check demo/inspection.toml"),
         ("check-wrong.txt", "check tests/wrong.toml"),
@@ -83,7 +83,7 @@ fn each_command_prints_what_was_read_and_found_right() {
 }
 
 #[test]
-fn exit_codes_tell_right_from_surprising_from_wrong() {
+fn exit_codes_distinguish_success_remarks_and_errors() {
     let surprising = scratch(
         "surprising.toml",
         "[[field]]\nname='a'\ncontrol='slider'\nlabel='A'\nmax=10\nstep=3\n",
@@ -224,7 +224,7 @@ fn pictures_and_pages_are_whole() {
 }
 
 #[test]
-fn what_is_accepted_becomes_a_table_and_what_is_not_is_told_beside_it() {
+fn accepted_answers_become_a_table_and_refused_ones_are_reported() {
     let sheet = r#"[[field]]
 name = "away"
 control = "date-span"
@@ -292,7 +292,7 @@ fn each_row_can_be_a_line_of_the_table() {
 
 #[test]
 #[cfg(feature = "sqlite")]
-fn what_is_accepted_is_kept_in_a_database() {
+fn accepted_answers_are_stored_in_a_database() {
     let path = std::env::temp_dir().join(format!("pin-notch-kept-{}.sqlite", std::process::id()));
     let _ = std::fs::remove_file(&path);
     let data = "day=2026-06-10&sting.1.where=neck&sting.1.swelling=1&sting.2.where=face&sting.2.swelling=7\n\

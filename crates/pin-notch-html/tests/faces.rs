@@ -107,7 +107,7 @@ fn a_native_control_inside_sends_the_same_without_script() {
 }
 
 #[test]
-fn states_are_told_to_style_sheets() {
+fn states_are_available_to_style_sheets() {
     let states = |control: &Control| face(control).states.join(" ");
     let mut rating: Control = Rating::builder().max(3).build().unwrap().into();
     assert_eq!(states(&rating), "empty");
@@ -123,7 +123,7 @@ fn states_are_told_to_style_sheets() {
 }
 
 #[test]
-fn attributes_that_cannot_be_used_are_left_out_and_noted() {
+fn attributes_that_cannot_be_used_are_ignored_with_a_note() {
     let notes = |kind, attributes: &[(&str, &str)]| -> Vec<String> {
         let given = |name: &str| {
             attributes.iter().find(|(n, _)| *n == name).map(|(_, value)| (*value).to_owned())
@@ -187,7 +187,7 @@ proptest! {
 
     /// An element's attributes and options, when read back, result in the original control.
     #[test]
-    fn a_definition_survives_the_way_through_its_element(control in any_control()) {
+    fn a_definition_survives_being_written_to_an_element_and_read(control in any_control()) {
         let written = control.definition();
         let attributes = written.attributes();
         let read = definition_from(written.kind(), &written.options(), |name| {
@@ -255,7 +255,7 @@ proptest! {
 }
 
 #[test]
-fn icons_of_the_page_are_exchanged_only_when_they_are_others() {
+fn icons_of_the_page_are_replaced_only_when_they_differ() {
     let rating: Control = Rating::builder().max(2).value(1).build().unwrap().into();
     let face = |path: &str| {
         let mut looks = Looks::default();
@@ -280,7 +280,7 @@ fn icons_of_the_page_are_exchanged_only_when_they_are_others() {
 }
 
 #[test]
-fn what_was_sent_and_could_not_be_taken_stands_in_its_field() {
+fn refused_texts_are_shown_in_their_fields() {
     let mut looks = Looks::default();
     looks.entered = Some("99x".to_owned());
     let mut mites: Control = Stepper::builder().max(9).build().unwrap().into();
@@ -293,7 +293,7 @@ fn what_was_sent_and_could_not_be_taken_stands_in_its_field() {
 }
 
 #[test]
-fn what_the_server_found_stands_at_the_group_and_not_at_each_radio() {
+fn problems_found_by_the_server_are_at_the_group_and_not_at_each_radio() {
     let colony: Control =
         RadioGroup::builder().options(["full", "nucleus"]).build().unwrap().into();
     let mut looks = Looks::default();
@@ -305,7 +305,7 @@ fn what_the_server_found_stands_at_the_group_and_not_at_each_radio() {
 }
 
 #[test]
-fn a_native_control_inside_says_what_describes_it_and_what_is_wrong() {
+fn a_native_control_inside_has_a_description_and_its_problem() {
     let native = |control: Control, looks: &Looks| {
         let html = element_html(&control, &[("name", "it")], looks);
         html.split_once("</template>").unwrap().1.rsplit_once("</").unwrap().0.to_owned()
@@ -330,7 +330,7 @@ fn a_native_control_inside_says_what_describes_it_and_what_is_wrong() {
 }
 
 #[test]
-fn what_is_pressed_says_what_somebody_tried() {
+fn pressed_parts_give_the_intent() {
     let temper: Control = Rating::builder().max(5).value(3).build().unwrap().into();
     assert_eq!(Action::intent("choose", "3", &temper), Some(Intent::Clear), "it is chosen already");
     assert_eq!(Action::intent("choose", "4", &temper), Some(Intent::Choose(4.into())));
@@ -372,7 +372,7 @@ fn options_that_cannot_be_used_are_noted() {
 }
 
 #[test]
-fn a_native_control_inside_asks_and_offers_what_its_element_does() {
+fn a_native_control_inside_has_the_constraints_of_its_element() {
     let native = |control: Control| {
         let html = element_html(&control, &[("name", "it")], &Looks::default());
         html.split_once("</template>").unwrap().1.rsplit_once("</").unwrap().0.to_owned()

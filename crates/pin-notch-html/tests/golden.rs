@@ -244,7 +244,7 @@ fn faces_answer_what_the_page_asks() -> Result<(), Box<dyn Error>> {
 
 /// The content of a field while its list is closed or open, with and without a value.
 #[test]
-fn a_filtered_select_shows_its_choice_or_what_is_searched() {
+fn a_filtered_select_shows_its_choice_or_the_filter() {
     let of = |attributes: &'static [(&str, &str)], open: bool| {
         let given = |name: &str| {
             attributes.iter().find(|(known, _)| *known == name).map(|(_, text)| (*text).to_owned())
@@ -278,7 +278,7 @@ fn a_filtered_select_shows_its_choice_or_what_is_searched() {
 }
 
 #[test]
-fn the_day_it_is_can_be_chosen_unless_it_is_closed() {
+fn today_can_be_chosen_unless_it_is_closed() {
     let today = |day: &str, disabled: bool| {
         let mut visited = made(ControlKind::Date);
         let mut around = visited.surroundings().clone();

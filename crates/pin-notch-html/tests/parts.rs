@@ -18,7 +18,7 @@ fn named(html: &str) -> impl Iterator<Item = &str> {
 }
 
 #[test]
-fn each_part_that_is_drawn_is_written_down_and_the_other_way_round() {
+fn the_parts_drawn_are_those_in_the_table() {
     let mut drawn: BTreeSet<(&str, String)> = BTreeSet::new();
     let mut runner = TestRunner::deterministic();
     let mut around = Surroundings::default();

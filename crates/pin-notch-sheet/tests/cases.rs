@@ -44,7 +44,7 @@ fn told(text: &str, finding: &Finding) -> String {
 }
 
 #[test]
-fn whatever_is_wrong_with_a_sheet_is_told_where_it_stands() {
+fn errors_in_a_sheet_are_reported_with_their_places() {
     compare("wrong.txt", |text| {
         let format = if text.starts_with('{') { Format::Json } else { Format::Toml };
         read(text, format).1.iter().map(|finding| told(text, finding)).collect()

@@ -35,7 +35,7 @@ fn read(path: &Path) -> Sheet {
 }
 
 #[test]
-fn each_goes_as_its_moves_say() -> Result<(), pin_notch_sheet::MovesError> {
+fn each_meets_the_expectations_of_its_moves() -> Result<(), pin_notch_sheet::MovesError> {
     sheets().iter().try_for_each(|path| run_moves(path, path.with_extension("moves")))
 }
 

@@ -55,7 +55,7 @@ fn compare_all(name: &str, text: &str) -> (Sheet, Form) {
 }
 
 #[test]
-fn all_that_comes_of_a_sheet_is_as_it_was_read() {
+fn all_output_of_a_sheet_is_as_reviewed() {
     let (all, form) = compare_all("all", include_str!("golden/all.toml"));
     // In another language, after a refusal, and in the other format.
     let german = all.clone().in_language("de");
@@ -77,7 +77,7 @@ fn all_that_comes_of_a_sheet_is_as_it_was_read() {
 }
 
 #[test]
-fn what_comes_of_rows_parts_and_texts_is_as_it_was_read() {
+fn the_output_of_rows_parts_and_texts_is_as_reviewed() {
     let (rest, form) = compare_all("rest", include_str!("golden/rest.toml"));
     let german = rest.clone().in_language("de");
     let body = b"house=&keeper=A&sting=2&sting.1.where=hand&sting.2.where=face&sting.2.pain=9&fed=no&honey=7&stay=";

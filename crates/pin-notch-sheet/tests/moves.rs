@@ -6,7 +6,7 @@ use pin_notch_sheet::{Context, Format, Moves, Sheet, Step, run_moves};
 use sheet::{field, read};
 
 #[test]
-fn moves_that_do_not_end_as_they_should_are_told_readably() {
+fn failed_moves_are_reported_readably() {
     let folder = std::path::Path::new(env!("CARGO_TARGET_TMPDIR"));
     let [sheet, moves] = ["moves.toml", "some.moves"].map(|name| folder.join(name));
     std::fs::write(&sheet, field("slider", "")).unwrap();
@@ -88,7 +88,7 @@ fn a_span_is_pointed_at_by_value() {
 }
 
 #[test]
-fn moves_say_what_they_mean_and_expect_as_much_as_they_like() {
+fn moves_are_explicit_and_expectations_can_be_partial() {
     let text = r#"
 [[field]]
 name = "note"
@@ -157,7 +157,7 @@ away = 2026-05-11/2026-05-14
 }
 
 #[test]
-fn days_are_counted_from_today_as_it_is_said_from_outside() {
+fn days_are_relative_to_the_given_date() {
     let text = r#"
 [[field]]
 name = "next"

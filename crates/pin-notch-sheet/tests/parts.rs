@@ -33,7 +33,7 @@ fn each_part_is_a_section_of_the_page() {
 }
 
 #[test]
-fn what_is_wrong_with_parts_is_told_at_its_place() {
+fn errors_in_parts_are_reported_with_their_places() {
     for (parts, code, message) in [
         ("[[part]]\nname = 'p'\nfields = ['a', 's']\n", "in-no-part", "\"r\" is not in any part"),
         (

@@ -85,7 +85,7 @@ fn a_preset_is_one_step_and_what_follows_follows() -> Result<(), Box<dyn std::er
 }
 
 #[test]
-fn without_script_whoever_receives_the_form_enters_the_values() {
+fn without_script_the_receiver_enters_the_values() {
     let (sheet, _) = read(SHEET, Format::Toml);
     let body = b"hive=Willow&celsius=30&fahrenheit=86&feeder=on&given=fa&away=&away=soon&form.preset=winter";
     let media = "application/x-www-form-urlencoded";
@@ -115,7 +115,7 @@ fn without_script_whoever_receives_the_form_enters_the_values() {
 }
 
 #[test]
-fn what_is_wrong_with_a_preset_is_told_at_its_place() {
+fn errors_in_a_preset_are_reported_with_their_places() {
     let with = |values: &str| {
         format!(
             "[[field]]\nname = 'a'\ncontrol = 'stepper'\nlabel = 'A'\nmax = 5\n[[field]]\nname = 'b'\ncontrol = 'switch'\nlabel = 'B'\n\

@@ -80,7 +80,7 @@ treatment = { label = "Behandlung", description = "Die neueste zuerst.", add = "
 "#;
 
 #[test]
-fn what_is_wrong_with_rows_is_told_with_what_would_be_right() {
+fn errors_in_rows_are_reported_with_what_would_be_right() {
     let rows = |lines: &str| {
         format!(
             "[[field]]\nname = 'a'\ncontrol = 'stepper'\nlabel = 'A'\n[[field]]\nname = 'feed'\ncontrol = 'rows'\nlabel = 'Feed'\n\
@@ -152,7 +152,7 @@ fn what_is_wrong_with_rows_is_told_with_what_would_be_right() {
 }
 
 #[test]
-fn rows_come_back_from_json_toml_and_schema() -> Result<(), Box<dyn std::error::Error>> {
+fn rows_are_restored_from_json_toml_and_schema() -> Result<(), Box<dyn std::error::Error>> {
     let (sheet, found) = read(SHEET, Format::Toml);
     assert_eq!(found, []);
     for again in [read(&sheet.to_json(), Format::Json), read(&sheet.to_toml(), Format::Toml)] {
@@ -288,7 +288,7 @@ fn another_language_has_words_for_rows() {
 }
 
 #[test]
-fn a_button_takes_no_row_out_that_has_to_be_there() {
+fn a_button_does_not_remove_a_required_row() {
     let text = "[[field]]\nname = 'feed'\ncontrol = 'rows'\nlabel = 'Feed'\nleast = 1\nmost = 2\n\
                 [[field.field]]\nname = 'kind'\ncontrol = 'text'\nlabel = 'Kind'\n";
     let (sheet, _) = read(text, Format::Toml);

@@ -20,7 +20,7 @@ fn found(text: &str, format: Format) -> Vec<String> {
 }
 
 #[test]
-fn whatever_is_wrong_is_told_with_its_place_and_what_would_be_right() {
+fn errors_are_reported_with_their_places_and_what_would_be_right() {
     let slider = |lines: &str| field("slider", lines);
     let rule = |holds: &str| {
         format!("{}[[rule]]\nholds = \"{holds}\"\nmessage = \"m\"\n", slider("max = 9"))
@@ -339,7 +339,7 @@ fn rules_say_what_they_are_read_as() {
 }
 
 #[test]
-fn every_control_can_be_written_down_with_all_its_words() {
+fn every_control_can_be_written_with_all_of_its_keys() {
     let options = "options = [{ value = 'x', text = 'X', group = 'G' }, 'y']";
     let all = [
         (
@@ -524,7 +524,7 @@ fn fields_count_only_if_their_condition_holds() {
 }
 
 #[test]
-fn a_schema_takes_whatever_a_field_that_does_not_count_was_sent() {
+fn a_schema_accepts_anything_for_a_field_that_does_not_count() {
     let (sheet, _) = read(CONDITIONS, Format::Toml);
     let (schema, lost) = sheet.to_schema();
     let told: Vec<String> = lost.iter().map(ToString::to_string).collect();
@@ -541,7 +541,7 @@ fn a_schema_takes_whatever_a_field_that_does_not_count_was_sent() {
 }
 
 #[test]
-fn what_follows_another_field_follows_from_the_first_moment() {
+fn links_apply_from_the_beginning() {
     let degrees = |celsius: &str, fahrenheit: &str| {
         let field = |name: &str, value: &str| {
             format!(
@@ -566,7 +566,7 @@ fn what_follows_another_field_follows_from_the_first_moment() {
 }
 
 #[test]
-fn a_rule_is_told_where_it_says() {
+fn a_rule_is_reported_at_its_field() {
     let text = |field: &str| {
         let switch =
             |name: &str| format!("[[field]]\nname='{name}'\ncontrol='switch'\nlabel='{name}'\n");
@@ -583,7 +583,7 @@ fn a_rule_is_told_where_it_says() {
 }
 
 #[test]
-fn a_given_value_is_followed_before_one_that_is_not() {
+fn links_from_given_values_take_precedence() {
     let field = |name: &str, control: &str, line: &str| {
         format!("[[field]]\nname='{name}'\ncontrol='{control}'\nlabel='{name}'\n{line}\n")
     };
@@ -600,7 +600,7 @@ fn a_given_value_is_followed_before_one_that_is_not() {
 }
 
 #[test]
-fn what_is_missing_from_an_expression_is_missed_at_its_place() {
+fn missing_parts_of_an_expression_are_reported_at_their_places() {
     let text = field("slider", "[[rule]]\nmessage = 'No.'\nholds = 'a > '\n");
     let (_, found) = read(&text, Format::Toml);
     let [one] = found.as_slice() else { panic!("{found:?}") };

@@ -95,7 +95,7 @@ fn all(path: &Path, query: &str) -> Result<Vec<String>, rusqlite::Error> {
 }
 
 #[test]
-fn each_answer_is_there_once_with_all_of_its_digits() -> Done {
+fn each_answer_is_stored_once_with_all_of_its_digits() -> Done {
     let (path, sheet) = (path("once"), sheet(SHEET));
     let received = [
         "hive=O%27Hara%22&weight=12.5&away=2026-05-11&away=2026-05-14&seen=eggs&seen=a%2Cb&calm=on&id=7\
@@ -124,7 +124,7 @@ fn each_answer_is_there_once_with_all_of_its_digits() -> Done {
 }
 
 #[test]
-fn a_later_sheet_brings_its_columns_and_takes_none_away() -> Done {
+fn a_later_sheet_adds_columns_and_removes_none() -> Done {
     let path = path("later");
     keep(&path, &sheet(SHEET), &["hive=A&weight=1&treatment.1.day=2026-05-14"])?;
     let later = SHEET.replace("name = \"weight\"", "name = \"mass\"")
@@ -144,7 +144,7 @@ fn a_later_sheet_brings_its_columns_and_takes_none_away() -> Done {
 }
 
 #[test]
-fn what_is_kept_is_there_for_others_before_the_end() -> Done {
+fn stored_answers_are_visible_to_others_before_the_end() -> Done {
     let path = path("many");
     let sheet = sheet(SHEET);
     let form = sheet.form();
@@ -163,7 +163,7 @@ fn what_is_kept_is_there_for_others_before_the_end() -> Done {
 }
 
 #[test]
-fn what_is_no_database_is_told() {
+fn a_file_that_is_not_a_database_is_reported() {
     let path = path("none");
     std::fs::write(
         &path,

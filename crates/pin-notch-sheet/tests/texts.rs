@@ -28,7 +28,7 @@ fn texts_of_anybody_stay_texts() {
 }
 
 #[test]
-fn a_language_has_its_own_texts_and_the_rest_is_as_it_was() {
+fn a_translation_replaces_texts_and_nothing_else() {
     let text = include_str!("../../pin-notch-cli/demo/inspection.toml");
     let mut context = Context::default();
     context.files = &|_: &str| Ok("linden\tLinden\n".to_owned());
@@ -47,7 +47,7 @@ fn a_language_has_its_own_texts_and_the_rest_is_as_it_was() {
 }
 
 #[test]
-fn what_explains_a_form_stands_wherever_it_is_shown() {
+fn descriptions_are_shown_in_every_output() {
     let text = r#"
 introduction = "One sheet for each hive."
 closing = "Thank you.\n\nHang it up."
@@ -154,7 +154,7 @@ yes = "Stark"
 }
 
 #[test]
-fn a_language_that_is_begun_is_told_what_it_lacks() {
+fn missing_texts_of_a_translation_are_reported() {
     let text = r#"
 title = "Hive"
 [options.acids]
@@ -191,7 +191,7 @@ options.acids.oa = "Oxalsäure"
 }
 
 #[test]
-fn what_comes_after_is_said_on_the_page_in_the_answer_and_by_a_way_elsewhere() {
+fn thanks_are_shown_in_the_page_in_the_answer_or_by_a_redirect() {
     let sheet = |more: &str| {
         let field = "[[field]]\nname = 'a'\ncontrol = 'switch'\nlabel = 'A'\n";
         read(&format!("{more}\n{field}[texts.de]\nthanks = 'Danke.'\n"), Format::Toml)

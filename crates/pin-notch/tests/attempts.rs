@@ -210,7 +210,7 @@ fn seen(control: &Control) -> String {
 }
 
 #[test]
-fn whatever_is_tried_comes_to_what_was_read() {
+fn the_outcomes_of_attempts_are_as_reviewed() {
     let path = Path::new(env!("CARGO_MANIFEST_DIR")).join("tests/golden/attempts.txt");
     let written = std::fs::read_to_string(&path).expect("the cases");
     let case = |case: &str| {

@@ -60,7 +60,7 @@ fn a_listener_may_set_the_value_again() {
 }
 
 #[test]
-fn a_quarrel_ends_and_is_told() {
+fn listeners_that_never_settle_are_reported() {
     let value = Shared::new(0_u64);
     let up = value.clone();
     let quarrel = value.subscribe(move |now| {
@@ -88,7 +88,7 @@ fn a_chain_that_settles_in_time_is_no_quarrel() {
 }
 
 #[test]
-fn what_cannot_be_set_says_so() {
+fn values_that_cannot_be_set_report_it() {
     let feeder = Shared::fixed(true);
     assert_eq!(feeder.set(false), Err(SharedError::Fixed));
     let weight = Shared::new(dec!(20));
@@ -107,7 +107,7 @@ fn what_cannot_be_set_says_so() {
 }
 
 #[test]
-fn a_slider_and_a_field_share_one_value_and_typing_is_left_alone() {
+fn a_slider_and_a_field_share_a_value_without_disturbing_typing() {
     let weight = Shared::new(Some(dec!(20)));
     let slider = Slider::builder().max(40).step(dec!(0.1)).value(20).build().unwrap();
     let field = Stepper::builder().min(0).max(40).step(dec!(0.1)).value(20).build().unwrap();

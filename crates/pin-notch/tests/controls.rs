@@ -119,7 +119,7 @@ fn keys_move_a_slider_and_settle_at_once() {
 
 /// The effects of Right, Up and a press near the top left corner, for every orientation of a slider.
 #[test]
-fn arrows_and_places_follow_the_track_however_it_lies() {
+fn arrows_and_places_follow_the_orientation_of_the_track() {
     use Direction::*;
     use Orientation::*;
     let table = [
@@ -189,7 +189,7 @@ fn disabled_and_read_only_refuse_with_their_reason() {
 }
 
 #[test]
-fn what_the_program_sets_makes_no_event_and_is_exact_or_refused() {
+fn values_set_by_the_program_are_exact_or_refused_without_events() {
     let mut slider = weight();
     assert_eq!(slider.set_value(dec!(41)).unwrap_err().to_string(), "above the maximum 40");
     assert_eq!(
@@ -204,7 +204,7 @@ fn what_the_program_sets_makes_no_event_and_is_exact_or_refused() {
 }
 
 #[test]
-fn a_slider_starts_in_the_middle_unless_told_and_never_out_of_bounds() {
+fn a_slider_starts_at_its_default_or_in_the_middle() {
     let start =
         |min, max, step| Slider::builder().min(min).max(max).step(step).build().unwrap().value();
     assert_eq!(start(dec!(0), dec!(100), dec!(1)), dec!(50));
@@ -288,7 +288,7 @@ fn keys_move_a_rating() {
 }
 
 #[test]
-fn a_required_rating_can_be_changed_but_not_taken_away() {
+fn a_required_rating_can_be_changed_but_not_cleared() {
     let mut rating = Rating::builder().build().unwrap();
     rating.set_required(true);
     assert_eq!(rating.validity()[0].state(), "valueMissing");

@@ -3,7 +3,7 @@
 use pin_notch::{Conversion, Decimal, Intent, Notches, Place, dec};
 
 #[test]
-fn what_no_number_holds_is_the_end_in_that_direction() {
+fn results_beyond_all_numbers_become_the_end_in_that_direction() {
     let between = |from: [i64; 2], to: [i64; 2]| {
         let [one, other] = from.map(Decimal::from);
         let [first, last] = to.map(Decimal::from);

@@ -40,7 +40,7 @@ fn play(picker: &mut DatePicker, moves: &[(Intent, &str)]) {
 }
 
 #[test]
-fn keys_go_about_the_grid_as_the_aria_practices_have_it() {
+fn keys_move_in_the_grid_by_the_aria_practices() {
     use Key::*;
     let key = Intent::Key;
     let mut picker = picker();
@@ -167,7 +167,7 @@ fn the_grid_shows_the_month_and_why_days_cannot_be_chosen() {
 }
 
 #[test]
-fn an_always_open_grid_stays_and_every_other_world_turns_it() {
+fn a_grid_that_is_always_open_follows_another_world() {
     #[derive(Clone, Debug)]
     struct Mirrored;
     impl World for Mirrored {

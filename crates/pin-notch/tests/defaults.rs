@@ -119,7 +119,7 @@ fn shown(control: &Control) -> Vec<(Option<Intent<'static>>, String)> {
 
 proptest! {
     #[test]
-    fn what_is_shown_of_a_default_is_that_default_when_it_is_typed(
+    fn typing_the_text_shown_for_a_default_gives_that_default(
         share in 0.0..=1.0_f64,
         other in 0.0..=1.0_f64,
         pattern in prop::sample::select(&["yyyy-MM-dd", "d. MMMM y", "dd/MM/yyyy"][..]),

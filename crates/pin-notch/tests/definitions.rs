@@ -14,7 +14,7 @@ proptest! {
 
     /// Attributes and options lose nothing, and neither does JSON.
     #[test]
-    fn what_is_written_is_read_back(definition in kind().prop_flat_map(definition)) {
+    fn written_moves_are_read_back(definition in kind().prop_flat_map(definition)) {
         let mut again = Definition::new(definition.kind());
         for (name, text) in definition.attributes() {
             again.set_attribute(name, Some(&text)).unwrap();
@@ -32,7 +32,7 @@ proptest! {
     /// A control has the definition it was built from, and redefining it has the same result as building it
     /// from the new definition.
     #[test]
-    fn a_control_redefined_is_the_control_that_was_meant(
+    fn redefining_equals_building_from_the_new_definition(
         (one, other) in kind().prop_flat_map(|kind| (definition(kind), definition(kind)))
     ) {
         let (first, wanted) = (mended(one), mended(other));
@@ -186,7 +186,7 @@ fn the_whole_is_checked_whatever_the_order() {
 }
 
 #[test]
-fn a_live_control_takes_new_bounds_and_keeps_what_somebody_does() {
+fn a_live_control_takes_new_bounds_without_interrupting_anybody() {
     let mut slider = Slider::builder().max(100).value(20).build().unwrap();
     let _ = slider.handle(Intent::Grab(Place::across(0.2)));
     for to in 21..=80 {
@@ -237,7 +237,7 @@ fn a_definition_of_another_kind_is_refused() {
 
 #[cfg(feature = "json")]
 #[test]
-fn a_definition_is_a_text_of_its_kind_and_what_is_said() {
+fn a_definition_as_json_has_its_kind_and_changed_attributes() {
     let mut definition = Definition::new(ControlKind::Slider);
     definition.set_attribute("max", Some("40")).unwrap();
     let json = definition.to_json();

@@ -35,7 +35,7 @@ fn form() -> Form {
 }
 
 #[test]
-fn expressions_come_to_what_they_say() {
+fn expressions_have_exact_results() {
     let (form, scope) = (form(), Scope::of(&form()));
     for (text, comes_to) in [
         ("1 + 2 * 3 - 4", "3"),
@@ -95,7 +95,7 @@ fn expressions_come_to_what_they_say() {
 }
 
 #[test]
-fn what_does_not_go_together_is_told_with_its_place() {
+fn type_errors_are_reported_with_their_places() {
     let scope = Scope::of(&form());
     for (text, place, why) in [
         ("visited > 3", "3", "this is a number, but a day is needed here"),
@@ -142,7 +142,7 @@ fn what_does_not_go_together_is_told_with_its_place() {
 
 /// An expression that depends on the date is written with the date, and has the same meaning when read.
 #[test]
-fn today_is_the_day_that_is_said() {
+fn today_is_the_given_date() {
     let (form, scope) = (form(), Scope::of(&form()));
     let on = scope.clone().on("2026-05-16".parse().expect("a day"));
     for (text, written, comes_to) in [
@@ -252,7 +252,7 @@ fn negation_and_outlook_agree_with_the_value() {
 }
 
 #[test]
-fn what_bounds_and_options_tell_is_known_before_anything_is_entered() {
+fn bounds_and_options_imply_results_before_anything_is_entered() {
     let number = |min, max| Stepper::builder().min(min).max(max);
     let build = || -> Result<Form, Box<dyn std::error::Error>> {
         Ok(Form::new()
@@ -329,7 +329,7 @@ fn what_bounds_and_options_tell_is_known_before_anything_is_entered() {
 }
 
 #[test]
-fn what_a_condition_says_of_single_fields_can_be_taken_apart() {
+fn conditions_are_decomposed_into_claims_about_single_fields() {
     let scope = Scope::of(&form());
     let claim = |text: &str, holds: bool| {
         let one = Expression::condition(text, &scope).expect(text);
@@ -394,7 +394,7 @@ fn what_a_condition_says_of_single_fields_can_be_taken_apart() {
 }
 
 #[test]
-fn sentences_know_where_they_are_wrong_and_whether_they_say_more_than_a_value() {
+fn sentences_report_errors_with_places_and_whether_they_contain_text() {
     let (form, scope) = (form(), Scope::of(&form()));
     let read = |text: &str| Sentence::parse(text, &scope);
     for (text, words, says) in [

@@ -47,7 +47,7 @@ fn the_entry_list_is_what_a_plain_form_would_send() {
 }
 
 #[test]
-fn what_comes_back_is_checked_by_the_same_controls() {
+fn received_values_are_checked_by_the_same_controls() {
     let form = inspection();
     let values =
         form.read(b"feeder=fondant+%26+syrup&weight=12.50&outside=-3.5&temper=4&hive=7").unwrap();
@@ -72,7 +72,7 @@ fn what_comes_back_is_checked_by_the_same_controls() {
 }
 
 #[test]
-fn read_only_and_disabled_controls_cannot_be_talked_into_a_value() {
+fn read_only_and_disabled_controls_never_accept_another_value() {
     let mut form = inspection();
     form.control_mut("weight").unwrap().set_readonly(true);
     form.control_mut("outside").unwrap().set_disabled(true);
@@ -105,7 +105,7 @@ fn forms_say_what_cannot_be() {
 proptest! {
     /// After any attempts on the form, what it sends is read back as its values.
     #[test]
-    fn what_is_sent_is_read_back(weight in 0_i64..=400, temper in 1_i64..=10, brood in 0_i64..=40, feeder: bool) {
+    fn sent_values_are_read_back(weight in 0_i64..=400, temper in 1_i64..=10, brood in 0_i64..=40, feeder: bool) {
         let mut form = inspection();
         let tenths = pin_notch::Decimal::new(weight, 1);
         let _ = form.handle("weight", Intent::Choose(tenths));

@@ -170,7 +170,7 @@ fn the_work_of_reading_is_bounded() {
 
 #[cfg(feature = "json")]
 #[test]
-fn problems_are_a_document_that_programs_can_read() {
+fn problems_are_available_as_problem_details() {
     let named =
         |name: &str| Form::new().with(name, "Name", Rating::builder().required(true)).unwrap();
     for (name, pointer) in [
@@ -202,7 +202,7 @@ fn kept(received: &str, read: impl Fn(&Form, &[u8]) -> Result<Values, Problems>)
 }
 
 #[test]
-fn what_is_kept_of_a_large_body_is_bounded() {
+fn memory_for_a_large_body_is_bounded() {
     const LENGTH: usize = MAX_BODY / 8;
     let long = "a%0D".repeat(LENGTH / 5);
     let many = "a=b&".repeat(LENGTH / 5);
@@ -265,7 +265,7 @@ fn values_are_json_without_the_loss_of_a_digit() {
 
 #[cfg(feature = "json")]
 #[test]
-fn json_that_is_not_right_says_where_and_what_would_be() {
+fn wrong_json_is_reported_with_its_place_and_what_would_be_right() {
     let refused = |json: &str| inspection().read_json(json.as_bytes()).unwrap_err().to_string();
     assert_eq!(
         refused(

@@ -44,7 +44,7 @@ fn handle(form: &mut Form, name: &str, intent: Intent) -> String {
 }
 
 #[test]
-fn what_does_not_count_is_disabled_not_sent_and_not_required() {
+fn fields_that_do_not_count_are_disabled_not_sent_and_not_required() {
     let mut form = form();
     assert_eq!(counting(&form), "mites");
     assert!(form.problems().is_empty());
@@ -81,7 +81,7 @@ fn what_does_not_count_is_disabled_not_sent_and_not_required() {
 }
 
 #[test]
-fn what_was_received_says_itself_what_counts() {
+fn received_values_decide_which_fields_count() {
     let form = form();
     let read = |body: &str| form.read(body.as_bytes());
     let values = read("mites=3&given=oa&amount=900&seen=bees").unwrap();
@@ -135,7 +135,7 @@ fn a_condition_cannot_hang_on_itself() {
 
 /// A mixed checkbox is sent like one that is off, and conditions have the same result on both sides.
 #[test]
-fn what_is_neither_on_nor_off_counts_as_off_before_and_after_it_is_sent() {
+fn mixed_counts_as_off_before_and_after_sending() {
     let form = Form::new()
         .with("queen", "Queen seen", Checkbox::builder().indeterminate(true))
         .and_then(|form| form.with("again", "Look again", Switch::builder().checked(true)))
@@ -254,7 +254,7 @@ fn a_rule_says_the_same_alone_as_with_all_others() {
 /// A read-only field that follows one that does not count is unchanged, because nothing is received for
 /// that one.
 #[test]
-fn what_follows_a_field_that_does_not_count_is_received_as_it_is() -> Result<(), Box<dyn Error>> {
+fn followers_of_a_field_that_does_not_count_are_accepted_unchanged() -> Result<(), Box<dyn Error>> {
     let form = Form::new()
         .with("frames", "Frames", Stepper::builder().readonly(true))?
         .with("brood", "Brood", Stepper::builder().value(1))?

@@ -113,7 +113,7 @@ fn linked_fields_follow_in_one_pass_and_say_so() {
 }
 
 #[test]
-fn rules_speak_at_their_first_field_and_warnings_do_not_block() {
+fn rules_report_at_their_first_field_and_warnings_do_not_block() {
     let mut form = inspection();
     let _ = handle(&mut form, "brood", Intent::Key(Key::End));
     let _ = handle(&mut form, "percent", Intent::Key(Key::Home));
@@ -173,7 +173,7 @@ fn touched_dirty_clear_and_reset_are_different_things() {
 }
 
 #[test]
-fn what_followed_a_text_that_was_taken_back_is_undone() -> Result<(), Box<dyn std::error::Error>> {
+fn consequences_of_a_reverted_text_are_undone() -> Result<(), Box<dyn std::error::Error>> {
     let seen: Time = "06:00".parse()?;
     let mut form = Form::new()
         .with("opened", "Opened", FieldStepper::<Time>::builder())?
@@ -190,7 +190,7 @@ fn what_followed_a_text_that_was_taken_back_is_undone() -> Result<(), Box<dyn st
 }
 
 #[test]
-fn a_whole_drag_is_undone_in_one_with_all_that_followed() {
+fn a_whole_drag_is_undone_in_one_step_with_its_consequences() {
     let mut form = inspection();
     let across = Place::across;
     for intent in [Intent::Press(across(0.6)), Intent::Move(across(0.7)), Intent::Move(across(0.9))]
@@ -271,7 +271,7 @@ proptest! {
 }
 
 #[test]
-fn what_is_still_being_typed_or_dragged_can_be_taken_back_by_itself() {
+fn typing_or_dragging_in_progress_can_be_undone_separately() {
     let mut form = inspection();
     let start = values(&form);
     handle(&mut form, "percent", Intent::Choose(dec!(40)));
@@ -322,7 +322,7 @@ fn half_typed() -> Result<Form, FormError> {
 /// Every operation on a whole form ends the drafts of the fields concerned: no text is left with a
 /// different value, and the form reports the same problems as its receiver.
 #[test]
-fn what_a_form_does_ends_what_is_half_typed() -> Result<(), FormError> {
+fn operations_on_a_form_end_drafts() -> Result<(), FormError> {
     type Does = fn(&mut Form) -> bool;
     let table: [(&str, Does, &str); 8] = [
         ("undo", |form| form.undo().is_some(), "mites doubled dose.1.amount dose.2.amount"),

@@ -22,7 +22,7 @@ fn form() -> Result<Form, Box<dyn std::error::Error>> {
 }
 
 #[test]
-fn what_is_received_says_itself_what_could_be_chosen() -> Done {
+fn received_values_decide_which_options_are_enabled() -> Done {
     let form = form()?;
     for (body, expected) in [
         ("house=barn&room=loft", "accepted"),
@@ -49,7 +49,7 @@ fn what_is_received_says_itself_what_could_be_chosen() -> Done {
 }
 
 #[test]
-fn a_choice_that_closes_is_not_sent_and_comes_back_when_it_opens() -> Done {
+fn a_disabled_choice_is_not_sent_and_returns_when_enabled() -> Done {
     let mut form = form()?;
     let _ = form.handle("house", Intent::Pick("barn"))?;
     let _ = form.handle("room", Intent::Pick("loft"))?;

@@ -31,7 +31,7 @@ fn form() -> Result<Form, Box<dyn std::error::Error>> {
 }
 
 #[test]
-fn blocks_stand_where_their_first_field_stands() -> Done {
+fn blocks_are_placed_at_their_first_field() -> Done {
     let form = form()?;
     let names: Vec<&str> = form
         .layout()
@@ -54,7 +54,7 @@ fn blocks_stand_where_their_first_field_stands() -> Done {
 }
 
 #[test]
-fn what_follows_moves_and_goes_back_with_what_it_follows() -> Done {
+fn linked_fields_change_and_are_undone_together() -> Done {
     let mut form = form()?;
     assert_eq!(form.follow_from_the_start(), ["fahrenheit"]);
     assert_eq!(form.follow_from_the_start(), [""; 0], "it has followed already");
@@ -77,7 +77,7 @@ fn what_follows_moves_and_goes_back_with_what_it_follows() -> Done {
 }
 
 #[test]
-fn a_rule_speaks_only_of_fields_that_are_right_by_themselves() -> Done {
+fn a_rule_is_applied_only_to_valid_fields() -> Done {
     let form = Form::new().with("least", "Least", Stepper::builder().min(0).max(9))?.with(
         "most",
         "Most",
@@ -99,7 +99,7 @@ fn a_rule_speaks_only_of_fields_that_are_right_by_themselves() -> Done {
 }
 
 #[test]
-fn a_body_may_be_as_long_as_it_may_be_and_no_longer() -> Done {
+fn a_body_is_accepted_up_to_the_length_limit() -> Done {
     let form = form()?;
     let body = |length: usize| format!("feeder=on&x={}", "y".repeat(length - 12)).into_bytes();
     let read = form.read(&body(MAX_BODY))?;
@@ -109,7 +109,7 @@ fn a_body_may_be_as_long_as_it_may_be_and_no_longer() -> Done {
 }
 
 #[test]
-fn what_is_remarkable_names_its_field() -> Done {
+fn remarks_name_their_field() -> Done {
     let form = Form::new().with("weight", "", Stepper::builder().min(0).max(10).step(3))?.with(
         "feeder",
         "Feeder",
@@ -143,7 +143,7 @@ fn a_read_only_field_holds_what_follows_from_what_was_received() -> Done {
 }
 
 #[test]
-fn a_field_can_start_at_its_default_whatever_it_holds() -> Done {
+fn a_field_can_start_at_its_default_whatever_its_value() -> Done {
     let mut feeder = Switch::default();
     feeder.set_value(true);
     let mut form = Form::new().with("feeder", "Feeder", feeder)?;

@@ -21,7 +21,7 @@ fn brood() -> Stepper {
 }
 
 #[test]
-fn typing_destroys_nothing_and_settles_or_says_why() {
+fn typing_loses_nothing_and_settles_or_is_refused_with_a_reason() {
     use Intent::*;
     let mut stepper = brood();
     play(
@@ -166,7 +166,7 @@ fn items_go_back_and_next_and_know_their_ends() {
 }
 
 #[test]
-fn a_checkbox_leaves_mixed_and_never_comes_back_to_it() {
+fn a_checkbox_leaves_mixed_and_never_returns_to_it() {
     let mut checkbox = Checkbox::builder().indeterminate(true).value("varroa").build().unwrap();
     assert_eq!(checkbox.view().semantics.attributes()[1], ("aria-checked", "mixed".to_owned()));
     assert_eq!(pin_notch::Control::from(checkbox.clone()).entries(), [""; 0]);
@@ -244,7 +244,7 @@ fn apart(definition: &mut SpanSliderDefinition, least: u8, most: u8) {
 }
 
 #[test]
-fn the_nearer_thumb_answers_and_thumbs_stop_or_push() {
+fn the_nearer_thumb_moves_and_thumbs_stop_or_push() {
     use Intent::*;
     let across = Place::across;
     let mut stopping = outside_with(|span| apart(span, 10, 50));
@@ -287,7 +287,7 @@ fn the_nearer_thumb_answers_and_thumbs_stop_or_push() {
 }
 
 #[test]
-fn a_span_lies_as_a_slider_does_and_tells_each_thumbs_limits() {
+fn a_span_is_laid_out_like_a_slider_with_limits_for_each_thumb() {
     let upright = outside_with(|span| {
         (span.orientation, span.unit) = (Orientation::Vertical, "°C".into());
     });
@@ -359,7 +359,7 @@ fn keys_on_a_logarithmic_track_move_by_equal_factors() {
 }
 
 #[test]
-fn what_holds_of_a_group_holds_of_each_checkbox_in_it() {
+fn the_states_of_a_group_apply_to_each_checkbox() {
     let options = ["a".into(), Choice::from("b").disabled()];
     let mut group = CheckboxGroup::builder().options(options).build().unwrap();
     let told = |group: &CheckboxGroup| {
@@ -376,7 +376,7 @@ fn what_holds_of_a_group_holds_of_each_checkbox_in_it() {
 }
 
 #[test]
-fn distances_that_cannot_be_are_told_by_what_is_wrong_with_them() {
+fn impossible_distances_are_reported_with_the_reason() {
     let error = |least: i64, most: Option<i64>| {
         let span = SpanSlider::builder().max(10).least(least);
         let span = match most {

@@ -216,7 +216,7 @@ fn definitions_that_make_no_sense_say_what_would() {
 }
 
 #[test]
-fn what_is_on_a_notch_stays_there_however_it_is_rounded() {
+fn values_on_a_notch_are_unchanged_by_every_rounding() {
     let quarters = notches("0", "11", "0.25", "");
     for rounding in [Rounding::Nearest, Rounding::Down, Rounding::Up, Rounding::HalfToEven] {
         for value in [dec!(0), dec!(0.25), dec!(7), dec!(11)] {
@@ -254,7 +254,7 @@ fn a_place_on_the_track_needs_two_bounds() {
 
 /// Digits beyond the capacity of numbers are reported in any position, and never converted.
 #[test]
-fn numbers_of_too_many_digits_are_told() {
+fn numbers_with_too_many_digits_are_reported() {
     let most = "79228162514264337593543950335";
     assert_eq!(parse_number(most), Ok(Decimal::MAX));
     for text in [

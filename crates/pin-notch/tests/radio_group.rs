@@ -13,7 +13,7 @@ fn queen() -> RadioGroup {
 }
 
 #[test]
-fn keys_and_picks_choose_as_the_practices_have_it() {
+fn keys_and_picks_choose_by_the_aria_practices() {
     use Intent::{Clear, Pick};
     let key = Intent::Key;
     let table = [
@@ -69,7 +69,7 @@ fn one_radio_button_takes_the_focus() {
 }
 
 #[test]
-fn what_is_sent_is_judged_alike_everywhere() {
+fn sent_values_are_judged_alike_everywhere() {
     let form = |group: RadioGroup| Form::new().with("queen", "Queen", group).unwrap();
     let mut group = queen();
     assert_eq!(form(group.clone()).urlencoded(), "", "as HTML, where none is chosen");

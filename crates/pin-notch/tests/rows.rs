@@ -45,7 +45,7 @@ fn set(form: &mut Form, name: &str, value: Value) {
 }
 
 #[test]
-fn rows_are_said_in_bodies_and_in_json_alike() -> Done {
+fn rows_are_the_same_in_bodies_and_in_json() -> Done {
     let form = form()?;
     // What is sent, and the result: JSON, or the problems.
     let table = [
@@ -332,7 +332,7 @@ proptest! {
 }
 
 #[test]
-fn what_was_done_in_a_row_goes_with_it() -> Done {
+fn the_state_of_a_row_moves_with_it() -> Done {
     let mut form = form()?;
     let _ = (form.add_row("treatment")?, form.add_row("treatment")?);
     let _ = form.handle("treatment.1.amount", Intent::Choose(dec!(5)))?;

@@ -69,7 +69,7 @@ fn a_single_select_opens_moves_chooses_and_closes() {
 
 #[cfg(feature = "unicode")]
 #[test]
-fn typing_ahead_finds_by_beginning_and_goes_round() {
+fn typing_ahead_searches_by_prefix_and_wraps_around() {
     let find = |typed, at| Intent::Find { typed, at };
     let mut select = Select::builder().options(treatments()).build().unwrap();
     play(
@@ -150,7 +150,7 @@ fn a_select_of_many_keeps_order_limits_and_tokens() {
 }
 
 #[test]
-fn a_value_that_comes_before_its_options_survives() {
+fn a_value_set_before_its_options_survives() {
     let mut select = Select::builder().value(["th"]).build().unwrap();
     select.set_loading();
     let tokens = |select: &Select| {
@@ -237,7 +237,7 @@ fn filters_agree_with_a_plain_search() {
 }
 
 #[test]
-fn a_long_list_is_a_window_that_follows_what_is_in_sight() {
+fn a_long_list_is_a_window_that_follows_scrolling() {
     let options = (0..1000).map(|n| Choice::from(format!("Colony {n}")));
     let mut select = Select::builder().filter(true).options(options).build().unwrap();
     assert_eq!(

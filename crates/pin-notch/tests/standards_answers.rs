@@ -24,7 +24,7 @@ fn control(kind: ControlKind, said: &str) -> Control {
 }
 
 #[test]
-fn steps_go_by_the_standards_algorithm() {
+fn steps_follow_the_standards_algorithm() {
     use ControlKind::{Date, DateTime, Month, Slider, Stepper, Time, Week};
     let table = [
         (Stepper, "min=0 max=100 step=10 value=50", 1, "60"),
@@ -103,7 +103,7 @@ fn times_may_span_midnight_and_any_step_is_any() {
 }
 
 #[test]
-fn what_is_disabled_or_empty_is_sent_as_html_sends_it() {
+fn disabled_and_empty_controls_are_sent_like_in_html() {
     use ControlKind::{
         CheckboxGroup, Date, DateSpan, ItemStepper, RadioGroup, Rating, Select, Stepper, Switch,
     };
@@ -166,7 +166,7 @@ fn texts_with_line_breaks_and_commas_stay_whole() {
 }
 
 #[test]
-fn whatever_stays_has_changed() {
+fn every_input_that_stays_gets_its_change() {
     let mut mites = control(ControlKind::Stepper, "min=0 max=300");
     assert_eq!(mites.handle(Intent::Type("7")).to_string(), "input 7");
     let _ = mites.handle(Intent::Type("7x"));

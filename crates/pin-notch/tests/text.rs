@@ -25,7 +25,7 @@ fn patterns_mean_what_they_mean_in_html() {
 }
 
 #[test]
-fn what_is_wrong_is_told_as_html_tells_it() {
+fn problems_are_reported_like_in_html() {
     let field = || TextField::builder();
     let table = [
         (field().required(true), "", vec!["valueMissing"]),
@@ -112,7 +112,7 @@ fn typing_moves_and_leaving_settles() {
 }
 
 #[test]
-fn what_is_typed_stays_whatever_the_program_does() {
+fn a_draft_survives_changes_by_the_program() {
     let mut field = TextField::builder().value("calm").build().unwrap();
     let _ = field.handle(Intent::Type("two\nlines"));
     field.set_value(Some("loud"));

@@ -80,7 +80,7 @@ fn numbers_are_written_as_the_world_writes_them() {
 }
 
 #[test]
-fn a_pattern_is_what_it_shows_however_its_texts_are_quoted() {
+fn quotation_in_a_date_pattern_is_normalized() {
     assert_eq!(pattern("d 'x' MMMM y"), pattern("d' x 'MMMM y"));
     assert_eq!(pattern("d'a' MMMM y"), pattern("d'a 'MMMM y"));
 }
@@ -187,7 +187,7 @@ fn patterns() -> impl Strategy<Value = String> {
 }
 
 #[test]
-fn whatever_pattern_is_accepted_reads_back_what_it_shows() {
+fn every_accepted_pattern_reads_what_it_writes() {
     let cases = (patterns(), -719_162_i32..=2_932_896, "\\PC{0,16}");
     pin_notch_any::reached(3000, 0.6, &cases, |(text, days, other)| {
         let Ok(pattern) = text.parse::<DatePattern>() else { return Ok(false) };
@@ -269,7 +269,7 @@ fn a_control_says_all_its_numbers_by_its_pattern() -> Result<(), Box<dyn std::er
 
 proptest! {
     #[test]
-    fn what_a_pattern_writes_is_read_back(
+    fn dates_written_by_a_pattern_are_read_back(
         mantissa in -9_999_999_999_999_i64..9_999_999_999_999, scale in 0_u32..12,
         pattern in prop::sample::select(vec!["0", "#,##0", "#,##0.00", "000000", "0.0E0", "0E00", "#,#00.#"]),
     ) {

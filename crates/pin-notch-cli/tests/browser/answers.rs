@@ -78,7 +78,7 @@ fn in_order(json: &str) -> Json {
 }
 
 #[test]
-fn the_page_judges_answers_as_whoever_receives_them() {
+fn the_page_judges_answers_like_their_receivers() {
     with_page(async |page| {
         let html = "<!doctype html><html lang=en-GB><title>Any</title><script type=module src=/pin-notch-form.js></script><body>";
         let (server, url) = serve(html).await;

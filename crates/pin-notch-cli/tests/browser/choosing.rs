@@ -126,7 +126,7 @@ fn many_are_tokens_and_send_an_entry_each() {
 }
 
 #[test]
-fn options_may_come_later_or_not_at_all() {
+fn options_may_be_loaded_later_or_fail_to_load() {
     with_page(async |page| {
         page.show("<notch-select id=it value=ida></notch-select>").await;
         let readout = format!("{}.textContent", Page::part("#it", "[part=input]"));
@@ -224,7 +224,7 @@ fn items_go_back_and_next() {
 }
 
 #[test]
-fn a_search_is_over_once_it_has_found_and_a_choice_too_many_is_refused_in_sight() {
+fn choosing_ends_a_search_and_one_choice_too_many_is_visibly_refused() {
     with_page(async |page| {
         let many = TREATMENTS.replace("placeholder=none", "multiple filter most=1");
         page.show(&many).await;

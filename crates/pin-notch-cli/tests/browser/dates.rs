@@ -51,7 +51,7 @@ fn a_calendar_opens_takes_the_focus_and_gives_it_back() {
 }
 
 #[test]
-fn any_button_can_open_a_calendar_and_has_the_focus_back() {
+fn any_button_can_open_a_calendar_and_gets_the_focus_back() {
     with_page(async |page| {
         page.show(&format!(
             "<style>#it::part(field) {{ display: none }}</style>\
@@ -139,7 +139,7 @@ fn a_span_is_picked_end_by_end_with_a_preview() {
 }
 
 #[test]
-fn what_opens_stays_inside_the_window() {
+fn popups_stay_inside_the_window() {
     with_page(async |page| {
         // Also in browsers that cannot position popups.
         for (width, height, anchors) in

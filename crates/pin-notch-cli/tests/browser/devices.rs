@@ -14,7 +14,7 @@ async fn dialog(page: &Page, html: &str) {
 const DIALOG_OPEN: &str = "document.querySelector('dialog').open";
 
 #[test]
-fn escape_closes_what_is_open_and_then_the_dialog() {
+fn escape_closes_the_popup_and_then_the_dialog() {
     with_page(async |page| {
         for (start, ..) in EVERY {
             let tag = start.split(' ').next().unwrap_or_default();
@@ -71,7 +71,7 @@ fn autofocus_works_in_pages_and_dialogs() {
 }
 
 #[test]
-fn enter_sends_a_form_as_implicit_submission_has_it() {
+fn enter_sends_a_form_by_implicit_submission() {
     with_page(async |page| {
         // The rest of the form, an element, and whether Enter in it sends the form.
         let fields = [

@@ -34,7 +34,7 @@ async fn open(page: &Page, markup: &str) -> String {
 }
 
 #[test]
-fn the_pages_of_the_readmes_come_to_life_without_a_note() {
+fn the_pages_of_the_readmes_work_without_notes() {
     with_page(async |page| {
         let pages = ["README.md", "crates/pin-notch-web/README.md"].map(shown).concat();
         assert!(pages.len() >= 3, "{} pages", pages.len());
@@ -45,7 +45,7 @@ fn the_pages_of_the_readmes_come_to_life_without_a_note() {
 }
 
 #[test]
-fn the_form_of_the_readme_does_what_is_said_below_it() {
+fn the_form_of_the_readme_works_as_described() {
     with_page(async |page| {
         let pages = shown("crates/pin-notch-web/README.md");
         let form = pages.iter().find(|markup| markup.contains("<notch-form")).expect("a form");

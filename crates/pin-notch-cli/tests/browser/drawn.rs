@@ -27,7 +27,7 @@ fn drawn() -> Vec<(String, String)> {
 }
 
 #[test]
-fn an_element_sends_the_same_alive_without_script_and_by_the_core() {
+fn an_element_sends_the_same_live_without_script_and_in_the_core() {
     with_page(async |page| {
         let all = drawn();
         let html: Vec<&str> = all.iter().map(|(html, _)| html.as_str()).collect();

@@ -113,7 +113,7 @@ fn every_element_follows_its_keys_is_sent_and_reset() {
 }
 
 #[test]
-fn every_element_is_restored_when_somebody_comes_back() {
+fn every_element_is_restored_after_going_back() {
     with_page(async |page| {
         let html = format!(
             "<!doctype html><title>All</title>{}<script type=module src=/pin-notch.js></script>",
@@ -176,7 +176,7 @@ fn every_element_lets_its_listeners_write_back() {
 }
 
 #[test]
-fn every_element_turns_with_the_direction_of_writing() {
+fn every_element_follows_the_direction_of_text() {
     with_page(async |page| {
         page.show(&form("rtl")).await;
         assert_eq!(press_all(&page, true, after).await, [""; 0]);
@@ -203,7 +203,7 @@ fn every_element_turns_with_the_direction_of_writing() {
 
 /// An element adds most listeners at its first event; each event that can be the first is handled.
 #[test]
-fn the_first_thing_that_happens_to_an_element_is_answered() {
+fn the_first_event_of_an_element_is_handled() {
     with_page(async |page| {
         let fresh = async |element: &str| {
             page.show(&format!("<form>{element}</form>")).await;

@@ -165,7 +165,7 @@ fn fields_follow_count_and_are_counted() {
 }
 
 #[test]
-fn problems_show_once_their_fields_are_left_and_go_once_they_are_mended() {
+fn problems_show_after_their_fields_are_left_and_disappear_once_corrected() {
     with_form(async |page| {
         page.focus("#mites").await;
         page.write("25").await;
@@ -277,7 +277,7 @@ fn changes_are_undone_by_keys_and_buttons() {
 }
 
 #[test]
-fn what_is_half_typed_gives_way_to_what_is_done_with_the_form() {
+fn drafts_give_way_to_operations_on_the_form() {
     with_form(async |page| {
         let text = || page.get("mites.shadowRoot.querySelector('input').value");
         let half_typed = async || {
@@ -311,7 +311,7 @@ fn what_is_half_typed_gives_way_to_what_is_done_with_the_form() {
 }
 
 #[test]
-fn a_form_is_sent_in_place_once_and_refusals_stand_at_their_fields() {
+fn a_form_is_sent_in_place_once_and_refusals_are_shown_at_their_fields() {
     with_form(async |page| {
         page.run("window.heard = []; for (const type of ['refused', 'accepted']) f.addEventListener(type, ({ detail }) => heard.push(`${type} ${(detail.problems ?? []).map(({ name }) => name)}`))").await;
         page.focus("#mites").await;
@@ -366,7 +366,7 @@ fn a_form_is_sent_in_place_once_and_refusals_stand_at_their_fields() {
 }
 
 #[test]
-fn what_was_entered_survives_a_reload() {
+fn entered_values_survive_a_reload() {
     with_form(async |page| {
         let ready = "document.querySelector('notch-form:state(ready)')";
         let status = "document.querySelector('[data-status]')?.textContent ?? ''";
@@ -446,7 +446,7 @@ fn a_form_may_change_while_somebody_fills_it_in() {
 }
 
 #[test]
-fn what_a_native_control_cannot_hold_stays_as_it_was_typed() {
+fn a_draft_of_a_native_control_is_kept_as_typed() {
     with_form(async |page| {
         page.run("f.form.insertAdjacentHTML('beforeend', '<label>Half <input type=number name=half step=0.5 min=1></label><label>Mail <input type=email name=mail></label><label>Word <input type=password name=word></label><fieldset disabled><input name=off value=x></fieldset>'); await new Promise((done) => setTimeout(done, 50))").await;
         page.focus("[name=half]").await;
@@ -493,7 +493,7 @@ fn without_script_the_form_is_sent_all_the_same() {
 }
 
 #[test]
-fn what_is_done_in_a_sheets_page_is_recorded_and_runs_as_a_test() {
+fn actions_in_a_sheets_page_are_recorded_and_run_as_a_test() {
     with_page(async |page| {
         let path =
             std::env::temp_dir().join(format!("pin-notch-record-{}.moves", std::process::id()));

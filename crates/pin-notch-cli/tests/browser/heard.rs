@@ -9,7 +9,7 @@ const SAID: &str =
     "document.querySelector('#it').shadowRoot.querySelector('[part=said]').textContent.trim()";
 
 #[test]
-fn what_happens_beside_the_focus_is_said() {
+fn events_away_from_the_focus_are_announced() {
     with_page(async |page| {
         let show = async |html: &str| {
             page.show(&format!("<label for=it>It</label>{html}")).await;
@@ -59,7 +59,7 @@ fn what_happens_beside_the_focus_is_said() {
 }
 
 #[test]
-fn descriptions_captions_and_problems_are_told() {
+fn descriptions_captions_and_problems_are_accessible() {
     with_page(async |page| {
         for (html, told) in [
             ("<notch-switch id=it when-on=feeding checked></notch-switch>", "feeding"),

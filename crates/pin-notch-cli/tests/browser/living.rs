@@ -23,7 +23,7 @@ const STORM: &str = "
       document.addEventListener(type, ({ target }) => target.localName?.startsWith('notch-') && storm(target), true);";
 
 #[test]
-fn attributes_that_follow_state_disturb_no_gesture() {
+fn attributes_bound_to_state_disturb_no_gesture() {
     with_page(async |page| {
         page.show(&form("ltr")).await;
         page.run(STORM).await;
@@ -55,7 +55,7 @@ fn attributes_that_follow_state_disturb_no_gesture() {
 }
 
 #[test]
-fn a_value_and_its_definition_come_in_any_order() {
+fn a_value_and_its_definition_can_be_set_in_any_order() {
     with_page(async |page| {
         let orders = [
             "e.value = '18.4'; e.step = '0.1'; e.max = 40;",
@@ -251,7 +251,7 @@ async fn early(page: &Page, behaviour: Behaviour) -> impl Drop + use<> {
 }
 
 #[test]
-fn a_module_that_is_late_finds_all_that_was_done_before() {
+fn a_late_module_receives_everything_done_before() {
     with_page(async |page| {
         let _server = early(&page, Behaviour::Late(2500)).await;
         assert_eq!(page.get("window.outcome").await, "null");
@@ -274,7 +274,7 @@ fn a_module_that_is_late_finds_all_that_was_done_before() {
 }
 
 #[test]
-fn without_the_machine_native_controls_stand_in() {
+fn without_the_module_native_controls_are_used() {
     with_page(async |page| {
         let forbidden = "script-src 'self' 'unsafe-inline'; style-src 'self'";
         for behaviour in [Behaviour::Missing, Behaviour::Forbidden(forbidden)] {
@@ -326,7 +326,7 @@ fn a_program_without_a_document_can_import_the_module() {
 }
 
 #[test]
-fn names_and_descriptions_follow_what_stands_around() {
+fn names_and_descriptions_follow_the_surroundings() {
     with_page(async |page| {
         page.show(
             "<label for=s>Mites <span hidden>secret</span><span style='display: none'>more</span> <img alt='per day' src='data:,'></label>
@@ -443,7 +443,7 @@ fn language_and_direction_follow_the_page() {
 }
 
 #[test]
-fn nothing_moves_when_the_elements_come_to_life() {
+fn nothing_moves_when_the_elements_become_active() {
     with_page(async |page| {
         let elements: String = EVERY
             .iter()
@@ -532,7 +532,7 @@ fn a_copy_keeps_what_attributes_keep() {
 }
 
 #[test]
-fn long_options_that_differ_at_their_ends_can_be_told_apart() {
+fn long_options_that_differ_at_their_ends_can_be_distinguished() {
     with_page(async |page| {
         let same =
             "A very long name of a colony that stands in the row below the old linden tree, number";
@@ -546,7 +546,7 @@ fn long_options_that_differ_at_their_ends_can_be_told_apart() {
 }
 
 #[test]
-fn an_icon_is_drawn_and_nothing_else_of_it_is_taken_in() {
+fn only_the_drawing_of_an_icon_is_used() {
     with_page(async |page| {
         page.show(
             "<notch-rating max=1><svg viewBox='0 0 10 10' onload='window.ran = true' style='color: red'>

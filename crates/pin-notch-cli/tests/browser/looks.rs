@@ -4,7 +4,7 @@ use crate::support::{Page, with_page};
 use serde_json::json;
 
 #[test]
-fn without_script_a_native_control_stands_in() {
+fn without_script_a_native_control_is_used() {
     with_page(async |page| {
         page.script(false).await;
         page.client.refresh().await.unwrap();
@@ -58,7 +58,7 @@ fn a_page_dresses_parts_by_their_states() {
 }
 
 #[test]
-fn a_script_that_never_comes_leaves_the_drawn_control_and_then_the_native_one() {
+fn without_its_script_an_element_shows_the_drawn_control_and_then_the_native_one() {
     with_page(async |page| {
         // Undefined elements, parsed with their declarative shadow roots as before the script is loaded.
         let html = page.get("await (await fetch('/')).text()").await;
@@ -98,7 +98,7 @@ fn a_script_that_never_comes_leaves_the_drawn_control_and_then_the_native_one() 
 }
 
 #[test]
-fn nothing_stands_in_the_way_of_anybody() {
+fn there_are_no_accessibility_violations() {
     with_page(async |page| {
         // 640 is 1280 at a zoom of 200 %.
         for (scheme, width) in [("light", 1280), ("dark", 1280), ("light", 640), ("light", 375)] {
@@ -137,7 +137,7 @@ fn targets_are_large_enough_for_a_finger() {
 }
 
 #[test]
-fn states_can_be_told_apart_without_colour() {
+fn states_can_be_distinguished_without_colour() {
     with_page(async |page| {
         page.show("<notch-stepper id=a></notch-stepper><notch-stepper id=b disabled></notch-stepper><notch-stepper id=c readonly></notch-stepper><notch-stepper id=d required></notch-stepper>").await;
         page.run("document.querySelector('#d').reportValidity()").await;
@@ -151,7 +151,7 @@ fn states_can_be_told_apart_without_colour() {
 }
 
 #[test]
-fn what_a_control_holds_is_seen_in_forced_colours() {
+fn values_are_visible_in_forced_colours() {
     with_page(async |page| {
         let pairs = [
             ("notch-switch", "", "checked"),

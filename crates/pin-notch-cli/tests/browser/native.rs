@@ -61,7 +61,7 @@ fn elements_step_as_the_browsers_own_controls_do() {
 }
 
 #[test]
-fn what_is_typed_is_judged_as_the_browser_judges_it() {
+fn typed_text_is_validated_like_in_the_browser() {
     with_page(async |page| {
         let found = page
             .run(&format!(

@@ -21,7 +21,7 @@ async fn said(page: &Page) -> String {
 }
 
 #[test]
-fn rows_come_go_and_move_by_keys_and_are_undone() {
+fn rows_are_added_removed_and_moved_by_keys_and_undone() {
     with_page(async |page| {
         let (_server, url) = demo_of(&["demo/stings.toml"]);
         page.client.goto(&url).await.expect("the page");
@@ -106,7 +106,7 @@ fn rows_come_go_and_move_by_keys_and_are_undone() {
 }
 
 #[test]
-fn without_script_whoever_receives_the_form_changes_its_rows() {
+fn without_script_the_receiver_changes_rows() {
     with_page(async |page| {
         let (_server, url) = demo_of(&["demo/stings.toml"]);
         page.script(false).await;

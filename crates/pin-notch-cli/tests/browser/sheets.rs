@@ -80,7 +80,7 @@ fn a_page_in_a_file_needs_no_other() {
 }
 
 #[test]
-fn a_refused_form_shows_what_was_entered_and_leads_to_it() {
+fn a_refused_form_shows_what_was_entered_with_links() {
     with_page(async |page| {
         let (_server, url) = demo_of(&["demo/inspection.toml"]);
         page.client.goto(&url).await.expect("the page");
@@ -236,7 +236,7 @@ fn each_sheet_of_the_demo_is_filled_in_and_sent() {
 }
 
 #[test]
-fn the_demo_offers_the_languages_of_a_sheet_and_says_the_day_in_what_it_records() {
+fn the_demo_offers_the_languages_of_a_sheet_and_records_the_date() {
     with_page(async |page| {
         let (_server, url) = demo_of(&["demo/survey.toml"]);
         page.client.goto(&url).await.expect("the page");
@@ -286,7 +286,7 @@ fn the_demo_offers_the_languages_of_a_sheet_and_says_the_day_in_what_it_records(
 }
 
 #[test]
-fn a_form_in_parts_is_gone_through_and_read_once_more() {
+fn a_form_in_parts_is_completed_and_reviewed() {
     with_page(async |page| {
         let (_server, url) = demo_of(&["demo/stay.toml"]);
         page.client.goto(&url).await.expect("the page");

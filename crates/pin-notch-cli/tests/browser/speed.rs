@@ -7,7 +7,7 @@ use crate::support::{Page, with_page};
 use serde_json::json;
 
 #[test]
-fn the_cost_of_a_key_in_a_large_form_is_told() {
+fn the_cost_of_a_key_in_a_large_form_is_reported() {
     with_page(async |page| {
         let html = "<!doctype html><html lang=en><title>Many</title><script type=module src=/pin-notch-form.js></script><body>";
         let (server, url) = serve(html).await;
@@ -47,7 +47,7 @@ fn the_cost_of_a_key_in_a_large_form_is_told() {
 }
 
 #[test]
-fn the_cost_beside_the_browsers_own_controls_is_told() {
+fn the_cost_compared_with_native_controls_is_reported() {
     with_page(async |page| {
         page.show("<main></main>").await;
         // Three scripts instead of one, so that none comes close to its time limit on a slow machine.

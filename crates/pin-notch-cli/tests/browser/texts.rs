@@ -30,7 +30,7 @@ async fn differences(page: &Page, cases: &serde_json::Value) -> String {
 }
 
 #[test]
-fn texts_are_judged_as_the_browser_judges_its_own() {
+fn texts_are_validated_like_the_browsers_own() {
     with_page(async |page| {
         let pattern = |pattern: &str, text: &str| json!([[["pattern", pattern]], text]);
         let of = |kind: &str, text: &str| json!([[["type", kind], ["required", ""]], text]);
@@ -68,7 +68,7 @@ fn texts_are_judged_as_the_browser_judges_its_own() {
 }
 
 #[test]
-fn what_is_typed_is_counted_kept_and_sent_as_html_sends_it() {
+fn typed_text_is_counted_kept_and_sent_like_in_html() {
     with_page(async |page| {
         page.show(
             "<form><label for=note>Note</label><notch-text id=note name=note rows=3 minlength=5 maxlength=12 counter></notch-text>

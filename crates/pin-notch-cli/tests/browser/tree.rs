@@ -69,7 +69,7 @@ const TOLD: [(&str, &str, &[&str]); 17] = [
 ];
 
 #[test]
-fn each_control_is_told_as_what_it_is() {
+fn each_control_has_its_accessible_role_and_name() {
     with_page(async |page| {
         let mut wrong = Vec::new();
         for (tag, attributes, told) in TOLD {

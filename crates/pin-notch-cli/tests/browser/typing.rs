@@ -61,7 +61,7 @@ fn a_stepper_keeps_what_is_typed_apart_from_its_value() {
 }
 
 #[test]
-fn numbers_are_written_and_read_by_the_language_around() {
+fn numbers_are_written_and_read_in_the_language_of_the_context() {
     with_page(async |page| {
         page.show(
             "<div lang=de><notch-stepper min=0 max=5000 step=0.5></notch-stepper>\

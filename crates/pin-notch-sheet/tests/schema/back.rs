@@ -16,7 +16,7 @@ fn deciding(schema: &Json) -> Json {
 }
 
 #[test]
-fn a_sheet_comes_back_from_its_schema() {
+fn a_sheet_is_restored_from_its_schema() {
     let sheet = read(EXACT);
     let (schema, _) = schema_of(&sheet);
     let (toml, lost) = from_schema(&schema.to_string()).unwrap();
@@ -33,7 +33,7 @@ fn a_sheet_comes_back_from_its_schema() {
 }
 
 #[test]
-fn schemas_of_others_are_carried_over_as_far_as_they_go() {
+fn foreign_schemas_are_converted_as_far_as_possible() {
     let schema = r##"{
         "title": "Stores",
         "type": "object",
@@ -87,7 +87,7 @@ fn field_of(property: &str) -> (String, Vec<String>) {
 }
 
 #[test]
-fn what_a_sheet_cannot_say_of_a_schema_is_listed() {
+fn what_a_sheet_cannot_express_of_a_schema_is_listed() {
     let cases: &[(&str, &str, &[&str])] = &[
         (
             r#"{"enum":[1,2,3]}"#,
@@ -179,7 +179,7 @@ fn what_a_sheet_cannot_say_of_a_schema_is_listed() {
 
 /// Keys for which JSON Schema has no keyword are preserved beside its keywords.
 #[test]
-fn what_no_keyword_says_comes_back_all_the_same() {
+fn keys_without_a_keyword_are_restored() {
     let text = r#"title = "T"
 lang = "de"
 send = "Ab"

@@ -148,7 +148,7 @@ fn a_pattern_says_which_times_there_are() {
 }
 
 #[test]
-fn the_demo_is_a_schema_that_names_what_it_leaves_out() {
+fn the_schema_of_the_demo_lists_its_losses() {
     let sheet = read(DEMO);
     let (schema, lost) = schema_of(&sheet);
     assert!(jsonschema::meta::is_valid(&schema));
@@ -179,7 +179,7 @@ fn the_demo_is_a_schema_that_names_what_it_leaves_out() {
 /// Conditions and rules that consist of claims about single fields are expressed by the schema with the
 /// same meaning.
 #[test]
-fn conditions_and_rules_decide_alike_in_the_schema() {
+fn conditions_and_rules_have_the_same_result_in_the_schema() {
     let terms = [
         "mites > 9",
         "mites <= 20",
