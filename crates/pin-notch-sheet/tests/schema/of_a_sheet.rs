@@ -171,7 +171,7 @@ fn the_schema_of_the_demo_lists_its_losses() {
         [
             "visited: days that are closed",
             "note: that a character beyond U+FFFF counts as two",
-            "the rule \"The next visit comes after this one.\"",
+            "the rule \"The next visit must be after this one.\"",
         ]
     );
 }
