@@ -165,11 +165,7 @@ const FILLED: [(&str, &str, &str); 4] = [
         "{ hives: 12, help: 'yes', tools: 'no', broken: 'The extractor', season: 3.5 }",
         "Thank you, and have a quiet winter.\n\nHow many hives you keep\t12",
     ),
-    (
-        "stings",
-        "{ 'sting.1.where': 'neck', 'sting.1.pain': 0 }",
-        "Pain after an hour\tnone",
-    ),
+    ("stings", "{ 'sting.1.where': 'neck', 'sting.1.pain': 0 }", "Pain after an hour\tnone"),
     ("extractor", "{ serial: 'HX40017', speed: 300 }", "Speed\t300 rpm"),
 ];
 
