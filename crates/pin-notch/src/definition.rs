@@ -121,13 +121,13 @@ pub(crate) const fn kebab_bytes<const N: usize>(name: &str, skip: usize) -> [u8;
 ///
 /// A field is `name: [kind] = default,` after one line of documentation. The kinds:
 ///
-/// | kind | type of the field | the builder takes |
+/// | kind | type of the field | accepted by the builder |
 /// |---|---|---|
-/// | `number`, `maybe number` | `Decimal`, `Option<Decimal>` | what becomes a `Decimal` |
+/// | `number`, `maybe number` | `Decimal`, `Option<Decimal>` | anything convertible to a `Decimal` |
 /// | `count`, `maybe count` | `u32`, `Option<u32>` | `u32` |
-/// | `step` | [`Step`] | what becomes a `Step` |
+/// | `step` | [`Step`] | anything convertible to a `Step` |
 /// | `flag` | `bool` | `bool` |
-/// | `text`, `maybe text` | `String`, `Option<String>` | what becomes a `String` |
+/// | `text`, `maybe text` | `String`, `Option<String>` | anything convertible to a `String` |
 /// | `texts` | `Vec<String>` | texts |
 /// | `one T`, `maybe one T` | `T`, `Option<T>` | `T` |
 /// | `names` | `Vec<(Decimal, String)>` | numbers with their names |

@@ -311,26 +311,26 @@ enum Tree {
 /// An expression over the fields of a form. It is parsed and checked once and can then be evaluated on any
 /// values.
 ///
-/// | written | is |
+/// | syntax | meaning |
 /// |---|---|
 /// | `12`, `0.5`, `'oa'`, `true`, `false` | a number, a text, true or false |
 /// | `weight`, `outside.low`, `away.last` | a field's value, or one end of it |
-/// | `+` `-` `*` | exact; nothing where the result has more than 28 digits |
-/// | `/` | rounded to ten places, halves away from 0; nothing where divided by 0 |
-/// | `round(x, 2)` | rounded to so many places, halves away from 0 |
-/// | `min(a, b, …)`, `max(a, b, …)` | the least, the greatest of those that are not empty |
-/// | `count(list)`, `sum(list)` | how many are chosen; what those of them that are numbers make together |
-/// | `count(treatment)` | how many rows there are |
-/// | `sum(treatment.amount)`, `min(…)`, `max(…)` | of the amounts in all rows that are not empty |
-/// | `count(treatment.amount)` | in how many rows it is filled in, or on |
-/// | `different(treatment.day)` | whether no two rows have the same |
-/// | `visited + 14`, `last - first` | so many days later; how many days lie between |
-/// | `today`, `date('2026-05-14')` | the day it is, where that is [known](Scope::on); this very day |
-/// | `weekday(visited)` | 1 for a Monday to 7 for a Sunday, as ISO 8601 counts them |
-/// | `=` `!=` `<` `<=` `>` `>=` | a comparison of two of one kind; of a day also with a text like `'2026-05-14'` |
-/// | `'oa' in given`, `not in` | whether it is chosen |
+/// | `+` `-` `*` | exact; empty if the result has more than 28 digits |
+/// | `/` | rounded to ten places, halves away from 0; empty for division by 0 |
+/// | `round(x, 2)` | rounded to this many places, halves away from 0 |
+/// | `min(a, b, …)`, `max(a, b, …)` | the least or greatest of those that are not empty |
+/// | `count(list)`, `sum(list)` | the number of chosen ones; the sum of those that are numbers |
+/// | `count(treatment)` | the number of rows |
+/// | `sum(treatment.amount)`, `min(…)`, `max(…)` | the sum, least or greatest of the amounts in all rows that are not empty |
+/// | `count(treatment.amount)` | the number of rows in which it is filled in or on |
+/// | `different(treatment.day)` | whether it differs in all rows |
+/// | `visited + 14`, `last - first` | that many days later; the number of days in between |
+/// | `today`, `date('2026-05-14')` | today's date, if [known](Scope::on); a fixed date |
+/// | `weekday(visited)` | 1 for Monday to 7 for Sunday, as in ISO 8601 |
+/// | `=` `!=` `<` `<=` `>` `>=` | a comparison of two values of one type; a day also with a text like `'2026-05-14'` |
+/// | `'oa' in given`, `not in` | whether the option is chosen |
 /// | `is empty`, `is not empty` | whether there is a value |
-/// | `and` `or` `not` | as in speech; brackets group |
+/// | `and` `or` `not` | the usual meaning; parentheses group |
 ///
 /// ```
 /// use pin_notch::{Expression, Form, Scope, Stepper, Value, dec};

@@ -13,45 +13,45 @@
 //! assert_eq!(weight.handle(Intent::Key(Key::Right)).to_string(), "input 0.3, change 0.3");
 //! assert_eq!(weight.view().readout, "0.3 kg");
 //!
-//! weight.redefine(|definition| definition.max = dec!(50))?; // a drag under way would go on
+//! weight.redefine(|definition| definition.max = dec!(50))?; // a drag in progress would continue
 //! # Ok(()) }
 //! ```
 //!
-//! # Where to begin
+//! # Main types
 //!
-//! | type | what it is |
+//! | type | purpose |
 //! |---|---|
-//! | [`Slider`], [`SpanSlider`], [`Rating`], [`Switch`], [`Checkbox`], [`CheckboxGroup`], [`RadioGroup`], [`TextField`], [`Stepper`], [`ItemStepper`], [`Select`], [`DatePicker`], [`DateSpanPicker`], [`FieldStepper`] | the controls; each has a `builder()` and a definition, plain data that can be changed while the control lives |
-//! | [`Control`], [`Definition`], [`Value`], [`View`] | any of them, for code that does not know which it has |
-//! | [`Form`] | named controls together: what they send, and re-checking what comes back |
-//! | [`Intent`], [`Turn`] | what somebody tried, and what came of it |
+//! | [`Slider`], [`SpanSlider`], [`Rating`], [`Switch`], [`Checkbox`], [`CheckboxGroup`], [`RadioGroup`], [`TextField`], [`Stepper`], [`ItemStepper`], [`Select`], [`DatePicker`], [`DateSpanPicker`], [`FieldStepper`] | the controls; each has a `builder()` and a definition, which is plain data that can be changed while the control is in use |
+//! | [`Control`], [`Definition`], [`Value`], [`View`] | any control, for code that does not know which one it has |
+//! | [`Form`] | named controls together: sending their values, and checking received ones |
+//! | [`Intent`], [`Turn`] | what somebody tried, and the outcome |
 //! | [`Invalid`], [`Message`] | why a value is not acceptable; every text for people, as data |
-//! | [`Notches`], [`NotchesOf`] | which values are allowed, of numbers and of dates and times |
-//! | [`Surroundings`], [`World`] | language, direction and the day it is; how numbers and dates are written |
-//! | [`Shared`], [`Conversion`] | a value that several owners hold, and other views of it |
+//! | [`Notches`], [`NotchesOf`] | the allowed values, for numbers and for dates and times |
+//! | [`Surroundings`], [`World`] | language, direction and today's date; how numbers and dates are written |
+//! | [`Shared`], [`Conversion`] | a value with several owners, and converted views of it |
 //!
 //! # Features
 //!
-//! | feature | on by default | what it adds |
+//! | feature | default | what it adds |
 //! |---|---|---|
 //! | `json` | yes | serde for definitions and values, JSON in and out, [`Values::typed`] |
-//! | `unicode` | yes | case and accents by Unicode's tables, where texts are compared |
-//! | `text` | yes | patterns and URLs of text fields are checked here; without it, by what the [`World`] brings |
+//! | `unicode` | yes | comparison of texts without case and accents by Unicode's tables |
+//! | `text` | yes | checking of patterns and URLs of text fields; without it, the [`World`] checks them |
 //!
-//! None changes what other crates in the same build do.
+//! No feature affects other crates in the same build.
 //!
-//! # What grows with what
+//! # Cost
 //!
-//! | what | its work grows with |
+//! | operation | its cost grows with |
 //! |---|---|
 //! | a snap, a step, a turn of a control | nothing: the same for ten notches as for a billion |
-//! | a turn in a [`Form`] | the fields that are linked with the one that moved, not the form |
-//! | a filter's keystroke in a [`Select`] | the texts that matched before it; type-ahead: all texts' beginnings |
-//! | a select's view | what is chosen and the rows in sight, not the list |
-//! | a date picker's view | the days in sight times the rules by which days are closed |
-//! | [`Form::read`], [`Form::read_json`] | the length of what was received, of which at most [`MAX_BODY`] bytes are read; what is kept, with the form |
+//! | a turn in a [`Form`] | the fields linked with the one that changed, not the size of the form |
+//! | a filter's keystroke in a [`Select`] | the texts that matched before; for type-ahead, the beginnings of all texts |
+//! | a select's view | the choice and the visible rows, not the length of the list |
+//! | a date picker's view | the visible days times the rules that close days |
+//! | [`Form::read`], [`Form::read_json`] | the length of what was received, of which at most [`MAX_BODY`] bytes are read; memory, with the size of the form |
 //!
-//! Numbers: `cargo bench -p pin-notch`, each beside a named baseline of the same run.
+//! For figures, run `cargo bench -p pin-notch`, which compares everything with a named baseline of the same run.
 //!
 //! Values are [`Decimal`]s. Binary floating point is used only for places on a track, to decide *which*
 //! notch is meant; the value is then computed exactly.

@@ -8,11 +8,11 @@ use rust_decimal::Decimal;
 
 /// A sentence with placeholders.
 ///
-/// | place | is filled with |
+/// | placeholder | is replaced by |
 /// |---|---|
 /// | `{value}` | the number |
-/// | `{name}` | the name that this value was given, else the number |
-/// | `{min}`, `{max}` | the bounds; of a rating, its lowest value and its number of icons |
+/// | `{name}` | the name of this value, or else the number |
+/// | `{min}`, `{max}` | the bounds; for a rating, its lowest value and its number of icons |
 ///
 /// `{{` and `}}` stand for the braces themselves.
 ///

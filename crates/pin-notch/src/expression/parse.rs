@@ -173,7 +173,7 @@ impl Parser<'_> {
             let day = Type::Ordered(ValueKind::Date);
             let kind = match (one.1, other.1, plus) {
                 (Type::Number, Type::Number, _) => Type::Number,
-                (kind, Type::Number, _) if kind == day => day, // so many days later
+                (kind, Type::Number, _) if kind == day => day, // that many days later
                 (kind, to, false) if kind == day && to == day => Type::Number,
                 (Type::Number, kind, _) => return Err(mismatch(&other.2, kind, Type::Number)),
                 (kind, ..) => return Err(mismatch(&one.2, kind, Type::Number)),

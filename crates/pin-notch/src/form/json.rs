@@ -2,11 +2,11 @@
 //!
 //! | value | in JSON |
 //! |---|---|
-//! | number | a number, every digit of it |
+//! | number | a number, with every digit |
 //! | on or off | `true`, `false` |
 //! | one of a list | a string |
 //! | several of a list | an array of strings |
-//! | date, month, week, time | a string as HTML writes it: `"2026-05-14"` |
+//! | date, month, week, time | a string as in HTML: `"2026-05-14"` |
 //! | two numbers, two days | an array of two |
 //! | rows | an array of objects |
 //! | empty, mixed | `null` |

@@ -11,12 +11,12 @@ use core::str::FromStr;
 
 /// A pattern by which dates are written and read.
 ///
-/// | symbol | is written as |
+/// | symbol | meaning |
 /// |---|---|
 /// | `y`, `yyyy` | the year; with at least four digits |
 /// | `M`, `MM`, `MMM`, `MMMM` | the month: number, with two digits, short name, name |
 /// | `d`, `dd` | the day of the month; with two digits |
-/// | `EEE`, `EEEE` | the day of the week: short name, name; optional, and has to be right when read |
+/// | `EEE`, `EEEE` | the day of the week: short name, name; optional, but must be right when read |
 /// | `'…'` | these letters themselves; `''` is one apostrophe |
 ///
 /// Any character except the letters A to Z stands for itself. Year, month and day must each occur once.
