@@ -1,10 +1,10 @@
-// The page's own script: it shows what the controls say, and decides nothing about their values.
+// The page's own script: it shows what the controls report, and decides nothing about their values.
 import { onTurn, ready } from "/pin-notch.js";
 
 const turns = document.querySelector("#turns");
 const MOST = 60;
 
-// Moves of one drag share a line, and so do attempts that are refused for the same reason again.
+// Moves of one drag share a line, and so do repeated refusals for the same reason.
 onTurn(({ element, intent, outcome, refused }) => {
   const name = element.dataset.name ?? element.localName;
   const moving = /^(move|point)/.exec(intent)?.[0];
@@ -37,7 +37,7 @@ const refresh = (output) => { output.value = shown(document.getElementById(outpu
 for (const output of outputs) {
   document.getElementById(output.htmlFor.value).addEventListener("input", () => refresh(output));
 }
-// Before the elements have come to life, what their native controls say.
+// Before the elements are active, the values of their native controls.
 const refreshAll = () => outputs.forEach(refresh);
 refreshAll();
 ready.then(refreshAll, () => {});
@@ -46,13 +46,13 @@ document.querySelector("#skip").addEventListener("change", (event) => {
   document.querySelector("#observed").disabled = event.target.checked;
 });
 
-// Options that come later, from a service that takes its time, and very many of them.
+// Very many options that are loaded later, from a slow service.
 document.querySelector("#keeper").options = new Promise((done) => setTimeout(done, 1500, [
   { value: "ida", text: "Ida" }, { value: "jon", text: "Jon" }, { value: "mia", text: "Mia" },
 ]));
 document.querySelector("#colony").options = Array.from({ length: 100_000 }, (_, n) => `Colony ${n + 1}, row ${(n % 97) + 1}`);
 
-// The property panel: the attributes of the chosen element, each with a native field. Which there are, the core says.
+// The property panel: the attributes of the chosen element, each with a native field. The attributes come from the core.
 const ATTRIBUTES = JSON.parse(document.querySelector("#attributes").textContent);
 const LOOKS = [{ name: "sizing", about: "Its size.", like: ["medium", "small", "large"] }];
 const fields = document.querySelector("#fields");
@@ -64,7 +64,7 @@ function fieldOf({ name, like }, element) {
   if (like === true) return Object.assign(document.createElement("input"), { type: "checkbox", checked: held !== null });
   if (typeof like === "string") return Object.assign(document.createElement("input"), { placeholder: like, value: held ?? "" });
   const field = document.createElement("select");
-  for (const token of new Set(["", ...like])) field.add(new Option(token)); // "" where it is not given
+  for (const token of new Set(["", ...like])) field.add(new Option(token)); // "" if it is not given
   field.value = held ?? "";
   return field;
 }

@@ -1,4 +1,4 @@
-// A page in a file has nobody to send to: the answers go into a file as well.
+// A page in a file has no server to send to, so the answers are saved to a file.
 const around = document.querySelector("notch-form");
 around.querySelector("form").addEventListener("submit", (event) => {
   const { action } = event.target.attributes;
