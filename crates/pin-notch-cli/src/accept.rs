@@ -86,7 +86,7 @@ enum Outcome {
 /// What has been reported so far. It is locked between lines only.
 struct Told {
     out: BufWriter<Stdout>,
-    counted: Counted,
+    counted: CountChange,
     #[cfg(feature = "sqlite")]
     sink: Option<pin_notch_sheet::Sink>,
 }
@@ -112,7 +112,7 @@ impl Told {
 
 /// The number of problems by field and state, in the order of the form.
 #[derive(Default)]
-struct Counted {
+struct CountChange {
     accepted: u64,
     refused: u64,
     by_field: Vec<(String, &'static str, u64)>,
@@ -145,7 +145,7 @@ impl Accept {
         };
         let told = Told {
             out,
-            counted: Counted::default(),
+            counted: CountChange::default(),
             #[cfg(feature = "sqlite")]
             sink,
         };
@@ -384,7 +384,7 @@ fn as_json(form: &Form, number: u64, outcome: &Result<Values, Problems>) -> Stri
     }
 }
 
-impl Counted {
+impl CountChange {
     fn count(&mut self, form: &Form, outcome: &Result<Values, Problems>) {
         match outcome {
             Ok(values) => {

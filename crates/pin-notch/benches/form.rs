@@ -80,7 +80,7 @@ fn rules(c: &mut Criterion) {
         group.bench_function(what, |b| {
             b.iter(|| {
                 let _ = black_box(form.handle(&name, Intent::Key(Key::Right)));
-                let judged = form.judged(&[&name]).len();
+                let judged = form.rule_findings(&[&name]).len();
                 let _ = black_box(form.handle(&name, Intent::Key(Key::Left)));
                 (judged, form.field(&name).map(pin_notch::Field::is_dirty))
             });

@@ -46,7 +46,7 @@ pub use date::{Closed, DateBuilder, DateDefinition, DateGrid, DatePicker, DateVi
 pub use date_span::{DateSpan, DateSpanBuilder, DateSpanDefinition, DateSpanPicker, DateSpanView};
 pub use error::ControlError;
 pub use fields::{
-    FieldKind, FieldStepper, FieldView, Fielded, FieldsBuilder, FieldsDefinition, FieldsView,
+    FieldKind, FieldStepper, FieldValue, FieldView, FieldsBuilder, FieldsDefinition, FieldsView,
 };
 pub use item_stepper::{ItemStepper, ItemStepperBuilder, ItemStepperDefinition, ItemStepperView};
 pub use kinds::{Control, ControlKind, Definition, View};

@@ -73,7 +73,7 @@ pub enum Event<V> {
     Opened,
     /// The list closed.
     Closed,
-    /// This row of an open list, or this part of a value, became active. Counted from 0.
+    /// This row of an open list, or this part of a value, became active. CountChange from 0.
     Active(usize),
     /// The view of an open list now starts at this row, counted from 0.
     Scrolled(usize),

@@ -31,13 +31,13 @@ mod typed;
 
 pub use audit::FormRemark;
 pub use error::FormError;
-pub use links::Followed;
-pub use only_if::Counted;
+pub use links::LinkEffect;
+pub use only_if::CountChange;
 pub use outputs::Output;
 pub use presets::Preset;
 pub use received::{MAX_BODY, MAX_REPORTED, Problem, Problems, Values};
 pub use rows::{MAX_ROWS, RowPlace, Rows, RowsTurn};
-pub use rules::{Judged, Rule};
+pub use rules::{Rule, RuleFinding};
 
 use crate::control::uniform::without_returns;
 use crate::control::{Control, Value};
@@ -132,9 +132,9 @@ pub struct FormTurn {
     /// The outcome on the control that it was meant for.
     pub turn: Turn<Value>,
     /// Its effects through links, in the order in which they were followed.
-    pub followed: Vec<Followed>,
+    pub followed: Vec<LinkEffect>,
     /// Fields that started or stopped counting.
-    pub counted: Vec<Counted>,
+    pub counted: Vec<CountChange>,
 }
 
 impl fmt::Display for FormTurn {
@@ -402,7 +402,7 @@ impl Form {
     ///
     /// # Errors
     /// [`FormError::NoSuchField`].
-    pub fn follow(&mut self, name: &str) -> Result<Vec<Followed>, FormError> {
+    pub fn follow(&mut self, name: &str) -> Result<Vec<LinkEffect>, FormError> {
         let at = self.known(name)?;
         let (moved, told) = links::settle(&mut self.fields, &self.links, at);
         let _ = self.weigh(moved.into_iter().map(|(at, _)| at).chain([at]));

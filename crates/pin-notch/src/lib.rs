@@ -89,7 +89,7 @@ pub use control::{
     CheckboxGroupDefinition, CheckboxGroupView, CheckboxView, Choice, ChoiceView, Closed,
     Conditions, Control, ControlError, ControlKind, DateBuilder, DateDefinition, DateGrid,
     DatePicker, DateSpan, DateSpanBuilder, DateSpanDefinition, DateSpanPicker, DateSpanView,
-    DateView, Definition, Direction, FieldKind, FieldStepper, FieldView, Fielded, FieldsBuilder,
+    DateView, Definition, Direction, FieldKind, FieldStepper, FieldValue, FieldView, FieldsBuilder,
     FieldsDefinition, FieldsView, GridDay, ItemStepper, ItemStepperBuilder, ItemStepperDefinition,
     ItemStepperView, Listing, Lit, MAX_ICONS, Mark, MarkView, RadioGroup, RadioGroupBuilder,
     RadioGroupDefinition, RadioGroupView, RadioView, Rating, RatingBuilder, RatingDefinition,
@@ -109,9 +109,9 @@ pub use expression::{
     Claim, Comparison, Expression, ExpressionError, ExpressionErrorKind, Lookup, Scope, Sentence,
 };
 pub use form::{
-    Block, Counted, Field, Fieldset, Followed, Form, FormError, FormRemark, FormTurn, Judged,
+    Block, CountChange, Field, Fieldset, Form, FormError, FormRemark, FormTurn, LinkEffect,
     MAX_BODY, MAX_REPORTED, MAX_ROWS, Output, Preset, Problem, Problems, RowPlace, Rows, RowsTurn,
-    Rule, Values,
+    Rule, RuleFinding, Values,
 };
 pub use intent::{Intent, Key, Place, Thumb};
 pub use limit::Limit;

@@ -2,7 +2,7 @@
 
 use pin_notch::{
     AnyWorld, Checkbox, CheckboxGroup, Choice, Control, Date, DatePicker, DateSpan, DateSpanPicker,
-    DateTime, Direction, English, FieldStepper, Fielded, Intent, ItemStepper, Month, Notches,
+    DateTime, Direction, English, FieldStepper, FieldValue, Intent, ItemStepper, Month, Notches,
     NotchesOf, Rating, Select, Slider, Span, SpanSlider, Step, Stepper, Surroundings, Switch,
     Thumb, Time, View, Week, World, dec, read_number,
 };
@@ -34,7 +34,7 @@ impl World for Elsewhere {
 }
 
 /// A field stepper whose default is the value at this fraction of all values.
-fn fields<M: Fielded>(step: u32, share: f64) -> Result<FieldStepper<M>, Box<dyn Error>> {
+fn fields<M: FieldValue>(step: u32, share: f64) -> Result<FieldStepper<M>, Box<dyn Error>> {
     let notches = NotchesOf::<M>::new(None, None, step)?;
     let last = notches.count() - 1;
     let value = notches.nth(((last as f64 * share) as u128).min(last));

@@ -90,7 +90,7 @@ proptest! {
 #[test]
 fn one_name_is_one_thing() {
     let ordered = |kind: AttributeKind| match kind {
-        // Counted values are of the control's own kind.
+        // CountChange values are of the control's own kind.
         AttributeKind::Number
         | AttributeKind::Count
         | AttributeKind::Date

@@ -1,7 +1,7 @@
 //! Months, weeks and times entered by fields: attempts with their outcomes.
 
 use pin_notch::{
-    AnyWorld, DateTime, Decimal, FieldStepper, Fielded, Intent, Key, Month, Refusal, Step,
+    AnyWorld, DateTime, Decimal, FieldStepper, FieldValue, Intent, Key, Month, Refusal, Step,
     Surroundings, Time, Week, World, dec,
 };
 use std::fmt::Debug;
@@ -15,13 +15,13 @@ fn digit(typed: char) -> Intent<'static> {
     Intent::Find { typed, at: 0 }
 }
 
-fn play<M: Fielded>(fields: &mut FieldStepper<M>, moves: &[(Intent, &str)]) {
+fn play<M: FieldValue>(fields: &mut FieldStepper<M>, moves: &[(Intent, &str)]) {
     for (at, (intent, expected)) in moves.iter().enumerate() {
         assert_eq!(fields.handle(*intent).to_string(), *expected, "move {at}: {intent}");
     }
 }
 
-fn texts<M: Fielded>(fields: &FieldStepper<M>) -> String {
+fn texts<M: FieldValue>(fields: &FieldStepper<M>) -> String {
     fields.view().fields.iter().map(|field| format!("{}{}", field.before, field.text)).collect()
 }
 

@@ -229,7 +229,7 @@ fn a_rule_says_the_same_alone_as_with_all_others() {
         ("days", Intent::Type("x")), // a field that is wrong itself comes first
     ] {
         let _ = form.handle(name, intent).expect("it is there");
-        let judged = form.judged(&["mites", "days", "calm"]);
+        let judged = form.rule_findings(&["mites", "days", "calm"]);
         let alone = |warns: bool| -> Vec<String> {
             let of_kind = judged.iter().filter(|one| one.warns == warns);
             of_kind.filter_map(|one| Some(one.problem.as_ref()?.to_string())).collect()
@@ -246,9 +246,9 @@ fn a_rule_says_the_same_alone_as_with_all_others() {
     assert_eq!(seen, [0, 10, 0, 11, 10, 0]);
     form.leave("mites");
     form.leave("days");
-    let due: Vec<bool> = form.judged(&["mites"]).iter().map(|one| one.is_due).collect();
+    let due: Vec<bool> = form.rule_findings(&["mites"]).iter().map(|one| one.is_due).collect();
     assert_eq!(due, [true, false]);
-    assert!(form.judged(&["calm"]).len() == 1 && form.judged(&["nobody"]).is_empty());
+    assert!(form.rule_findings(&["calm"]).len() == 1 && form.rule_findings(&["nobody"]).is_empty());
 }
 
 /// A read-only field that follows one that does not count is unchanged, because nothing is received for

@@ -2,7 +2,7 @@
 
 use super::flag;
 use crate::ports::Operations;
-use pin_notch::{AnyWorld, Field, Form, Judged, Message};
+use pin_notch::{AnyWorld, Field, Form, Message, RuleFinding};
 
 /// What was reported last.
 #[derive(Default)]
@@ -14,7 +14,7 @@ pub(super) struct Shown {
     /// The numbers of dirty and of touched fields.
     counts: [usize; 2],
     /// The rules that are broken and due, in the order of the rules.
-    broken: Vec<Judged>,
+    broken: Vec<RuleFinding>,
     /// The problem with the whole form that the receiver found.
     refused: Option<String>,
     /// The listed problems and warnings, each with name, label and text.
@@ -109,7 +109,7 @@ impl Shown {
     ) {
         // The fields at which a rule's finding was reported before and is reported now.
         let mut concerned = Vec::new();
-        for judged in form.judged(names) {
+        for judged in form.rule_findings(names) {
             concerned.extend(place(&judged.field));
             let at = self.broken.binary_search_by_key(&judged.rule, |one| one.rule);
             let is_told = judged.problem.is_some() && judged.is_due;
@@ -215,6 +215,6 @@ impl Shown {
     }
 }
 
-fn text(judged: &Judged) -> Option<String> {
+fn text(judged: &RuleFinding) -> Option<String> {
     Some(judged.problem.as_ref()?.invalid.to_string())
 }

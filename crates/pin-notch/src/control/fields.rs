@@ -10,7 +10,7 @@ mod kinds;
 mod machine;
 mod view;
 
-pub use kinds::{FieldKind, Fielded};
+pub use kinds::{FieldKind, FieldValue};
 pub use view::{FieldView, FieldsView};
 
 use super::machine::{conditions_of, default_of, machine_methods};
@@ -41,7 +41,7 @@ definition! {
     /// assert_eq!(FieldStepper::new(definition)?.notches().count(), 96);
     /// # Ok(()) }
     /// ```
-    FieldsDefinition<M: Fielded>,
+    FieldsDefinition<M: FieldValue>,
     /// Builds a [`FieldStepper`]; made by [`FieldStepper::builder`].
     ///
     /// ```
@@ -107,7 +107,7 @@ definition! {
 /// # Ok(()) }
 /// ```
 #[derive(Clone, Debug, PartialEq)]
-pub struct FieldStepper<M: Fielded> {
+pub struct FieldStepper<M: FieldValue> {
     definition: FieldsDefinition<M>,
     conditions: Conditions,
     surroundings: Surroundings,
@@ -115,10 +115,10 @@ pub struct FieldStepper<M: Fielded> {
     machine: Machine,
 }
 
-default_of!(FieldStepper<M: Fielded>);
+default_of!(FieldStepper<M: FieldValue>);
 
 /// The notches and the position of the default value that a definition describes.
-fn checked<M: Fielded>(
+fn checked<M: FieldValue>(
     definition: &FieldsDefinition<M>,
 ) -> Result<(NotchesOf<M>, Start), ControlError> {
     let FieldsDefinition { min, max, step, step_base, value, near, .. } = *definition;
@@ -132,7 +132,7 @@ fn checked<M: Fielded>(
     Ok((notches, Start { bounds: notches.bounds(), value, near }))
 }
 
-impl<M: Fielded> FieldStepper<M> {
+impl<M: FieldValue> FieldStepper<M> {
     machine_methods!(FieldsDefinition<M>, FieldsBuilder<M>);
 
     fn made(definition: FieldsDefinition<M>) -> Result<Self, ControlError> {

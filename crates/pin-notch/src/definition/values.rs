@@ -3,7 +3,7 @@
 use super::attribute::{AttributeKind, AttributeType, AttributeValue, Misread};
 use super::{joined_list, split_list};
 use crate::calendar::{Date, Weekday};
-use crate::control::{DateSpan, Fielded, Lit, Scale, Span, TextKind, Wording};
+use crate::control::{DateSpan, FieldValue, Lit, Scale, Span, TextKind, Wording};
 use crate::number::{number_text, parse_number};
 use crate::semantics::Orientation;
 use crate::world::{DatePattern, NumberPattern};
@@ -86,11 +86,11 @@ macro_rules! parsed {
     };
 }
 
-impl<M: Fielded> AttributeType for Option<M> {
+impl<M: FieldValue> AttributeType for Option<M> {
     const KIND: AttributeKind = M::ATTRIBUTE;
 }
 
-impl<M: Fielded> AttributeValue for Option<M> {
+impl<M: FieldValue> AttributeValue for Option<M> {
     fn read(&mut self, text: &str) -> Result<bool, Misread> {
         let text = text.trim();
         if !text.is_empty() {

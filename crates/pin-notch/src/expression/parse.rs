@@ -105,7 +105,7 @@ impl Parser<'_> {
 
     fn negated(&mut self) -> Result<Typed, ExpressionError> {
         let start = self.span().start;
-        // Counted instead of nested, so that "not not not …" cannot exhaust the stack.
+        // CountChange instead of nested, so that "not not not …" cannot exhaust the stack.
         let mut times = 0;
         while self.take_word("not") {
             times += 1;

@@ -36,14 +36,14 @@ impl fmt::Debug for Link {
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
-pub struct Followed {
+pub struct LinkEffect {
     /// The name of the field that follows.
     pub name: String,
     /// Its new value, or why it could not take the value it was given.
     pub outcome: Result<Value, Refusal>,
 }
 
-impl fmt::Display for Followed {
+impl fmt::Display for LinkEffect {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         match &self.outcome {
             Ok(value) => write!(f, "{} follows: {}", self.name, value.shown()),
@@ -82,7 +82,7 @@ pub(super) fn settle(
     fields: &mut [Field],
     links: &Links,
     start: usize,
-) -> (Vec<Moved>, Vec<Followed>) {
+) -> (Vec<Moved>, Vec<LinkEffect>) {
     let (mut moved, mut told) = (Vec::new(), Vec::new());
     let (mut seen, mut queue) = (HashSet::from([start]), VecDeque::from([start]));
     while let Some(from) = queue.pop_front() {
@@ -101,7 +101,7 @@ pub(super) fn settle(
                 queue.push_back(link.to);
                 moved.push((link.to, before));
             }
-            told.push(Followed { name: follower.name.clone(), outcome });
+            told.push(LinkEffect { name: follower.name.clone(), outcome });
         }
     }
     (moved, told)

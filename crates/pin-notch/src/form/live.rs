@@ -2,7 +2,7 @@
 //! and reports the consequences.
 
 use super::links;
-use super::{Followed, Form, FormError, FormTurn};
+use super::{Form, FormError, FormTurn, LinkEffect};
 use crate::control::{Control, Value};
 use crate::event::Turn;
 use std::collections::HashSet;
@@ -49,7 +49,7 @@ impl Form {
     ///
     /// # Errors
     /// [`FormError::NoSuchField`].
-    pub fn replace(&mut self, name: &str, control: Control) -> Result<Vec<Followed>, FormError> {
+    pub fn replace(&mut self, name: &str, control: Control) -> Result<Vec<LinkEffect>, FormError> {
         let at = self.known(name)?;
         let field = &mut self.fields[at];
         let starts_elsewhere = field.control.default_value() != control.default_value();

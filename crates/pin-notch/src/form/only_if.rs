@@ -28,14 +28,14 @@ pub(super) type Readers = HashMap<usize, Vec<usize>>;
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
-pub struct Counted {
+pub struct CountChange {
     /// The field's name.
     pub name: String,
     /// Whether it now counts.
     pub counts: bool,
 }
 
-impl fmt::Display for Counted {
+impl fmt::Display for CountChange {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         let not = if self.counts { "counts" } else { "does not count" };
         write!(f, "{} {not}", self.name)
@@ -203,7 +203,7 @@ impl Form {
     }
 
     /// Updates which of these fields, and of all that depend on them, count.
-    pub(super) fn weigh(&mut self, changed: impl IntoIterator<Item = usize>) -> Vec<Counted> {
+    pub(super) fn weigh(&mut self, changed: impl IntoIterator<Item = usize>) -> Vec<CountChange> {
         if self.readers.is_empty() {
             return Vec::new();
         }
@@ -215,7 +215,7 @@ impl Form {
             if field.counts != counts {
                 field.counts = counts;
                 field.weigh();
-                told.push(Counted { name: field.name.clone(), counts });
+                told.push(CountChange { name: field.name.clone(), counts });
             }
         }
         told

@@ -8,7 +8,7 @@
 use super::history::Change;
 use super::links::Link;
 use super::rules::{Checked, Condition};
-use super::{Counted, Field, Form, FormError, Values};
+use super::{CountChange, Field, Form, FormError, Values};
 use crate::control::{Control, Stepper, Value};
 use crate::expression::Expression;
 use crate::message::Message;
@@ -127,7 +127,7 @@ pub struct RowsTurn {
     /// The names of the fields whose value changed.
     pub changed: Vec<String>,
     /// Fields that started or stopped counting.
-    pub counted: Vec<Counted>,
+    pub counted: Vec<CountChange>,
 }
 
 impl fmt::Display for RowsTurn {

@@ -184,7 +184,7 @@ pub(super) type Checkers = HashMap<usize, Vec<usize>>;
 /// The finding of one rule for the current state of a form.
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
-pub struct Judged {
+pub struct RuleFinding {
     /// The index of the rule, in the order of addition.
     pub rule: usize,
     /// The name of the field at which it is reported.
@@ -262,14 +262,14 @@ impl Form {
     /// let holds = Expression::condition("smoke or not open", &Scope::of(&form))?;
     /// let mut form = form.rule(Rule::new(holds, "Light the smoker first.").at("smoke"))?;
     /// let _ = form.handle("open", Intent::Flip)?;
-    /// let judged = &form.judged(&["open"])[0];
-    /// assert_eq!((judged.field.as_str(), judged.problem.is_some(), judged.is_due), ("smoke", true, false));
+    /// let finding = &form.rule_findings(&["open"])[0];
+    /// assert_eq!((finding.field.as_str(), finding.problem.is_some(), finding.is_due), ("smoke", true, false));
     /// form.leave("open");
     /// form.leave("smoke");
-    /// assert!(form.judged(&["open"])[0].is_due);
+    /// assert!(form.rule_findings(&["open"])[0].is_due);
     /// # Ok(()) }
     /// ```
-    pub fn judged(&self, names: &[&str]) -> Vec<Judged> {
+    pub fn rule_findings(&self, names: &[&str]) -> Vec<RuleFinding> {
         let places = names.iter().filter_map(|name| self.place(name));
         let rules = places.filter_map(|at| self.checkers.get(&at)).flatten();
         let mut rules: Vec<usize> = rules.copied().collect();
@@ -278,7 +278,7 @@ impl Form {
         rules.into_iter().map(|rule| self.judge(rule)).collect()
     }
 
-    fn judge(&self, at: usize) -> Judged {
+    fn judge(&self, at: usize) -> RuleFinding {
         let rule = &self.rules[at];
         let fields = || rule.fields.iter().map(|field| &self.fields[*field]);
         let gathered = || {
@@ -297,7 +297,7 @@ impl Form {
         };
         let first = &self.fields[rule.told_at().unwrap_or_default()];
         let message = if is_ready { says() } else { None };
-        Judged {
+        RuleFinding {
             rule: at,
             field: first.name.clone(),
             problem: message.map(|message| Problem::of(first, None, Invalid::CustomError(message))),

@@ -37,7 +37,7 @@ impl Notches {
         if self.any && position >= 1.0 {
             return self.last();
         }
-        // Counted from the first notch instead of the base, which may be so far away that a float could not
+        // CountChange from the first notch instead of the base, which may be so far away that a float could not
         // distinguish two notches.
         let start = (self.first - self.low) as f64;
         let along = position.clamp(0.0, 1.0) * (self.high - self.low) as f64;

@@ -13,7 +13,7 @@ use rust_decimal::Decimal;
 /// A field: its name, range and format.
 ///
 /// ```
-/// use pin_notch::{FieldName, Fielded, Time};
+/// use pin_notch::{FieldName, FieldValue, Time};
 /// let minute = Time::FIELDS[1];
 /// assert_eq!((minute.name, minute.before, minute.places), (FieldName::Minute, ":", 2));
 /// assert_eq!((minute.least, minute.most, minute.wraps), (0, 59, true));
@@ -50,7 +50,7 @@ const MILLISECOND: FieldKind = field(FieldName::Millisecond, (0, 999), 3, ".");
 /// A value that is made of fields.
 ///
 /// ```
-/// use pin_notch::{Fielded, Month};
+/// use pin_notch::{FieldValue, Month};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
 /// let fields = Month::to_fields("2026-05".parse()?);
 /// assert_eq!(fields[..2], [2026, 5]);
@@ -61,7 +61,9 @@ const MILLISECOND: FieldKind = field(FieldName::Millisecond, (0, 999), 3, ".");
 /// println!("{}", Month::LIKE);
 /// # Ok(()) }
 /// ```
-pub trait Fielded: Measure + Shown + FromStr<Err = CalendarError> + Into<Value> + 'static {
+pub trait FieldValue:
+    Measure + Shown + FromStr<Err = CalendarError> + Into<Value> + 'static
+{
     /// The kind of attributes that hold such values.
     const ATTRIBUTE: AttributeKind;
     /// Its fields, the largest first.
@@ -92,7 +94,7 @@ pub trait Fielded: Measure + Shown + FromStr<Err = CalendarError> + Into<Value> 
     fn fit(_fields: &mut [Option<u32>; MOST], _changed: usize) {}
 }
 
-impl Fielded for Month {
+impl FieldValue for Month {
     const ATTRIBUTE: AttributeKind = AttributeKind::Month;
     const FIELDS: &'static [FieldKind] = &[YEAR, MONTH];
     const LIKE: &'static str = "2026-05";
@@ -106,7 +108,7 @@ impl Fielded for Month {
     }
 }
 
-impl Fielded for Week {
+impl FieldValue for Week {
     const ATTRIBUTE: AttributeKind = AttributeKind::Week;
     const FIELDS: &'static [FieldKind] = &[YEAR, field(FieldName::Week, (1, 53), 2, "-W")];
     const LIKE: &'static str = "2026-W20";
@@ -128,7 +130,7 @@ impl Fielded for Week {
     }
 }
 
-impl Fielded for Time {
+impl FieldValue for Time {
     const ATTRIBUTE: AttributeKind = AttributeKind::Time;
     const FIELDS: &'static [FieldKind] = &[HOUR, MINUTE, SECOND, MILLISECOND];
     const LIKE: &'static str = "07:30";
@@ -148,7 +150,7 @@ impl Fielded for Time {
     }
 }
 
-impl Fielded for DateTime {
+impl FieldValue for DateTime {
     const ATTRIBUTE: AttributeKind = AttributeKind::DateTime;
     const FIELDS: &'static [FieldKind] = &[
         YEAR,

@@ -2,7 +2,7 @@
 //! through [`Kind`], without knowing the type of the values. It is therefore compiled once for all kinds,
 //! which keeps the module for browsers small.
 
-use super::{FieldKind, Fielded, MOST};
+use super::{FieldKind, FieldValue, MOST};
 use crate::calendar::CalendarError;
 use crate::control::Conditions;
 use crate::control::given::Given;
@@ -41,11 +41,11 @@ impl PartialEq for Kind {
 }
 
 /// The kind of these values.
-pub(super) trait Kinded: Fielded {
+pub(super) trait Kinded: FieldValue {
     const KIND: &'static Kind;
 }
 
-impl<M: Fielded> Kinded for M {
+impl<M: FieldValue> Kinded for M {
     const KIND: &'static Kind = &Kind {
         fields: M::FIELDS,
         like: M::LIKE,
