@@ -61,7 +61,7 @@ fn rows_are_added_removed_and_moved_by_keys_and_undone() {
         assert_eq!(page.get(&format!("{FORM}.values.sting.length")).await, "8");
         assert_eq!(page.get("document.querySelector('[value=add]').disabled").await, "true");
         // The draft is stored, including rows.
-        page.run(&format!("{FORM}.save()")).await;
+        page.run("dispatchEvent(new Event('pagehide'))").await;
         page.client.refresh().await.expect("the page again");
         page.until("document.querySelector('notch-form:state(ready)')").await;
         assert_eq!(page.get(ROWS).await, "foot- neck-3 - - - - - -");

@@ -4,6 +4,10 @@
 
 // The elements of each root: of the document, or of a shadow root.
 const elementsOf = new Map();
+// What to call for an element: `named` with its name and description, `turned` when its language or direction may
+// have changed.
+let named, turned;
+export function onAround(callbacks) { ({ named, turned } = callbacks); }
 const observed = new WeakSet();
 const overdue = new Set();
 // The ids to which labels and descriptions of elements refer.
@@ -15,12 +19,12 @@ const WATCHED = {
 };
 
 const observer = globalThis.MutationObserver && new MutationObserver((records) => {
-  let turned = false;
+  let mayTurn = false;
   for (const record of records) {
-    if (record.attributeName === "lang" || record.attributeName === "dir") turned = true;
+    if (record.attributeName === "lang" || record.attributeName === "dir") mayTurn = true;
     else if (concernsNames(record)) nameSoon(record.target.getRootNode());
   }
-  if (turned) for (const elements of elementsOf.values()) for (const element of elements) element.turned();
+  if (mayTurn) for (const elements of elementsOf.values()) elements.forEach(turned);
 });
 
 // Whether this may change names or descriptions.
@@ -34,8 +38,7 @@ function concernsNames({ type, target, addedNodes, removedNodes }) {
       || (pointedTo.size > 0 && [node, ...node.querySelectorAll("[id]")].some(({ id }) => pointedTo.has(id)))));
 }
 
-// From now on, this element is told its name and description, and when its language or direction may have
-// changed.
+// From now on, `named` and `turned` are called for this element.
 export function watch(element) {
   const root = element.getRootNode();
   if (!elementsOf.has(root)) elementsOf.set(root, new Set());
@@ -74,7 +77,7 @@ function nameSoon(root) {
       const { control } = label;
       if (elements.has(control)) labels.set(control, [...(labels.get(control) ?? []), label]);
     }
-    for (const element of elements) element.named(...nameAndDescription(element, labels.get(element) ?? []));
+    for (const element of elements) named(element, nameAndDescription(element, labels.get(element) ?? []));
   });
 }
 

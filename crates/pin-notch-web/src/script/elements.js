@@ -2,7 +2,7 @@
 // that scripts and frameworks do to them. All decisions are made by a machine (in Rust), which is loaded a
 // moment later.
 
-import { directionOf, languageOf, unwatch, watch, watched } from "./around.js";
+import { directionOf, languageOf, onAround, unwatch, watch, watched } from "./around.js";
 import { listenLater } from "./devices.js";
 import { iconOf } from "./icon.js";
 import { onTurn, Ports, ports } from "./ports.js";
@@ -73,7 +73,7 @@ export function arrive(machine, described) {
     }
     sheets.set(tag, known.get(style));
   }
-  for (const element of watched()) element.arrive();
+  for (const element of watched()) start(element);
   settle.keep();
 }
 
@@ -82,7 +82,7 @@ export function fail(why) {
   if (first || failed) return;
   failed = true;
   console.error(`pin-notch.wasm did not come, so native controls stand in (${why}). Serve it beside pin-notch.js as application/wasm, and let the page's Content-Security-Policy have 'wasm-unsafe-eval' in script-src.`);
-  for (const element of watched()) element.giveWay();
+  for (const element of watched()) giveUp(element);
   settle.fail(why instanceof Error ? why : new Error(String(why)));
 }
 
@@ -96,9 +96,17 @@ function waitingSheet() {
   return waiting;
 }
 
+// What only this script does with an element: see the static block of the class.
+let start, giveUp;
+
 // This script can also be imported without a page, where there are no elements.
 class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   static formAssociated = true;
+  static {
+    start = (element) => element.#start();
+    giveUp = (element) => element.#internals.states.add("failed");
+    onAround({ named: (element, names) => element.#named(names), turned: (element) => element.#turned() });
+  }
   // A single observer for all elements, for changes of options and texts inside them.
   static #observer = globalThis.MutationObserver && new MutationObserver((records) => {
     const near = ({ target }) => {
@@ -140,10 +148,10 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
       }
     }
     watch(this);
-    if (first) this.arrive();
+    if (first) this.#start();
     else {
       this.#standInNow().send();
-      if (failed) this.giveWay();
+      if (failed) giveUp(this);
     }
   }
   disconnectedCallback() { unwatch(this); }
@@ -156,7 +164,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
 
   // Starts the machine. What the server has drawn is adopted, and so is what somebody has entered in a
   // native control.
-  arrive() {
+  #start() {
     const { activeElement } = document;
     const had = this.contains(activeElement) && activeElement !== this;
     if (had) activeElement.blur(); // otherwise the element already has the focus through its content
@@ -165,15 +173,14 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     this.#define(); // also when it was moved, because the direction may differ here
     if (had || wished) this.focus();
   }
-  giveWay() { this.#internals.states.add("failed"); }
   // Its name or its description may have changed.
-  named(...names) {
+  #named(names) {
     if (names.every((name, at) => name === this.#names[at])) return;
     this.#names = names;
     if (this.#machine) this.#tell("name", ...names);
   }
   // Its language or its direction may have changed.
-  turned() {
+  #turned() {
     if (this.#around !== this.#surroundings()) this.#redefine();
   }
 

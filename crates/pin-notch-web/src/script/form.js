@@ -14,15 +14,17 @@ import { world } from "./world.js";
 // Creates machines, once the module is loaded.
 let first;
 const waiting = new Set();
+// What only this script does with a form: see the static block of the class.
+let start, save;
 // The forms of the page. Their drafts are stored when the page is left.
 const living = new Set();
-globalThis.addEventListener?.("pagehide", () => { for (const form of living) form.save(); });
+globalThis.addEventListener?.("pagehide", () => { for (const form of living) save(form); });
 
 // Called when the module is loaded and the elements are active.
 export function arriveForms(machine) {
   if (first) return;
   first = machine;
-  for (const form of waiting) form.arrive();
+  for (const form of waiting) start(form);
   waiting.clear();
 }
 
@@ -42,6 +44,10 @@ const NAMING = "label, legend, select, notch-rule";
 const TYPED = "input:not([type=checkbox], [type=radio], [type=range], [type=button], [type=submit], [type=reset]), textarea";
 
 class NotchForm extends (globalThis.HTMLElement ?? class {}) {
+  static {
+    start = (form) => form.#start();
+    save = (form) => form.#kept.save();
+  }
   #machine;
   #internals = this.attachInternals();
   #form;
@@ -52,7 +58,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #outputs = [];
   // The problems of native controls by name, and where they are shown.
   #told = new Map();
-  #kept = new Kept(this);
+  #kept = new Kept(this, () => this.#draft());
   #putting = false;
   #hasRows = false;
   #parts = new Parts({
@@ -80,20 +86,20 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
 
   connectedCallback() {
     // The elements inside become active later.
-    if (first) queueMicrotask(() => { if (this.isConnected) this.arrive(); });
+    if (first) queueMicrotask(() => { if (this.isConnected) this.#start(); });
     else waiting.add(this);
   }
   disconnectedCallback() {
     waiting.delete(this);
     living.delete(this);
     this.#observer.disconnect();
-    this.save();
+    this.#kept.save();
     for (const { elements } of this.#fields.values()) for (const element of elements) this.#disown(element);
     this.#fields.clear();
   }
 
   // Starts the machine.
-  arrive() {
+  #start() {
     const isNew = !this.#machine;
     living.add(this);
     this.#machine ??= first.make();
@@ -341,9 +347,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   apply(preset) { this.#note(this.#tell("preset", preset)); this.#kept.saveSoon(); }
   // Restores the initial values. This cannot be undone.
   reset() { this.#form?.reset(); }
-  save() { this.#kept.save(); }
   // The draft to store, which never contains passwords.
-  kept() {
+  #draft() {
     const isSecret = (one) => this.#fields.get(unescaped(one.split(FIELD)[0]))?.elements[0].type === "password";
     const draft = this.#tell("draft").split(RECORD).filter((one) => !isSecret(one)).join(RECORD);
     return { draft, moves: this.#tell("recorded") };

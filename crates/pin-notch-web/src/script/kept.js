@@ -3,7 +3,8 @@
 export class Kept {
   #form;
   #timer;
-  constructor(form) { this.#form = form; }
+  #draft;
+  constructor(form, draft) { [this.#form, this.#draft] = [form, draft]; }
   get #isOn() { return this.#form.hasAttribute("keep"); }
   get #key() { return `notch-form ${location.pathname} ${this.#form.id}`; }
   get #stored() { try { return JSON.parse(sessionStorage.getItem(this.#key)); } catch { return null; } }
@@ -30,7 +31,7 @@ export class Kept {
     this.#keep();
   }
   #keep(sent) {
-    const kept = this.#form.kept();
+    const kept = this.#draft();
     this.#store(kept.draft && { ...kept, sent });
   }
   // It is being sent by the browser, which does not report the result.
