@@ -259,12 +259,17 @@ impl Page {
     }
 
     /// Goes back to the previous page. The driver's own command waits for a page to load, occasionally
-    /// forever, and a page that has just loaded may ignore the request.
+    /// forever, and a page that has just loaded may ignore the request. Naming the entry of the history
+    /// makes it safe to repeat, however slow the machine is.
     pub async fn back(&self) {
         let place = async || self.client.execute("return location.href;", Vec::new()).await;
         let before = place().await.unwrap_or_default();
+        let history = self.devtools("Page.getNavigationHistory", json!({})).await;
+        let at = history["currentIndex"].as_u64().and_then(|at| usize::try_from(at).ok());
+        let previous = at.and_then(|at| at.checked_sub(1)).expect("a previous page");
+        let entry = json!({ "entryId": history["entries"][previous]["id"] });
         for _ in 0..10 {
-            let _ = self.client.execute("history.back();", Vec::new()).await;
+            self.devtools("Page.navigateToHistoryEntry", entry.clone()).await;
             for _ in 0..40 {
                 tokio::time::sleep(Duration::from_millis(50)).await;
                 if place().await.is_ok_and(|now| now != before) {
