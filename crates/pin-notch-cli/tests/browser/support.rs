@@ -536,6 +536,14 @@ impl Page {
         nodes.filter_map(|node| Some(node["description"]["value"].as_str()?.to_owned())).collect()
     }
 
+    /// Fails unless axe-core finds no violations, in both color schemes.
+    pub async fn expect_accessible(&self) {
+        for scheme in ["light", "dark"] {
+            self.scheme(scheme).await;
+            assert_eq!(self.axe().await, "", "{scheme}");
+        }
+    }
+
     /// The violations reported by axe-core for the page; empty if there are none.
     pub async fn axe(&self) -> String {
         let folder = env!("CARGO_MANIFEST_DIR");
