@@ -27,6 +27,7 @@ mod element;
 mod face;
 mod markup;
 mod parts;
+mod rows;
 pub mod shapes;
 
 pub use action::Action;
@@ -38,3 +39,4 @@ pub use element::{PAGE_STYLE, element_html, style_of};
 pub use face::Face;
 pub use markup::{Markup, escaped};
 pub use parts::{PARTS, PartName};
+pub use rows::RowButton;

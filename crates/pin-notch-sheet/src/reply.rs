@@ -47,7 +47,7 @@ impl Sheet {
         let wanted = match is_json {
             true => None,
             false => {
-                let rows = self.with_rows_as_wanted(body);
+                let rows = self.with_rows_changed(body);
                 rows.or_else(|| self.with_preset_applied(&form, body))
             }
         };

@@ -12,6 +12,7 @@ mod native;
 mod parts;
 mod rows;
 mod shown;
+mod whole;
 
 use crate::ports::{Operations, Ports, records};
 use crate::{Machine, world};
@@ -223,93 +224,20 @@ impl State {
     }
 
     fn changed(&mut self, all: &mut Operations, name: &str, control: Control) {
-        let was =
-            |state: &Self| state.form.fields().map(pin_notch::Field::counts).collect::<Vec<_>>();
-        let before = was(self);
+        let before = self.before();
         let Ok(followed) = self.form.replace(name, control) else { return };
         let mut names = vec![name.to_owned()];
-        for followed in followed.iter().filter(|followed| followed.outcome.is_ok()) {
-            self.put(all, &followed.name);
-            names.push(followed.name.clone());
+        for followed in followed {
+            if followed.outcome.is_ok() {
+                names.push(followed.name);
+            }
         }
-        names.extend(self.counted_since(all, &before));
-        self.update(all, &names);
-    }
-
-    /// Reports which fields started or stopped counting since then, and returns their names.
-    fn counted_since(&self, all: &mut Operations, before: &[bool]) -> Vec<String> {
-        let fields = self.form.fields().zip(before);
-        let changed = fields.filter(|(field, before)| field.counts() != **before);
-        let names: Vec<String> = changed.map(|(field, _)| field.name.clone()).collect();
-        names.iter().for_each(|name| self.tell_counts(all, name));
-        names
+        self.update_since(all, &before, names);
     }
 
     fn leave(&mut self, all: &mut Operations, name: &str) {
         self.form.leave(name);
         self.update(all, &[name.to_owned()]);
-    }
-
-    /// Undoes or redoes the last change, and returns the names of the fields in a record.
-    fn again(&mut self, all: &mut Operations, is_undo: bool) -> String {
-        let counts: Vec<bool> = self.form.fields().map(pin_notch::Field::counts).collect();
-        let drafting = self.drafting();
-        let moved = if is_undo { self.form.undo() } else { self.form.redo() };
-        let moved: Option<Vec<String>> =
-            moved.map(|names| names.into_iter().map(str::to_owned).collect());
-        self.recorded.again(is_undo, moved.as_deref());
-        self.drop_since(all, &drafting);
-        let mut names = moved.unwrap_or_default();
-        names.iter().for_each(|name| self.put(all, name));
-        let record = named(&names);
-        names.extend(self.counted_since(all, &counts));
-        self.update(all, &names);
-        record
-    }
-
-    /// Applies a preset, and returns the announcement.
-    fn preset(&mut self, all: &mut Operations, name: &str) -> String {
-        let before: Vec<bool> = self.form.fields().map(pin_notch::Field::counts).collect();
-        let drafting = self.drafting();
-        let Ok(moved) = self.form.apply(name) else { return String::new() };
-        let mut names: Vec<String> = moved.into_iter().map(str::to_owned).collect();
-        let told = match names.is_empty() {
-            true => format!("refused: {}", pin_notch::Refusal::Unchanged),
-            false => format!("moves {}", names.join(", ")),
-        };
-        self.recorded.whole(&format!("apply {name}"), &told);
-        self.drop_since(all, &drafting);
-        names.iter().for_each(|name| self.put(all, name));
-        names.extend(self.counted_since(all, &before));
-        self.update(all, &names);
-        let label = self.form.preset(name).map(|preset| preset.label.clone());
-        self.world.message(&Words::Applied { preset: label.unwrap_or_default() })
-    }
-
-    fn clear(&mut self, all: &mut Operations) {
-        let drafting = self.drafting();
-        self.form.clear();
-        self.recorded.whole("clear", "cleared");
-        self.drop_since(all, &drafting);
-        self.everything(all);
-    }
-
-    /// Follows the page, which has reset its elements.
-    fn reset(&mut self, all: &mut Operations) {
-        self.form.reset();
-        self.recorded.whole("reset", "reset");
-        self.shown.forget(all);
-        self.everything(all);
-    }
-
-    /// Updates everything.
-    fn everything(&mut self, all: &mut Operations) {
-        let names: Vec<String> = self.form.fields().map(|field| field.name.clone()).collect();
-        for name in &names {
-            self.put(all, name);
-            self.tell_counts(all, name);
-        }
-        self.update(all, &names);
     }
 
     /// Sets an element to the value that the form has for it.
@@ -321,18 +249,6 @@ impl State {
             let told: Vec<&str> = told.iter().map(String::as_str).collect();
             all.add("put", &told);
         }
-    }
-
-    /// The fields in which something is typed or half filled in.
-    fn drafting(&self) -> Vec<bool> {
-        self.form.fields().map(|field| field.control.is_drafting()).collect()
-    }
-
-    /// Makes elements discard drafts that have ended since then.
-    fn drop_since(&self, all: &mut Operations, before: &[bool]) {
-        let fields = self.form.fields().zip(before);
-        let over = fields.filter(|(field, before)| **before && !field.control.is_drafting());
-        over.for_each(|(field, _)| all.add("drop", &[&field.name]));
     }
 
     fn tell_counts(&self, all: &mut Operations, name: &str) {
@@ -352,6 +268,7 @@ impl State {
         }
         watchers.into_iter().for_each(|watcher| self.look(all, watcher));
         let names: Vec<&str> = names.iter().map(String::as_str).collect();
+        names.iter().for_each(|name| self.offer_rows(all, name));
         let place = |name: &str| self.places.get(name).copied();
         self.shown.update(all, &self.form, &place, &self.world, &names);
     }

@@ -24,6 +24,7 @@ mod outputs;
 mod presets;
 mod received;
 mod rows;
+mod rows_change;
 mod rules;
 mod send;
 #[cfg(feature = "json")]
@@ -37,6 +38,7 @@ pub use outputs::Output;
 pub use presets::Preset;
 pub use received::{MAX_BODY, MAX_REPORTED, Problem, Problems, Values};
 pub use rows::{MAX_ROWS, RowPlace, Rows, RowsTurn};
+pub use rows_change::RowsChange;
 pub use rules::{Rule, RuleFinding};
 
 use crate::control::uniform::without_returns;

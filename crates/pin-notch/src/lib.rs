@@ -110,13 +110,13 @@ pub use expression::{
 };
 pub use form::{
     Block, CountChange, Field, Fieldset, Form, FormError, FormRemark, FormTurn, LinkEffect,
-    MAX_BODY, MAX_REPORTED, MAX_ROWS, Output, Preset, Problem, Problems, RowPlace, Rows, RowsTurn,
-    Rule, RuleFinding, Values,
+    MAX_BODY, MAX_REPORTED, MAX_ROWS, Output, Preset, Problem, Problems, RowPlace, Rows,
+    RowsChange, RowsTurn, Rule, RuleFinding, Values,
 };
 pub use intent::{Intent, Key, Place, Thumb};
 pub use limit::Limit;
 pub use measure::{Measure, NotchesOf};
-pub use message::{FieldName, Message, Part, RowsChange};
+pub use message::{FieldName, Message, Part};
 pub use notches::{Notches, NotchesBuilder, NotchesError, Remark, Rounding};
 #[doc(inline)]
 pub use number::{NumberError, number_text, parse_number};

@@ -7,6 +7,7 @@ mod english;
 
 use crate::calendar::{Date, Month};
 use crate::definition::Misread;
+use crate::form::RowsChange;
 use crate::notches::Remark;
 use crate::refusal::Refusal;
 use crate::validity::Invalid;
@@ -199,35 +200,6 @@ pub enum Message {
         rows: String,
         /// What was done.
         change: RowsChange,
-    },
-}
-
-/// A change to a row, counted from 1.
-///
-/// ```
-/// use pin_notch::{Message, RowsChange};
-/// let change = RowsChange::Moved { row: 2, to: 1 };
-/// let told = Message::RowsChanged { rows: "Treatment".into(), change };
-/// assert_eq!(told.to_string(), "Treatment 2 is Treatment 1 now.");
-/// ```
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
-pub enum RowsChange {
-    /// It has been added.
-    Added {
-        /// Its number.
-        row: usize,
-    },
-    /// It has been removed.
-    Removed {
-        /// Its former number.
-        row: usize,
-    },
-    /// It has been moved.
-    Moved {
-        /// Its former number.
-        row: usize,
-        /// Its number.
-        to: usize,
     },
 }
 

@@ -109,11 +109,15 @@ fn type_errors_are_reported_with_their_places() {
         (
             "round(honey)",
             "round(honey)",
-            "round(…) takes a number and how many places it keeps, but there are 1",
+            "round(…) takes a number and how many places it keeps, but was given 1 argument",
         ),
         ("round(honey, hives)", "hives", "round(…) takes a whole number of places, 0 to 20"),
         ("count(honey)", "honey", "this is a number, but a list is needed here"),
-        ("sum(frames, seen)", "sum(frames, seen)", "sum(…) takes one list, but there are 2"),
+        (
+            "sum(frames, seen)",
+            "sum(frames, seen)",
+            "sum(…) takes one list, but was given 2 arguments",
+        ),
         ("frames = 3", "frames", "a list cannot be compared"),
         ("away > '2026-05-14'", "away", "\"away\" has two ends"),
         ("honey.low > 1", "honey.low", "\"honey\" has no ends"),
@@ -171,7 +175,11 @@ fn today_is_the_given_date() {
     for (text, why) in [
         ("visited < today", "this depends on today's date, which is not known here"),
         ("date('14 May') < visited", "\"14 May\" is not a day"),
-        ("date(3) < visited", "date(…) takes a text like '2026-05-14', but there are 1"),
+        ("date(3) < visited", "date(…) takes a text like '2026-05-14', but this is a number"),
+        (
+            "date('2026-05-14', 3) < visited",
+            "date(…) takes a text like '2026-05-14', but was given 2 arguments",
+        ),
         ("weekday(opened) = 1", "this is a time, but a day is needed here"),
     ] {
         assert_eq!(Expression::parse(text, &scope).expect_err(text).to_string(), why);

@@ -188,7 +188,7 @@ fn expressions_take_rows_together() -> Done {
             "round(treatment.amount, 1)",
             "this is in each row of \"treatment\", of which there may be several",
         ),
-        ("different(hive)", "different(…) takes a field of rows, but there are 1"),
+        ("different(hive)", "different(…) takes a field of rows, but this is not one"),
     ];
     for (text, expected) in table {
         let found = match Expression::parse(text, &scope) {

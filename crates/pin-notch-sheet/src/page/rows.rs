@@ -3,19 +3,11 @@
 
 use super::{Page, only_if, paragraphs};
 use crate::sheet::Sheet;
-use pin_notch::{Form, Message, Rows};
-use pin_notch_html::escaped;
+use pin_notch::{Form, Message, Rows, RowsChange};
+use pin_notch_html::{RowButton, escaped};
 
-/// The suffix of a submit button that changes rows: its name is that of the rows followed by this, and its
-/// value is a word and, except for `add`, the number of a row.
-const WANTED: &str = ".rows";
-
-/// A requested change of rows.
-enum Wanted {
-    Add,
-    Remove(usize),
-    Move(usize, usize),
-}
+/// The suffix of the name of a button that changes rows.
+const BUTTON: &str = RowButton::SUFFIX;
 
 impl Sheet {
     pub(super) fn rows_html(&self, form: &Form, rows: &Rows, page: &Page) -> String {
@@ -38,12 +30,13 @@ impl Sheet {
         format!(
             "<fieldset class=\"all-rows\" id=\"{name}\" tabindex=\"-1\"{}><legend>{label}</legend>\n{description}{wrong}\
              <input type=\"hidden\" name=\"{name}\" value=\"{count}\" data-least=\"{}\" data-most=\"{}\">\n{all}\
-             <p class=\"row-buttons\"><button formnovalidate name=\"{name}{WANTED}\" value=\"add\"{}>{}</button></p>\n\
+             <p class=\"row-buttons\"><button formnovalidate name=\"{name}{BUTTON}\" value=\"{}\"{}>{}</button></p>\n\
              </fieldset>\n",
             only_if(own.and_then(|own| own.only_if.as_ref())),
             rows.least,
             rows.most,
-            disabled(count >= rows.most),
+            RowButton::Add,
+            disabled(RowButton::Add, rows, count),
             escaped(&add),
         )
     }
@@ -53,20 +46,17 @@ impl Sheet {
         let title = rows.title(row).to_string();
         let fields: String =
             form.fields_in_row(rows, row).map(|field| self.row(field, page)).collect();
-        let button = |word: &str, says: Message, is_off: bool| {
-            let says = says.to_string();
+        let button = |button: RowButton| {
+            let label = button.label().to_string();
             format!(
-                "<button formnovalidate name=\"{name}{WANTED}\" value=\"{word} {row}\" aria-label=\"{0}, {1}\"{2}>{0}</button>",
-                escaped(&says),
+                "<button formnovalidate name=\"{name}{BUTTON}\" value=\"{button}\" aria-label=\"{0}, {1}\"{2}>{0}</button>",
+                escaped(&label),
                 escaped(&title),
-                disabled(is_off),
+                disabled(button, rows, count),
             )
         };
-        let buttons = [
-            button("up", Message::RowUp, row == 1),
-            button("down", Message::RowDown, row >= count),
-            button("remove", Message::RemoveRow, count <= rows.least),
-        ];
+        let buttons =
+            [RowButton::Up(row), RowButton::Down(row), RowButton::Remove(row)].map(button);
         // The minimum number of rows always counts.
         let counts = match row > rows.least {
             true => format!(" data-only-if=\"{name} &gt;= {row}\""),
@@ -83,33 +73,25 @@ impl Sheet {
 
     /// The body of a form that was sent to change its rows, with the change made; `None` for a body that
     /// was sent to be accepted.
-    pub(crate) fn with_rows_as_wanted(&self, body: &[u8]) -> Option<Vec<u8>> {
+    pub(crate) fn with_rows_changed(&self, body: &[u8]) -> Option<Vec<u8>> {
+        let form = self.form();
         let mut entries: Vec<(String, String)> =
             form_urlencoded::parse(body).map(|(name, value)| (name.into(), value.into())).collect();
-        let (rows, wanted) = entries.iter().find_map(|(name, value)| {
-            let name = name.strip_suffix(WANTED)?;
-            let rows = self.rows.iter().find(|rows| rows.name == name)?;
-            Some((rows, wanted(value)?))
+        let (rows, button) = entries.iter().find_map(|(name, value)| {
+            let rows = form.rows(name.strip_suffix(BUTTON)?)?;
+            Some((rows, RowButton::read(value)?))
         })?;
-        let said = entries.iter().find(|(name, _)| *name == rows.name);
-        let said = said.and_then(|(_, count)| count.parse().ok());
-        let count: usize = said.unwrap_or(rows.start).clamp(rows.least, rows.most);
-        let mut order: Vec<usize> = (1..=count).collect();
-        let is_in = |row: usize| (1..=count).contains(&row);
-        let now = match wanted {
-            Wanted::Add => (count + 1).min(rows.most),
-            Wanted::Remove(row) if is_in(row) && count > rows.least => {
-                order.remove(row - 1);
-                count - 1
-            }
-            Wanted::Move(row, to) if is_in(row) && is_in(to) => {
-                let moved = order.remove(row - 1);
-                order.insert(to - 1, moved);
-                count
-            }
-            Wanted::Remove(_) | Wanted::Move(..) => count,
+        let sent = entries.iter().find(|(name, _)| *name == rows.name);
+        let sent = sent.and_then(|(_, count)| count.parse().ok());
+        let count = sent.unwrap_or_else(|| form.row_count(rows)).clamp(rows.least, rows.most);
+        let change = button.change(count);
+        // Nothing changes if the change is impossible, for example because of a second click.
+        let (order, is_added) = match rows.order_after(change, count) {
+            Ok(order) => (order, matches!(change, RowsChange::Add { .. })),
+            Err(_) => ((1..=count).collect(), false),
         };
-        let mine = format!("{}{WANTED}", rows.name);
+        let now = order.len() + usize::from(is_added);
+        let mine = format!("{}{BUTTON}", rows.name);
         entries.retain(|(name, _)| *name != rows.name && *name != mine);
         let place = |name: &str| {
             let rest = name.strip_prefix(rows.name.as_str())?.strip_prefix('.')?;
@@ -128,20 +110,6 @@ impl Sheet {
     }
 }
 
-fn wanted(text: &str) -> Option<Wanted> {
-    if text == "add" {
-        return Some(Wanted::Add);
-    }
-    let (word, row) = text.split_once(' ')?;
-    let row: usize = row.parse().ok()?;
-    match word {
-        "remove" => Some(Wanted::Remove(row)),
-        "up" => Some(Wanted::Move(row, row.checked_sub(1)?)),
-        "down" => Some(Wanted::Move(row, row + 1)),
-        _ => None,
-    }
-}
-
-fn disabled(is_off: bool) -> &'static str {
-    if is_off { " disabled" } else { "" }
+fn disabled(button: RowButton, rows: &Rows, count: usize) -> &'static str {
+    if button.is_possible(rows, count) { "" } else { " disabled" }
 }

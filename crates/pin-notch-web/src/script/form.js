@@ -60,7 +60,6 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #told = new Map();
   #kept = new Kept(this, () => this.#draft());
   #putting = false;
-  #hasRows = false;
   #parts = new Parts({
     words: (what) => this.#tell("say", what),
     isRight: (isIn) => {
@@ -143,9 +142,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     this.#tell("define", [record("w", languageOf(this)), ...found.records].join(RECORD));
     // With script they do not send the form, and Enter does not activate them.
     const buttons = this.#rowButtons().map(({ button }) => button), presets = this.#form.querySelectorAll(PRESETS);
-    this.#hasRows = buttons.length > 0;
     for (const button of [...buttons, ...presets]) if (button.type !== "button") button.type = "button";
-    this.#offer();
     this.#parts.define(this.#form);
   }
   // The buttons that change rows: the rows, the change, and the row concerned.
@@ -161,19 +158,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     const element = this.#fields.get(rows)?.elements[0];
     return element && countsRows(element) ? element : undefined;
   }
-  // Only offers possible changes.
-  #offer() {
-    if (!this.#hasRows) return;
-    for (const { button, rows, word, row } of this.#rowButtons()) {
-      const { value, dataset: { least = 0, most } } = this.#counter(rows), count = Number(value);
-      const can = { add: count < most, remove: count > least, up: row > 1, down: row < count };
-      if (button.disabled === can[word]) button.disabled = !can[word];
-    }
-  }
   // Adds, removes or moves a row, and focuses it.
-  #change({ rows, word, row }) {
-    const [[said, to] = []] = records(this.#tell("rows", record(rows, word, row)));
-    this.#offer();
+  #change({ button, rows, word }) {
+    const [[said, to] = []] = records(this.#tell("rows", record(rows, button.value)));
     this.#kept.saveSoon();
     this.#note(said ?? "");
     const inRow = (one) => one.rows === rows && one.row === Number(to) && !one.button.disabled;
@@ -359,10 +346,16 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     world: (language) => { try { return world(language || "en-u-nu-latn"); } catch { return world("en"); } },
     apply: (operations) => {
       for (const [name, ...fields] of records(operations)) this.#do[name](...fields);
-      this.#offer();
     },
   };
   #do = {
+    // Only the buttons with these values change the rows now.
+    offer: (rows, ...values) => {
+      for (const { button } of this.#rowButtons().filter((one) => one.rows === rows)) {
+        const isOff = !values.includes(button.value);
+        if (button.disabled !== isOff) button.disabled = isOff;
+      }
+    },
     note: (text) => console.warn(`<notch-form${this.id && ` id="${this.id}"`}>: ${text}`),
     put: (name, checked, ...values) => {
       const { elements, isNative } = this.#fields.get(name);

@@ -323,70 +323,18 @@ impl Form {
         count.and_then(|count| usize::try_from(count).ok()).unwrap_or(rows.least)
     }
 
-    /// Adds a row at the end.
-    ///
-    /// # Errors
-    /// [`FormError::NoSuchField`] if there are no rows with this name. If the maximum is reached, the turn
-    /// is refused.
-    pub fn add_row(&mut self, name: &str) -> Result<RowsTurn, FormError> {
-        let (rows, count) = self.known_rows(name)?;
-        if count >= rows.most {
-            return Ok(RowsTurn::refused(Refusal::RowsFull { most: narrow(rows.most) }));
-        }
-        Ok(self.arrange(&rows, &(0..count).collect::<Vec<_>>(), count + 1))
-    }
-
-    /// Removes a row, counted from 1. The following rows move up.
-    ///
-    /// # Errors
-    /// The errors of [`add_row`](Self::add_row).
-    pub fn remove_row(&mut self, name: &str, row: usize) -> Result<RowsTurn, FormError> {
-        let (rows, count) = self.known_rows(name)?;
-        if row == 0 || row > count {
-            return Ok(RowsTurn::refused(Refusal::NoSuchRow { count: narrow(count) }));
-        }
-        if count <= rows.least {
-            return Ok(RowsTurn::refused(Refusal::RowsFew { least: narrow(rows.least) }));
-        }
-        let order: Vec<usize> = (0..count).filter(|at| *at != row - 1).collect();
-        Ok(self.arrange(&rows, &order, count - 1))
-    }
-
-    /// Moves a row to the position of another one, both counted from 1. The rows in between shift by one.
-    ///
-    /// # Errors
-    /// The errors of [`add_row`](Self::add_row).
-    pub fn move_row(&mut self, name: &str, row: usize, to: usize) -> Result<RowsTurn, FormError> {
-        let (rows, count) = self.known_rows(name)?;
-        if [row, to].iter().any(|at| *at == 0 || *at > count) {
-            return Ok(RowsTurn::refused(Refusal::NoSuchRow { count: narrow(count) }));
-        }
-        if row == to {
-            return Ok(RowsTurn::refused(Refusal::Unchanged));
-        }
-        let mut order: Vec<usize> = (0..count).collect();
-        let moved = order.remove(row - 1);
-        order.insert(to - 1, moved);
-        Ok(self.arrange(&rows, &order, count))
-    }
-
-    fn known_rows(&self, name: &str) -> Result<(Rows, usize), FormError> {
-        let rows = self.rows(name).ok_or_else(|| FormError::NoSuchField(name.to_owned()))?;
-        Ok((rows.clone(), self.row_count(rows)))
-    }
-
-    /// Puts the rows with these indices first, in this order, followed by new ones up to `count` in all.
-    /// This can be undone in one step.
-    fn arrange(&mut self, rows: &Rows, order: &[usize], count: usize) -> RowsTurn {
+    /// Puts the rows with these numbers, counted from 1, first, in this order, followed by new ones up to
+    /// `count` in all. This can be undone in one step.
+    pub(super) fn arrange(&mut self, rows: &Rows, order: &[usize], count: usize) -> RowsTurn {
         self.record_all();
         let before: Vec<_> = rows.places.iter().flatten().map(|at| (*at, self.held(*at))).collect();
         let held = |row: usize, field: usize| before[row * rows.fields.len() + field].1.clone();
-        let first = (0..order.len()).find(|row| order[*row] != *row).unwrap_or(order.len());
+        let first = (0..order.len()).find(|row| order[*row] != *row + 1).unwrap_or(order.len());
         let mut changed = Vec::new();
         for (row, places) in rows.places.iter().enumerate() {
             for (field, at) in places.iter().enumerate() {
                 let (value, touched, left) = match order.get(row) {
-                    Some(from) => held(*from, field),
+                    Some(from) => held(*from - 1, field),
                     None => (self.fields[*at].control.default_value(), false, false),
                 };
                 let before = self.fields[*at].control.value();
@@ -427,7 +375,7 @@ impl Form {
 }
 
 impl RowsTurn {
-    fn refused(refusal: Refusal) -> Self {
+    pub(super) fn refused(refusal: Refusal) -> Self {
         Self { outcome: Err(refusal), changed: Vec::new(), counted: Vec::new() }
     }
 }
@@ -469,9 +417,4 @@ fn check(name: &str, least: usize, most: usize) -> Result<(), FormError> {
         true => Err(FormError::Rows(name.to_owned())),
         false => Ok(()),
     }
-}
-
-/// Converts a number of rows, which is always small.
-fn narrow(count: usize) -> u32 {
-    u32::try_from(count).unwrap_or(u32::MAX)
 }

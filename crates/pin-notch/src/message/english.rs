@@ -1,8 +1,9 @@
 //! Every built-in text for people, in English.
 
-use super::{FieldName, Message, Part, RowsChange};
+use super::{FieldName, Message, Part};
 use crate::control::{TextKind, ValueKind};
 use crate::definition::Misread;
+use crate::form::RowsChange;
 use crate::intent::Thumb;
 use crate::limit::Limit;
 use crate::notches::Remark;
@@ -422,9 +423,9 @@ fn named_row(rows: &str, row: usize, world: &dyn World) -> String {
 fn rows_changed(rows: &str, change: RowsChange, world: &dyn World) -> String {
     let named = |row: usize| named_row(rows, row, world);
     match change {
-        RowsChange::Added { row } => format!("{} has been added.", named(row)),
-        RowsChange::Removed { row } => format!("{} has been removed.", named(row)),
-        RowsChange::Moved { row, to } => format!("{} is {} now.", named(row), named(to)),
+        RowsChange::Add { row } => format!("{} has been added.", named(row)),
+        RowsChange::Remove { row } => format!("{} has been removed.", named(row)),
+        RowsChange::Move { row, to } => format!("{} is {} now.", named(row), named(to)),
     }
 }
 

@@ -11,7 +11,10 @@ use crate::expression::{ExpressionError, Of, Over, Part, Tree, Type};
 /// The greatest number of decimal places that `round` accepts.
 const MOST_PLACES: u32 = 20;
 
-/// Parses a call, from its opening parenthesis on.
+/// What `date` accepts, for messages.
+const DATE_TEXT: &str = "a text like '2026-05-14'";
+
+/// A function of the language.
 #[derive(Clone, Copy, PartialEq, Eq)]
 pub(super) enum Function {
     Count,
@@ -61,9 +64,13 @@ impl Parser<'_> {
         if !self.take_sign(")") {
             return Err(self.unexpected("a closing bracket"));
         }
+        let name = function.name();
         let wrong_count = |right: &str| {
-            let message =
-                format!("{}(…) takes {right}, but there are {}", function.name(), all.len());
+            let given = match all.len() {
+                1 => "1 argument".to_owned(),
+                count => format!("{count} arguments"),
+            };
+            let message = format!("{name}(…) takes {right}, but was given {given}");
             ExpressionError::mismatch(span.clone(), message)
         };
         let (of, kind) = match (function, all.as_slice()) {
@@ -80,15 +87,21 @@ impl Parser<'_> {
             (Date, [(Tree::Text(text), Type::Text, _)]) => {
                 (Tree::Text(text.clone()), Type::Ordered(ValueKind::Date))
             }
-            (Date, _) => return Err(wrong_count("a text like '2026-05-14'")),
+            (Date, [(_, kind, inner)]) => {
+                let message = format!("date(…) takes {DATE_TEXT}, but this is {}", kind.word());
+                return Err(ExpressionError::mismatch(inner.clone(), message));
+            }
+            (Date, _) => return Err(wrong_count(DATE_TEXT)),
             (Weekday, [(day, kind, inner)]) => {
                 expect(*kind, Type::Ordered(ValueKind::Date), inner)?;
                 (Tree::Weekday(Box::new(day.clone())), Type::Number)
             }
             (Weekday, _) => return Err(wrong_count("one day")),
-            (Different, _) => {
-                return Err(wrong_count("a field of rows"));
+            (Different, [(.., inner)]) => {
+                let message = "different(…) takes a field of rows, but this is not one";
+                return Err(ExpressionError::mismatch(inner.clone(), message));
             }
+            (Different, _) => return Err(wrong_count("a field of rows")),
             (Count | Sum, [(list, kind, inner)]) => {
                 expect(*kind, Type::List, inner)?;
                 let list = Box::new(list.clone());

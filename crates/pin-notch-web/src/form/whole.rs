@@ -1,0 +1,101 @@
+//! Changes of the whole form: undo and redo, presets, clearing and resetting.
+
+use super::{State, named};
+use crate::ports::Operations;
+use pin_notch::{Field, Message, Refusal};
+
+/// The state of all fields before a change, to report what it changed besides values.
+pub(super) struct Before {
+    /// Which fields counted.
+    counts: Vec<bool>,
+    /// In which fields something was typed or half filled in.
+    drafts: Vec<bool>,
+}
+
+impl State {
+    pub(super) fn before(&self) -> Before {
+        let fields = || self.form.fields();
+        Before {
+            counts: fields().map(Field::counts).collect(),
+            drafts: fields().map(|field| field.control.is_drafting()).collect(),
+        }
+    }
+
+    /// Updates the page after these fields got new values: the elements, those that started or stopped
+    /// counting, and what depends on them. Elements discard drafts that the change ended.
+    pub(super) fn update_since(
+        &mut self,
+        all: &mut Operations,
+        before: &Before,
+        mut names: Vec<String>,
+    ) {
+        self.drop_since(all, before);
+        names.iter().for_each(|name| self.put(all, name));
+        let fields = self.form.fields().zip(&before.counts);
+        for (field, _) in fields.filter(|(field, counted)| field.counts() != **counted) {
+            self.tell_counts(all, &field.name);
+            names.push(field.name.clone());
+        }
+        self.update(all, &names);
+    }
+
+    fn drop_since(&self, all: &mut Operations, before: &Before) {
+        let fields = self.form.fields().zip(&before.drafts);
+        let ended = fields.filter(|(field, drafted)| **drafted && !field.control.is_drafting());
+        ended.for_each(|(field, _)| all.add("drop", &[&field.name]));
+    }
+
+    /// Undoes or redoes the last change, and returns the names of the fields in a record.
+    pub(super) fn again(&mut self, all: &mut Operations, is_undo: bool) -> String {
+        let before = self.before();
+        let changed = if is_undo { self.form.undo() } else { self.form.redo() };
+        let changed: Option<Vec<String>> =
+            changed.map(|names| names.into_iter().map(str::to_owned).collect());
+        self.recorded.again(is_undo, changed.as_deref());
+        let names = changed.unwrap_or_default();
+        let record = named(&names);
+        self.update_since(all, &before, names);
+        record
+    }
+
+    /// Applies a preset, and returns the announcement.
+    pub(super) fn preset(&mut self, all: &mut Operations, name: &str) -> String {
+        let before = self.before();
+        let Ok(changed) = self.form.apply(name) else { return String::new() };
+        let names: Vec<String> = changed.into_iter().map(str::to_owned).collect();
+        let outcome = match names.is_empty() {
+            true => format!("refused: {}", Refusal::Unchanged),
+            false => format!("moves {}", names.join(", ")),
+        };
+        self.recorded.whole(&format!("apply {name}"), &outcome);
+        self.update_since(all, &before, names);
+        let label = self.form.preset(name).map(|preset| preset.label.clone());
+        self.world.message(&Message::Applied { preset: label.unwrap_or_default() })
+    }
+
+    pub(super) fn clear(&mut self, all: &mut Operations) {
+        let before = self.before();
+        self.form.clear();
+        self.recorded.whole("clear", "cleared");
+        self.drop_since(all, &before);
+        self.everything(all);
+    }
+
+    /// Follows the page, which has reset its elements.
+    pub(super) fn reset(&mut self, all: &mut Operations) {
+        self.form.reset();
+        self.recorded.whole("reset", "reset");
+        self.shown.forget(all);
+        self.everything(all);
+    }
+
+    /// Updates everything.
+    pub(super) fn everything(&mut self, all: &mut Operations) {
+        let names: Vec<String> = self.form.fields().map(|field| field.name.clone()).collect();
+        for name in &names {
+            self.put(all, name);
+            self.tell_counts(all, name);
+        }
+        self.update(all, &names);
+    }
+}
