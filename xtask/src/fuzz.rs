@@ -120,9 +120,9 @@ fn begin(name: &str, fuzz: &Path, work: &Path, (corpus, limits): (&str, &str)) -
 
 /// The target triple of this machine, after which cargo-fuzz names its folder.
 fn host() -> Result<String> {
-    let told = Command::new("rustc").arg("-vV").output()?;
-    let told = String::from_utf8(told.stdout)?;
-    let host = told.lines().find_map(|line| line.strip_prefix("host: "));
+    let output = Command::new("rustc").arg("-vV").output()?;
+    let output = String::from_utf8(output.stdout)?;
+    let host = output.lines().find_map(|line| line.strip_prefix("host: "));
     host.map(str::to_owned).ok_or_else(|| "rustc does not name its host".into())
 }
 

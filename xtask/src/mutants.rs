@@ -54,7 +54,7 @@ pub(crate) fn try_all(arguments: &[String]) -> Result<()> {
 fn try_each(name: &str, tests: &[TestsOf], changes: &[Change]) -> Result<Vec<Outcome>> {
     let copy = Copy::of_workspace(name, tests, changes)?;
     let together = copy.build_together(changes)?;
-    let told = |index: usize, outcome: Outcome| {
+    let report = |index: usize, outcome: Outcome| {
         if outcome == Outcome::Missed {
             println!("{}", changes[index].name);
         }
@@ -62,7 +62,7 @@ fn try_each(name: &str, tests: &[TestsOf], changes: &[Change]) -> Result<Vec<Out
     };
     let mut outcomes =
         trial::run_all(&together.tests, changes.len(), &together.left_out, &|index, outcome| {
-            told(index, outcome);
+            report(index, outcome);
         })?;
     println!("+ {name}: {} changes by themselves", together.left_out.len());
     for index in together.left_out {
@@ -72,7 +72,7 @@ fn try_each(name: &str, tests: &[TestsOf], changes: &[Change]) -> Result<Vec<Out
             Some(tests) if tests.is_empty() => Outcome::Noticed,
             Some(tests) => trial::run_alone(&tests)?,
         };
-        outcomes[index] = told(index, outcome);
+        outcomes[index] = report(index, outcome);
     }
     Ok(outcomes)
 }

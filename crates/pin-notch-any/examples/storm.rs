@@ -5,7 +5,7 @@
 
 use clap::Parser;
 use pin_notch::{Control, ControlKind, Expression, Form, Intent, Problems, Scope, Value};
-use pin_notch_any::{Attempt, Said, attempt_on, attempted, check, definition, mended, said};
+use pin_notch_any::{Attempt, Setting, attempt_on, attempted, check, definition, mended, setting};
 use proptest::prelude::*;
 use proptest::strategy::ValueTree;
 use proptest::test_runner::{Config, RngAlgorithm, TestRng, TestRunner};
@@ -46,7 +46,7 @@ struct Sources {
 
 struct Source {
     definition: BoxedStrategy<pin_notch::Definition>,
-    said: BoxedStrategy<Said>,
+    setting: BoxedStrategy<Setting>,
     attempt: BoxedStrategy<Attempt>,
 }
 
@@ -84,13 +84,13 @@ fn below(most: usize, runner: &mut TestRunner) -> usize {
 
 fn alone(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
     let (kind, mut control) = sources.control(runner);
-    let Source { said, attempt, .. } = &sources.kinds[kind];
+    let Source { setting, attempt, .. } = &sources.kinds[kind];
     let mut settled = control.value();
     for _ in 0..ROUND {
         if below(12, runner) == 0 {
             let before = control.clone();
             let mut definition = control.definition();
-            drawn(said, runner).of(&mut definition);
+            drawn(setting, runner).apply_to(&mut definition);
             match control.set_definition(definition.clone()) {
                 Ok(()) => assert_eq!(control.definition(), definition),
                 Err(_) => assert_eq!(control, before, "refused, yet changed"),
@@ -183,9 +183,9 @@ fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
         names.extend((0..row_kinds.len()).map(|at| format!("rows.{row}.c{at}")));
         kinds.extend(&row_kinds);
     }
-    let held =
+    let values_of =
         |form: &Form| -> Vec<Value> { form.fields().map(|field| field.control.value()).collect() };
-    let start = held(&form);
+    let start = values_of(&form);
     let mut went_back = false;
     // In every other form, the program also makes changes.
     let is_programmed = below(2, runner) == 0;
@@ -198,7 +198,7 @@ fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
                 1 => drop(control.set_value(control.empty_value())),
                 _ => {
                     let mut definition = control.definition();
-                    drawn(&sources.kinds[kinds[at]].said, runner).of(&mut definition);
+                    drawn(&sources.kinds[kinds[at]].setting, runner).apply_to(&mut definition);
                     counts.redefined += u64::from(control.set_definition(definition).is_ok());
                 }
             }
@@ -247,7 +247,7 @@ fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
             let _ = form.handle(name, intent);
         }
     }
-    let last = held(&form);
+    let last = values_of(&form);
     // A locked field may still have a draft from before, which never settled.
     let is_settled = form.fields().all(|field| !field.control.is_drafting());
     sends_what_it_reads(&form);
@@ -256,10 +256,10 @@ fn linked(sources: &Sources, runner: &mut TestRunner, counts: &mut Counts) {
     }
     sends_what_it_reads(&form);
     if is_settled && !is_programmed && is_plain(&form) {
-        assert_eq!(held(&form), start, "undo of all leads back to the start");
+        assert_eq!(values_of(&form), start, "undo of all leads back to the start");
         while form.redo().is_some() {}
         // What was undone before the last change is lost; what was undone after it can be redone.
-        assert!(went_back || held(&form) == last, "and redo of all to the end");
+        assert!(went_back || values_of(&form) == last, "and redo of all to the end");
     }
 }
 
@@ -267,7 +267,7 @@ fn main() -> ExitCode {
     let arguments = Arguments::parse();
     let source = |kind: &ControlKind| Source {
         definition: definition(*kind),
-        said: said(*kind),
+        setting: setting(*kind),
         attempt: attempt_on(*kind),
     };
     let sources = Sources { kinds: ControlKind::ALL.iter().map(source).collect() };

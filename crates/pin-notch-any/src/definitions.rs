@@ -106,16 +106,16 @@ fn pair_of(day: BoxedStrategy<String>, time: BoxedStrategy<String>) -> BoxedStra
 
 /// One entry of a definition: an attribute, or the options.
 #[derive(Clone, Debug)]
-pub enum Said {
+pub enum Setting {
     /// An attribute, by name, and its text; `None` restores its default.
     Attribute(&'static str, Option<String>),
     /// The options inside its element.
     Options(Vec<Choice>),
 }
 
-impl Said {
+impl Setting {
     /// Applies it to a definition. What cannot be read is left unchanged.
-    pub fn of(&self, definition: &mut Definition) {
+    pub fn apply_to(&self, definition: &mut Definition) {
         let _ = match self {
             Self::Attribute(name, text) => definition.set_attribute(name, text.as_deref()),
             Self::Options(options) => definition.set_options(options),
@@ -159,18 +159,18 @@ pub fn options(kind: ControlKind) -> BoxedStrategy<Vec<Choice>> {
 }
 
 /// Any entry for a control of this kind.
-pub fn said(kind: ControlKind) -> BoxedStrategy<Said> {
+pub fn setting(kind: ControlKind) -> BoxedStrategy<Setting> {
     let attribute =
         select(kind.attributes()).prop_flat_map(move |attribute| match attribute.kind {
             _ if attribute.name == "pattern" => {
-                pattern().prop_map(|pattern| Said::Attribute("pattern", Some(pattern))).boxed()
+                pattern().prop_map(|pattern| Setting::Attribute("pattern", Some(pattern))).boxed()
             }
-            AttributeKind::Options => options(kind).prop_map(Said::Options).boxed(),
+            AttributeKind::Options => options(kind).prop_map(Setting::Options).boxed(),
             of => prop_oneof![
                 4 => text(of).prop_map(Some),
                 1 => Just(None),
             ]
-            .prop_map(move |text| Said::Attribute(attribute.name, text))
+            .prop_map(move |text| Setting::Attribute(attribute.name, text))
             .boxed(),
         });
     attribute.boxed()
@@ -178,10 +178,10 @@ pub fn said(kind: ControlKind) -> BoxedStrategy<Said> {
 
 /// A definition, which may be invalid.
 pub fn definition(kind: ControlKind) -> BoxedStrategy<Definition> {
-    proptest::collection::vec(said(kind), 0..14)
+    proptest::collection::vec(setting(kind), 0..14)
         .prop_map(move |all| {
             let mut definition = Definition::new(kind);
-            all.iter().for_each(|said| said.of(&mut definition));
+            all.iter().for_each(|setting| setting.apply_to(&mut definition));
             definition
         })
         .boxed()

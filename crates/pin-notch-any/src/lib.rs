@@ -11,7 +11,9 @@ mod patterns;
 mod reached;
 
 pub use attempts::{Attempt, attempt, attempt_on};
-pub use definitions::{Said, as_field, definition, fit_for_a_sheet, kind, mended, options, said};
+pub use definitions::{
+    Setting, as_field, definition, fit_for_a_sheet, kind, mended, options, setting,
+};
 pub use keeps::{attempted, check, end};
 pub use patterns::{NO_PATTERNS, PATTERNS};
 pub use reached::{Looked, reached};

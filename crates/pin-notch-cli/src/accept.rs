@@ -84,14 +84,14 @@ enum Outcome {
 }
 
 /// What has been reported so far. It is locked between lines only.
-struct Told {
+struct Report {
     out: BufWriter<Stdout>,
-    counted: CountChange,
+    counts: Counts,
     #[cfg(feature = "sqlite")]
     sink: Option<pin_notch_sheet::Sink>,
 }
 
-impl Told {
+impl Report {
     /// Stores what was accepted, if requested.
     #[cfg(feature = "sqlite")]
     fn keep(&mut self, line: &[u8], values: &Values) -> Result<(), Failure> {
@@ -112,7 +112,7 @@ impl Told {
 
 /// The number of problems by field and state, in the order of the form.
 #[derive(Default)]
-struct CountChange {
+struct Counts {
     accepted: u64,
     refused: u64,
     by_field: Vec<(String, &'static str, u64)>,
@@ -143,22 +143,22 @@ impl Accept {
             }
             None => None,
         };
-        let told = Told {
+        let report = Report {
             out,
-            counted: CountChange::default(),
+            counts: Counts::default(),
             #[cfg(feature = "sqlite")]
             sink,
         };
-        let told = Arc::new(Mutex::new(told));
-        on_interrupt(form.clone(), told.clone())?;
-        self.check(&form, input, &told, &bar(length))?;
-        let told = locked(&told);
-        told.counted.tell(&form);
-        match told.counted.refused {
+        let report = Arc::new(Mutex::new(report));
+        on_interrupt(form.clone(), report.clone())?;
+        self.check(&form, input, &report, &bar(length))?;
+        let report = locked(&report);
+        report.counts.tell(&form);
+        match report.counts.refused {
             0 => Ok(()),
             refused => Err(Failure::machine(format!(
                 "{refused} of {} refused",
-                told.counted.accepted + refused
+                report.counts.accepted + refused
             ))),
         }
     }
@@ -167,21 +167,21 @@ impl Accept {
         &self,
         form: &Form,
         input: Box<dyn Read>,
-        told: &Mutex<Told>,
+        report: &Mutex<Report>,
         bar: &ProgressBar,
     ) -> Result<(), Failure> {
         let mut input = BufReader::with_capacity(1 << 16, input);
         let mut line = Vec::new();
         let table = Table::of(form, self.rows.as_deref())?;
         if self.csv
-            && let Err(error) = locked(told).out.write_all(table.head().as_bytes())
+            && let Err(error) = locked(report).out.write_all(table.head().as_bytes())
         {
             return ended(error);
         }
         for number in 1_u64.. {
             // While waiting for more lines, the results of the previous ones are visible.
             if !input.buffer().contains(&b'\n')
-                && let Err(error) = locked(told).out.flush()
+                && let Err(error) = locked(report).out.flush()
             {
                 return ended(error);
             }
@@ -195,12 +195,12 @@ impl Accept {
             if line.iter().all(u8::is_ascii_whitespace) {
                 continue;
             }
-            let mut told = locked(told);
+            let mut report = locked(report);
             let outcome = self.one(form, &line);
-            told.counted.count(form, &outcome);
+            report.counts.count(form, &outcome);
             #[cfg(feature = "sqlite")]
             if let Ok(values) = &outcome {
-                told.keep(&line, values)?;
+                report.keep(&line, values)?;
             }
             let text = match (&outcome, self.only) {
                 (Ok(_), Some(Outcome::Refused)) | (Err(_), Some(Outcome::Accepted)) => None,
@@ -212,12 +212,12 @@ impl Accept {
                 (outcome, _) if self.json => Some(as_json(form, number, outcome)),
                 (outcome, _) => Some(visible(&as_text(form, number, outcome)).into_owned()),
             };
-            if let Err(error) = told.out.write_all(text.unwrap_or_default().as_bytes()) {
+            if let Err(error) = report.out.write_all(text.unwrap_or_default().as_bytes()) {
                 return ended(error);
             }
         }
         bar.finish_and_clear();
-        locked(told).finish().or_else(ended)
+        locked(report).finish().or_else(ended)
     }
 
     fn one(&self, form: &Form, line: &[u8]) -> Result<Values, Problems> {
@@ -234,13 +234,13 @@ impl Accept {
 }
 
 /// What has been reported, even after a panic of the other thread.
-fn locked(told: &Mutex<Told>) -> MutexGuard<'_, Told> {
-    told.lock().unwrap_or_else(PoisonError::into_inner)
+fn locked(report: &Mutex<Report>) -> MutexGuard<'_, Report> {
+    report.lock().unwrap_or_else(PoisonError::into_inner)
 }
 
 /// On Ctrl-C, what was read is still reported, with its summary. Pressing it again ends the program at
 /// once.
-fn on_interrupt(form: Arc<Form>, told: Arc<Mutex<Told>>) -> Result<(), Failure> {
+fn on_interrupt(form: Arc<Form>, report: Arc<Mutex<Report>>) -> Result<(), Failure> {
     const INTERRUPTED: i32 = 130;
     let runtime = tokio::runtime::Builder::new_current_thread().enable_all().build();
     let runtime = runtime.map_err(Failure::machine)?;
@@ -250,10 +250,10 @@ fn on_interrupt(form: Arc<Form>, told: Arc<Mutex<Told>>) -> Result<(), Failure> 
                 return;
             }
             std::thread::spawn(move || {
-                let mut told = locked(&told);
+                let mut report = locked(&report);
                 // The program ends in any case, with this exit code.
-                let _ = told.finish();
-                told.counted.tell(&form);
+                let _ = report.finish();
+                report.counts.tell(&form);
                 std::process::exit(INTERRUPTED);
             });
             let _ = tokio::signal::ctrl_c().await;
@@ -384,7 +384,7 @@ fn as_json(form: &Form, number: u64, outcome: &Result<Values, Problems>) -> Stri
     }
 }
 
-impl CountChange {
+impl Counts {
     fn count(&mut self, form: &Form, outcome: &Result<Values, Problems>) {
         match outcome {
             Ok(values) => {

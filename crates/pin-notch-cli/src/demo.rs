@@ -127,8 +127,8 @@ impl Demo {
             Some(file) => own::router(file, files, self.record.as_deref())?,
         };
         let stop = stopping()?;
-        let told = writeln!(out, "{title}: http://{address}/  (Ctrl-C stops)");
-        if let Err(error) = told.and_then(|()| out.flush())
+        let written = writeln!(out, "{title}: http://{address}/  (Ctrl-C stops)");
+        if let Err(error) = written.and_then(|()| out.flush())
             && error.kind() != std::io::ErrorKind::BrokenPipe
         {
             return Err(Failure::machine(error));

@@ -112,8 +112,8 @@ fn filled(sheet: &Sheet, values: &str) -> Result<Form, Failure> {
     if let Err(problems) = read {
         // A picture may have missing values.
         problems.0.iter().filter(|problem| problem.received.is_some()).for_each(|problem| {
-            let told = problem.to_string();
-            eprintln!("pin-notch: --values: {}; the nearest value is drawn", visible(&told));
+            let message = problem.to_string();
+            eprintln!("pin-notch: --values: {}; the nearest value is drawn", visible(&message));
         });
     }
     Ok(sheet.form_with(values.as_bytes()))

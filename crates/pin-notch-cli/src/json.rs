@@ -6,9 +6,9 @@ use serde::Serialize;
 use serde_json::value::RawValue;
 
 /// The line, with its end.
-pub(crate) fn line(told: &impl Serialize) -> String {
+pub(crate) fn line(value: &impl Serialize) -> String {
     // It consists of texts, numbers and lists, which can always be written as JSON.
-    let line = serde_json::to_string(told).unwrap_or_default();
+    let line = serde_json::to_string(value).unwrap_or_default();
     // Characters that JSON need not escape but that affect terminals are escaped as well. They only occur
     // in strings.
     let escaped = line.chars().fold(String::with_capacity(line.len() + 1), |mut all, c| {

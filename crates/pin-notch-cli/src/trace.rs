@@ -97,21 +97,21 @@ impl Trace {
             say(&row("line", "attempt", "holds now", "what happened"))?;
         }
         let (mut failed, mut checked) = (0, 0);
-        let mut said = Ok(());
+        let mut written = Ok(());
         moves.run(&mut form, |form, step| {
             let tells = match step {
-                Step::Moved(moved) => Some(self.told(&moved, form)),
+                Step::Moved(moved) => Some(self.lines_of(&moved, form)),
                 Step::Expected(one) => {
                     checked += 1;
                     failed += usize::from(!one.is_met());
                     (!one.is_met()).then(|| self.unmet(&one))
                 }
             };
-            if let (Ok(()), Some(text)) = (&said, tells) {
-                said = say(&text);
+            if let (Ok(()), Some(text)) = (&written, tells) {
+                written = say(&text);
             }
         });
-        said?;
+        written?;
         match failed {
             0 if self.json => Ok(()),
             0 => say(&format!("{checked} expectations, all met\n")),
@@ -121,7 +121,7 @@ impl Trace {
         }
     }
 
-    fn told(&self, moved: &Moved, form: &Form) -> String {
+    fn lines_of(&self, moved: &Moved, form: &Form) -> String {
         if self.json {
             let all = form.fields().map(|field| (field.name.as_str(), field.control.value()));
             return json::line(&Told {
@@ -133,11 +133,11 @@ impl Trace {
                 values: json::values(all.filter(|(_, value)| !value.is_empty())),
             });
         }
-        let held = form.control(&moved.field).map(|control| control.value().to_string());
-        let held = held.unwrap_or_default();
+        let value = form.control(&moved.field).map(|control| control.value().to_string());
+        let value = value.unwrap_or_default();
         // A text with several lines is written on one line.
-        let [held, outcome] = [&held, &moved.outcome].map(|text| text.replace('\n', " "));
-        row(&moved.line.to_string(), &moved.attempt, &held, &outcome)
+        let [value, outcome] = [&value, &moved.outcome].map(|text| text.replace('\n', " "));
+        row(&moved.line.to_string(), &moved.attempt, &value, &outcome)
     }
 
     fn unmet(&self, one: &Expected) -> String {
@@ -150,6 +150,6 @@ impl Trace {
     }
 }
 
-fn row(line: &str, attempt: &str, held: &str, outcome: &str) -> String {
-    format!("{line:>4}  {attempt:<32}  {held:<12}  {outcome}\n")
+fn row(line: &str, attempt: &str, value: &str, outcome: &str) -> String {
+    format!("{line:>4}  {attempt:<32}  {value:<12}  {outcome}\n")
 }

@@ -70,14 +70,14 @@ fn very_long_and_deep_sheets_are_handled() {
     let chains = [" + 1", " - 1", " * 1", " and a < 1", " or a < 1"];
     for chain in chains {
         for times in [400, 5_000, 200_000] {
-            let (code, told) =
+            let (code, printed) =
                 checked("chain.toml", &rule(&format!("a < 1{}", chain.repeat(times))));
             match times {
-                400 if chain.len() < 5 => assert_ne!(code, Some(2), "{chain}: {told}"),
+                400 if chain.len() < 5 => assert_ne!(code, Some(2), "{chain}: {printed}"),
                 _ => {
                     assert!(
-                        told.contains("more than 1000 words"),
-                        "{chain} {times}: {code:?} {told}"
+                        printed.contains("more than 1000 words"),
+                        "{chain} {times}: {code:?} {printed}"
                     )
                 }
             }
@@ -91,26 +91,33 @@ fn very_long_and_deep_sheets_are_handled() {
     // A finding far to the right of a line, or in a very long line.
     for width in [70_000, 1_000_000] {
         let wide = format!("{FIELD}{}labl = 'é'{}\n", " ".repeat(width), " ".repeat(width));
-        let (code, told) = checked("wide.toml", &wide);
+        let (code, printed) = checked("wide.toml", &wide);
         assert_eq!(code, Some(2));
-        assert!(told.contains("a slider has no \"labl\"") && told.len() < 10_000, "{}", told.len());
+        assert!(
+            printed.contains("a slider has no \"labl\"") && printed.len() < 10_000,
+            "{}",
+            printed.len()
+        );
     }
-    let (_, told) = checked("on.toml", &rule("a = on"));
-    assert!(told.contains("write true or false") && !told.contains("did you mean"), "{told}");
+    let (_, printed) = checked("on.toml", &rule("a = on"));
+    assert!(
+        printed.contains("write true or false") && !printed.contains("did you mean"),
+        "{printed}"
+    );
 }
 
 #[test]
 fn a_byte_order_mark_is_read_over() {
     let bodies = scratch("marked.txt", "\u{feff}{\"weight\": 12, \"outside\": 10}\n".as_bytes());
-    let told = run(&["accept", "demo/inspection.toml", bodies.to_str().expect("a path")]);
-    let told = String::from_utf8_lossy(&told.stdout).into_owned();
+    let printed = run(&["accept", "demo/inspection.toml", bodies.to_str().expect("a path")]);
+    let printed = String::from_utf8_lossy(&printed.stdout).into_owned();
     assert!(
-        !told.contains("JSON object") && told.contains("Visited: A value is required"),
-        "{told}"
+        !printed.contains("JSON object") && printed.contains("Visited: A value is required"),
+        "{printed}"
     );
     let moves = scratch("marked.moves", "\u{feff}weight: key right x3\n".as_bytes());
-    let told = run(&["trace", "demo/inspection.toml", moves.to_str().expect("a path")]);
-    assert!(told.status.success(), "{}", error(&told));
+    let printed = run(&["trace", "demo/inspection.toml", moves.to_str().expect("a path")]);
+    assert!(printed.status.success(), "{}", error(&printed));
     let sheet = scratch("marked.toml", format!("\u{feff}{FIELD}").as_bytes());
     assert!(run(&["check", sheet.to_str().expect("a path")]).status.success());
 }
@@ -125,11 +132,11 @@ fn values_that_do_not_fit_are_reported_and_links_are_followed() {
     let drawn = run(&["draw", "demo/inspection.toml", "--values", "stores=2&stores-percent=60"]);
     assert!(String::from_utf8_lossy(&drawn.stdout).contains("60 %") || error(&drawn).is_empty());
     let drawn = run(&["draw", "demo/inspection.toml", "--values", "weight=99&temper=abc"]);
-    let told = error(&drawn);
+    let printed = error(&drawn);
     assert!(drawn.status.success());
     assert!(
-        told.contains("must be 40 or less") && told.contains("\"abc\" is not a number"),
-        "{told}"
+        printed.contains("must be 40 or less") && printed.contains("\"abc\" is not a number"),
+        "{printed}"
     );
     let drawn = run(&["draw", "demo/inspection.toml", "--values", "wight=9"]);
     assert!(error(&drawn).contains("no field is named \"wight\""), "{}", error(&drawn));
@@ -220,12 +227,12 @@ fn an_unusable_schema_is_refused_with_the_reasons() {
     );
     let output = run(&["schema", "--from", path.to_str().expect("a path")]);
     assert_eq!((output.status.code(), output.stdout.len()), (Some(2), 0));
-    let told = error(&output);
+    let printed = error(&output);
     assert!(
-        told.contains(
+        printed.contains(
             "note: no control holds \"object\"; odd: its listed numbers are not evenly spaced"
         ),
-        "{told}"
+        "{printed}"
     );
-    assert_eq!(told.lines().count(), 1, "{told}");
+    assert_eq!(printed.lines().count(), 1, "{printed}");
 }

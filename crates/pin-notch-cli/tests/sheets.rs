@@ -98,19 +98,19 @@ fn exit_codes_distinguish_success_remarks_and_errors() {
     let missed =
         with_input("trace demo/inspection.toml -", b"feeder: flip\nfeeder = off\n> input off\n");
     assert_eq!(missed.status.code(), Some(1));
-    let told = String::from_utf8_lossy(&missed.stdout).into_owned();
+    let printed = String::from_utf8_lossy(&missed.stdout).into_owned();
     assert!(
-        told.contains(
+        printed.contains(
             "-:2: expectation not met\n  expected  feeder = off\n  found     feeder = on\n"
         ),
-        "{told}"
+        "{printed}"
     );
     let unread = with_input(
         "trace demo/inspection.toml -",
         b"feeder flip\nfeder: flip\nfeeder: flop\nweight: key up x0\n",
     );
-    let told = String::from_utf8_lossy(&unread.stderr).into_owned();
-    assert_eq!((unread.status.code(), told.lines().count()), (Some(2), 5), "{told}");
+    let printed = String::from_utf8_lossy(&unread.stderr).into_owned();
+    assert_eq!((unread.status.code(), printed.lines().count()), (Some(2), 5), "{printed}");
 }
 
 #[test]
@@ -258,13 +258,13 @@ unsent = true
                     1,2026-05-11,2026-05-14,\"\"\"calm\"\",\nno queen\",\"eggs,\"\"a,b\"\"\",true\r\n\
                     3,,,=1,,false\r\n";
     assert_eq!(String::from_utf8_lossy(&output.stdout), expected);
-    let told = String::from_utf8_lossy(&output.stderr).into_owned();
-    assert!(told.starts_with("2 refused   Seen: \"drones\" is not offered."), "{told}");
+    let printed = String::from_utf8_lossy(&output.stderr).into_owned();
+    assert!(printed.starts_with("2 refused   Seen: \"drones\" is not offered."), "{printed}");
     let both = with_input(&format!("accept --csv --json {}", path.display()), b"");
     assert_eq!(both.status.code(), Some(2));
     let other = with_input(&format!("accept --lang fr {}", path.display()), b"");
-    let told = String::from_utf8_lossy(&other.stderr).into_owned();
-    assert!(told.contains("--lang: there are no texts in \"fr\"; there are en"), "{told}");
+    let printed = String::from_utf8_lossy(&other.stderr).into_owned();
+    assert!(printed.contains("--lang: there are no texts in \"fr\"; there are en"), "{printed}");
     let _ = std::fs::remove_file(path);
 }
 
@@ -312,7 +312,7 @@ fn accepted_answers_are_stored_in_a_database() {
         data.as_bytes(),
     );
     assert_eq!(output.status.code(), Some(2));
-    let told = String::from_utf8_lossy(&output.stderr).into_owned();
-    assert!(told.contains("file is not a database"), "{told}");
+    let printed = String::from_utf8_lossy(&output.stderr).into_owned();
+    assert!(printed.contains("file is not a database"), "{printed}");
     let _ = std::fs::remove_file(path);
 }

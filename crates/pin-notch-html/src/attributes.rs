@@ -77,7 +77,7 @@ pub struct Looks {
     /// The accessible description, for the same parts.
     pub description: String,
     /// The current announcement: why something was refused.
-    pub said: String,
+    pub announcement: String,
     /// The problem that the receiver reported, shown until somebody changes the value. It does not prevent
     /// sending again.
     pub problem: String,

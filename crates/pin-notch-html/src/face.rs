@@ -38,7 +38,7 @@ pub struct Face {
 }
 
 /// What the parts of a face need besides the view.
-struct Told<'a> {
+struct Context<'a> {
     looks: &'a Looks,
     /// The problem, if it should be shown.
     problem: &'a str,
@@ -63,9 +63,9 @@ struct Button {
     does: (Action, &'static str),
 }
 
-impl Told<'_> {
+impl Context<'_> {
     /// The semantics, without a problem that should not be shown yet.
-    fn told(&self, semantics: &Semantics) -> Semantics {
+    fn reported(&self, semantics: &Semantics) -> Semantics {
         let mut semantics = semantics.clone();
         semantics.invalid &= self.reporting;
         semantics.invalid |= !self.looks.problem.is_empty() && semantics.role != Role::Radio;
@@ -74,7 +74,7 @@ impl Told<'_> {
 
     /// The state of a part, as attributes.
     fn speak(&self, to: &mut Markup, semantics: &Semantics) {
-        for (name, value) in self.told(semantics).attributes() {
+        for (name, value) in self.reported(semantics).attributes() {
             to.set(name, &value);
         }
     }
@@ -93,10 +93,10 @@ impl Told<'_> {
             (label, None) => to.set("aria-label", label),
         }
         let descriptions = [("about", self.about.as_str()), ("problem", self.problem)];
-        let told: Vec<&str> =
+        let ids: Vec<&str> =
             descriptions.iter().filter(|(_, text)| !text.is_empty()).map(|(id, _)| *id).collect();
-        if !told.is_empty() {
-            to.set("aria-describedby", &told.join(" "));
+        if !ids.is_empty() {
+            to.set("aria-describedby", &ids.join(" "));
         }
     }
 
@@ -148,7 +148,7 @@ impl Face {
         let world = &control.surroundings().world;
         let about = about(&view, &semantics, looks, world);
         let disabled = semantics.disabled;
-        let told = Told { looks, problem, about, reporting, disabled, stuck, world };
+        let context = Context { looks, problem, about, reporting, disabled, stuck, world };
         let (kind, own_states) = kind(&view);
         let common = [
             ("disabled", semantics.disabled),
@@ -161,7 +161,7 @@ impl Face {
         root.open("div", "box");
         root.open("div", "control");
         root.class(kind, &states);
-        body(&mut root, &view, &semantics, &told);
+        body(&mut root, &view, &semantics, &context);
         // Whether the element itself has the control's semantics, or its parts do.
         let speaks = is_focusable(control.control_kind());
         root.close();
@@ -169,24 +169,24 @@ impl Face {
         root.set("id", "problem");
         root.say(problem);
         // This exists from the beginning, so that later content is announced.
-        root.open("div", "said");
+        root.open("div", "announcement");
         // A refusal is shown to everybody; other announcements repeat what is already visible.
-        if !looks.said.is_empty() {
+        if !looks.announcement.is_empty() {
             root.set("class", "refused");
         }
         root.set("role", "status");
-        root.say(&said(&view, &told));
+        root.say(&announcement(&view, &context));
         // This also exists from the beginning, so that nothing else is redrawn when it gets content.
         if !speaks {
             root.open_plain("div");
             root.set("id", "about");
             root.set("hidden", "");
-            root.say(&told.about);
+            root.say(&context.about);
         }
         root.close();
 
         let mut aria = if speaks { semantics.attributes() } else { Vec::new() };
-        let mut described = vec![told.about.clone(), problem.to_owned()];
+        let mut described = vec![context.about.clone(), problem.to_owned()];
         described.retain(|text| speaks && !text.is_empty());
         if !described.is_empty() {
             aria.push(("aria-description", world.message(&Message::Described(described))));
@@ -201,13 +201,13 @@ impl Face {
 }
 
 /// The current announcement: why something was refused, the problem and its control, or a result.
-fn said(view: &View, told: &Told) -> String {
-    match (told.looks.said.as_str(), told.problem, told.looks.label.as_str()) {
+fn announcement(view: &View, context: &Context) -> String {
+    match (context.looks.announcement.as_str(), context.problem, context.looks.label.as_str()) {
         ("", "", _) => view.status().to_owned(),
         ("", problem, "") => problem.to_owned(),
         ("", problem, control) => {
             let (control, problem) = (control.to_owned(), problem.to_owned());
-            told.world.message(&Message::ProblemOf { control, problem })
+            context.world.message(&Message::ProblemOf { control, problem })
         }
         (refused, ..) => refused.to_owned(),
     }
@@ -294,23 +294,23 @@ fn kind(view: &View) -> (&'static str, Vec<(&'static str, bool)>) {
 }
 
 /// Writes the content of a control.
-fn body(to: &mut Markup, view: &View, semantics: &Semantics, told: &Told) {
+fn body(to: &mut Markup, view: &View, semantics: &Semantics, context: &Context) {
     match view {
         View::Slider(view) => slider::body(to, view),
-        View::Rating(view) => rating::body(to, view, told.looks),
+        View::Rating(view) => rating::body(to, view, context.looks),
         View::Switch(view) => switch::body(to, view),
         View::Checkbox(view) => checks::body(to, view),
-        View::SpanSlider(view) => slider::span_body(to, view, told),
-        View::CheckboxGroup(view) => checks::group_body(to, view, semantics, told),
-        View::RadioGroup(view) => checks::radios_body(to, view, semantics, told),
-        View::Text(view) => field::text_body(to, view, semantics, told),
-        View::Stepper(view) => field::stepper_body(to, view, semantics, told),
-        View::ItemStepper(view) => field::items_body(to, view, semantics, told),
-        View::Select(view) => select::body(to, view, semantics, told),
-        View::Date(view) => calendar::body(to, view, semantics, told),
-        View::DateSpan(view) => calendar::span_body(to, view, semantics, told),
+        View::SpanSlider(view) => slider::span_body(to, view, context),
+        View::CheckboxGroup(view) => checks::group_body(to, view, semantics, context),
+        View::RadioGroup(view) => checks::radios_body(to, view, semantics, context),
+        View::Text(view) => field::text_body(to, view, semantics, context),
+        View::Stepper(view) => field::stepper_body(to, view, semantics, context),
+        View::ItemStepper(view) => field::items_body(to, view, semantics, context),
+        View::Select(view) => select::body(to, view, semantics, context),
+        View::Date(view) => calendar::body(to, view, semantics, context),
+        View::DateSpan(view) => calendar::span_body(to, view, semantics, context),
         View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view) => {
-            fields::body(to, view, semantics, told);
+            fields::body(to, view, semantics, context);
         }
     }
 }

@@ -162,7 +162,7 @@ impl Markup {
         let mut html = String::new();
         let mut tags = Vec::new();
         // The pending content of a field whose content goes between its tags.
-        let mut held = None;
+        let mut pending = None;
         // A start tag is open until something other than an attribute follows.
         let mut in_tag = false;
         for node in &self.nodes[at..] {
@@ -170,8 +170,8 @@ impl Markup {
             if in_tag && closes {
                 html.push('>');
                 in_tag = false;
-                if let Some(held) = held.take() {
-                    push_lines(&mut html, held);
+                if let Some(pending) = pending.take() {
+                    push_lines(&mut html, pending);
                 }
             }
             match node {
@@ -182,7 +182,7 @@ impl Markup {
                     in_tag = true;
                 }
                 Node::Attribute("value", value) if tags.last() == Some(&"textarea") => {
-                    held = Some(&self.texts[value.clone()]);
+                    pending = Some(&self.texts[value.clone()]);
                 }
                 Node::Attribute(name, value) => {
                     html.push(' ');

@@ -39,7 +39,7 @@ fn a_slider_is_written_as_a_server_sends_it() {
          <div part=\"thumb\" style=\"left:100%\"><div part=\"grip\"></div>\
          <span part=\"bubble\" aria-hidden=\"true\">10 &lt;kg&gt;</span></div></div>\
          <span part=\"output\" aria-hidden=\"true\">10 &lt;kg&gt;</span></div>\
-         <div part=\"problem\" id=\"problem\"></div><div part=\"said\" role=\"status\"></div></div><slot></slot></template>\
+         <div part=\"problem\" id=\"problem\"></div><div part=\"announcement\" role=\"status\"></div></div><slot></slot></template>\
          <input type=\"range\" name=\"a&quot;b\" aria-label=\"a&quot;b\" max=\"10\" step=\"5\" \
          value=\"10\"></notch-slider>"
     );
@@ -315,15 +315,15 @@ fn a_native_control_inside_has_a_description_and_its_problem() {
     let plain = native(stepper(), &looks);
     assert!(!plain.contains("aria-invalid") && !plain.contains("aria-description"), "{plain}");
     looks.description = "How many fell.".to_owned();
-    let told = native(stepper(), &looks);
-    assert!(told.contains("aria-description=\"How many fell.\"") && !told.contains("aria-invalid"));
+    let html = native(stepper(), &looks);
+    assert!(html.contains("aria-description=\"How many fell.\"") && !html.contains("aria-invalid"));
     looks.problem = "Too \"many\".".to_owned();
     let one = Select::builder().options(["oa"]);
     for control in [stepper(), one.clone().build().unwrap().into()] {
-        let told = native(control, &looks);
+        let html = native(control, &looks);
         let both =
             "aria-invalid=\"true\" aria-description=\"How many fell. Too &quot;many&quot;.\"";
-        assert!(told.contains(both), "{told}");
+        assert!(html.contains(both), "{html}");
     }
     let many = native(one.multiple(true).build().unwrap().into(), &Looks::default());
     assert!(!many.contains("data-native"), "of several, none is chosen by choosing none: {many}");

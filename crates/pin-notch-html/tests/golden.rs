@@ -135,11 +135,11 @@ fn faces_are_as_they_were_read() -> Result<(), Box<dyn Error>> {
     let folder = Path::new(env!("CARGO_MANIFEST_DIR")).join("tests/golden");
     for kind in ControlKind::ALL {
         let face = Face::of(&made(*kind), &Looks::default(), true);
-        let told: Vec<String> =
+        let aria: Vec<String> =
             face.aria.iter().map(|(name, value)| format!("{name}={value}")).collect();
         let now = format!(
             "host: {}\nstates: {}\nfocusable: {}\n\n{}",
-            told.join(" "),
+            aria.join(" "),
             face.states.join(" "),
             face.focusable,
             lines(&face.root.to_html())
@@ -258,11 +258,11 @@ fn a_filtered_select_shows_its_choice_or_the_filter() {
         let html = Face::of(&control, &Looks::default(), true).root.to_html();
         let input = html.split("<input part=\"input\"").nth(1).unwrap_or_default().to_owned();
         let input = input.split('>').next().unwrap_or_default().to_owned();
-        let held = |name: &str| {
+        let attribute = |name: &str| {
             let after = input.split(&format!(" {name}=\"")).nth(1).unwrap_or_default();
             after.split('"').next().unwrap_or_default().to_owned()
         };
-        (held("value"), held("placeholder"))
+        (attribute("value"), attribute("placeholder"))
     };
     let both = |value: &str, placeholder: &str| (value.to_owned(), placeholder.to_owned());
     const CHOSEN: &[(&str, &str)] = &[("filter", ""), ("value", "oa"), ("placeholder", "none")];

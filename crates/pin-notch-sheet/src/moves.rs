@@ -136,9 +136,9 @@ impl Moves {
     /// Makes the moves one after the other, and returns the outcome of each line.
     pub fn run(&self, form: &mut Form, mut each: impl FnMut(&Form, Step)) {
         let mut last = Moved::default();
-        for (line, said) in &self.0 {
+        for (line, content) in &self.0 {
             let line = *line;
-            let (expected, found) = match said {
+            let (expected, found) = match content {
                 Line::Move(field, attempt, text) => {
                     last = Moved {
                         line,
@@ -152,10 +152,10 @@ impl Moves {
                 Line::Outcome(expected) => (expected.clone(), in_a_line(&last.outcome)),
                 Line::Holds(name, expected) => (
                     format!("{name} = {expected}"),
-                    format!("{name} = {}", in_a_line(&held(form, name))),
+                    format!("{name} = {}", in_a_line(&value_text(form, name))),
                 ),
             };
-            let is_outcome = matches!(said, Line::Outcome(_));
+            let is_outcome = matches!(content, Line::Outcome(_));
             let is_met = expected == found || (is_outcome && last.begins_like(&expected));
             each(form, Step::Expected(Expected { line, expected, found, is_met }));
         }
@@ -167,7 +167,7 @@ fn in_a_line(text: &str) -> String {
     text.replace(['\n', '\r'], " ").trim().to_owned()
 }
 
-fn held(form: &Form, name: &str) -> String {
+fn value_text(form: &Form, name: &str) -> String {
     if let Some(text) = form.output_text(name, &English) {
         return text;
     }

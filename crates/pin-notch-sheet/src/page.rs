@@ -68,7 +68,7 @@ impl Sheet {
     /// assert!(html.contains("<notch-switch id=\"feeder\" name=\"feeder\""));
     /// ```
     pub fn page(&self, form: &Form, page: &Page) -> String {
-        let told = page.problems.filter(|_| !page.quiet).map(problems).unwrap_or_default();
+        let problem_list = page.problems.filter(|_| !page.quiet).map(problems).unwrap_or_default();
         let fields = self.blocks(form, page);
         let output = |output: &pin_notch::Output| {
             let name = escaped(&output.name);
@@ -90,9 +90,9 @@ impl Sheet {
         let fields = fields + &form.outputs().map(output).collect::<String>();
         let in_place = if self.in_place { " in-place" } else { "" };
         let thanks = [("thanks", &self.thanks), (words::THANKS_PAGE, &self.thanks_page)];
-        let said = thanks.into_iter().filter(|(_, text)| !text.is_empty());
+        let texts = thanks.into_iter().filter(|(_, text)| !text.is_empty());
         let thanks: String =
-            said.map(|(word, text)| format!(" data-{word}=\"{}\"", escaped(text))).collect();
+            texts.map(|(word, text)| format!(" data-{word}=\"{}\"", escaped(text))).collect();
         let keep = if self.keep { " keep" } else { "" };
         let clear = match self.clear.as_str() {
             "" => String::new(),
@@ -111,7 +111,7 @@ impl Sheet {
         let introduction = paragraphs("text", &self.introduction);
         let closing = paragraphs("text", &self.closing);
         let content = format!(
-            "{introduction}<notch-form id=\"form\"{in_place}{keep}{thanks}>\n{told}<form method=\"post\" action=\"{}\" aria-labelledby=\"title\">\n\
+            "{introduction}<notch-form id=\"form\"{in_place}{keep}{thanks}>\n{problem_list}<form method=\"post\" action=\"{}\" aria-labelledby=\"title\">\n\
              {first}{}{fields}{}<div data-warnings role=\"status\" hidden></div>\n<div data-status role=\"status\" hidden></div>\n\
              {closing}<p class=\"buttons\"><button>{}</button> <button type=\"reset\">{}</button>{clear}</p>\n</form>\n</notch-form>\n",
             escaped(if page.action.is_empty() { &self.action } else { page.action }),
@@ -277,8 +277,8 @@ impl Sheet {
         let mut looks = self.looks(&field.name).unwrap_or_default();
         let found = problems.into_iter().flat_map(|problems| &problems.0);
         let own_problems: Vec<_> = found.filter(|problem| problem.name == field.name).collect();
-        let told = own_problems.iter().filter(|_| !page.quiet);
-        let words: Vec<String> = told.map(|problem| problem.invalid.to_string()).collect();
+        let shown = own_problems.iter().filter(|_| !page.quiet);
+        let words: Vec<String> = shown.map(|problem| problem.invalid.to_string()).collect();
         looks.problem = words.join(" ");
         let mut control = field.control.clone();
         let own_sheet = self.fields.iter().find(|own| own.name == field.name);

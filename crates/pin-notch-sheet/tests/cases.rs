@@ -35,7 +35,7 @@ fn compare(name: &str, what_comes_of: impl Fn(&str) -> String) {
 }
 
 /// A finding, with its place and the text concerned.
-fn told(text: &str, finding: &Finding) -> String {
+fn described(text: &str, finding: &Finding) -> String {
     let (line, column) = place(text, finding.span.start);
     let about = text[finding.span.clone()].lines().next().unwrap_or_default();
     let (word, code) = (finding.severity.word(), finding.code);
@@ -47,7 +47,7 @@ fn told(text: &str, finding: &Finding) -> String {
 fn errors_in_a_sheet_are_reported_with_their_places() {
     compare("wrong.txt", |text| {
         let format = if text.starts_with('{') { Format::Json } else { Format::Toml };
-        read(text, format).1.iter().map(|finding| told(text, finding)).collect()
+        read(text, format).1.iter().map(|finding| described(text, finding)).collect()
     });
 }
 
@@ -56,8 +56,8 @@ fn a_schema_makes_a_sheet_and_tells_what_is_lost() {
     compare("back.txt", |text| match from_schema(text) {
         Err(why) => why,
         Ok((sheet, lost)) => {
-            let told = |loss: &Loss| format!("# {loss} ({})\n", loss.accepts);
-            lost.iter().map(told).collect::<String>() + &sheet
+            let described = |loss: &Loss| format!("# {loss} ({})\n", loss.accepts);
+            lost.iter().map(described).collect::<String>() + &sheet
         }
     });
 }
@@ -96,14 +96,14 @@ fn moves_do_what_they_say() {
                 return wrong.iter().map(|one| format!("{}: {}\n", one.line, one.why)).collect();
             }
         };
-        let mut told = String::new();
+        let mut text = String::new();
         moves.run(&mut form, |_, step| match step {
             Step::Moved(one) => {
                 let all = [one.events, one.follows, one.problems].concat().join(", ");
-                told += &format!("{}: {}: {} ({all})\n", one.line, one.attempt, one.outcome);
+                text += &format!("{}: {}: {} ({all})\n", one.line, one.attempt, one.outcome);
             }
-            Step::Expected(one) => told += &format!("{}: {one}\n", one.is_met()),
+            Step::Expected(one) => text += &format!("{}: {one}\n", one.is_met()),
         });
-        told + &form.urlencoded()
+        text + &form.urlencoded()
     });
 }

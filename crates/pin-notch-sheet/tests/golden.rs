@@ -48,8 +48,8 @@ fn compare_all(name: &str, text: &str) -> (Sheet, Form) {
     let (schema, lost) = sheet.to_schema();
     let lost: String = lost.iter().map(|loss| format!("{loss} ({})\n", loss.accepts)).collect();
     let (back, lost_back) = from_schema(&schema).expect("a sheet");
-    let told = |loss: &Loss| format!("# {loss} ({})\n", loss.accepts);
-    let lost_back: String = lost_back.iter().map(told).collect();
+    let described = |loss: &Loss| format!("# {loss} ({})\n", loss.accepts);
+    let lost_back: String = lost_back.iter().map(described).collect();
     compare(&format!("{name}.schema.txt"), &format!("{schema}\n{lost}\n{lost_back}{back}"));
     (sheet, form)
 }

@@ -180,8 +180,8 @@ value = ["today", "today + 2"]
     assert!(form.read(b"next=2026-05-28&away=&away=").is_ok());
     assert!(form.read(b"next=2026-05-29&away=&away=").is_err());
     let (_, lost) = sheet.to_schema();
-    let told: Vec<String> = lost.iter().map(ToString::to_string).collect();
-    assert!(told.contains(&"next: that it moves with the day".to_owned()), "{told:?}");
+    let losses: Vec<String> = lost.iter().map(ToString::to_string).collect();
+    assert!(losses.contains(&"next: that it moves with the day".to_owned()), "{losses:?}");
     // The text is kept as written.
     assert!(sheet.to_toml().contains("max = \"today + 14\""));
     let wrong = |day: &str| {

@@ -141,11 +141,11 @@ fn errors_in_rows_are_reported_with_what_would_be_right() {
     ];
     for (text, expected) in table {
         let (sheet, found) = read(&text, Format::Toml);
-        let told = found.iter().filter(|one| one.severity == Severity::Error).map(|one| {
+        let errors = found.iter().filter(|one| one.severity == Severity::Error).map(|one| {
             let help = one.help.as_ref().map(|help| format!("; {help}"));
             format!("{}: {}{}", one.code, one.message, help.unwrap_or_default())
         });
-        assert_eq!(told.collect::<Vec<_>>(), [expected], "{text}");
+        assert_eq!(errors.collect::<Vec<_>>(), [expected], "{text}");
         // What is correct is included nevertheless.
         assert!(sheet.form().field("a").is_some() || !text.contains("'a'"));
     }

@@ -230,13 +230,17 @@ fn errors_are_reported_with_their_places_and_what_would_be_right() {
     ];
     let mut wrong = String::new();
     for (text, expected) in &table {
-        let told = found(text, Format::Toml);
+        let findings = found(text, Format::Toml);
         if expected[0].contains("not-toml") {
-            assert_eq!(told.iter().filter(|line| line.contains("not-toml")).count(), 1, "{told:?}");
+            assert_eq!(
+                findings.iter().filter(|line| line.contains("not-toml")).count(),
+                1,
+                "{findings:?}"
+            );
             continue;
         }
-        if told != *expected {
-            wrong.push_str(&format!("{text}\n{told:#?}\n{expected:#?}\n"));
+        if findings != *expected {
+            wrong.push_str(&format!("{text}\n{findings:#?}\n{expected:#?}\n"));
         }
     }
     assert_eq!(wrong, "");
@@ -505,16 +509,16 @@ fn fields_count_only_if_their_condition_holds() {
     // The live form decides this in the page.
     assert!(head.contains(" data-required") && page.contains("<div class=\"row\" data-only-if="));
     // A trace reports which fields start and stop counting.
-    let mut told = Vec::new();
+    let mut outcomes = Vec::new();
     let mut form = sheet.form();
     let moves = Moves::read("mites: choose 12\ngiven: pick oa\nmites: choose 2\n", &form).unwrap();
     moves.run(&mut form, |_, step| {
         if let Step::Moved(moved) = step {
-            told.push(moved.outcome);
+            outcomes.push(moved.outcome);
         }
     });
     assert_eq!(
-        told,
+        outcomes,
         [
             "input 12, change 12; given counts",
             "input oa, change oa; again counts",
@@ -527,8 +531,8 @@ fn fields_count_only_if_their_condition_holds() {
 fn a_schema_accepts_anything_for_a_field_that_does_not_count() {
     let (sheet, _) = read(CONDITIONS, Format::Toml);
     let (schema, lost) = sheet.to_schema();
-    let told: Vec<String> = lost.iter().map(ToString::to_string).collect();
-    assert_eq!(told, ["fieldsets"], "the conditions are said");
+    let losses: Vec<String> = lost.iter().map(ToString::to_string).collect();
+    assert_eq!(losses, ["fieldsets"], "the conditions are said");
     let (toml, lost) = from_schema(&schema).unwrap();
     assert_eq!(lost, []);
     let (again, found) = read(&toml, Format::Toml);
@@ -573,10 +577,10 @@ fn a_rule_is_reported_at_its_field() {
         let fields: String = ["a", "b", "c"].into_iter().map(switch).collect();
         format!("{fields}[[rule]]\nholds='a or b'\nmessage='One of both.'\n{field}\n")
     };
-    for (field, told) in [("", "a"), ("field='b'", "b"), ("field='c'", "c")] {
+    for (field, first) in [("", "a"), ("field='b'", "b"), ("field='c'", "c")] {
         let (sheet, found) = read(&text(field), Format::Toml);
         assert_eq!(found, []);
-        assert_eq!(sheet.form().read(b"").unwrap_err().first(), Some(told));
+        assert_eq!(sheet.form().read(b"").unwrap_err().first(), Some(first));
     }
     let wrong = found(&text("field='d'"), Format::Toml);
     assert!(wrong[0].contains("no field is named \"d\""), "{wrong:?}");
@@ -594,9 +598,9 @@ fn links_from_given_values_take_precedence() {
     };
     let free =
         field("a", "slider", "") + &field("b", "stepper", "") + &field("c", "slider", "value=7");
-    let held = |text: String| read(&text, Format::Toml).0.form().urlencoded();
-    assert_eq!(held(free.clone() + &link("a", "b")), "a=50&b=50&c=7");
-    assert_eq!(held(free + &link("a", "b") + &link("c", "b")), "a=50&b=7&c=7");
+    let body = |text: String| read(&text, Format::Toml).0.form().urlencoded();
+    assert_eq!(body(free.clone() + &link("a", "b")), "a=50&b=50&c=7");
+    assert_eq!(body(free + &link("a", "b") + &link("c", "b")), "a=50&b=7&c=7");
 }
 
 #[test]

@@ -74,7 +74,7 @@ fieldsets.kept.description = "Fürs nächste Jahr."
 "#;
     let (sheet, found) = Sheet::read(text, Format::Toml, &Context::default());
     assert!(found.iter().all(|one| one.code == "texts-missing"), "{found:?}");
-    let told = [
+    let claims = [
         "One sheet for each hive.",
         "Half a cup of",
         "so that she stays",
@@ -85,7 +85,7 @@ fieldsets.kept.description = "Fürs nächste Jahr."
     let (toml, _) = from_schema(&schema).expect("a sheet");
     let page = sheet.page(&sheet.form(), &Page::default());
     let svg = sheet.to_svg(&sheet.form(), Theme::Light);
-    for text in told {
+    for text in claims {
         assert!(page.contains(text) && svg.contains(text), "{text}");
         assert!(sheet.to_text(&sheet.form()).contains(text), "{text}");
         // A schema has no fieldsets.
@@ -137,13 +137,13 @@ yes = "Stark"
 "#;
     let (sheet, mut found) = read(text, Format::Toml);
     found.retain(|one| one.code != "texts-missing");
-    let told: Vec<String> = found.iter().map(ToString::to_string).collect();
+    let findings: Vec<String> = found.iter().map(ToString::to_string).collect();
     let expected = [
         "no field has the options \"odd\"",
         "no list of options is named \"agremeent\"",
         "agreement has no option \"maybe\"",
     ];
-    assert_eq!(told, expected);
+    assert_eq!(findings, expected);
     assert_eq!(found[1].help.as_deref(), Some("did you mean \"agreement\"?"));
     let german = sheet.in_language("de");
     let shown = german.to_text(&german.form());
@@ -183,10 +183,10 @@ fields.weight.label = "Gewicht"
 options.acids.oa = "Oxalsäure"
 "#;
     let (_, found) = read(text, Format::Toml);
-    let told: Vec<String> = found.iter().map(ToString::to_string).collect();
+    let findings: Vec<String> = found.iter().map(ToString::to_string).collect();
     let lacks = "de has no text for send, reset, fields.weight.unit, fields.given.label, fields.calm.label, \
                  fields.calm.options, messages.\"Too light.\"";
-    assert_eq!(told, [lacks]);
+    assert_eq!(findings, [lacks]);
     assert_eq!((found[0].severity, &text[found[0].span.clone()]), (Severity::Remark, "de"));
 }
 
@@ -199,17 +199,17 @@ fn thanks_are_shown_in_the_page_in_the_answer_or_by_a_redirect() {
     let reply = |sheet: &Sheet, accept: &str| {
         sheet.reply(b"a=on", "application/x-www-form-urlencoded", accept, &Page::default())
     };
-    let (said, _) =
+    let (thankful, _) =
         sheet("action = 'https://apiary.example/answers?a=1&b'\nthanks = 'Thank <you>.'");
-    let page = said.page(&said.form(), &Page::default());
+    let page = thankful.page(&thankful.form(), &Page::default());
     assert!(page.contains("action=\"https://apiary.example/answers?a=1&amp;b\""), "{page}");
     assert!(page.contains("data-thanks=\"Thank &lt;you&gt;.\""), "{page}");
     let mut own = Page::default();
     own.action = "/here";
-    assert!(said.page(&said.form(), &own).contains("action=\"/here\""));
-    let answer = reply(&said, "text/html");
+    assert!(thankful.page(&thankful.form(), &own).contains("action=\"/here\""));
+    let answer = reply(&thankful, "text/html");
     assert!(answer.body.contains("<p class=\"text\">Thank &lt;you&gt;.</p>"), "{}", answer.body);
-    assert!(reply(&said.in_language("de"), "text/html").body.contains(">Danke.</p>"));
+    assert!(reply(&thankful.in_language("de"), "text/html").body.contains(">Danke.</p>"));
     let (led, _) = sheet("thanks-page = '/thanks'");
     let answer = reply(&led, "text/html");
     assert_eq!((answer.status, answer.location.as_deref()), (303, Some("/thanks")));

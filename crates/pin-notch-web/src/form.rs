@@ -106,7 +106,7 @@ impl FormMachine {
     pub fn tell(&self, ports: &Ports, word: &str, text: &str) -> String {
         let Some(message) = Message::read(word, text) else { return String::new() };
         let mut all = Operations::default();
-        let answer = self.state.borrow_mut().told(&mut all, ports, message);
+        let answer = self.state.borrow_mut().receive(&mut all, ports, message);
         all.carry_out(ports);
         answer
     }
@@ -124,7 +124,7 @@ impl FormMachine {
 
 impl State {
     /// Carries out a message and returns its answer, if it has one.
-    fn told(&mut self, all: &mut Operations, ports: &Ports, message: Message) -> String {
+    fn receive(&mut self, all: &mut Operations, ports: &Ports, message: Message) -> String {
         match message {
             Message::Define(text) => {
                 let described = Described::read(text);
@@ -244,10 +244,10 @@ impl State {
     fn put(&self, all: &mut Operations, name: &str) {
         if let Some(control) = self.form.control(name) {
             let value = control.value();
-            let mut told = vec![name.to_owned(), draft::checked(&value).to_owned()];
-            told.extend(draft::texts(control, value));
-            let told: Vec<&str> = told.iter().map(String::as_str).collect();
-            all.add("put", &told);
+            let mut parameters = vec![name.to_owned(), draft::checked(&value).to_owned()];
+            parameters.extend(draft::texts(control, value));
+            let parameters: Vec<&str> = parameters.iter().map(String::as_str).collect();
+            all.add("put", &parameters);
         }
     }
 

@@ -81,7 +81,7 @@ struct State {
     /// The options set by a script, which take precedence over those inside the element.
     offered: Option<Vec<Choice>>,
     /// The number of steps made so far by a button that is being held.
-    held: u32,
+    steps_made: u32,
     /// The program's own objection to the value, and that of the form's rules.
     objection: String,
     rule: String,
@@ -121,7 +121,7 @@ impl Machine {
             is_defined: false,
             reporting: false,
             offered: None,
-            held: 0,
+            steps_made: 0,
             objection: String::new(),
             rule: String::new(),
             is_disabled: false,
@@ -293,8 +293,8 @@ impl Machine {
         let steps = {
             let state = &mut *self.state.borrow_mut();
             let steps = steps_held(milliseconds);
-            let more = if milliseconds == 0 { 0 } else { steps.saturating_sub(state.held) };
-            state.held = steps;
+            let more = if milliseconds == 0 { 0 } else { steps.saturating_sub(state.steps_made) };
+            state.steps_made = steps;
             more
         };
         if steps > 0 {
@@ -314,10 +314,10 @@ impl Machine {
     /// The text of a field is now this. The page is told what it should be.
     fn type_text(&self, ports: &Ports, end: &str, text: &str) {
         self.attempt(ports, Intent::Type(text));
-        let held = self.state.borrow().drawn.text(end);
-        if let Some(held) = held {
+        let text = self.state.borrow().drawn.text(end);
+        if let Some(text) = text {
             let mut all = ports::Operations::default();
-            all.add("field", &[&held]);
+            all.add("field", &[&text]);
             all.carry_out(ports);
         }
     }
@@ -480,8 +480,8 @@ impl State {
 
     /// Announces a text. A repeated text is varied slightly, or it would not be announced again.
     fn say(&mut self, text: String) {
-        let again = !text.is_empty() && self.looks.said == text;
-        self.looks.said = if again { text + "\u{a0}" } else { text };
+        let again = !text.is_empty() && self.looks.announcement == text;
+        self.looks.announcement = if again { text + "\u{a0}" } else { text };
     }
 
     fn operations(&mut self) -> ports::Operations {

@@ -52,8 +52,8 @@ impl Drawn {
         let checked = checked.map_or("", |(_, written)| written);
         let empty = if value.is_empty() { "1" } else { "" };
         let sends = if counts { "1" } else { "" };
-        let told = [checked, &control.text(), &value.attribute_text(), empty, sends];
-        let mut sent = told.map(str::to_owned).to_vec();
+        let texts = [checked, &control.text(), &value.attribute_text(), empty, sends];
+        let mut sent = texts.map(str::to_owned).to_vec();
         sent.extend(control.entries());
         if self.sent.as_ref() != Some(&sent) {
             let texts: Vec<&str> = sent.iter().map(String::as_str).collect();
@@ -68,9 +68,9 @@ impl Drawn {
         let message = found.first().map(ToString::to_string).unwrap_or_default();
         let validity = (states, message);
         if self.validity != validity {
-            let mut told = vec![validity.1.as_str()];
-            told.extend(&validity.0);
-            all.add("validity", &told);
+            let mut parameters = vec![validity.1.as_str()];
+            parameters.extend(&validity.0);
+            all.add("validity", &parameters);
             self.validity = validity;
         }
     }

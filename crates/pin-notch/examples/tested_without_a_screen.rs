@@ -14,10 +14,10 @@ fn main() -> Result<(), Box<dyn Error>> {
 
     // It reports the right value, and cannot be pushed out of bounds.
     let mut slider = Slider::builder().max(40).step(dec!(0.1)).value(dec!(39.9)).build()?;
-    let told: Vec<String> =
+    let outcomes: Vec<String> =
         (0..3).map(|_| slider.handle(Intent::Key(Key::Right)).to_string()).collect();
     assert_eq!(
-        told,
+        outcomes,
         [
             "input 40, change 40",
             "refused: already at the highest value",

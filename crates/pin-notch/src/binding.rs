@@ -50,7 +50,7 @@ type Callback<V> = Rc<RefCell<dyn FnMut(&V)>>;
 struct Listener<V> {
     id: u64,
     /// The version it was last notified of.
-    told: u64,
+    version: u64,
     callback: Callback<V>,
 }
 
@@ -81,15 +81,15 @@ trait Upstream<V> {
 /// use pin_notch::Shared;
 /// use std::{cell::Cell, rc::Rc};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let (feeder, told) = (Shared::new(false), Rc::new(Cell::new(0)));
+/// let (feeder, changes) = (Shared::new(false), Rc::new(Cell::new(0)));
 /// let hearing = feeder.subscribe({
-///     let told = told.clone();
-///     move |_| told.set(told.get() + 1)
+///     let changes = changes.clone();
+///     move |_| changes.set(changes.get() + 1)
 /// });
 /// feeder.set(true)?;
 /// drop(hearing);
 /// feeder.set(false)?;
-/// assert_eq!(told.get(), 1);
+/// assert_eq!(changes.get(), 1);
 /// # Ok(()) }
 /// ```
 #[must_use = "dropping it ends the subscription"]
@@ -227,9 +227,9 @@ impl<V: Clone + PartialEq + 'static> Shared<V> {
     /// dropped.
     pub fn subscribe(&self, callback: impl FnMut(&V) + 'static) -> Subscription {
         let id = self.inner.next_id.replace(self.inner.next_id.get() + 1);
-        let told = self.inner.version.get();
+        let version = self.inner.version.get();
         let callback: Callback<V> = Rc::new(RefCell::new(callback));
-        self.inner.listeners.borrow_mut().push(Listener { id, told, callback });
+        self.inner.listeners.borrow_mut().push(Listener { id, version, callback });
         Subscription(Box::new(Ending { inner: Rc::downgrade(&self.inner), id }))
     }
 
@@ -356,8 +356,8 @@ impl<V: Clone + PartialEq> Inner<V> {
     fn next(&self) -> Option<Callback<V>> {
         let version = self.version.get();
         let mut listeners = self.listeners.borrow_mut();
-        let next = listeners.iter_mut().find(|listener| listener.told < version)?;
-        next.told = version;
+        let next = listeners.iter_mut().find(|listener| listener.version < version)?;
+        next.version = version;
         Some(next.callback.clone())
     }
 }

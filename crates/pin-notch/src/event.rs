@@ -117,8 +117,8 @@ impl<V> Turn<V> {
     /// This turn, preceded by the end of a preview.
     pub(crate) fn ending_preview(self) -> Self {
         let Self::Done(Events(all)) = self else { return self };
-        let told = all.into_iter().flatten().filter(|event| !matches!(event, Event::Draft));
-        told.fold(Self::one(Event::PreviewEnd), Self::and)
+        let lasting = all.into_iter().flatten().filter(|event| !matches!(event, Event::Draft));
+        lasting.fold(Self::one(Event::PreviewEnd), Self::and)
     }
 
     /// The events in order; none if it was refused.

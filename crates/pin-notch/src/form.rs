@@ -367,7 +367,7 @@ impl Form {
         let (mut followed, mut counted) = (Vec::new(), Vec::new());
         if moved {
             // Fields that followed a gesture settle with it.
-            let (others, told) = links::settle(&mut self.fields, &self.links, at);
+            let (others, effects) = links::settle(&mut self.fields, &self.links, at);
             let mut changed = vec![at];
             for (other, before) in others {
                 changed.push(other);
@@ -376,7 +376,7 @@ impl Form {
                     (other.settled, other.moving) = (before, true);
                 }
             }
-            followed = told;
+            followed = effects;
             counted = self.weigh(changed);
         }
         if !self.fields[at].moving {
@@ -406,9 +406,9 @@ impl Form {
     /// [`FormError::NoSuchField`].
     pub fn follow(&mut self, name: &str) -> Result<Vec<LinkEffect>, FormError> {
         let at = self.known(name)?;
-        let (moved, told) = links::settle(&mut self.fields, &self.links, at);
+        let (moved, effects) = links::settle(&mut self.fields, &self.links, at);
         let _ = self.weigh(moved.into_iter().map(|(at, _)| at).chain([at]));
-        Ok(told)
+        Ok(effects)
     }
 
     /// Whether the control with this name follows another one.

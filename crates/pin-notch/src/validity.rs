@@ -161,7 +161,7 @@ pub enum BadInput {
 
 impl Invalid {
     /// The problems worth reporting: for a value that is out of bounds, the nearest steps are of no use.
-    pub(crate) fn told(mut all: Vec<Self>) -> Vec<Self> {
+    pub(crate) fn worth_reporting(mut all: Vec<Self>) -> Vec<Self> {
         let is_out =
             |one: &Self| matches!(one, Self::RangeUnderflow { .. } | Self::RangeOverflow { .. });
         if all.iter().any(is_out) {

@@ -160,8 +160,8 @@ fn options(text: &str) -> Vec<Choice> {
 
 /// The control described by the first line of a case.
 fn made(line: &str) -> Control {
-    let (said, all) = line.split_once('|').unwrap_or((line, ""));
-    let mut words = said.split_whitespace();
+    let (attributes, all) = line.split_once('|').unwrap_or((line, ""));
+    let mut words = attributes.split_whitespace();
     let kind = words.next().and_then(ControlKind::from_name).expect("a kind");
     let mut definition = Definition::new(kind);
     for word in words {
@@ -217,9 +217,9 @@ fn the_outcomes_of_attempts_are_as_reviewed() {
         let input = case.split("-----\n").next().unwrap_or_default();
         let mut lines = input.lines();
         let mut control = made(lines.next().expect("a control"));
-        let mut told = seen(&control);
+        let mut printed = seen(&control);
         for remark in control.audit() {
-            told += &format!("  remark: {remark}\n");
+            printed += &format!("  remark: {remark}\n");
         }
         for line in lines {
             let came = match (intent(line), program(&mut control, line)) {
@@ -232,7 +232,7 @@ fn the_outcomes_of_attempts_are_as_reviewed() {
                 }
                 (None, None) => panic!("{line}: this is neither an attempt nor done by a program"),
             };
-            told += &format!("{line}: {came}\n{}", seen(&control));
+            printed += &format!("{line}: {came}\n{}", seen(&control));
         }
         let kept: Vec<String> = control
             .definition()
@@ -241,7 +241,7 @@ fn the_outcomes_of_attempts_are_as_reviewed() {
             .map(|(name, text)| format!("{name}={text}"))
             .collect();
         format!(
-            "{input}-----\n{told}  starts with {}; {}\n",
+            "{input}-----\n{printed}  starts with {}; {}\n",
             control.default_value(),
             kept.join(" ")
         )

@@ -161,8 +161,8 @@ proptest! {
             rating.set_value(rated.get()).unwrap();
             prop_assert_eq!(percent.get(), to);
             prop_assert_eq!(rated.get(), Some(halves.snap(percent.get() * dec!(0.05))));
-            let told = heard.borrow_mut().drain(..).collect::<Vec<_>>();
-            prop_assert_eq!(told, if before == to { vec![] } else { vec![to] });
+            let notified = heard.borrow_mut().drain(..).collect::<Vec<_>>();
+            prop_assert_eq!(notified, if before == to { vec![] } else { vec![to] });
         }
     }
 

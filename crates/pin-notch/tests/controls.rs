@@ -372,7 +372,7 @@ fn a_switch_flips_by_every_way_in() {
 
 #[test]
 fn semantics_are_aria_in_plain_data() {
-    let told = |control: &Control| {
+    let aria = |control: &Control| {
         let view = control.view();
         let attributes = view.semantics().attributes();
         attributes
@@ -383,22 +383,22 @@ fn semantics_are_aria_in_plain_data() {
     };
     let mut slider: Control = scale().value(20).unit("kg").build().unwrap().into();
     assert_eq!(
-        told(&slider),
+        aria(&slider),
         "role=slider aria-valuenow=20 aria-valuemin=0 aria-valuemax=40 aria-valuetext=20.0 kg \
          aria-orientation=horizontal"
     );
     slider.set_disabled(true);
-    assert!(told(&slider).ends_with("aria-disabled=true"));
+    assert!(aria(&slider).ends_with("aria-disabled=true"));
     let mut rating: Control = Rating::builder().build().unwrap().into();
     rating.set_required(true);
     assert_eq!(
-        told(&rating),
+        aria(&rating),
         "role=slider aria-valuenow=0 aria-valuemin=0 aria-valuemax=5 aria-valuetext=not rated \
          aria-orientation=horizontal aria-invalid=true"
     );
     let mut switch: Control = Switch::builder().checked(true).build().unwrap().into();
     switch.set_readonly(true);
-    assert_eq!(told(&switch), "role=switch aria-checked=true aria-readonly=true");
+    assert_eq!(aria(&switch), "role=switch aria-checked=true aria-readonly=true");
 }
 
 #[test]

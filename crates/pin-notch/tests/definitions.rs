@@ -6,7 +6,7 @@ use pin_notch::{
     Intent, Place, Rating, Select, Slider, SliderDefinition, Span, SpanSlider, Step, Stepper,
     Value, dec,
 };
-use pin_notch_any::{Said, definition, kind, mended, said};
+use pin_notch_any::{Setting, definition, kind, mended, setting};
 use proptest::prelude::*;
 
 proptest! {
@@ -46,28 +46,28 @@ proptest! {
     /// A program can set attributes and the value of a control in any order.
     #[test]
     fn the_order_of_sayings_makes_no_difference(
-        (kind, all) in kind().prop_flat_map(|kind| (Just(kind), proptest::collection::vec(said(kind), 1..8))),
+        (kind, all) in kind().prop_flat_map(|kind| (Just(kind), proptest::collection::vec(setting(kind), 1..8))),
         (_, wish) in kind().prop_flat_map(|kind| (Just(kind), definition(kind))),
         at in 0_usize..8,
     ) {
         // Each attribute once: of two entries for the same attribute, the later one is taken.
         let mut seen = Vec::new();
-        let all: Vec<Said> = all.into_iter().filter(|said| {
-            let about = match said { Said::Attribute(name, _) => *name, Said::Options(_) => "options" };
+        let all: Vec<Setting> = all.into_iter().filter(|setting| {
+            let about = match setting { Setting::Attribute(name, _) => *name, Setting::Options(_) => "options" };
             let new = !seen.contains(&about);
             seen.push(about);
             new
         }).collect();
         let wish = mended(wish).value();
-        let sayings = |order: &[Said], at: usize| -> Option<(Control, bool)> {
+        let sayings = |order: &[Setting], at: usize| -> Option<(Control, bool)> {
             let mut control = Definition::new(kind).build().unwrap();
             let mut taken = false;
-            for (place, said) in order.iter().enumerate() {
+            for (place, setting) in order.iter().enumerate() {
                 if place == at {
                     taken = control.set_nearest(wish.clone()).is_ok();
                 }
                 let mut definition = control.definition();
-                said.of(&mut definition);
+                setting.apply_to(&mut definition);
                 control.set_definition(definition).ok()?;
             }
             if at >= order.len() {
@@ -75,7 +75,7 @@ proptest! {
             }
             Some((control, taken))
         };
-        let backwards: Vec<Said> = all.iter().rev().cloned().collect();
+        let backwards: Vec<Setting> = all.iter().rev().cloned().collect();
         let last = all.len();
         let (Some((one, here)), Some((other, there))) = (sayings(&all, last), sayings(&backwards, at.min(last)))
             else { return Ok(()) };

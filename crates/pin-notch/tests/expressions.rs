@@ -414,8 +414,8 @@ fn sentences_report_errors_with_places_and_whether_they_contain_text() {
     ] {
         let one = read(text).expect(text);
         assert_eq!(one.has_words(), words, "{text}");
-        let said = one.text(&form, &pin_notch::English);
-        assert_eq!(said.as_deref().unwrap_or("-"), says, "{text}");
+        let text_now = one.text(&form, &pin_notch::English);
+        assert_eq!(text_now.as_deref().unwrap_or("-"), says, "{text}");
         assert_eq!(one.to_string(), text);
     }
     for (text, at, about) in [

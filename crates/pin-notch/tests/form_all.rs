@@ -339,8 +339,8 @@ proptest! {
     fn a_form_of_everything_keeps_its_word(attempts in attempts()) {
         let mut form = inspection();
         let names: Vec<String> = form.fields().map(|field| field.name.clone()).collect();
-        let held = |form: &Form| -> Vec<Value> { form.fields().map(|field| field.control.value()).collect() };
-        let start = held(&form);
+        let values = |form: &Form| -> Vec<Value> { form.fields().map(|field| field.control.value()).collect() };
+        let start = values(&form);
         for (at, intent) in &attempts {
             let before = format!("{:?}", form.control(&names[*at]));
             let turn = form.handle(&names[*at], *intent).unwrap();
@@ -366,7 +366,7 @@ proptest! {
             }
         }
         while form.undo().is_some() {}
-        prop_assert_eq!(held(&form), start);
+        prop_assert_eq!(values(&form), start);
     }
 
     #[cfg(feature = "json")]

@@ -234,12 +234,12 @@ fn a_rule_says_the_same_alone_as_with_all_others() {
             let of_kind = judged.iter().filter(|one| one.warns == warns);
             of_kind.filter_map(|one| Some(one.problem.as_ref()?.to_string())).collect()
         };
-        let told = |all: Vec<pin_notch::Problem>| -> Vec<String> {
+        let texts = |all: Vec<pin_notch::Problem>| -> Vec<String> {
             let rules = all.into_iter().filter(|one| one.invalid.state() == "customError");
             rules.map(|one| one.to_string()).collect()
         };
-        assert_eq!(alone(false), told(form.problems()), "{name}");
-        assert_eq!(alone(true), told(form.warnings()), "{name}");
+        assert_eq!(alone(false), texts(form.problems()), "{name}");
+        assert_eq!(alone(true), texts(form.warnings()), "{name}");
         assert!(judged.iter().all(|one| !one.is_due), "nobody has left anything");
         seen.push(alone(false).len() * 10 + alone(true).len());
     }

@@ -39,11 +39,11 @@ fn received_values_decide_which_options_are_enabled() -> Done {
         ("room=tent&with=stove", "With: \"stove\" cannot be chosen. (received \"stove\")"),
     ] {
         let read = form.read(body.as_bytes());
-        let said = |read: &Result<pin_notch::Values, pin_notch::Problems>| match read {
+        let described = |read: &Result<pin_notch::Values, pin_notch::Problems>| match read {
             Ok(values) => values.accepted(),
             Err(problems) => problems.in_a_line(),
         };
-        assert_eq!(said(&read), expected, "{body}");
+        assert_eq!(described(&read), expected, "{body}");
     }
     Ok(())
 }

@@ -85,15 +85,15 @@ fn a_rule_is_applied_only_to_valid_fields() -> Done {
     )?;
     let rule = Expression::condition("least <= most", &Scope::of(&form))?;
     let mut form = form.rule(Rule::new(rule, "Least is above most."))?;
-    let told =
+    let problems_of =
         |form: &Form| form.problems().iter().map(|problem| problem.to_string()).collect::<Vec<_>>();
     for (name, text) in [("least", "7"), ("most", "3")] {
         let _ = form.handle(name, Intent::Type(text))?;
         let _ = form.handle(name, Intent::Settle)?;
     }
-    assert_eq!(told(&form), ["Least: Least is above most."]);
+    assert_eq!(problems_of(&form), ["Least: Least is above most."]);
     let _ = form.handle("most", Intent::Type("3x"))?;
-    let problems = told(&form);
+    let problems = problems_of(&form);
     assert!(problems.len() == 1 && problems[0].starts_with("Most: \"3x\" is not a number"));
     Ok(())
 }
@@ -115,13 +115,13 @@ fn remarks_name_their_field() -> Done {
         "Feeder",
         Switch::default(),
     )?;
-    let told: Vec<(String, &str)> = form
+    let remarks: Vec<(String, &str)> = form
         .audit()
         .iter()
         .map(|remark: &FormRemark| (remark.name().to_owned(), remark.code()))
         .collect();
     let of = |code| ("weight".to_owned(), code);
-    assert_eq!(told, [of("max-not-reached"), of("unlabelled")]);
+    assert_eq!(remarks, [of("max-not-reached"), of("unlabelled")]);
     Ok(())
 }
 

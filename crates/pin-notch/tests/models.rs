@@ -3,7 +3,7 @@
 
 use pin_notch::{ControlKind, Value};
 use pin_notch_any::{
-    Attempt, Said, attempt_on, attempted, check, definition, end, kind, mended, said,
+    Attempt, Setting, attempt_on, attempted, check, definition, end, kind, mended, setting,
 };
 use proptest::prelude::*;
 use proptest::strategy::ValueTree;
@@ -11,11 +11,11 @@ use proptest::strategy::ValueTree;
 #[derive(Clone, Debug)]
 enum Move {
     Attempt(Attempt),
-    Say(Said),
+    Say(Setting),
 }
 
 fn moves(kind: ControlKind, redefines: bool) -> BoxedStrategy<Vec<Move>> {
-    let say = said(kind).prop_map(Move::Say);
+    let say = setting(kind).prop_map(Move::Say);
     let attempt = attempt_on(kind).prop_map(Move::Attempt);
     let one = match redefines {
         true => prop_oneof![8 => attempt, 1 => say].boxed(),
@@ -56,10 +56,10 @@ proptest! {
                 Move::Attempt(attempt) => {
                     let _ = attempted(&mut control, Value::Empty, attempt);
                 }
-                Move::Say(said) => {
+                Move::Say(setting) => {
                     let before = control.clone();
                     let mut definition = control.definition();
-                    said.of(&mut definition);
+                    setting.apply_to(&mut definition);
                     match control.set_definition(definition.clone()) {
                         Ok(()) => prop_assert_eq!(control.definition(), definition),
                         Err(_) => prop_assert_eq!(&control, &before, "refused, yet changed"),

@@ -113,10 +113,10 @@ fn a_stepper_steps_from_anywhere() {
 
 #[test]
 fn a_held_button_goes_in_growing_strides() {
-    let told: Vec<u32> =
+    let steps: Vec<u32> =
         [0, 399, 400, 480, 1999, 2000, 2080, 5040, u32::MAX].map(steps_held).to_vec();
-    assert_eq!(told[..5], [0, 0, 1, 2, 20]);
-    assert_eq!((told[5], told[6], told[7] - told[6]), (21, 31, 10 * 36 + 100));
+    assert_eq!(steps[..5], [0, 0, 1, 2, 20]);
+    assert_eq!((steps[5], steps[6], steps[7] - steps[6]), (21, 31, 10 * 36 + 100));
     assert!(
         (0..20_000).all(|ms| steps_held(ms) <= steps_held(ms + 1)),
         "time does not take steps back"
@@ -303,9 +303,9 @@ fn a_span_is_laid_out_like_a_slider_with_limits_for_each_thumb() {
     let _ = other.handle(Intent::Take(Thumb::High));
     assert_eq!(other.handle(Intent::Key(Key::Left)).to_string(), "input 20,61, change 20,61");
     let limits = |span: &SpanSlider| {
-        span.view()
-            .thumb_semantics
-            .map(|told| told.range.map(|r| format!("{} in {}..{}", r.now, r.min, r.max)).unwrap())
+        span.view().thumb_semantics.map(|semantics| {
+            semantics.range.map(|r| format!("{} in {}..{}", r.now, r.min, r.max)).unwrap()
+        })
     };
     assert_eq!(limits(&outside()), ["20 in 0..60", "60 in 20..100"]);
     assert_eq!(limits(&outside_with(|span| apart(span, 5, 45))), ["20 in 15..55", "60 in 25..65"]);
@@ -362,17 +362,17 @@ fn keys_on_a_logarithmic_track_move_by_equal_factors() {
 fn the_states_of_a_group_apply_to_each_checkbox() {
     let options = ["a".into(), Choice::from("b").disabled()];
     let mut group = CheckboxGroup::builder().options(options).build().unwrap();
-    let told = |group: &CheckboxGroup| {
+    let states = |group: &CheckboxGroup| {
         let each = |one: &pin_notch::ChoiceView| {
             (one.checkbox.semantics.readonly, one.checkbox.semantics.disabled)
         };
         group.view().choices.iter().map(each).collect::<Vec<_>>()
     };
-    assert_eq!(told(&group), [(false, false), (false, true)]);
+    assert_eq!(states(&group), [(false, false), (false, true)]);
     group.set_readonly(true);
-    assert_eq!(told(&group), [(true, false), (true, true)]);
+    assert_eq!(states(&group), [(true, false), (true, true)]);
     group.set_disabled(true);
-    assert_eq!(told(&group), [(true, true), (true, true)]);
+    assert_eq!(states(&group), [(true, true), (true, true)]);
 }
 
 #[test]

@@ -5,8 +5,8 @@ use pin_notch::{
 };
 
 /// The control with these attributes, such as `"max=100 step=10 value=50"`; its options follow a bar.
-fn control(kind: ControlKind, said: &str) -> Control {
-    let (attributes, options) = said.split_once('|').unwrap_or((said, ""));
+fn control(kind: ControlKind, definition: &str) -> Control {
+    let (attributes, options) = definition.split_once('|').unwrap_or((definition, ""));
     let mut definition = Definition::new(kind);
     for one in attributes.split_whitespace() {
         let (name, text) = one.split_once('=').unwrap_or((one, ""));
@@ -53,10 +53,10 @@ fn steps_follow_the_standards_algorithm() {
         (Time, "value=23:30 step=1800", -1, "23:00"),
         (DateTime, "value=2026-05-14T23:59", 1, "2026-05-15T00:00"),
     ];
-    for (kind, said, steps, expected) in table {
-        let mut control = control(kind, said);
+    for (kind, definition, steps, expected) in table {
+        let mut control = control(kind, definition);
         let _ = control.step_by(steps);
-        assert_eq!(control.value().attribute_text(), expected, "{said}, {steps} steps");
+        assert_eq!(control.value().attribute_text(), expected, "{definition}, {steps} steps");
     }
     // A step starts at what is typed, not at the previous value.
     let mut typed = control(Stepper, "min=0 max=100 step=10 value=50");
@@ -77,12 +77,16 @@ fn steps_follow_the_standards_algorithm() {
         (Time, "step=1800 value=09:00", "14:10", 1, "14:30"),
         (Time, "step=1800 value=09:00", "14:10", -1, "14:00"),
     ];
-    for (kind, said, text, steps, expected) in table {
-        let mut control = control(kind, said);
+    for (kind, definition, text, steps, expected) in table {
+        let mut control = control(kind, definition);
         let _ = control.handle(Intent::Type(text));
         control.step_by(steps).unwrap();
         let found = control.value().attribute_text();
-        assert_eq!((&*found, control.is_drafting()), (expected, false), "{said}, {text:?} {steps}");
+        assert_eq!(
+            (&*found, control.is_drafting()),
+            (expected, false),
+            "{definition}, {text:?} {steps}"
+        );
     }
     let mut first = control(Date, "min=2026-05-03 step=7 value=2026-05-10|2026-05-03");
     assert_eq!(first.step_by(-1), Err(Refusal::AtFirst));
@@ -126,16 +130,18 @@ fn disabled_and_empty_controls_are_sent_like_in_html() {
         (Stepper, "value=3 disabled", ""),
         (Stepper, "value=3 readonly", "it=3"),
     ];
-    for (kind, said, sent) in table {
-        let form = Form::new().with("it", "It", control(kind, said)).unwrap();
-        assert_eq!(form.urlencoded(), sent, "{} {said}", kind.name());
-        assert!(form.read(sent.as_bytes()).is_ok(), "{} {said} reads back", kind.name());
+    for (kind, definition, sent) in table {
+        let form = Form::new().with("it", "It", control(kind, definition)).unwrap();
+        assert_eq!(form.urlencoded(), sent, "{} {definition}", kind.name());
+        assert!(form.read(sent.as_bytes()).is_ok(), "{} {definition} reads back", kind.name());
     }
     // The control and the receiver of the form agree.
-    for said in ["required value=oa|!oa fa", "required readonly value=oa|oa fa", "required|oa"] {
-        let form = Form::new().with("it", "It", control(CheckboxGroup, said)).unwrap();
+    for definition in
+        ["required value=oa|!oa fa", "required readonly value=oa|oa fa", "required|oa"]
+    {
+        let form = Form::new().with("it", "It", control(CheckboxGroup, definition)).unwrap();
         let received = form.read(form.urlencoded().as_bytes());
-        assert_eq!(form.problems().is_empty(), received.is_ok(), "{said}");
+        assert_eq!(form.problems().is_empty(), received.is_ok(), "{definition}");
     }
 }
 

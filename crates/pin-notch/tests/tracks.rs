@@ -59,8 +59,8 @@ fn marks_and_pages_are_the_developers_own() {
     let marked = weight.options([(dec!(0), "empty"), (dec!(12.5), ""), (dec!(30), "full")]);
     let mut slider = marked.clone().build().unwrap();
     let marks: Vec<_> = slider.view().marks;
-    let told: Vec<_> = marks.iter().map(|mark| (mark.at, mark.label.as_str(), mark.lit)).collect();
-    assert_eq!(told, [(0.0, "empty", true), (0.3125, "", true), (0.75, "full", false)]);
+    let drawn: Vec<_> = marks.iter().map(|mark| (mark.at, mark.label.as_str(), mark.lit)).collect();
+    assert_eq!(drawn, [(0.0, "empty", true), (0.3125, "", true), (0.75, "full", false)]);
     assert_eq!(slider.handle(Intent::Key(Key::PageUp)).to_string(), "input 22.5, change 22.5");
     let outside = marked.options([(41, "")]).build().unwrap_err();
     assert_eq!(outside.to_string(), "a mark at 41 is outside the bounds");

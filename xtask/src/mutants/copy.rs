@@ -46,7 +46,7 @@ pub(crate) struct Together {
 
 /// A line of Cargo's JSON output.
 #[derive(Deserialize)]
-struct Told {
+struct BuildMessage {
     executable: Option<PathBuf>,
     manifest_path: Option<PathBuf>,
     profile: Option<Profile>,
@@ -187,22 +187,22 @@ impl<'a> Copy<'a> {
         let mut build = self.cargo();
         build.args(["test", "--no-run", "--all-features", "--locked", "--message-format", "json"]);
         build.args(["-p", package]).args(names.iter().flat_map(|name| ["--test", name]));
-        let told = build.output()?;
-        for line in String::from_utf8(told.stdout)?.lines() {
-            let Ok(told) = serde_json::from_str::<Told>(line) else { continue };
+        let output = build.output()?;
+        for line in String::from_utf8(output.stdout)?.lines() {
+            let Ok(message) = serde_json::from_str::<BuildMessage>(line) else { continue };
             // Examples are built as well, for the tests that run them.
-            let is_test = told.profile.is_some_and(|profile| profile.test);
+            let is_test = message.profile.is_some_and(|profile| profile.test);
             if let (Some(program), Some(manifest), true) =
-                (told.executable, told.manifest_path, is_test)
+                (message.executable, message.manifest_path, is_test)
             {
                 let folder = manifest.parent().unwrap_or(&self.tree).to_owned();
                 tests.push(Tests { what: What::Program(program), folder });
             }
-            let message = told.message.filter(|message| message.level == "error");
-            let spans = message.into_iter().flat_map(|message| message.spans);
+            let diagnostic = message.message.filter(|message| message.level == "error");
+            let spans = diagnostic.into_iter().flat_map(|one| one.spans);
             errors.extend(spans.filter(|cause| cause.is_primary));
         }
-        match told.status.success() || !errors.is_empty() {
+        match output.status.success() || !errors.is_empty() {
             true => Ok(()),
             false => Err(format!("the tests of {package} do not build").into()),
         }

@@ -60,12 +60,12 @@ let chosen;
 
 /** The native field of an attribute whose values are like this. */
 function fieldOf({ name, like }, element) {
-  const held = element.getAttribute(name);
-  if (like === true) return Object.assign(document.createElement("input"), { type: "checkbox", checked: held !== null });
-  if (typeof like === "string") return Object.assign(document.createElement("input"), { placeholder: like, value: held ?? "" });
+  const current = element.getAttribute(name);
+  if (like === true) return Object.assign(document.createElement("input"), { type: "checkbox", checked: current !== null });
+  if (typeof like === "string") return Object.assign(document.createElement("input"), { placeholder: like, value: current ?? "" });
   const field = document.createElement("select");
   for (const token of new Set(["", ...like])) field.add(new Option(token)); // "" if it is not given
-  field.value = held ?? "";
+  field.value = current ?? "";
   return field;
 }
 

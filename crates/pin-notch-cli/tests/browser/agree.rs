@@ -136,9 +136,9 @@ async fn filled(page: &Page, html: &str, moves: &Json) -> Said {
          return [json, new URLSearchParams(new FormData(form.form)).toString(), problems.map(({{ name, text }}) => [name, text]), moves];",
         json!(html)
     );
-    let said = page.run(&script).await;
-    let text = |at: usize| said[at].as_str().expect("a text").to_owned();
-    let problems = serde_json::from_value(said[2].clone()).expect("names and texts");
+    let in_page = page.run(&script).await;
+    let text = |at: usize| in_page[at].as_str().expect("a text").to_owned();
+    let problems = serde_json::from_value(in_page[2].clone()).expect("names and texts");
     Said { json: text(0), body: text(1), problems, moves: text(3) }
 }
 
@@ -160,10 +160,10 @@ fn accepts(sheet: &str, lines: &[&str], at: usize) -> Vec<bool> {
     std::fs::write(&data, lines.join("\n") + "\n").expect("lines");
     let run =
         Command::new(env!("CARGO_BIN_EXE_pin-notch")).arg("accept").args([&path, &data]).output();
-    let told = String::from_utf8_lossy(&run.expect("it runs").stdout).into_owned();
-    let said =
-        |number: usize| told.lines().any(|line| line.starts_with(&format!("{number} accepted")));
-    (1..=lines.len()).map(said).collect()
+    let printed = String::from_utf8_lossy(&run.expect("it runs").stdout).into_owned();
+    let is_accepted =
+        |number: usize| printed.lines().any(|line| line.starts_with(&format!("{number} accepted")));
+    (1..=lines.len()).map(is_accepted).collect()
 }
 
 #[test]
@@ -183,30 +183,30 @@ fn the_page_and_all_who_receive_it_say_the_same() {
             sound += 1;
             let drawn = sheet.page(&sheet.form(), &Drawn::default());
             let main = drawn.split_once("<main>").and_then(|(_, rest)| rest.split_once("</main>"));
-            let said = filled(&page, main.expect("the page's main").0, &json!(moves)).await;
+            let in_page = filled(&page, main.expect("the page's main").0, &json!(moves)).await;
             // The page and `trace`.
-            let mut form = replayed(sheet.form(), &said.moves, &text);
+            let mut form = replayed(sheet.form(), &in_page.moves, &text);
             // The page and the form itself.
-            assert_eq!(said.json, form.to_json(), "{}\n{text}", said.moves);
+            assert_eq!(in_page.json, form.to_json(), "{}\n{text}", in_page.moves);
             // A script's URLSearchParams does not normalize line breaks.
             let sent = form.urlencoded().replace("%0D%0A", "%0A");
-            assert_eq!(said.body, sent, "{}\n{text}", said.moves);
+            assert_eq!(in_page.body, sent, "{}\n{text}", in_page.moves);
             let problems = form.problems().into_iter();
             let problems: Vec<_> =
                 problems.map(|one| (one.name, one.invalid.to_string())).collect();
-            assert_eq!(said.problems, problems, "{}\n{text}", said.moves);
+            assert_eq!(in_page.problems, problems, "{}\n{text}", in_page.moves);
             let sent = form.submit();
-            assert_eq!(sent.is_ok(), said.problems.is_empty());
+            assert_eq!(sent.is_ok(), in_page.problems.is_empty());
             // The receivers. A draft that cannot be read is not sent, so only the page knows about it.
             let drafts = form.fields().any(|field| field.control.is_drafting());
             if drafts {
                 unread += 1;
                 continue;
             }
-            let received = sheet.form().read(said.body.as_bytes());
-            let as_json = sheet.form().read_json(said.json.as_bytes());
-            assert_eq!(sent.is_ok(), received.is_ok(), "{} {received:?}\n{text}", said.body);
-            assert_eq!(received.is_ok(), as_json.is_ok(), "{} {as_json:?}\n{text}", said.json);
+            let received = sheet.form().read(in_page.body.as_bytes());
+            let as_json = sheet.form().read_json(in_page.json.as_bytes());
+            assert_eq!(sent.is_ok(), received.is_ok(), "{} {received:?}\n{text}", in_page.body);
+            assert_eq!(received.is_ok(), as_json.is_ok(), "{} {as_json:?}\n{text}", in_page.json);
             if let (Ok(sent), Ok(received), Ok(as_json)) = (&sent, &received, &as_json) {
                 assert_eq!(received, as_json, "{text}");
                 // A field that is not sent may have followed one that has since returned to its initial
@@ -221,18 +221,18 @@ fn the_page_and_all_who_receive_it_say_the_same() {
                 assert_eq!(of(sent), of(received), "{text}");
                 right += 1;
             }
-            let lines = [said.body.as_str(), said.json.as_str()];
+            let lines = [in_page.body.as_str(), in_page.json.as_str()];
             // An empty line does not count as received.
-            if !said.body.is_empty() {
-                let told = accepts(&text, &lines, at);
-                assert_eq!(told, [received.is_ok(); 2], "{lines:?}\n{text}");
+            if !in_page.body.is_empty() {
+                let accepted = accepts(&text, &lines, at);
+                assert_eq!(accepted, [received.is_ok(); 2], "{lines:?}\n{text}");
             }
             let (schema, lost) = sheet.to_schema();
             if lost.iter().all(|loss| !loss.accepts) {
                 by_schema += 1;
                 let schema: Json = serde_json::from_str(&schema).expect("JSON");
                 let options = jsonschema::options().should_validate_formats(true).build(&schema);
-                let document: Json = serde_json::from_str(&said.json).expect("JSON");
+                let document: Json = serde_json::from_str(&in_page.json).expect("JSON");
                 assert_eq!(
                     options.expect("a schema").is_valid(&document),
                     as_json.is_ok(),
@@ -241,7 +241,7 @@ fn the_page_and_all_who_receive_it_say_the_same() {
             }
         }
         println!(
-            "of {sound} sheets {right} were right in the end, {by_schema} said by a schema, {unread} with a draft"
+            "of {sound} sheets {right} were right in the end, {by_schema} checked by a schema, {unread} with a draft"
         );
         assert!(
             sound > SHEETS / 2 && right > SHEETS / 4 && by_schema > SHEETS / 10,

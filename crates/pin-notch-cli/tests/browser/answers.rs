@@ -16,7 +16,7 @@ const FILL: &str = "
   document.body.setHTMLUnsafe($PAGE);
   const form = document.querySelector('notch-form');
   for (let turns = 0; turns < 50 && !form.matches(':state(ready)'); turns++) await new Promise((done) => setTimeout(done));
-  const said = [];
+  const verdicts = [];
   for (const body of $BODIES) {
     form.reset();
     await new Promise((done) => setTimeout(done));
@@ -34,9 +34,9 @@ const FILL: &str = "
       else element.values = texts;
       await undefined; // options open and close by then
     }
-    said.push([form.json, form.problems.length === 0]);
+    verdicts.push([form.json, form.problems.length === 0]);
   }
-  return said;";
+  return verdicts;";
 
 fn sheet(name: &str) -> Sheet {
     let path = Path::new(env!("CARGO_MANIFEST_DIR")).join(format!("demo/{name}.toml"));
@@ -55,8 +55,8 @@ fn accepted(name: &str, bodies: &[String]) -> Vec<usize> {
         .arg(&path)
         .current_dir(env!("CARGO_MANIFEST_DIR"))
         .output();
-    let told = String::from_utf8_lossy(&run.expect("it runs").stdout).into_owned();
-    let lines = told.lines().filter_map(|line| line.split_once(" accepted"));
+    let printed = String::from_utf8_lossy(&run.expect("it runs").stdout).into_owned();
+    let lines = printed.lines().filter_map(|line| line.split_once(" accepted"));
     lines.filter_map(|(number, _)| number.parse().ok()).collect()
 }
 
@@ -103,12 +103,12 @@ fn the_page_judges_answers_like_their_receivers() {
             let html = json!(main.expect("the page's main").0).to_string();
             let script =
                 FILL.replace("$PAGE", &html).replace("$BODIES", &json!(bodies).to_string());
-            let said = page.run(&script).await;
-            let said: Vec<(String, bool)> =
-                serde_json::from_value(said).expect("a verdict for each");
-            assert_eq!(said.len(), bodies.len());
+            let verdicts = page.run(&script).await;
+            let verdicts: Vec<(String, bool)> =
+                serde_json::from_value(verdicts).expect("a verdict for each");
+            assert_eq!(verdicts.len(), bodies.len());
             let mut right = 0;
-            for ((json, is_right), body) in said.iter().zip(&bodies) {
+            for ((json, is_right), body) in verdicts.iter().zip(&bodies) {
                 let received = form.read_json(json.as_bytes());
                 assert_eq!(*is_right, received.is_ok(), "{name} {body}\n{json}\n{received:?}");
                 // A page reports unchanged what it can hold unchanged.

@@ -20,7 +20,7 @@ fn a_select_opens_moves_chooses_and_closes() {
         assert_eq!(page.get(&active).await, "row-3", "what is disabled is passed over");
         page.press(&[Key::Up, Key::Enter]).await;
         assert_eq!(
-            page.told().await,
+            page.log().await,
             [
                 "key ArrowDown -> open",
                 "toggle event open",
@@ -50,7 +50,7 @@ fn a_select_opens_moves_chooses_and_closes() {
         // By pointer; a disabled option changes nothing.
         page.click("#it", "[part=field]", (0.4, 0.5)).await;
         page.click("#it", "#row-2", (0.5, 0.5)).await;
-        assert!(page.told().await.last().unwrap().ends_with("refused: disabled"));
+        assert!(page.log().await.last().unwrap().ends_with("refused: disabled"));
         page.click("#it", "#row-3", (0.5, 0.5)).await;
         assert_eq!(page.value("#it").await, "bb");
         assert_eq!(
@@ -78,8 +78,8 @@ fn a_filter_finds_without_case_and_accents() {
             ("bb".into(), "Brood break, été".into())
         );
         page.write("zzz").await;
-        let said = format!("{}.textContent", Page::part("#it", "[part=status]"));
-        assert_eq!(page.get(&said).await, "No option matches.");
+        let announcement = format!("{}.textContent", Page::part("#it", "[part=status]"));
+        assert_eq!(page.get(&announcement).await, "No option matches.");
         page.press(&[Key::Escape]).await;
         assert_eq!(page.get(&input).await, "Brood break, été", "what was searched is no value");
     });
@@ -107,7 +107,7 @@ fn many_are_tokens_and_send_an_entry_each() {
         );
         page.press(&[Key::Down, Key::Enter]).await;
         assert!(
-            page.told().await.last().unwrap().ends_with("refused: no more than 2 can be chosen")
+            page.log().await.last().unwrap().ends_with("refused: no more than 2 can be chosen")
         );
         page.press(&[Key::Escape, Key::Backspace]).await;
         assert_eq!(page.value("#it").await, "oa");
@@ -131,14 +131,16 @@ fn options_may_be_loaded_later_or_fail_to_load() {
         page.show("<notch-select id=it value=ida></notch-select>").await;
         let readout = format!("{}.textContent", Page::part("#it", "[part=input]"));
         page.run("window.list = Promise.withResolvers(); document.querySelector('#it').options = list.promise; document.querySelector('#it').showPicker();").await;
-        let said = format!("{}.textContent", Page::part("#it", "[part=status]"));
-        assert_eq!(page.get(&said).await, "Loading the options …");
+        let announcement = format!("{}.textContent", Page::part("#it", "[part=status]"));
+        assert_eq!(page.get(&announcement).await, "Loading the options …");
         assert_eq!(page.get("document.querySelector('#it').checkValidity()").await, "true");
         page.run("list.resolve([{ value: 'ida', text: 'Ida' }, 'jon'])").await;
         page.until(&format!("{readout} === 'Ida'")).await;
         page.run("document.querySelector('#it').options = Promise.reject(new Error('the service is away'))").await;
-        page.until(&format!("{said} === 'The options could not be loaded: the service is away'"))
-            .await;
+        page.until(&format!(
+            "{announcement} === 'The options could not be loaded: the service is away'"
+        ))
+        .await;
         assert_eq!(page.value("#it").await, "ida", "what was chosen survives");
     });
 }
@@ -195,7 +197,7 @@ fn checkboxes_and_groups_check_by_pointer_key_and_label() {
         page.click("#group", "[part~=all]", (0.2, 0.5)).await;
         assert_eq!(page.get(data).await, "queen=seen&seen=eggs&seen=larvae");
         page.click("#group", "[part~=choice]:last-child", (0.2, 0.5)).await;
-        assert!(page.told().await.last().unwrap().ends_with("refused: disabled"));
+        assert!(page.log().await.last().unwrap().ends_with("refused: disabled"));
         page.run("document.querySelector('#queen').checked = false; document.querySelector('#group').value = 'larvae'").await;
         assert_eq!(page.get(data).await, "seen=larvae");
         page.run("document.forms[0].reset()").await;
@@ -217,9 +219,9 @@ fn items_go_back_and_next() {
             "Linden",
             "a press beside it gave it the focus"
         );
-        page.told().await;
+        page.log().await;
         page.press(&[Key::Left]).await;
-        assert_eq!(page.told().await, ["key ArrowLeft -> refused: already at the lowest value"]);
+        assert_eq!(page.log().await, ["key ArrowLeft -> refused: already at the lowest value"]);
     });
 }
 
@@ -239,11 +241,20 @@ fn choosing_ends_a_search_and_one_choice_too_many_is_visibly_refused() {
         assert_eq!(page.get(rows).await, "4", "all are there again");
         page.press(&[Key::Down, Key::Down, Key::Enter]).await;
         assert_eq!(page.value("#it").await, "fa");
-        let said = Page::part("#it", "[part=said]");
-        assert_eq!(page.get(&format!("{said}.textContent")).await, "no more than 1 can be chosen");
-        assert_eq!(page.get(&format!("{said}.getBoundingClientRect().height > 10")).await, "true");
+        let announcement = Page::part("#it", "[part=announcement]");
+        assert_eq!(
+            page.get(&format!("{announcement}.textContent")).await,
+            "no more than 1 can be chosen"
+        );
+        assert_eq!(
+            page.get(&format!("{announcement}.getBoundingClientRect().height > 10")).await,
+            "true"
+        );
         page.press(&[Key::Up]).await;
-        assert_eq!(page.get(&format!("{said}.getBoundingClientRect().height > 10")).await, "false");
+        assert_eq!(
+            page.get(&format!("{announcement}.getBoundingClientRect().height > 10")).await,
+            "false"
+        );
     });
 }
 

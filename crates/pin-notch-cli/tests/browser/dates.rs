@@ -22,7 +22,7 @@ fn a_calendar_opens_takes_the_focus_and_gives_it_back() {
         page.press(&[Key::End]).await;
         assert_eq!(page.get(&active).await, "day-2026-05-17", "weeks begin on Monday there");
         page.press(&[Key::Enter]).await;
-        assert!(page.told().await.last().unwrap().ends_with("refused: that day is closed"));
+        assert!(page.log().await.last().unwrap().ends_with("refused: that day is closed"));
         let sunday = Page::part("#it", "#day-2026-05-17");
         assert_eq!(page.get(&format!("{sunday}.title")).await, "The apiary rests on Sundays.");
         page.press(&[Key::PageDown, Key::Left, Key::Enter]).await;
@@ -114,7 +114,7 @@ fn a_span_is_picked_end_by_end_with_a_preview() {
         assert_eq!(page.get(&spanned).await, "4");
         page.click("#it", "#day-2026-05-18", (0.5, 0.5)).await;
         assert!(
-            page.told()
+            page.log()
                 .await
                 .last()
                 .unwrap()

@@ -195,8 +195,8 @@ fn a_button_steps_by_a_tap_or_while_it_is_held_and_not_by_a_swipe() {
         assert_eq!(page.value("#it").await, "6");
         page.devtools("Emulation.setTouchEmulationEnabled", json!({ "enabled": false })).await;
         page.hold("#it", "[part=more]", 500).await;
-        let held: i32 = page.value("#it").await.parse().expect("a number");
-        assert!(held >= 8, "{held}");
+        let value: i32 = page.value("#it").await.parse().expect("a number");
+        assert!(value >= 8, "{value}");
         // The mouse goes down on the button and up elsewhere.
         page.run("document.querySelector('#it').value = 5").await;
         page.mouse("#it", "[part=more]", &[(0.5, 0.5), (4.5, 0.5)], Some(0), Some(1)).await;

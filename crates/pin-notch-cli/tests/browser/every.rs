@@ -47,7 +47,7 @@ pub fn form(direction: &str) -> String {
 }
 
 /// The value of the element; for a switch or checkbox, what it sends.
-async fn held(page: &Page, at: usize) -> String {
+async fn value_of(page: &Page, at: usize) -> String {
     page.get(&format!("(({{ checked, type, value }}) => /switch|checkbox$/.test(type) && !checked ? '' : value)(document.querySelector('#e{at}'))")).await
 }
 
@@ -74,7 +74,7 @@ pub async fn press_all(page: &Page, turned: bool, then: impl Fn(usize) -> String
     let mut wrong = Vec::new();
     for (at, (start, _, keys, _)) in EVERY.iter().enumerate() {
         press(page, at, keys, turned).await;
-        let (found, right) = (held(page, at).await, then(at));
+        let (found, right) = (value_of(page, at).await, then(at));
         if found != right {
             wrong.push(format!("{start}: {found:?}, not {right:?}"));
         }
@@ -107,7 +107,7 @@ fn every_element_follows_its_keys_is_sent_and_reset() {
         page.run("document.forms[0].reset()").await;
         assert_eq!(page.get(SENT).await, at_first);
         for (at, (start, ..)) in EVERY.iter().enumerate() {
-            assert_eq!(held(&page, at).await, before(at), "{} after a reset", start);
+            assert_eq!(value_of(&page, at).await, before(at), "{} after a reset", start);
         }
     });
 }
@@ -137,7 +137,7 @@ fn every_element_is_restored_after_going_back() {
             "back_forward"
         );
         for (at, (start, ..)) in EVERY.iter().enumerate() {
-            assert_eq!(held(&page, at).await, after(at), "{} after coming back", start);
+            assert_eq!(value_of(&page, at).await, after(at), "{} after coming back", start);
         }
         server.abort();
     });
@@ -169,9 +169,9 @@ fn every_element_lets_its_listeners_write_back() {
         ))
         .await;
         assert_eq!(press_all(&page, false, before).await, [""; 0], "written back");
-        let told = page.told().await;
-        let events = told.iter().filter(|line| line.contains(" event ")).count();
-        assert!(events < 6 * EVERY.len(), "{events} events: {told:?}");
+        let log = page.log().await;
+        let events = log.iter().filter(|line| line.contains(" event ")).count();
+        assert!(events < 6 * EVERY.len(), "{events} events: {log:?}");
     });
 }
 

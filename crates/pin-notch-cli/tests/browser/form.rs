@@ -332,8 +332,8 @@ fn a_form_is_sent_in_place_once_and_refusals_are_shown_at_their_fields() {
         page.until("heard.length === 2").await;
         let all = "Mites: Nobody treats so early. / Day: Not on this day. / The apiary is closed.";
         assert_eq!(listed(&page, "problems").await, all);
-        let told = page.descriptions("[name=day]").await;
-        assert_eq!(told.first().map(String::as_str), Some("Not on this day."));
+        let text = page.descriptions("[name=day]").await;
+        assert_eq!(text.first().map(String::as_str), Some("Not on this day."));
         assert_eq!(page.get("document.querySelector('#mites').shadowRoot.textContent.includes('Nobody treats so early.')").await, "true");
         assert_eq!(page.get("document.activeElement.getAttribute('role')").await, "alert");
         page.focus("#mites").await;
@@ -457,10 +457,10 @@ fn a_draft_of_a_native_control_is_kept_as_typed() {
         page.write("secret").await;
         page.run("send.click()").await;
         assert_eq!(page.value("[name=half]").await, "2.7");
-        let told = listed(&page, "problems").await;
+        let text = listed(&page, "problems").await;
         assert!(
-            told.starts_with("Half: ") && told.contains("2.5 and 3") && told.contains(" / Mail: "),
-            "{told}"
+            text.starts_with("Half: ") && text.contains("2.5 and 3") && text.contains(" / Mail: "),
+            "{text}"
         );
         assert_eq!(page.get("'off' in f.values").await, "false", "what is disabled is not sent");
         page.until("sessionStorage.length").await;
@@ -540,9 +540,9 @@ fn actions_in_a_sheets_page_are_recorded_and_run_as_a_test() {
             .current_dir(env!("CARGO_MANIFEST_DIR"))
             .output()
             .expect("the command runs");
-        let told = String::from_utf8_lossy(&run.stdout);
-        assert!(run.status.success(), "{moves}\n{told}");
-        assert!(told.contains("all met"), "{told}");
+        let text = String::from_utf8_lossy(&run.stdout);
+        assert!(run.status.success(), "{moves}\n{text}");
+        assert!(text.contains("all met"), "{text}");
         let _ = std::fs::remove_file(path);
     });
 }

@@ -5,22 +5,21 @@ use crate::support::{Page, with_page};
 use fantoccini::key::Key;
 use serde_json::json;
 
-const SAID: &str =
-    "document.querySelector('#it').shadowRoot.querySelector('[part=said]').textContent.trim()";
+const ANNOUNCEMENT: &str = "document.querySelector('#it').shadowRoot.querySelector('[part=announcement]').textContent.trim()";
 
 #[test]
 fn events_away_from_the_focus_are_announced() {
     with_page(async |page| {
         let show = async |html: &str| {
             page.show(&format!("<label for=it>It</label>{html}")).await;
-            assert_eq!(page.get(SAID).await, "", "a region is there before it speaks");
+            assert_eq!(page.get(ANNOUNCEMENT).await, "", "a region is there before it speaks");
         };
         show("<notch-date id=it lang=en value=2026-05-16><option value=sunday>The apiary rests on Sundays.</option></notch-date>").await;
         page.focus("#it").await;
         page.press(&[Key::Down, Key::Right, Key::Enter]).await;
-        assert_eq!(page.get(SAID).await, "The apiary rests on Sundays.");
+        assert_eq!(page.get(ANNOUNCEMENT).await, "The apiary rests on Sundays.");
         page.press(&[Key::Right]).await;
-        assert_eq!(page.get(SAID).await, "");
+        assert_eq!(page.get(ANNOUNCEMENT).await, "");
 
         show(
             "<notch-date-span id=it lang=en most=8 value=2026-05-12/2026-05-14></notch-date-span>",
@@ -28,9 +27,9 @@ fn events_away_from_the_focus_are_announced() {
         .await;
         page.focus("#it").await;
         page.press(&[Key::Down, Key::Enter]).await;
-        assert_eq!(page.get(SAID).await, "Now pick the other end.");
+        assert_eq!(page.get(ANNOUNCEMENT).await, "Now pick the other end.");
         page.press(&[Key::Down, Key::Right, Key::Enter]).await;
-        assert_eq!(page.get(SAID).await, "more than 8 days");
+        assert_eq!(page.get(ANNOUNCEMENT).await, "more than 8 days");
         page.press(&[Key::Left]).await;
         let selected = "[...document.querySelector('#it').shadowRoot.querySelectorAll('[aria-selected=true]')].length";
         assert_eq!(page.get(selected).await, "8", "all days that the span would have");
@@ -40,28 +39,28 @@ fn events_away_from_the_focus_are_announced() {
         assert!(page.tree("#it").await.contains(&"combobox \"It\"".to_owned()));
         assert!(page.descriptions("#it").await.contains(&"chosen: Clover".to_owned()));
         page.press(&[Key::Down]).await;
-        assert_eq!(page.get(SAID).await, "3 options");
+        assert_eq!(page.get(ANNOUNCEMENT).await, "3 options");
         let names = "[...document.querySelector('#it').shadowRoot.querySelectorAll('[part~=option]')].map((one) => one.getAttribute('aria-label') ?? one.textContent).join('; ')";
         assert_eq!(page.get(names).await, "Clover, Meadow; Sainfoin, Meadow; Linden");
         page.write("lin").await;
-        assert_eq!(page.get(SAID).await, "1 option");
+        assert_eq!(page.get(ANNOUNCEMENT).await, "1 option");
         page.write("x").await;
-        assert_eq!(page.get(SAID).await, "No option matches.");
+        assert_eq!(page.get(ANNOUNCEMENT).await, "No option matches.");
 
         show("<notch-select id=it></notch-select>").await;
         page.run("document.querySelector('#it').options = new Promise((done) => { window.come = done; })").await;
         page.focus("#it").await;
         page.press(&[Key::Down]).await;
-        assert_eq!(page.get(SAID).await, "Loading the options …");
+        assert_eq!(page.get(ANNOUNCEMENT).await, "Loading the options …");
         page.run("come(['Ida', 'Jon']); await new Promise((done) => setTimeout(done))").await;
-        assert_eq!(page.get(SAID).await, "2 options");
+        assert_eq!(page.get(ANNOUNCEMENT).await, "2 options");
     });
 }
 
 #[test]
 fn descriptions_captions_and_problems_are_accessible() {
     with_page(async |page| {
-        for (html, told) in [
+        for (html, description) in [
             ("<notch-switch id=it when-on=feeding checked></notch-switch>", "feeding"),
             (
                 "<notch-checkbox id=it description='so that she stays'></notch-checkbox>",
@@ -71,7 +70,7 @@ fn descriptions_captions_and_problems_are_accessible() {
             ("<notch-slider id=it required></notch-slider>", "required"),
         ] {
             page.show(&format!("<label for=it>It</label>{html}")).await;
-            assert_eq!(page.descriptions("#it").await, [told], "{html}");
+            assert_eq!(page.descriptions("#it").await, [description], "{html}");
         }
         // Problems are announced with the name of the control, and not too early.
         for (start, ..) in EVERY {
@@ -92,7 +91,7 @@ fn descriptions_captions_and_problems_are_accessible() {
             let parts = "document.querySelector('#it').shadowRoot.querySelectorAll('[aria-invalid=true]').length";
             assert_eq!(page.get(parts).await, "0", "{tag}");
             page.run("document.forms[0].requestSubmit()").await;
-            assert_eq!(page.get(SAID).await, "Mites: A value is required.", "{tag}");
+            assert_eq!(page.get(ANNOUNCEMENT).await, "Mites: A value is required.", "{tag}");
         }
     });
 }

@@ -37,8 +37,8 @@ fn attributes_bound_to_state_disturb_no_gesture() {
         let way: Vec<(f64, f64)> = (2..=8).map(|tenth| (f64::from(tenth) / 10.0, 0.5)).collect();
         page.mouse("notch-slider", "[part=track]", &way, Some(0), Some(6)).await;
         assert_eq!(page.value("notch-slider").await, "80");
-        let told = page.told().await;
-        assert_eq!(told[told.len() - 2..], ["release -> release, change 80", "change event 80"]);
+        let log = page.log().await;
+        assert_eq!(log[log.len() - 2..], ["release -> release, change 80", "change event 80"]);
         page.mouse("notch-rating", "[part=icons]", &[(0.3, 0.5), (0.7, 0.5)], Some(0), Some(1))
             .await;
         assert_eq!(page.value("notch-rating").await, "4");
@@ -91,7 +91,7 @@ fn a_value_and_its_definition_can_be_set_in_any_order() {
         )
         .await;
         assert_eq!(page.get("adjusted.join(', ')").await, "41 -> 40, 40 -> 20, 20 -> 41");
-        assert_eq!(page.told().await, [""; 0]);
+        assert_eq!(page.log().await, [""; 0]);
     });
 }
 
@@ -218,10 +218,10 @@ const EARLY: &str = "<!doctype html><html lang=en><title>Early</title>
     <label for=t>Temper</label><notch-rating id=t name=t value=3></notch-rating>
     <label for=d>Visited</label><notch-date id=d name=d><input type=date name=d></notch-date></form><p></p>
     <script>
-      window.errors = []; window.said = [];
+      window.errors = []; window.logged = [];
       // Properties of elements that are not defined yet.
       Object.assign(document.getElementById('t'), { max: 7, title: 'How they were' });
-      for (const kind of ['error', 'warn']) { const old = console[kind]; console[kind] = (...all) => { said.push(all.join(' ')); old(...all); }; }
+      for (const kind of ['error', 'warn']) { const old = console[kind]; console[kind] = (...all) => { logged.push(all.join(' ')); old(...all); }; }
       addEventListener('error', ({ message }) => errors.push(message));
       addEventListener('unhandledrejection', ({ reason }) => errors.push(String(reason)));
       window.heard = [];
@@ -268,7 +268,7 @@ fn a_late_module_receives_everything_done_before() {
         assert_eq!(page.get("document.activeElement.id").await, "m");
         page.press(&[Key::Up]).await;
         assert_eq!(page.value("#m").await, "8");
-        assert_eq!(page.get("[...errors, ...said].join()").await, "");
+        assert_eq!(page.get("[...errors, ...logged].join()").await, "");
         assert_eq!(page.role_and_name("#w").await.1, "Weight");
     });
 }
@@ -286,18 +286,21 @@ fn without_the_module_native_controls_are_used() {
             assert_eq!(page.get(SENT).await, "w=18.4&m=7&f=on&t=3&d=2026-05-14");
             assert_eq!(page.get("heard.join()").await, "m");
             assert_eq!(page.get("errors.join()").await, "");
-            let said = page.get("said.join('; ')").await;
+            let logged = page.get("logged.join('; ')").await;
             assert!(
-                said.starts_with("pin-notch.wasm did not come") && !said.contains("; pin-notch"),
-                "{said}"
+                logged.starts_with("pin-notch.wasm did not come")
+                    && !logged.contains("; pin-notch"),
+                "{logged}"
             );
             assert!(page.is_drawn(&["#w input"]).await, "the native control is there");
         }
         let _server = early(&page, Behaviour::Hanging).await;
         assert_eq!(page.get(SENT).await, "w=18.4&m=&f=on&t=3&d=2026-05-14");
-        page.until("said.length > 0").await;
+        page.until("logged.length > 0").await;
         assert!(
-            page.get("said.join('; ')").await.starts_with("pin-notch.wasm has not come after 8 s")
+            page.get("logged.join('; ')")
+                .await
+                .starts_with("pin-notch.wasm has not come after 8 s")
         );
         assert_eq!(page.get("errors.join()").await, "");
     });
@@ -310,7 +313,7 @@ fn a_program_without_a_document_can_import_the_module() {
             serve("<!doctype html><title>Worker</title>".to_owned(), web_files()).await;
         page.client.goto(&url).await.expect("the page");
         // A worker has no document, no elements and no style sheets.
-        let told = page
+        let message = page
             .get(
                 "await new Promise((done) => {
                    const script = `import(\"${location.origin}/pin-notch.js\").then(async ({ ready, onTurn }) => postMessage(typeof onTurn + ': ' + await ready.catch((why) => why.message)), (why) => postMessage('failed: ' + why))`;
@@ -321,7 +324,7 @@ fn a_program_without_a_document_can_import_the_module() {
             )
             .await;
         server.abort();
-        assert_eq!(told, "function: there is no document here");
+        assert_eq!(message, "function: there is no document here");
     });
 }
 
@@ -399,8 +402,8 @@ fn names_and_descriptions_follow_the_surroundings() {
             };
             page.show(&format!("<p id=why>{tag} it is</p><label for=it>It</label><{tag} id=it lang=en aria-describedby=why>{options}</{tag}>")).await;
             page.until("document.querySelector('#it').shadowRoot.querySelector('#about')?.textContent || document.querySelector('#it').matches('notch-slider, notch-rating, notch-switch, notch-checkbox')").await;
-            let told = page.descriptions("#it").await;
-            assert!(told.contains(&format!("{tag} it is")), "{tag}: {told:?}");
+            let descriptions = page.descriptions("#it").await;
+            assert!(descriptions.contains(&format!("{tag} it is")), "{tag}: {descriptions:?}");
         }
     });
 }

@@ -67,7 +67,7 @@ fn a_slider_follows_the_keys() {
         page.focus("#weight").await;
         page.press(&[Key::Right, Key::PageUp, Key::Home, Key::Left]).await;
         assert_eq!(
-            page.told().await,
+            page.log().await,
             [
                 "key ArrowRight -> input 18.5, change 18.5",
                 "input event 18.5",
@@ -94,22 +94,22 @@ fn a_drag_is_many_inputs_and_one_change() {
     with_page(async |page| {
         let way = [(0.46, 0.5), (0.5, 0.5), (0.75, 0.5), (1.2, 3.0)];
         page.mouse("#weight", "[part=track]", &way, Some(0), Some(3)).await;
-        let told = page.told().await;
-        let starting = |with: &str| told.iter().filter(|line| line.starts_with(with)).count();
-        assert!(told[0].starts_with("grab at ") && told[0].ends_with(" -> grab"), "{told:?}");
+        let log = page.log().await;
+        let starting = |with: &str| log.iter().filter(|line| line.starts_with(with)).count();
+        assert!(log[0].starts_with("grab at ") && log[0].ends_with(" -> grab"), "{log:?}");
         assert!(
             starting("input event") >= 3 && starting("input event") == starting("move "),
-            "{told:?}"
+            "{log:?}"
         );
-        assert_eq!(told[told.len() - 2..], ["release -> release, change 40", "change event 40"]);
+        assert_eq!(log[log.len() - 2..], ["release -> release, change 40", "change event 40"]);
         assert_eq!(page.get("document.querySelector('#weight').shadowRoot.querySelector('[part=thumb]').style.left").await, "100%");
 
         // A press beside the thumb jumps there. Escape cancels the whole gesture, and releasing the button
         // afterwards has no effect.
         page.drag_and_press("#weight", "[part=track]", (0.25, 0.5), (0.5, 0.5), Key::Escape).await;
-        let told = page.told().await;
-        assert!(told[0].ends_with("-> grab, input 10"), "{told:?}");
-        assert_eq!(told[told.len() - 2..], ["key Escape -> input 40, cancel", "input event 40"]);
+        let log = page.log().await;
+        assert!(log[0].ends_with("-> grab, input 10"), "{log:?}");
+        assert_eq!(log[log.len() - 2..], ["key Escape -> input 40, cancel", "input event 40"]);
         assert_eq!(page.get("document.querySelector('#weight').value").await, "40");
     });
 }
@@ -160,26 +160,23 @@ fn a_rating_previews_chooses_and_clears() {
             (page.get(readout).await, page.get(lit).await),
             ("not rated".into(), "0 0 0 0 0".into())
         );
-        let told = page.told().await;
-        assert!(
-            told[0].starts_with("point at ") && told[0].ends_with("-> preview 3.5"),
-            "{told:?}"
-        );
-        assert_eq!(told[1], "leave -> preview end");
+        let log = page.log().await;
+        assert!(log[0].starts_with("point at ") && log[0].ends_with("-> preview 3.5"), "{log:?}");
+        assert_eq!(log[1], "leave -> preview end");
 
         page.click("#temper", "[part=icons]", (0.69, 0.5)).await;
         assert_eq!(page.get("document.querySelector('#temper').value").await, "3.5");
         page.click("#temper", "[part=icons]", (0.69, 0.5)).await;
-        let told = page.told().await;
-        assert!(told[told.len() - 3].ends_with("-> input empty, change empty"), "{told:?}");
-        assert_eq!(told[told.len() - 2..], ["input event ", "change event "]);
+        let log = page.log().await;
+        assert!(log[log.len() - 3].ends_with("-> input empty, change empty"), "{log:?}");
+        assert_eq!(log[log.len() - 2..], ["input event ", "change event "]);
         assert_eq!(page.get(lit).await, "0 0 0 0 0", "cleared under the pointer, and looking so");
 
         page.focus("#pattern").await;
         page.press(&[Key::Up, Key::Delete]).await;
-        let told = page.told().await;
-        assert_eq!(told[0], "key ArrowUp -> input 5, change 5");
-        assert_eq!(told[3], "key Delete -> refused: a value is required, so it cannot be cleared");
+        let log = page.log().await;
+        assert_eq!(log[0], "key ArrowUp -> input 5, change 5");
+        assert_eq!(log[3], "key Delete -> refused: a value is required, so it cannot be cleared");
     });
 }
 
@@ -188,7 +185,7 @@ fn a_switch_flips_by_pointer_key_and_label() {
     with_page(async |page| {
         page.click("#feeder", "[part=track]", (0.5, 0.5)).await;
         assert_eq!(
-            page.told().await,
+            page.log().await,
             ["flip -> input on, change on", "input event on", "change event on"]
         );
         assert_eq!(page.get("document.querySelector('#feeder').shadowRoot.querySelector('[part=caption]').textContent").await, "on");
@@ -211,11 +208,11 @@ fn disabled_and_read_only_refuse_and_show_it() {
         page.click("#shown", "[part=track]", (0.1, 0.5)).await;
         page.focus("#shown").await;
         page.press(&[Key::Right]).await;
-        let told = page.told().await;
-        assert!(told[0].ends_with("refused: read-only"), "{told:?}");
-        assert_eq!(told.last().unwrap(), "key ArrowRight -> refused: read-only");
+        let log = page.log().await;
+        assert!(log[0].ends_with("refused: read-only"), "{log:?}");
+        assert_eq!(log.last().unwrap(), "key ArrowRight -> refused: read-only");
         page.click("#locked", "[part=track]", (0.1, 0.5)).await;
-        assert!(page.told().await[0].ends_with("refused: disabled"));
+        assert!(page.log().await[0].ends_with("refused: disabled"));
         page.click("#heater", "[part=track]", (0.5, 0.5)).await;
         assert_eq!(page.get("document.querySelector('#heater').checked").await, "true");
         let colour = "(({ color, filter }) => `${color} ${filter}`)(getComputedStyle(document.querySelector('#locked').shadowRoot.querySelector('[part=control]')))";
@@ -269,13 +266,13 @@ fn a_form_treats_the_elements_as_its_own() {
         page.find("#skip").await.click().await.unwrap();
         let measured = "visited=2026-05-14&opened=&weight=18.5&outside=12.5&mites=7&colony=&stores=0&next-visit=&note=";
         assert_eq!(page.get(data).await, measured);
-        page.told().await;
+        page.log().await;
         page.click("#form-temper", "[part=icons]", (0.9, 0.5)).await;
-        assert!(page.told().await.iter().all(|line| line.ends_with("refused: disabled")));
+        assert!(page.log().await.iter().all(|line| line.ends_with("refused: disabled")));
         page.find("#skip").await.click().await.unwrap();
 
         page.find("button[type=reset]").await.click().await.unwrap();
-        page.told().await;
+        page.log().await;
         assert_eq!(
             page.get(data).await,
             "visited=&opened=&weight=18.4&outside=12.5&mites=&temper=&brood=&treatment=&dose=&colony=&stores=0&next-visit=&note=",
@@ -345,7 +342,7 @@ fn scripts_read_and_write_like_on_native_controls() {
         );
         page.run(&format!("{slider}.value = 99; {slider}.max = 30")).await;
         assert_eq!(page.get(&format!("{slider}.value")).await, "30", "a new bound holds at once");
-        assert_eq!(page.told().await, [] as [&str; 0], "what a script sets makes no event");
+        assert_eq!(page.log().await, [] as [&str; 0], "what a script sets makes no event");
 
         page.run(&format!("{slider}.setCustomValidity('Too heavy to lift.')")).await;
         assert_eq!(
@@ -485,12 +482,9 @@ fn two_thumbs_answer_pointer_and_keys() {
         page.click("notch-span-slider", "[part=track]", (0.25, 0.5)).await;
         assert_eq!(page.value("notch-span-slider").await, "-5,30", "the nearer thumb answers");
         page.press(&[Key::Right, Key::Tab, Key::Left, Key::Home]).await;
-        let told = page.told().await;
-        assert!(
-            told.contains(&"key ArrowRight -> input -4,30, change -4,30".to_owned()),
-            "{told:?}"
-        );
-        assert!(told.contains(&"take high -> take high".to_owned()), "{told:?}");
+        let log = page.log().await;
+        assert!(log.contains(&"key ArrowRight -> input -4,30, change -4,30".to_owned()), "{log:?}");
+        assert!(log.contains(&"take high -> take high".to_owned()), "{log:?}");
         assert_eq!(page.value("notch-span-slider").await, "-4,1", "as near as it may");
         assert_eq!(
             page.get(

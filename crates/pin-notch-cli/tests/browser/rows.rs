@@ -16,7 +16,7 @@ async fn press(page: &Page, button: &str) {
     page.press(&[Key::Enter]).await;
 }
 
-async fn said(page: &Page) -> String {
+async fn announcement(page: &Page) -> String {
     page.get("document.querySelector('[data-status]').textContent").await
 }
 
@@ -29,12 +29,12 @@ fn rows_are_added_removed_and_moved_by_keys_and_undone() {
         assert_eq!(page.get(ROWS).await, "-");
         page.run("document.getElementById('sting.1.where').value = 'neck'; document.getElementById('sting.1.pain').value = 3;").await;
         press(&page, "add").await;
-        assert_eq!(said(&page).await, "Sting 2 has been added.");
+        assert_eq!(announcement(&page).await, "Sting 2 has been added.");
         assert_eq!(page.get("document.activeElement.id").await, "sting.2.time");
         page.run("document.getElementById('sting.2.where').value = 'foot'").await;
         press(&page, "up 2").await;
         assert_eq!(page.get(ROWS).await, "foot- neck-3");
-        assert_eq!(said(&page).await, "Sting 2 is Sting 1 now.");
+        assert_eq!(announcement(&page).await, "Sting 2 is Sting 1 now.");
         // The button moves with its row; the first row cannot move up.
         assert_eq!(page.get("document.activeElement.value").await, "down 1");
         page.expect_accessible().await;
@@ -68,8 +68,8 @@ fn rows_are_added_removed_and_moved_by_keys_and_undone() {
         // Rules over all rows, and in each of them.
         page.run("for (const id of ['sting.1.time', 'sting.2.time']) document.getElementById(id).value = '10:15'; document.querySelector('form').requestSubmit();").await;
         page.until("document.querySelector('[data-problems] a')").await;
-        let told = page.get("document.querySelector('[data-problems]').innerText").await;
-        assert!(told.contains("Sting 1, About when: Two stings at the same time"), "{told}");
+        let text = page.get("document.querySelector('[data-problems]').innerText").await;
+        assert!(text.contains("Sting 1, About when: Two stings at the same time"), "{text}");
         page.run("document.getElementById('sting.2.time').value = '10:30'").await;
         page.until("!document.querySelector('[data-problems] a')").await;
         // The field `eye` is shown in the row that it depends on.

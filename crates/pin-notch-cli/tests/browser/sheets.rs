@@ -107,12 +107,15 @@ fn a_refused_form_shows_what_was_entered_with_links() {
                 page.get(&format!("({field})('{id}').getAttribute('aria-invalid')")).await,
                 "true"
             );
-            let told = page.descriptions(&format!("#{id}")).await.join(" ");
-            assert!(!told.is_empty(), "{id}");
+            let descriptions = page.descriptions(&format!("#{id}")).await.join(" ");
+            assert!(!descriptions.is_empty(), "{id}");
         }
         for id in ["weight", "temper"] {
-            let told = page.descriptions(&format!("#{id}")).await.join(" ");
-            assert!(told.contains("must be 40") || told.contains("required"), "{id}: {told}");
+            let descriptions = page.descriptions(&format!("#{id}")).await.join(" ");
+            assert!(
+                descriptions.contains("must be 40") || descriptions.contains("required"),
+                "{id}: {descriptions}"
+            );
             assert_eq!(
                 page.get(&format!("document.getElementById('{id}').matches(':state(invalid)')"))
                     .await,
@@ -122,10 +125,10 @@ fn a_refused_form_shows_what_was_entered_with_links() {
         assert_eq!(page.axe().await, "");
         assert_eq!(page.get("[...document.querySelectorAll('.wrong')].filter((one) => one.checkVisibility()).length").await, "0");
         // A reset restores the values of the sheet, not those that were refused.
-        let held = "['visited', 'weight', 'mites', 'temper'].map((id) => document.getElementById(id).value).join()";
-        assert_eq!(page.get(held).await, ",40,,");
+        let values = "['visited', 'weight', 'mites', 'temper'].map((id) => document.getElementById(id).value).join()";
+        assert_eq!(page.get(values).await, ",40,,");
         page.run("document.querySelector('form').reset();").await;
-        assert_eq!(page.get(held).await, ",18.4,,");
+        assert_eq!(page.get(values).await, ",18.4,,");
         page.client.refresh().await.expect("the page again");
         page.until("document.querySelector('.problems a') && document.querySelector('[name]:state(ready)')").await;
         // Each link focuses its field.
@@ -169,7 +172,7 @@ const FILLED: [(&str, &str, &str); 4] = [
 #[test]
 fn each_sheet_of_the_demo_is_filled_in_and_sent() {
     with_page(async |page| {
-        for (name, values, told) in FILLED {
+        for (name, values, answer) in FILLED {
             let (_server, url) = demo_of(&[&format!("demo/{name}.toml")]);
             page.client.goto(&url).await.expect("the page");
             page.until("document.querySelector('notch-form:state(ready)')").await;
@@ -183,7 +186,7 @@ fn each_sheet_of_the_demo_is_filled_in_and_sent() {
                  for (let at = document.querySelectorAll('[data-part]').length; at >= 0; at -= 1) document.querySelector('form').requestSubmit();"
             ))
             .await;
-            page.until(&format!("document.body.innerText.includes({})", serde_json::json!(told)))
+            page.until(&format!("document.body.innerText.includes({})", serde_json::json!(answer)))
                 .await;
         }
         // A preset is a single step for undo.
@@ -192,9 +195,9 @@ fn each_sheet_of_the_demo_is_filled_in_and_sent() {
         page.until("document.querySelector('notch-form:state(ready)')").await;
         page.focus("button[value=heather]").await;
         page.press(&[Key::Enter]).await;
-        let held =
+        let values =
             "['speed', 'warm', 'frames'].map((id) => document.getElementById(id).value).join()";
-        assert_eq!(page.get(held).await, "420,30,40,4");
+        assert_eq!(page.get(values).await, "420,30,40,4");
         assert_eq!(
             page.get("document.querySelector('[data-status]').textContent").await,
             "The values of Heather honey have been entered."
@@ -205,7 +208,7 @@ fn each_sheet_of_the_demo_is_filled_in_and_sent() {
             "{moves}"
         );
         assert_eq!(page.get("document.querySelector('notch-form').undo()").await, "true");
-        assert_eq!(page.get(held).await, "120,25,35,6");
+        assert_eq!(page.get(values).await, "120,25,35,6");
         // And without script, with native controls.
         let (_server, url) = demo_of(&["demo/extractor.toml"]);
         page.script(false).await;
@@ -250,10 +253,10 @@ fn the_demo_offers_the_languages_of_a_sheet_and_records_the_date() {
                   document.querySelector('form').requestSubmit()").await;
         page.until("document.querySelector('table')").await;
         // The answer is also in the chosen language.
-        let told = page.get("document.body.innerText").await;
+        let text = page.get("document.body.innerText").await;
         assert!(
-            told.contains("Danke, und einen ruhigen Winter.") && told.contains("Deutsch"),
-            "{told}"
+            text.contains("Danke, und einen ruhigen Winter.") && text.contains("Deutsch"),
+            "{text}"
         );
         let moves =
             std::env::temp_dir().join(format!("pin-notch-day-{}.moves", std::process::id()));
@@ -297,10 +300,10 @@ fn a_form_in_parts_is_completed_and_reviewed() {
         // Nobody can continue while this part has problems, and problems of other parts are not shown here.
         click("Next").await;
         assert_eq!(page.get(in_sight).await, "100");
-        let told = page.get("document.querySelector('[data-problems]').innerText").await;
+        let text = page.get("document.querySelector('[data-problems]').innerText").await;
         assert!(
-            told.contains("Your name: A value is required.") && !told.contains("From and to"),
-            "{told}"
+            text.contains("Your name: A value is required.") && !text.contains("From and to"),
+            "{text}"
         );
         page.run("document.getElementById('guest').value = 'Ida'; document.getElementById('mail').value = 'ida@apiary.example'").await;
         // Enter also continues.

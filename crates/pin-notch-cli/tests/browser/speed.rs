@@ -122,8 +122,13 @@ fn the_cost_compared_with_native_controls_is_reported() {
 
 /// Runs a measuring script in the page and returns its results.
 async fn measure(page: &Page, script: &str) -> Vec<f64> {
-    let told = page.run(&format!("{MEASURING}\n{script}")).await;
-    told.as_array().into_iter().flatten().map(|figure| figure.as_f64().expect("a figure")).collect()
+    let figures = page.run(&format!("{MEASURING}\n{script}")).await;
+    figures
+        .as_array()
+        .into_iter()
+        .flatten()
+        .map(|figure| figure.as_f64().expect("a figure"))
+        .collect()
 }
 
 /// Code shared by the measuring scripts: the time of a run including layout, and of creating many elements.
@@ -178,8 +183,8 @@ async fn drags(page: &Page) -> (f64, f64) {
 
 /// The working time of the page's main thread, in seconds.
 async fn busy(page: &Page) -> f64 {
-    let told = page.devtools("Performance.getMetrics", json!({})).await;
-    let mut all = told["metrics"].as_array().into_iter().flatten();
+    let metrics = page.devtools("Performance.getMetrics", json!({})).await;
+    let mut all = metrics["metrics"].as_array().into_iter().flatten();
     let found = all.find(|metric| metric["name"] == "TaskDuration");
     found.and_then(|metric| metric["value"].as_f64()).expect("a figure")
 }

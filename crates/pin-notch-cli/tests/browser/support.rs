@@ -226,12 +226,12 @@ where
 
 /// Records every turn, and every `input` and `change` event that reaches the document.
 const RECORD: &str = "
-    window.told = [];
+    window.log = [];
     const { onTurn } = await import('/pin-notch.js');
-    onTurn(({ element, intent, outcome }) => told.push(`${intent} -> ${outcome}`));
+    onTurn(({ element, intent, outcome }) => log.push(`${intent} -> ${outcome}`));
     for (const type of ['input', 'change', 'grab', 'release'])
-      document.addEventListener(type, (event) => told.push(`${type} event ${event.target.value}`));
-    document.addEventListener('toggle', (event) => told.push(`toggle event ${event.newState}`), true);";
+      document.addEventListener(type, (event) => log.push(`${type} event ${event.target.value}`));
+    document.addEventListener('toggle', (event) => log.push(`toggle event ${event.newState}`), true);";
 
 pub struct Page {
     pub client: Client,
@@ -297,9 +297,9 @@ impl Page {
     }
 
     /// What was recorded since the last call, one line each.
-    pub async fn told(&self) -> Vec<String> {
-        let told = self.run("return told.splice(0);").await;
-        told.as_array()
+    pub async fn log(&self) -> Vec<String> {
+        let log = self.run("return log.splice(0);").await;
+        log.as_array()
             .expect("a list")
             .iter()
             .map(|line| line.as_str().unwrap_or_default().to_owned())
@@ -308,7 +308,7 @@ impl Page {
 
     /// Replaces the page's content with this markup.
     pub async fn show(&self, html: &str) {
-        self.run(&format!("document.body.innerHTML = {}; told.splice(0);", json!(html))).await;
+        self.run(&format!("document.body.innerHTML = {}; log.splice(0);", json!(html))).await;
     }
 
     pub async fn find(&self, css: &str) -> Element {
@@ -508,7 +508,7 @@ impl Page {
             Json::Null => String::new(),
             other => other.to_string(),
         };
-        let told = |node: &Json| {
+        let described = |node: &Json| {
             let role = text(&node["role"]["value"]);
             let property = |name: &str| {
                 let all = node["properties"].as_array().into_iter().flatten();
@@ -522,7 +522,7 @@ impl Page {
                 .contains(&role.as_str())
                 .then(|| format!("{role} {name:?} {value}").trim_end().to_owned())
         };
-        found["nodes"].as_array().into_iter().flatten().filter_map(told).collect()
+        found["nodes"].as_array().into_iter().flatten().filter_map(described).collect()
     }
 
     /// The descriptions in an element for assistive technology.

@@ -87,7 +87,7 @@ fn typed_text_is_counted_kept_and_sent_like_in_html() {
         page.press(&[Key::Enter]).await;
         assert_eq!(page.get("document.querySelector('#note').value").await, "calm\n");
         assert_eq!(page.get(&part("#note", "[part=counter]")).await, "5 of 12");
-        assert_eq!(page.get(&part("#note", "[part=said]")).await, "");
+        assert_eq!(page.get(&part("#note", "[part=announcement]")).await, "");
         page.press(&[Key::Escape]).await;
         page.write("no queen").await;
         // Text beyond the maximum length is not cut off.

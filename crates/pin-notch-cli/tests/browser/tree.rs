@@ -4,7 +4,7 @@ use crate::support::with_page;
 
 /// Each element with the roles, names and values in its part of the tree. (The protocol does not report
 /// text values; these are checked below.)
-const TOLD: [(&str, &str, &[&str]); 17] = [
+const EXPECTED: [(&str, &str, &[&str]); 17] = [
     ("notch-slider", "max=40 value=18 unit=kg", &["slider \"It\" 18"]),
     ("notch-span-slider", "value=10,30", &["slider \"It, from\" 10", "slider \"It, to\" 30"]),
     ("notch-rating", "value=4", &["slider \"It\" 4"]),
@@ -72,7 +72,7 @@ const TOLD: [(&str, &str, &[&str]); 17] = [
 fn each_control_has_its_accessible_role_and_name() {
     with_page(async |page| {
         let mut wrong = Vec::new();
-        for (tag, attributes, told) in TOLD {
+        for (tag, attributes, expected) in EXPECTED {
             let options = match tag {
                 "notch-checkbox-group" | "notch-item-stepper" | "notch-select" => {
                     "<option value=oa>Oxalic</option><option value=fa>Formic</option>"
@@ -84,7 +84,7 @@ fn each_control_has_its_accessible_role_and_name() {
             ))
             .await;
             let found = page.tree("#it").await;
-            if found != told {
+            if found != expected {
                 wrong.push(format!("{tag}: {found:?}"));
             }
         }

@@ -14,12 +14,12 @@ fn a_stepper_keeps_what_is_typed_apart_from_its_value() {
         let input = Page::part("#it", "[part=input]");
         page.find("label").await.click().await.unwrap();
         page.write("1.").await;
-        assert_eq!(page.told().await[..2], ["type \"1\" -> input 1", "input event 1"]);
+        assert_eq!(page.log().await[..2], ["type \"1\" -> input 1", "input event 1"]);
         assert_eq!(page.get(&format!("{input}.value")).await, "1.", "what is typed stands");
         page.write("25").await;
         page.press(&[Key::Up]).await;
-        let told = page.told().await;
-        assert_eq!(told[told.len() - 3], "key ArrowUp -> input 1.5, change 1.5");
+        let log = page.log().await;
+        assert_eq!(log[log.len() - 3], "key ArrowUp -> input 1.5, change 1.5");
         assert_eq!(page.get(&format!("{input}.value")).await, "1.50");
         // An unacceptable text is kept for correction, with its problem below, and the value unchanged.
         page.run(&format!("{input}.select()")).await;
@@ -41,13 +41,13 @@ fn a_stepper_keeps_what_is_typed_apart_from_its_value() {
         assert_eq!(page.get(&format!("{input}.value")).await, "1.00", "what it has settled on");
         assert_eq!(page.get("document.querySelector('#it').matches(':valid')").await, "true");
         // A button that is held steps repeatedly.
-        page.told().await;
+        page.log().await;
         page.hold("#it", "[part=more]", 620).await;
-        let told = page.told().await;
-        let steps = told.iter().filter_map(|line| line.strip_prefix("step ")?.split(' ').next());
+        let log = page.log().await;
+        let steps = log.iter().filter_map(|line| line.strip_prefix("step ")?.split(' ').next());
         let steps: i32 = steps.map(|steps| steps.parse::<i32>().expect("a number")).sum();
         // From 400 ms on, there is a step every 80 ms, even if a busy page polls rarely.
-        assert!(steps >= 3, "{steps} steps in 620 ms: {told:?}");
+        assert!(steps >= 3, "{steps} steps in 620 ms: {log:?}");
         page.run("document.querySelector('#it').stepDown(100)").await;
         assert_eq!(page.value("#it").await, "0");
         // Enter in the field sends the form.

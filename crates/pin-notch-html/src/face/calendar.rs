@@ -1,31 +1,36 @@
 //! Date pickers: one or two fields, and a month grid that opens below or is part of the page.
 
 use super::field::input;
-use super::{BACK, Button, CROSS, NEXT, PAGE, Told, press};
+use super::{BACK, Button, CROSS, Context, NEXT, PAGE, press};
 use crate::action::Action;
 use crate::markup::Markup;
 use pin_notch::{DateGrid, DateSpanView, DateView, GridDay, Part, Role, Semantics, Thumb};
 
-pub(super) fn body(to: &mut Markup, view: &DateView, semantics: &Semantics, told: &Told) {
+pub(super) fn body(to: &mut Markup, view: &DateView, semantics: &Semantics, context: &Context) {
     let popup = Popup::new(view.grid.as_ref(), view.always_open, semantics);
     to.open("div", "field");
     input(to, &view.text, &view.placeholder, semantics);
     to.put("size", format_args!("{}", width(&[&view.text, &view.placeholder])));
-    popup.name_field(to, semantics, told, None);
+    popup.name_field(to, semantics, context, None);
     to.flag("data-focus", !popup.open);
     to.close();
-    popup.close_field(to, semantics, told, view.value.is_some());
-    popup.write(to, told, |to| {
+    popup.close_field(to, semantics, context, view.value.is_some());
+    popup.write(to, context, |to| {
         let Some((today, free)) = view.today else { return };
         to.open("button", "today");
         to.set("type", "button");
-        to.flag("disabled", told.stuck || !free);
+        to.flag("disabled", context.stuck || !free);
         to.doing(Action::Day, &today.to_string());
-        to.say(&told.words(Part::Today));
+        to.say(&context.words(Part::Today));
     });
 }
 
-pub(super) fn span_body(to: &mut Markup, view: &DateSpanView, semantics: &Semantics, told: &Told) {
+pub(super) fn span_body(
+    to: &mut Markup,
+    view: &DateSpanView,
+    semantics: &Semantics,
+    context: &Context,
+) {
     let popup = Popup::new(view.grid.as_ref(), view.always_open, semantics);
     to.open("div", "field");
     let ends = [("from", Thumb::Low, Part::From), ("to", Thumb::High, Part::To)];
@@ -38,14 +43,14 @@ pub(super) fn span_body(to: &mut Markup, view: &DateSpanView, semantics: &Semant
         }
         input(to, text, &view.placeholder, semantics);
         to.put("size", format_args!("{}", width(&[text, &view.placeholder])));
-        popup.name_field(to, semantics, told, view.two_fields.then_some(part));
+        popup.name_field(to, semantics, context, view.two_fields.then_some(part));
         to.set("data-end", name);
         let active = !view.two_fields || view.active == end;
         to.flag("data-focus", !popup.open && active);
         to.close();
     }
-    popup.close_field(to, semantics, told, view.value.is_some());
-    popup.write(to, told, |to| {
+    popup.close_field(to, semantics, context, view.value.is_some());
+    popup.write(to, context, |to| {
         to.open("span", "status");
         to.say(&view.status);
     });
@@ -71,10 +76,16 @@ impl<'a> Popup<'a> {
 
     /// A field with a calendar as its popup is a combobox; one beside a calendar is a plain text field.
     /// `end` names one of two fields.
-    fn name_field(&self, to: &mut Markup, semantics: &Semantics, told: &Told, end: Option<Part>) {
+    fn name_field(
+        &self,
+        to: &mut Markup,
+        semantics: &Semantics,
+        context: &Context,
+        end: Option<Part>,
+    ) {
         let mut semantics = semantics.clone();
         semantics.role = if self.always_open { Role::TextBox } else { Role::Combobox };
-        told.name_part(to, &semantics, end);
+        context.name_part(to, &semantics, end);
         if !self.always_open {
             to.set("aria-controls", "calendar");
             to.set("aria-haspopup", "dialog");
@@ -82,18 +93,18 @@ impl<'a> Popup<'a> {
     }
 
     /// Writes the buttons after the fields and closes their container.
-    fn close_field(&self, to: &mut Markup, semantics: &Semantics, told: &Told, filled: bool) {
+    fn close_field(&self, to: &mut Markup, semantics: &Semantics, context: &Context, filled: bool) {
         let clear =
             Button { part: "clear", name: Part::Clear, icon: CROSS, does: (Action::Clear, "") };
-        told.button(to, clear, told.stuck || semantics.required || !filled);
+        context.button(to, clear, context.stuck || semantics.required || !filled);
         to.open("span", "toggle");
         to.flag("hidden", self.always_open);
-        told.label(to, Part::OpenCalendar);
-        press(to, PAGE, (Action::Toggle, ""), told.stuck);
+        context.label(to, Part::OpenCalendar);
+        press(to, PAGE, (Action::Toggle, ""), context.stuck);
         to.close();
     }
 
-    fn write(&self, to: &mut Markup, told: &Told, foot: impl FnOnce(&mut Markup)) {
+    fn write(&self, to: &mut Markup, context: &Context, foot: impl FnOnce(&mut Markup)) {
         if self.always_open {
             to.open("div", "page");
         } else {
@@ -101,13 +112,13 @@ impl<'a> Popup<'a> {
             to.set("id", "calendar");
             to.set("popover", "manual");
             to.set("role", "dialog");
-            told.label(to, Part::Calendar);
+            context.label(to, Part::Calendar);
             to.flag("data-open", self.open);
         }
         to.open("div", "calendar");
         if let Some(grid) = self.grid {
-            head(to, grid, told);
-            table(to, grid, self.open, told);
+            head(to, grid, context);
+            table(to, grid, self.open, context);
             to.open("div", "foot");
             foot(to);
             to.close();
@@ -117,25 +128,25 @@ impl<'a> Popup<'a> {
     }
 }
 
-fn head(to: &mut Markup, grid: &DateGrid, told: &Told) {
+fn head(to: &mut Markup, grid: &DateGrid, context: &Context) {
     to.open("div", "head");
     to.open("span", "back");
-    to.set("aria-label", &told.words(Part::PreviousMonth));
+    to.set("aria-label", &context.words(Part::PreviousMonth));
     press(to, BACK, (Action::Key, "PageUp"), false);
     to.open("div", "title");
     to.set("aria-live", "polite");
     to.say(&grid.title);
     to.open("span", "next");
-    to.set("aria-label", &told.words(Part::NextMonth));
+    to.set("aria-label", &context.words(Part::NextMonth));
     press(to, NEXT, (Action::Key, "PageDown"), false);
     to.close();
 }
 
-fn table(to: &mut Markup, grid: &DateGrid, takes_focus: bool, told: &Told) {
+fn table(to: &mut Markup, grid: &DateGrid, takes_focus: bool, context: &Context) {
     to.open("table", "grid");
     to.set("role", "grid");
-    to.reachable(!told.disabled);
-    told.label(to, Part::Days(grid.month));
+    to.reachable(!context.disabled);
+    context.label(to, Part::Days(grid.month));
     let mut days = grid.weeks.iter().flat_map(|(_, days)| days);
     match days.find(|day| day.active).and_then(|day| day.date) {
         Some(date) => to.put("aria-activedescendant", format_args!("day-{date}")),

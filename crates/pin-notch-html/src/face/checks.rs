@@ -1,7 +1,7 @@
 //! Checkboxes: a square with one notched corner, hollow, filled or half filled, alone or in a group. Radio buttons: a drop in a
 //! ring.
 
-use super::Told;
+use super::Context;
 use crate::action::Action;
 use crate::markup::Markup;
 use crate::shapes::outline;
@@ -43,20 +43,20 @@ pub(super) fn group_body(
     to: &mut Markup,
     view: &CheckboxGroupView,
     semantics: &Semantics,
-    told: &Told,
+    context: &Context,
 ) {
     to.open("div", "choices");
-    told.name(to, semantics);
+    context.name(to, semantics);
     if let Some(all) = &view.all {
         to.open_in("div", "all", &states_of(all.checked, &all.semantics));
         to.doing(Action::Flip, "");
-        one(to, &all.text, all.checked, &all.semantics, told);
+        one(to, &all.text, all.checked, &all.semantics, context);
     }
     for choice in &view.choices {
         let CheckboxView { checked, semantics, .. } = &choice.checkbox;
         to.open_in("div", "choice", &states_of(*checked, semantics));
         to.doing(Action::Pick, &choice.value);
-        one(to, &choice.text, *checked, semantics, told);
+        one(to, &choice.text, *checked, semantics, context);
     }
     to.close();
 }
@@ -70,16 +70,16 @@ pub(super) fn radios_body(
     to: &mut Markup,
     view: &RadioGroupView,
     semantics: &Semantics,
-    told: &Told,
+    context: &Context,
 ) {
     to.open("div", "choices");
-    told.name(to, semantics);
+    context.name(to, semantics);
     for radio in &view.radios {
         let states = [("on", radio.chosen), ("disabled", radio.semantics.disabled)];
         to.open_in("div", "choice", &states);
         to.doing(Action::Pick, &radio.value);
         to.class("check radio", &states);
-        told.speak(to, &radio.semantics);
+        context.speak(to, &radio.semantics);
         // Tab reaches only one of them; arrow keys move to the others.
         to.reachable(radio.active && !radio.semantics.disabled);
         to.flag("data-focus", radio.active);
@@ -94,9 +94,9 @@ pub(super) fn radios_body(
 }
 
 /// Writes the content of a checkbox in a group and closes it.
-fn one(to: &mut Markup, text: &str, checked: Checked, semantics: &Semantics, told: &Told) {
+fn one(to: &mut Markup, text: &str, checked: Checked, semantics: &Semantics, context: &Context) {
     to.class("check", &states_of(checked, semantics));
-    told.speak(to, semantics);
+    context.speak(to, semantics);
     to.reachable(!semantics.disabled);
     to.set("aria-label", text);
     cell(to);

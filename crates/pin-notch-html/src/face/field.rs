@@ -1,6 +1,6 @@
 //! Controls with a field: texts, and numbers and list items with a button on either side.
 
-use super::{BACK, Button, LESS, MORE, NEXT, Told};
+use super::{BACK, Button, Context, LESS, MORE, NEXT};
 use crate::action::Action;
 use crate::markup::Markup;
 use pin_notch::{ItemStepperView, Part, Semantics, StepperView, TextKind, TextView};
@@ -17,7 +17,12 @@ pub(super) fn input(to: &mut Markup, text: &str, placeholder: &str, semantics: &
     to.set("value", text);
 }
 
-pub(super) fn text_body(to: &mut Markup, view: &TextView, semantics: &Semantics, told: &Told) {
+pub(super) fn text_body(
+    to: &mut Markup,
+    view: &TextView,
+    semantics: &Semantics,
+    context: &Context,
+) {
     to.open("div", "field");
     if semantics.multiline {
         to.open("textarea", "input");
@@ -41,7 +46,7 @@ pub(super) fn text_body(to: &mut Markup, view: &TextView, semantics: &Semantics,
     to.flag("disabled", semantics.disabled);
     to.flag("readonly", semantics.readonly);
     to.flag("data-focus", true);
-    told.name(to, semantics);
+    context.name(to, semantics);
     to.set("value", &view.text);
     to.close();
     to.close();
@@ -63,33 +68,33 @@ pub(super) fn stepper_body(
     to: &mut Markup,
     view: &StepperView,
     semantics: &Semantics,
-    told: &Told,
+    context: &Context,
 ) {
-    told.button(to, LESS_BUTTON, told.stuck || view.at_first);
+    context.button(to, LESS_BUTTON, context.stuck || view.at_first);
     to.open("div", "field");
     input(to, &view.text, &view.placeholder, semantics);
     to.set("inputmode", "decimal");
     to.flag("data-focus", true);
-    told.name(to, semantics);
+    context.name(to, semantics);
     to.close();
     to.open("span", "unit");
     to.set("aria-hidden", "true");
     to.say(&view.unit);
     to.close();
-    told.button(to, MORE_BUTTON, told.stuck || view.at_last);
+    context.button(to, MORE_BUTTON, context.stuck || view.at_last);
 }
 
 pub(super) fn items_body(
     to: &mut Markup,
     view: &ItemStepperView,
     semantics: &Semantics,
-    told: &Told,
+    context: &Context,
 ) {
-    told.button(to, BACK_BUTTON, told.stuck || view.at_first);
+    context.button(to, BACK_BUTTON, context.stuck || view.at_first);
     to.open("div", "item");
-    told.name(to, semantics);
+    context.name(to, semantics);
     to.reachable(!semantics.disabled);
     to.flag("data-focus", true);
     to.say(&view.text);
-    told.button(to, NEXT_BUTTON, told.stuck || view.at_last);
+    context.button(to, NEXT_BUTTON, context.stuck || view.at_last);
 }

@@ -1,13 +1,13 @@
 //! Field steppers: a value by its parts, each in a small field of its own.
 
-use super::Told;
+use super::Context;
 use crate::action::Action;
 use crate::markup::Markup;
 use pin_notch::{FieldsView, Part, Semantics};
 
-pub(super) fn body(to: &mut Markup, view: &FieldsView, semantics: &Semantics, told: &Told) {
+pub(super) fn body(to: &mut Markup, view: &FieldsView, semantics: &Semantics, context: &Context) {
     to.open("div", "field");
-    told.name(to, semantics);
+    context.name(to, semantics);
     for (at, field) in view.fields.iter().enumerate() {
         if !field.before.is_empty() {
             to.open("span", "before");
@@ -15,8 +15,8 @@ pub(super) fn body(to: &mut Markup, view: &FieldsView, semantics: &Semantics, to
             to.say(field.before);
         }
         to.open("span", if field.filled { "number" } else { "number unfilled" });
-        told.speak(to, &field.semantics);
-        told.label(to, Part::Field(field.name));
+        context.speak(to, &field.semantics);
+        context.label(to, Part::Field(field.name));
         to.reachable(!semantics.disabled);
         to.doing(Action::Field, &at.to_string());
         to.flag("data-focus", field.active);

@@ -1,12 +1,12 @@
 //! A select: a field with the choice, and a list that opens below it.
 
 use super::field::input;
-use super::{Button, CROSS, DOWN, Told, press};
+use super::{Button, CROSS, Context, DOWN, press};
 use crate::action::Action;
 use crate::markup::Markup;
 use pin_notch::{Part, RowView, SelectView, Semantics};
 
-pub(super) fn body(to: &mut Markup, view: &SelectView, semantics: &Semantics, told: &Told) {
+pub(super) fn body(to: &mut Markup, view: &SelectView, semantics: &Semantics, context: &Context) {
     to.open("div", "field");
     to.open("span", "tokens");
     for token in view.tokens.iter().filter(|_| view.multiple) {
@@ -14,8 +14,8 @@ pub(super) fn body(to: &mut Markup, view: &SelectView, semantics: &Semantics, to
         to.open("span", "token-text");
         to.say(&token.text);
         to.open("span", "remove");
-        to.set("aria-label", &told.words(Part::Remove { text: token.text.clone() }));
-        press(to, CROSS, (Action::Remove, &token.value), told.stuck);
+        to.set("aria-label", &context.words(Part::Remove { text: token.text.clone() }));
+        press(to, CROSS, (Action::Remove, &token.value), context.stuck);
         to.close();
     }
     to.close();
@@ -38,7 +38,7 @@ pub(super) fn body(to: &mut Markup, view: &SelectView, semantics: &Semantics, to
         to.reachable(!semantics.disabled);
         to.set("class", if spoken { "spoken" } else { "" });
     }
-    told.name(to, &semantics);
+    context.name(to, &semantics);
     to.set("aria-controls", "list");
     to.set("aria-haspopup", "listbox");
     if let Some(active) = view.active.filter(|_| view.open) {
@@ -55,12 +55,12 @@ pub(super) fn body(to: &mut Markup, view: &SelectView, semantics: &Semantics, to
     }
     let toggle =
         Button { part: "toggle", name: Part::OpenList, icon: DOWN, does: (Action::Toggle, "") };
-    told.button(to, toggle, told.stuck);
+    context.button(to, toggle, context.stuck);
     to.close();
-    popup(to, view, told);
+    popup(to, view, context);
 }
 
-fn popup(to: &mut Markup, view: &SelectView, told: &Told) {
+fn popup(to: &mut Markup, view: &SelectView, context: &Context) {
     to.open("div", "popup");
     to.set("popover", "manual");
     to.flag("data-open", view.open);
@@ -69,7 +69,7 @@ fn popup(to: &mut Markup, view: &SelectView, told: &Told) {
     to.open("div", "scroll");
     to.set("id", "list");
     to.set("role", "listbox");
-    told.label(to, Part::Options);
+    context.label(to, Part::Options);
     to.truth("aria-multiselectable", view.multiple);
     to.open("div", "list");
     to.set("class", if view.multiple { "many" } else { "" });

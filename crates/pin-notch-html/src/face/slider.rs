@@ -1,6 +1,6 @@
 //! A slider: a ruled track, thumbs on it, and the value as text.
 
-use super::{Percent, Told, readout};
+use super::{Context, Percent, readout};
 use crate::markup::Markup;
 use pin_notch::{MarkView, Orientation, Part, SliderView, SpanSliderView, Thumb};
 
@@ -54,15 +54,15 @@ pub(super) fn body(to: &mut Markup, view: &SliderView) {
     readout(to, &view.readout);
 }
 
-pub(super) fn span_body(to: &mut Markup, view: &SpanSliderView, told: &Told) {
+pub(super) fn span_body(to: &mut Markup, view: &SpanSliderView, context: &Context) {
     track(to, &view.marks, view.filled, view.orientation);
     let names = [(Thumb::Low, "from", Part::From), (Thumb::High, "to", Part::To)];
     for (((which, name, part), at), semantics) in
         names.into_iter().zip(view.thumbs).zip(&view.thumb_semantics)
     {
         thumb(to, at, view.orientation);
-        told.speak(to, semantics);
-        told.label(to, part);
+        context.speak(to, semantics);
+        context.label(to, part);
         to.reachable(!semantics.disabled);
         to.set("data-end", name);
         to.flag("data-focus", view.active == which);

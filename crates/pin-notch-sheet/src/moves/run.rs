@@ -63,9 +63,9 @@ pub fn run_moves(sheet: impl AsRef<Path>, moves: impl AsRef<Path>) -> Result<(),
     }
     let mut form = made.form();
     let moves_read = Moves::read(&moves_text, &form).map_err(|errors| {
-        let told =
+        let lines =
             errors.iter().map(|one| format!("{}:{}: {}", moves.display(), one.line, one.why));
-        MovesError(told.collect::<Vec<_>>().join("\n"))
+        MovesError(lines.collect::<Vec<_>>().join("\n"))
     })?;
     let mut last = String::new();
     moves_read.run(&mut form, |_, step| match step {

@@ -21,8 +21,8 @@ impl Sheet {
             Some(add) => add.to_owned(),
         };
         let description = own.map(|own| paragraphs("hint", &own.description)).unwrap_or_default();
-        let told = page.problems.filter(|_| !page.quiet);
-        let found = told.into_iter().flat_map(|problems| &problems.0);
+        let shown = page.problems.filter(|_| !page.quiet);
+        let found = shown.into_iter().flat_map(|problems| &problems.0);
         let wrong = found.filter(|problem| problem.name == rows.name);
         let wrong: String = wrong
             .map(|one| format!("<p class=\"wrong\">{}</p>\n", escaped(&one.invalid.to_string())))

@@ -9,14 +9,14 @@ const TODAY: &str = "today";
 const NEXT: &str = "next ";
 
 /// Whether a day, or one of two, is relative to today.
-pub(super) fn is_counted(said: &str) -> bool {
-    said.split('/').map(str::trim).any(|day| day.starts_with(TODAY) || day.starts_with(NEXT))
+pub(super) fn is_counted(text: &str) -> bool {
+    text.split('/').map(str::trim).any(|day| day.starts_with(TODAY) || day.starts_with(NEXT))
 }
 
 impl Reader<'_> {
     /// Converts the days of an attribute to ISO 8601 if some are relative to today: `today`, `today + 14`,
     /// `next monday`, `next monday + 7`, or two of them separated by a slash.
-    pub(super) fn days(&mut self, word: &str, said: &str, node: &Node) -> Option<String> {
+    pub(super) fn days(&mut self, word: &str, text: &str, node: &Node) -> Option<String> {
         let Some(today) = self.context.today else {
             let message = format!("{word} depends on today's date, which is not known here");
             self.error("no-today", node.span.clone(), message);
@@ -34,11 +34,11 @@ impl Reader<'_> {
             };
             Some(day.to_string())
         };
-        let days: Option<Vec<String>> = said.split('/').map(one).collect();
+        let days: Option<Vec<String>> = text.split('/').map(one).collect();
         if days.is_none() {
             let message = format!(
                 "{} is not a day; write today, today + 14, today - 7 or next monday",
-                Quoted(said)
+                Quoted(text)
             );
             self.error("not-allowed", node.span.clone(), format!("{word}: {message}"));
         }

@@ -53,12 +53,12 @@ impl Reader<'_> {
                 AttributeKind::Flag => self.flag_of(node, attribute.name).then(String::new),
                 other => self.attribute(attribute.name, other, value),
             };
-            if let (AttributeKind::Date | AttributeKind::DateSpan, Some(said)) =
+            if let (AttributeKind::Date | AttributeKind::DateSpan, Some(written)) =
                 (attribute.kind, &text)
-                && day::is_counted(said)
+                && day::is_counted(written)
             {
                 follows_today = true;
-                text = self.days(attribute.name, said, value);
+                text = self.days(attribute.name, written, value);
             }
             if let Some(text) = text
                 && let Err(error) = definition.set_attribute(attribute.name, Some(&text))

@@ -16,9 +16,9 @@ impl Reader<'_> {
                 Is::List(items) => {
                     self.options(node, &mut options);
                     // A condition would need to know the field.
-                    for said in items.iter().filter_map(|item| item.get(words::ONLY_IF)) {
+                    for condition in items.iter().filter_map(|item| item.get(words::ONLY_IF)) {
                         let message = "an option of a named list cannot have a condition";
-                        self.error("not-allowed", said.span.clone(), message);
+                        self.error("not-allowed", condition.span.clone(), message);
                     }
                 }
                 Is::Table(members) => {

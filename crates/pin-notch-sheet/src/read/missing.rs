@@ -39,9 +39,9 @@ impl Reader<'_> {
         for rows in &sheet.rows {
             let known = texts.fields.get(&rows.name);
             let has = |word: &str| known.into_iter().flatten().any(|(known, _)| known == word);
-            let said = [&rows.label, &rows.description, &rows.add];
-            let lacks = words::ROWS_TEXTS.into_iter().zip(said);
-            let lacks = lacks.filter(|(word, said)| !said.is_empty() && !has(word));
+            let texts = [&rows.label, &rows.description, &rows.add];
+            let lacks = words::ROWS_TEXTS.into_iter().zip(texts);
+            let lacks = lacks.filter(|(word, texts)| !texts.is_empty() && !has(word));
             missing.extend(lacks.map(|(word, _)| format!("fields.{}.{word}", rows.name)));
         }
         for output in &sheet.outputs {
@@ -60,11 +60,14 @@ impl Reader<'_> {
         missing.extend(unsaid.map(|part| format!("parts.{}", part.name)));
         let unsaid = sheet.presets.iter().filter(|one| !texts.presets.contains_key(&one.name));
         missing.extend(unsaid.map(|preset| format!("presets.{}", preset.name)));
-        let mut said: Vec<&str> = sheet.rules.iter().map(|rule| rule.message.as_str()).collect();
+        let mut rule_messages: Vec<&str> =
+            sheet.rules.iter().map(|rule| rule.message.as_str()).collect();
         // One rule may apply in each of several rows.
-        said.dedup();
-        said.retain(|message| !texts.messages.contains_key(*message));
-        missing.extend(said.into_iter().map(|message| format!("messages.{}", Quoted(message))));
+        rule_messages.dedup();
+        rule_messages.retain(|message| !texts.messages.contains_key(*message));
+        missing.extend(
+            rule_messages.into_iter().map(|message| format!("messages.{}", Quoted(message))),
+        );
         let more = match missing.len().saturating_sub(MOST_NAMED) {
             0 => String::new(),
             more => format!(" and {more} more"),
@@ -87,13 +90,13 @@ fn of_field(field: &FieldSheet, texts: &Texts) -> Vec<String> {
         let own = texts.fields.get(&name).into_iter().flatten();
         own.into_iter().any(|(known, _)| known == word)
     };
-    let said = |word: &str| match word {
+    let has_text = |word: &str| match word {
         "label" => !field.label.is_empty(),
         words::DESCRIPTION if !field.description.is_empty() => true,
         word => field.definition.attribute(word).is_some(),
     };
     let read = words::read_words(field.definition.kind()).into_iter();
-    let read = read.filter(|word| *word != "options" && said(word) && !has(word));
+    let read = read.filter(|word| *word != "options" && has_text(word) && !has(word));
     let mut missing: Vec<String> = read.map(|word| format!("fields.{name}.{word}")).collect();
     let own = texts.options.get(&name);
     let listed = field.list.as_ref().and_then(|list| texts.lists.get(list));

@@ -20,7 +20,7 @@ impl Reader<'_> {
                 self.error("missing", self.head(node), "a preset has no values");
             }
             let mut values = Vec::new();
-            for (key, said) in self.members(node, "values") {
+            for (key, value) in self.members(node, "values") {
                 if !self.named(sheet, &key.name, key.span.clone()) {
                     continue;
                 }
@@ -32,7 +32,7 @@ impl Reader<'_> {
                     continue;
                 };
                 values
-                    .extend(self.preset_value(field, said).map(|value| (key.name.clone(), value)));
+                    .extend(self.preset_value(field, value).map(|value| (key.name.clone(), value)));
             }
             sheet.presets.push(PresetSheet { name, label, values });
         }

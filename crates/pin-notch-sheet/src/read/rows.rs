@@ -107,13 +107,13 @@ impl Reader<'_> {
 
     /// A number of rows: `Some(None)` if it is not given, and `None` if it cannot be read.
     fn count(&mut self, node: &Node, word: &str) -> Option<Option<usize>> {
-        let Some(said) = node.get(word) else { return Some(None) };
-        let count = match &said.is {
+        let Some(written) = node.get(word) else { return Some(None) };
+        let count = match &written.is {
             Is::Number(text) => text.parse().ok(),
             Is::Nothing | Is::On(_) | Is::Text(_) | Is::List(_) | Is::Table(_) => None,
         };
         if count.is_none() {
-            self.wrong_kind(said, word, "a whole number");
+            self.wrong_kind(written, word, "a whole number");
         }
         count.map(Some)
     }

@@ -28,11 +28,11 @@ impl<'a> Claims<'a> {
         }
         if !self.known.contains_key(name) {
             // Conditions are never circular.
-            let said = all.into_iter().map(|condition| self.said(&condition.claim()?));
-            let said: Option<Vec<Node>> = said.collect();
-            self.known.insert(name.to_owned(), said.is_some());
-            if let Some(said) = said {
-                self.definitions.put(name, every("allOf", said));
+            let schemas = all.into_iter().map(|condition| self.schema_of(&condition.claim()?));
+            let schemas: Option<Vec<Node>> = schemas.collect();
+            self.known.insert(name.to_owned(), schemas.is_some());
+            if let Some(schemas) = schemas {
+                self.definitions.put(name, every("allOf", schemas));
             }
         }
         let definition = format!("#/$defs/{}", in_pointer(name));
@@ -42,14 +42,14 @@ impl<'a> Claims<'a> {
     /// The schema of the documents that break a rule, if it can be expressed: those for which the rule is
     /// definitely false and all of its fields count.
     pub(super) fn broken(&mut self, rule: &Expression, fields: &[&str]) -> Option<Node> {
-        let mut all = vec![self.said(&rule.counterclaim()?)?];
+        let mut all = vec![self.schema_of(&rule.counterclaim()?)?];
         for name in fields {
             all.extend(self.counts(name)?);
         }
         Some(every("allOf", all))
     }
 
-    fn said(&mut self, claim: &Claim) -> Option<Node> {
+    fn schema_of(&mut self, claim: &Claim) -> Option<Node> {
         let form = self.form;
         let is_of =
             |name: &str, kind| form.field(name).is_some_and(|field| field.control.kind() == kind);
@@ -132,7 +132,7 @@ impl<'a> Claims<'a> {
     }
 
     fn all(&mut self, claims: &[Claim]) -> Option<Vec<Node>> {
-        claims.iter().map(|claim| self.said(claim)).collect()
+        claims.iter().map(|claim| self.schema_of(claim)).collect()
     }
 
     /// The schema for a field that counts, is present and has such a value.

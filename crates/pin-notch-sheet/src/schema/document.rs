@@ -138,8 +138,8 @@ impl<'a> Document<'a> {
             schema.put(word, text.as_str());
         }
         for word in SHEET_WORDS {
-            if let Some(said) = sheet.tree.get(word) {
-                schema.put(&format!("x-{word}"), said.clone());
+            if let Some(value) = sheet.tree.get(word) {
+                schema.put(&format!("x-{word}"), value.clone());
             }
         }
         schema.put("type", "object");

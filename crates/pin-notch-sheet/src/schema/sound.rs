@@ -66,9 +66,9 @@ pub(super) fn without_errors(
 
 /// Why there is no sheet, with the losses so far.
 fn nothing(lost: &[Loss]) -> String {
-    const TOLD: usize = 8;
-    let lines: Vec<String> = lost.iter().take(TOLD).map(ToString::to_string).collect();
-    let more = match lost.len().saturating_sub(TOLD) {
+    const LISTED: usize = 8;
+    let lines: Vec<String> = lost.iter().take(LISTED).map(ToString::to_string).collect();
+    let more = match lost.len().saturating_sub(LISTED) {
         0 => String::new(),
         more => format!("; and {more} more"),
     };

@@ -27,8 +27,8 @@ fn a_sheet_is_restored_from_its_schema() {
     // What is lost of the demo is listed, so that the rest is preserved.
     let (schema, _) = schema_of(&read(DEMO));
     let (toml, lost) = from_schema(&schema.to_string()).unwrap();
-    let told: Vec<String> = lost.iter().map(Loss::to_string).collect();
-    assert_eq!(told, ["the keyword allOf"], "rules have no way back");
+    let losses: Vec<String> = lost.iter().map(Loss::to_string).collect();
+    assert_eq!(losses, ["the keyword allOf"], "rules have no way back");
     assert_eq!(deciding(&schema_of(&read(&toml)).0), deciding(&schema));
 }
 
@@ -51,9 +51,9 @@ fn foreign_schemas_are_converted_as_far_as_possible() {
         "additionalProperties": false
     }"##;
     let (toml, lost) = from_schema(schema).unwrap();
-    let told: Vec<String> = lost.iter().map(Loss::to_string).collect();
+    let losses: Vec<String> = lost.iter().map(Loss::to_string).collect();
     assert_eq!(
-        told,
+        losses,
         [
             "the keyword additionalProperties",
             "keeper: it is required, but its schema is not given",
@@ -160,11 +160,11 @@ fn what_a_sheet_cannot_express_of_a_schema_is_listed() {
         ),
     ];
     for (property, field, lost) in cases {
-        let (toml, told) = field_of(property);
-        assert_eq!(toml, *field, "{property}: {told:?}");
-        let begin = |(told, lost): (&String, &&str)| told.starts_with(lost);
-        let same = told.len() == lost.len() && told.iter().zip(*lost).all(begin);
-        assert!(same, "{property}: {told:#?}");
+        let (toml, losses) = field_of(property);
+        assert_eq!(toml, *field, "{property}: {losses:?}");
+        let begin = |(losses, lost): (&String, &&str)| losses.starts_with(lost);
+        let same = losses.len() == lost.len() && losses.iter().zip(*lost).all(begin);
+        assert!(same, "{property}: {losses:#?}");
     }
     for (schema, why) in [
         (

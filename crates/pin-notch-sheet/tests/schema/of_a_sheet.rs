@@ -165,9 +165,10 @@ fn the_schema_of_the_demo_lists_its_losses() {
         }
     }
     assert_eq!(taken, 1, "the other is on no notch");
-    let told: Vec<String> = lost.iter().filter(|loss| loss.accepts).map(Loss::to_string).collect();
+    let losses: Vec<String> =
+        lost.iter().filter(|loss| loss.accepts).map(Loss::to_string).collect();
     assert_eq!(
-        told,
+        losses,
         [
             "visited: days that are closed",
             "note: that a character beyond U+FFFF counts as two",

@@ -56,9 +56,9 @@ impl State {
     pub(super) fn draft(&self) -> String {
         let mut all = Operations::default();
         for field in self.form.fields().filter(|field| field.is_dirty()) {
-            let mut told = vec![checked(&field.control.value()).to_owned()];
-            told.extend(texts(&field.control, field.control.value()));
-            all.add(&field.name, &told.iter().map(String::as_str).collect::<Vec<_>>());
+            let mut record = vec![checked(&field.control.value()).to_owned()];
+            record.extend(texts(&field.control, field.control.value()));
+            all.add(&field.name, &record.iter().map(String::as_str).collect::<Vec<_>>());
         }
         all.text().to_owned()
     }
@@ -91,12 +91,12 @@ impl State {
         };
         for field in self.form.fields().filter(sent) {
             let value = field.control.sent_value();
-            let mut told = vec![letter(field.control.kind()).to_owned()];
+            let mut record = vec![letter(field.control.kind()).to_owned()];
             match value.is_on() {
-                Some(on) => told.push(super::flag(on).to_owned()),
-                None => told.extend(texts(&field.control, value)),
+                Some(on) => record.push(super::flag(on).to_owned()),
+                None => record.extend(texts(&field.control, value)),
             }
-            all.add(&field.name, &told.iter().map(String::as_str).collect::<Vec<_>>());
+            all.add(&field.name, &record.iter().map(String::as_str).collect::<Vec<_>>());
         }
         all.text().to_owned()
     }

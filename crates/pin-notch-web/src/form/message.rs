@@ -124,8 +124,8 @@ mod tests {
             assert!(is_said, "the script never says {word}");
         }
         assert!(Message::read("anything else", "").is_none());
-        for told in script.split("#tell(\"").skip(1) {
-            let word = told.split('"').next().unwrap_or_default();
+        for call in script.split("#tell(\"").skip(1) {
+            let word = call.split('"').next().unwrap_or_default();
             assert!(Message::WORDS.contains(&word), "nothing listens to {word}");
         }
     }

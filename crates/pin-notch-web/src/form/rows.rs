@@ -25,12 +25,12 @@ impl State {
             RowsChange::Move { row, .. } if turn.outcome.is_err() => row,
             RowsChange::Add { row } | RowsChange::Move { to: row, .. } => row,
         };
-        let said = match turn.outcome {
+        let announcement = match turn.outcome {
             Ok(_) => Message::RowsChanged { rows: label, change },
             Err(refusal) => Message::Refusal(refusal),
         };
         let mut answer = Operations::default();
-        answer.add(&self.world.message(&said), &[&to.to_string()]);
+        answer.add(&self.world.message(&announcement), &[&to.to_string()]);
         answer.text().to_owned()
     }
 

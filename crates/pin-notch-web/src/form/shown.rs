@@ -10,7 +10,7 @@ pub(super) struct Shown {
     /// Whether somebody has tried to send it. From then on all problems are listed.
     sent: bool,
     /// The fields, in the order of the form.
-    fields: Vec<Told>,
+    fields: Vec<Report>,
     /// The numbers of dirty and of touched fields.
     counts: [usize; 2],
     /// The rules that are broken and due, in the order of the rules.
@@ -23,7 +23,7 @@ pub(super) struct Shown {
 
 /// What was reported about a field.
 #[derive(Clone, Default)]
-struct Told {
+struct Report {
     name: String,
     /// Whether somebody tried to continue past it, so that its problems are shown.
     asked: bool,
@@ -46,11 +46,12 @@ impl Shown {
         let mut before = std::mem::take(&mut self.fields);
         before.sort_unstable_by(|a, b| a.name.cmp(&b.name));
         for field in form.fields() {
-            let known = before.binary_search_by(|told| told.name.cmp(&field.name));
-            let told = known.map_or_else(|_| Told::default(), |at| before[at].clone());
-            self.fields.push(Told { name: field.name.clone(), ..told });
+            let known = before.binary_search_by(|report| report.name.cmp(&field.name));
+            let report = known.map_or_else(|_| Report::default(), |at| before[at].clone());
+            self.fields.push(Report { name: field.name.clone(), ..report });
         }
-        self.counts = [0, 1].map(|at| self.fields.iter().filter(|told| told.states[at]).count());
+        self.counts =
+            [0, 1].map(|at| self.fields.iter().filter(|report| report.states[at]).count());
         self.broken.clear();
     }
 
@@ -58,11 +59,11 @@ impl Shown {
     pub(super) fn forget(&mut self, all: &mut Operations) {
         (self.sent, self.refused) = (false, None);
         self.broken.clear();
-        for told in &mut self.fields {
-            told.asked = false;
-            for (word, text) in [("own", told.own.take()), ("refused", told.refused.take())] {
+        for report in &mut self.fields {
+            report.asked = false;
+            for (word, text) in [("own", report.own.take()), ("refused", report.refused.take())] {
                 if text.is_some() {
-                    all.add(word, &[&told.name, ""]);
+                    all.add(word, &[&report.name, ""]);
                 }
             }
         }
@@ -70,14 +71,14 @@ impl Shown {
 
     /// Somebody wants to continue past these fields.
     pub(super) fn ask(&mut self, is_meant: &dyn Fn(&str) -> bool) {
-        for told in &mut self.fields {
-            told.asked |= is_meant(&told.name);
+        for report in &mut self.fields {
+            report.asked |= is_meant(&report.name);
         }
     }
 
     pub(super) fn send(&mut self) {
         (self.sent, self.refused) = (true, None);
-        self.fields.iter_mut().for_each(|told| told.refused = None);
+        self.fields.iter_mut().for_each(|report| report.refused = None);
     }
 
     /// The receiver found a problem with a field, or with the form as a whole.
@@ -128,10 +129,10 @@ impl Shown {
             let own = if is_asked { field.problems() } else { Vec::new() };
             let text =
                 |one: &pin_notch::Problem| world.message(&Message::Invalid(one.invalid.clone()));
-            let (told, own) = (&mut self.fields[at], own.first().map(text));
-            if told.own != own {
+            let (report, own) = (&mut self.fields[at], own.first().map(text));
+            if report.own != own {
                 all.add("own", &[name, own.as_deref().unwrap_or_default()]);
-                told.own = own;
+                report.own = own;
             }
         }
         for at in concerned {
@@ -139,10 +140,10 @@ impl Shown {
             let of_it = of_it.filter(|one| !one.warns && one.field == self.fields[at].name);
             let texts: Vec<String> = of_it.filter_map(text).collect();
             let text = texts.join(" ");
-            let told = &mut self.fields[at];
-            if told.rules != text {
-                all.add("problem", &[&told.name, &text]);
-                told.rules = text;
+            let report = &mut self.fields[at];
+            if report.rules != text {
+                all.add("problem", &[&report.name, &text]);
+                report.rules = text;
             }
         }
         for at in [0, 1] {
@@ -161,11 +162,11 @@ impl Shown {
     ) {
         let warns = which == 1;
         let mut listed: Vec<(usize, &str, String)> = Vec::new();
-        let is_asked = self.sent || self.fields.iter().any(|told| told.asked);
+        let is_asked = self.sent || self.fields.iter().any(|report| report.asked);
         if is_asked && !warns {
-            for (at, told) in self.fields.iter().enumerate() {
-                let texts = told.own.iter().chain(&told.refused);
-                listed.extend(texts.map(|text| (at, told.name.as_str(), text.clone())));
+            for (at, report) in self.fields.iter().enumerate() {
+                let texts = report.own.iter().chain(&report.refused);
+                listed.extend(texts.map(|text| (at, report.name.as_str(), text.clone())));
             }
             listed.extend(self.refused.iter().map(|text| (usize::MAX, "", text.clone())));
         }
@@ -188,22 +189,22 @@ impl Shown {
                 count if warns || count == 0 => String::new(),
                 count => world.message(&Message::ToMend(count)),
             };
-            let mut told = vec![title.as_str()];
-            told.extend(listed.iter().flatten().map(String::as_str));
-            all.add(LISTS[which], &told);
+            let mut parameters = vec![title.as_str()];
+            parameters.extend(listed.iter().flatten().map(String::as_str));
+            all.add(LISTS[which], &parameters);
             self.listed[which] = listed;
         }
     }
 
     /// Reports whether a field, and the form, are dirty or touched.
     fn tell_states(&mut self, all: &mut Operations, field: &Field, at: usize) {
-        let told = &mut self.fields[at];
+        let report = &mut self.fields[at];
         let now = [field.is_dirty(), field.touched];
         for state in [0, 1] {
-            if told.states[state] == now[state] {
+            if report.states[state] == now[state] {
                 continue;
             }
-            told.states[state] = now[state];
+            report.states[state] = now[state];
             all.add("state", &[&field.name, STATES[state], flag(now[state])]);
             let count = &mut self.counts[state];
             let was_any = *count > 0;

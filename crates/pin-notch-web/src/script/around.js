@@ -121,8 +121,8 @@ function inside(node, element) {
 // The language of an element: that of the nearest ancestor with a `lang`, across shadow roots.
 export function languageOf(element) {
   for (let node = element; node; node = node.getRootNode().host) {
-    const told = node.closest("[lang]");
-    if (told) return told.lang;
+    const ancestor = node.closest("[lang]");
+    if (ancestor) return ancestor.lang;
   }
   return "";
 }

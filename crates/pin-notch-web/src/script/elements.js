@@ -196,17 +196,17 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     const entered = standIn?.entered && (CHECKED.includes(tag) ? ["check", standIn.checked] : ["values", record("v", ...standIn.values)]);
     standIn?.end();
     this.#machine = this.#ports.machine = first.make(tag);
-    this.#ports.tell = (...told) => this.#tell(...told);
+    this.#ports.tell = (...message) => this.#tell(...message);
     this.#ports.adopt(sheets.get(tag));
     this.#internals.states.add("ready");
     this.#internals.states.delete("failed");
     listenLater(this, {
-      root: this.#ports.shadow, ports: this.#ports, tell: (...told) => this.#tell(...told),
+      root: this.#ports.shadow, ports: this.#ports, tell: (...message) => this.#tell(...message),
       isHost: HOSTS.includes(tag), isChecked: CHECKED.includes(tag),
     });
     this.#tell("name", ...this.#names);
     this.#define();
-    for (const told of standIn?.told ?? []) this.#tell(...told);
+    for (const message of standIn?.messages ?? []) this.#tell(...message);
     if (entered) this.#tell(...entered);
     return true;
   }
@@ -238,14 +238,14 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   }
   // The same for scripts: outside a page, an element is only defined on demand. Returns the machine or its
   // stand-in.
-  #ask(...told) {
+  #ask(...message) {
     if (!this.#wake()) {
       const standIn = this.#standInNow();
-      if (told.length) standIn.tell(...told);
+      if (message.length) standIn.tell(...message);
       return standIn;
     }
     if (this.#stale) this.#define();
-    if (told.length) this.#tell(...told);
+    if (message.length) this.#tell(...message);
     return this.#ports;
   }
   formDisabledCallback(disabled) {

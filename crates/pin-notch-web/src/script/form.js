@@ -57,7 +57,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #containers = [];
   #outputs = [];
   // The problems of native controls by name, and where they are shown.
-  #told = new Map();
+  #notes = new Map();
   #kept = new Kept(this, () => this.#draft());
   #putting = false;
   #parts = new Parts({
@@ -160,9 +160,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   }
   // Adds, removes or moves a row, and focuses it.
   #change({ button, rows, word }) {
-    const [[said, to] = []] = records(this.#tell("rows", record(rows, button.value)));
+    const [[announcement, to] = []] = records(this.#tell("rows", record(rows, button.value)));
     this.#kept.saveSoon();
-    this.#note(said ?? "");
+    this.#note(announcement ?? "");
     const inRow = (one) => one.rows === rows && one.row === Number(to) && !one.button.disabled;
     const first = [...this.#fields].find(([name]) => name.startsWith(`${rows}.${to}.`))?.[1].elements[0];
     const buttons = this.#rowButtons();
@@ -426,15 +426,15 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   }
   // Shows the problem of a native control after it.
   #explain(name, { elements }, word, text) {
-    let told = this.#told.get(name);
-    if (!told) {
+    let shown = this.#notes.get(name);
+    if (!shown) {
       const note = document.createElement("p"), last = elements.at(-1);
       note.id = `notch-problem-${name}`;
       note.dataset.problem = "";
-      this.#told.set(name, told = { note, texts: {} });
+      this.#notes.set(name, shown = { note, texts: {} });
       (last.closest("label") ?? last).after(note);
     }
-    const { note, texts } = told;
+    const { note, texts } = shown;
     texts[word] = text;
     const all = Object.values(texts).filter(Boolean);
     note.textContent = all.join(" ");

@@ -6,7 +6,7 @@ import { joined, split } from "./values.js";
 
 export class StandIn {
   // The calls of scripts, to be repeated on the machine.
-  told = [];
+  messages = [];
   // Whether somebody has used the native controls.
   entered = false;
   #element;
@@ -32,10 +32,10 @@ export class StandIn {
 
   get #natives() { return [...this.#element.querySelectorAll("input, textarea, select")]; }
 
-  tell(...told) {
-    const [what, text] = told;
-    if (what === "reset") { this.told = []; this.#set = this.#checked = undefined; }
-    else this.told.push(told);
+  tell(...message) {
+    const [what, text] = message;
+    if (what === "reset") { this.messages = []; this.#set = this.#checked = undefined; }
+    else this.messages.push(message);
     if (what === "value") this.#put(text === "" ? [] : split(text, this.#mark));
     if (what === "values") this.#put(text.split(FIELD).slice(1).map(unescaped));
     if (what === "check") {

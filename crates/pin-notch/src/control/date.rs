@@ -103,7 +103,7 @@ pub struct DatePicker {
     conditions: Conditions,
     surroundings: Surroundings,
     days: Days,
-    held: Typed<Date>,
+    typed: Typed<Date>,
 }
 
 /// Everything a face needs to draw a date picker.
@@ -172,7 +172,7 @@ impl DatePicker {
     machine_methods!(DateDefinition, DateBuilder, surroundings_changed);
 
     fn surroundings_changed(&mut self) {
-        self.days.surround(&self.surroundings, self.held.value);
+        self.days.surround(&self.surroundings, self.typed.value);
     }
 
     fn made(definition: DateDefinition) -> Result<Self, ControlError> {
@@ -180,15 +180,15 @@ impl DatePicker {
         days.shut(start);
         let conditions = conditions_of!(definition);
         let surroundings = Surroundings::default();
-        Ok(Self { definition, conditions, surroundings, days, held: Typed::new(start) })
+        Ok(Self { definition, conditions, surroundings, days, typed: Typed::new(start) })
     }
 
     fn redefined(&mut self, definition: DateDefinition) -> Result<(), ControlError> {
         let (days, start) = checked(&definition)?;
         let mut days = days.in_place_of(&self.days);
-        let was_on = self.held.value;
-        self.held.redefined(start, |day| days.nearest(day));
-        days.go_on(&self.days, was_on, self.held.value);
+        let was_on = self.typed.value;
+        self.typed.redefined(start, |day| days.nearest(day));
+        days.go_on(&self.days, was_on, self.typed.value);
         self.days = days;
         self.conditions = conditions_of!(definition).after(&self.conditions);
         self.definition = definition;
@@ -199,7 +199,7 @@ impl DatePicker {
 
     /// The value, if any.
     pub fn value(&self) -> Option<Date> {
-        self.held.value
+        self.typed.value
     }
 
     /// The default value, if any.
@@ -209,7 +209,7 @@ impl DatePicker {
 
     /// The field's text.
     pub fn text(&self) -> String {
-        match (self.held.draft(), self.held.value) {
+        match (self.typed.draft(), self.typed.value) {
             (Some(draft), _) => draft.to_owned(),
             (None, Some(day)) => self.days.show(day),
             (None, None) => String::new(),
@@ -223,7 +223,7 @@ impl DatePicker {
     /// Says why that day cannot be chosen, and leaves the value unchanged.
     pub fn set_value(&mut self, day: Option<Date>) -> Result<(), Refusal> {
         let taken = day.map(|day| self.days.admit(day)).transpose()?;
-        self.held.set(taken, day);
+        self.typed.set(taken, day);
         Ok(())
     }
 
@@ -234,7 +234,7 @@ impl DatePicker {
     /// [`Refusal::NoValue`] if no day near it can be chosen.
     pub fn set_nearest(&mut self, day: Option<Date>) -> Result<Option<Date>, Refusal> {
         let taken = day.map(|day| self.days.nearest(day).ok_or(Refusal::NoValue)).transpose()?;
-        self.held.set(taken, day);
+        self.typed.set(taken, day);
         Ok(taken)
     }
 
@@ -246,26 +246,26 @@ impl DatePicker {
     /// # Errors
     /// Says why the value did not change.
     pub fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
-        let from = self.held.step_from(|text| self.days.read(text));
-        self.held.step_to(self.days.stepped(from, steps)?);
+        let from = self.typed.step_from(|text| self.days.read(text));
+        self.typed.step_to(self.days.stepped(from, steps)?);
         Ok(())
     }
 
     /// Restores the default value, drops any draft, and closes the grid unless it is always open.
     pub fn reset(&mut self) {
-        self.held.reset(self.definition.value);
+        self.typed.reset(self.definition.value);
         self.days.shut(self.definition.value);
     }
 
     /// Why its content is not acceptable. A draft that cannot be accepted is reported before the value.
     pub fn validity(&self) -> Vec<Invalid> {
-        let wrong = match (self.held.drafted(), self.held.value) {
+        let wrong = match (self.typed.drafted(), self.typed.value) {
             (Some(text), _) => self.days.misread(text),
             (None, Some(day)) => self.days.against(day),
             (None, None) => Vec::new(),
         };
         // What is sent is the value, even if the program has emptied it while somebody is typing.
-        self.conditions.validity(self.held.value.is_none() && wrong.is_empty(), wrong)
+        self.conditions.validity(self.typed.value.is_none() && wrong.is_empty(), wrong)
     }
 
     /// Carries out an intent.
@@ -286,7 +286,7 @@ impl DatePicker {
         self.conditions.admit()?;
         match (intent, self.days.active) {
             (Intent::Open, None) | (Intent::Key(Key::Down), None) => {
-                self.days.open(self.held.value)?;
+                self.days.open(self.typed.value)?;
                 Ok(Turn::one(Event::Opened))
             }
             (Intent::Open, Some(_)) => Err(Refusal::Unchanged),
@@ -294,10 +294,10 @@ impl DatePicker {
             (Intent::PickDay(day), _) => self.choose(day),
             (Intent::Type(text), _) => self.type_text(text),
             (Intent::Settle, _) | (Intent::Key(Key::Enter), None) => self.settle_draft(),
-            (Intent::Key(Key::Escape), _) => self.held.cancel(),
-            (Intent::Clear, _) if self.held.is_empty() => Err(Refusal::Empty),
+            (Intent::Key(Key::Escape), _) => self.typed.cancel(),
+            (Intent::Clear, _) if self.typed.is_empty() => Err(Refusal::Empty),
             (Intent::Clear, _) if self.conditions.required => Err(Refusal::Required),
-            (Intent::Clear, _) => Ok(self.held.take(None)),
+            (Intent::Clear, _) => Ok(self.typed.take(None)),
             (Intent::Key(Key::Enter | Key::Space), Some(day)) => self.choose(day),
             (Intent::Key(key), Some(day)) => {
                 self.days.go(day, key).map(|to| Turn::one(Event::ActiveDay(to)))
@@ -309,7 +309,7 @@ impl DatePicker {
     fn choose(&mut self, day: Date) -> Result<Turn<Option<Date>>, Refusal> {
         let day = self.days.admit(day)?;
         let closes = self.days.closes();
-        let same = self.held.value == Some(day) && self.held.draft().is_none();
+        let same = self.typed.value == Some(day) && self.typed.draft().is_none();
         if same && !closes {
             return Err(Refusal::Unchanged);
         }
@@ -317,7 +317,7 @@ impl DatePicker {
         if same {
             return Ok(Turn::one(Event::Closed));
         }
-        Ok(self.held.take(Some(day)).and_if(closes, Event::Closed))
+        Ok(self.typed.take(Some(day)).and_if(closes, Event::Closed))
     }
 
     fn type_text(&mut self, text: &str) -> Result<Turn<Option<Date>>, Refusal> {
@@ -325,12 +325,12 @@ impl DatePicker {
             return Err(Refusal::Unchanged);
         }
         let read = self.days.read(text).filter(|day| self.days.admit(*day).is_ok());
-        Ok(self.held.type_text(text, |_| read))
+        Ok(self.typed.type_text(text, |_| read))
     }
 
     fn settle_draft(&mut self) -> Result<Turn<Option<Date>>, Refusal> {
         let days = &self.days;
-        self.held.settle(|text| days.admit(days.read(text).ok_or(Refusal::NotADate)?))
+        self.typed.settle(|text| days.admit(days.read(text).ok_or(Refusal::NotADate)?))
     }
 
     /// Everything a face needs to draw it.
@@ -338,10 +338,10 @@ impl DatePicker {
         let problem = in_words(&self.validity(), &self.surroundings.world);
         let today = self.surroundings.today;
         DateView {
-            value: self.held.value,
+            value: self.typed.value,
             text: self.text(),
             placeholder: self.days.placeholder(&self.definition.placeholder),
-            grid: self.days.grid([self.held.value, None], None),
+            grid: self.days.grid([self.typed.value, None], None),
             always_open: self.days.always_open,
             today: today.map(|today| (today, self.days.admit(today).is_ok())),
             semantics: Semantics {
@@ -377,9 +377,9 @@ uniform! {
         value.date().map(|day| self.days.against(day)).unwrap_or_default()
     }
     fn drop_draft(&mut self) {
-        self.held.drop_draft();
+        self.typed.drop_draft();
     }
     fn is_drafting(&self) -> bool {
-        self.held.draft().is_some()
+        self.typed.draft().is_some()
     }
 }

@@ -134,10 +134,10 @@ impl Control {
         let value = control.normal(value);
         // A read-only control is exempt from every other check; its value must be unchanged.
         if conditions.readonly {
-            let held = control.value();
-            return match value == held || value == self.sent_value() {
+            let current = control.value();
+            return match value == current || value == self.sent_value() {
                 true => Ok(self.sent_value()),
-                false => Err(vec![BadInput::Readonly(held.to_string()).into()]),
+                false => Err(vec![BadInput::Readonly(current.to_string()).into()]),
             };
         }
         let nothing = value.is_empty() || matches!(value, Value::Mixed | Value::On(false));
@@ -147,6 +147,6 @@ impl Control {
         // The number of choices is checked even if there are none.
         let counted = matches!(value, Value::Texts(_));
         let wrong = if nothing && !counted { Vec::new() } else { control.against(&value) };
-        if wrong.is_empty() { Ok(value) } else { Err(Invalid::told(wrong)) }
+        if wrong.is_empty() { Ok(value) } else { Err(Invalid::worth_reporting(wrong)) }
     }
 }

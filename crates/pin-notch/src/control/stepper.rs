@@ -103,7 +103,7 @@ pub struct Stepper {
     notches: Notches,
     /// The default value.
     start: Option<Decimal>,
-    held: Typed<Decimal>,
+    typed: Typed<Decimal>,
 }
 
 /// Everything a face needs to draw a stepper.
@@ -155,13 +155,13 @@ impl Stepper {
         let (notches, start) = checked(&definition)?;
         let conditions = conditions_of!(definition);
         let surroundings = Surroundings::default();
-        let held = Typed::new(start);
-        Ok(Self { definition, conditions, surroundings, notches, start, held })
+        let typed = Typed::new(start);
+        Ok(Self { definition, conditions, surroundings, notches, start, typed })
     }
 
     fn redefined(&mut self, definition: StepperDefinition) -> Result<(), ControlError> {
         let (notches, start) = checked(&definition)?;
-        self.held.redefined(start, |value| notches.nearest_of(Some(value)));
+        self.typed.redefined(start, |value| notches.nearest_of(Some(value)));
         self.conditions = conditions_of!(definition).after(&self.conditions);
         (self.definition, self.notches, self.start) = (definition, notches, start);
         Ok(())
@@ -174,7 +174,7 @@ impl Stepper {
 
     /// The value, if any.
     pub fn value(&self) -> Option<Decimal> {
-        self.held.value
+        self.typed.value
     }
 
     /// The default value, if any.
@@ -189,7 +189,7 @@ impl Stepper {
 
     /// The field's text: the draft, or else the value with all its decimal places.
     pub fn text(&self) -> String {
-        match (self.held.draft(), self.held.value) {
+        match (self.typed.draft(), self.typed.value) {
             (Some(draft), _) => draft.to_owned(),
             (None, Some(value)) => show_number(&*self.world(), value, self.notches.places()),
             (None, None) => String::new(),
@@ -203,7 +203,7 @@ impl Stepper {
     /// Says why it cannot take exactly this value, and leaves it unchanged.
     pub fn set_value(&mut self, value: Option<Decimal>) -> Result<(), Refusal> {
         let taken = value.map(|value| admit(&self.notches, value)).transpose()?;
-        self.held.set(taken, value);
+        self.typed.set(taken, value);
         Ok(())
     }
 
@@ -211,7 +211,7 @@ impl Stepper {
     /// remembered: when the definition changes, the nearest value is found anew.
     pub fn set_nearest(&mut self, value: Option<Decimal>) -> Option<Decimal> {
         let taken = self.notches.nearest_of(value);
-        self.held.set(taken, value);
+        self.typed.set(taken, value);
         taken
     }
 
@@ -222,27 +222,27 @@ impl Stepper {
     /// # Errors
     /// Says why the value did not change.
     pub fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
-        self.held.step_to(self.stepped(steps.into())?);
+        self.typed.step_to(self.stepped(steps.into())?);
         Ok(())
     }
 
     /// Restores the default value, which may be none, and discards any draft.
     pub fn reset(&mut self) {
-        self.held.reset(self.start);
+        self.typed.reset(self.start);
     }
 
     /// Why its content is not acceptable. A draft that cannot be accepted is reported before the value.
     pub fn validity(&self) -> Vec<Invalid> {
-        let drafted = self.held.drafted();
+        let drafted = self.typed.drafted();
         let read = drafted.map(|text| read_number(&*self.surroundings.world, text));
-        let found = match (read, self.held.value) {
+        let found = match (read, self.typed.value) {
             (Some(Err(error)), _) => vec![BadInput::from(error).into()],
             (Some(Ok(number)), _) => against(&self.notches, number),
             (None, Some(value)) => against(&self.notches, value),
             (None, None) => Vec::new(),
         };
         // What is sent is the value, even if the program has emptied it while somebody is typing.
-        self.conditions.validity(self.held.value.is_none() && found.is_empty(), found)
+        self.conditions.validity(self.typed.value.is_none() && found.is_empty(), found)
     }
 
     /// Remarks on what is legal in the definition but likely to surprise.
@@ -266,12 +266,12 @@ impl Stepper {
         match intent {
             Intent::Type(text) => self.type_text(text),
             Intent::Settle | Intent::Key(Key::Enter) => self.settle_draft(),
-            Intent::Key(Key::Escape) => self.held.cancel(),
+            Intent::Key(Key::Escape) => self.typed.cancel(),
             Intent::Choose(value) => {
                 let value = admit(&self.notches, value)?;
                 self.take(Some(value))
             }
-            Intent::Clear if self.held.is_empty() => Err(Refusal::Empty),
+            Intent::Clear if self.typed.is_empty() => Err(Refusal::Empty),
             Intent::Clear if self.conditions.required => Err(Refusal::Required),
             Intent::Clear => self.take(None),
             Intent::Step(steps) => self.step(steps.into()),
@@ -295,20 +295,20 @@ impl Stepper {
         }
         let (notches, world) = (&self.notches, &*self.surroundings.world);
         let read = |text: &str| read_number(world, text).ok().filter(|n| notches.contains(*n));
-        Ok(self.held.type_text(text, read))
+        Ok(self.typed.type_text(text, read))
     }
 
     fn settle_draft(&mut self) -> Result<Turn<Option<Decimal>>, Refusal> {
         let (notches, world) = (&self.notches, &*self.surroundings.world);
         let read = |text: &str| read_number(world, text).map_err(|_| Refusal::NotANumber);
-        self.held.settle(|text| admit(notches, read(text)?))
+        self.typed.settle(|text| admit(notches, read(text)?))
     }
 
     /// Takes a value at once, unless that changes nothing, and ends typing.
     fn take(&mut self, value: Option<Decimal>) -> Result<Turn<Option<Decimal>>, Refusal> {
-        match value == self.held.value && self.held.draft().is_none() {
+        match value == self.typed.value && self.typed.draft().is_none() {
             true => Err(Refusal::Unchanged),
-            false => Ok(self.held.take(value)),
+            false => Ok(self.typed.take(value)),
         }
     }
 
@@ -319,7 +319,7 @@ impl Stepper {
 
     fn stepped(&self, steps: i128) -> Result<Decimal, Refusal> {
         let read = |text: &str| read_number(&*self.surroundings.world, text).ok();
-        let to = match self.held.step_from(read) {
+        let to = match self.typed.step_from(read) {
             Some(value) => self.notches.stepped(value, steps).or_else(|| self.around(steps)),
             None => self.notches.stepped_from_empty(steps),
         };
@@ -338,17 +338,17 @@ impl Stepper {
         let problem = in_words(&self.validity(), world);
         let stuck = |steps| {
             let none = |value| self.notches.stepped(value, steps).is_none();
-            self.held.value.is_some_and(none) && self.around(steps).is_none()
+            self.typed.value.is_some_and(none) && self.around(steps).is_none()
         };
         let (placeholder, unit) = (&self.definition.placeholder, &self.definition.unit);
-        let range = self.held.value.map(|now| {
+        let range = self.typed.value.map(|now| {
             let min = self.notches.min().unwrap_or(Decimal::MIN);
             let max = self.notches.max().unwrap_or(Decimal::MAX).max(min);
             let text = Message::Measured { value: now, places: 0, unit: unit.clone() };
             Range { now, min, max, text: world.message(&text) }
         });
         StepperView {
-            value: self.held.value,
+            value: self.typed.value,
             text: self.text(),
             placeholder: placeholder.clone(),
             unit: unit.clone(),
@@ -382,10 +382,10 @@ uniform! {
         Stepper::audit(self)
     }
     fn drop_draft(&mut self) {
-        self.held.drop_draft();
+        self.typed.drop_draft();
     }
     fn is_drafting(&self) -> bool {
-        self.held.draft().is_some()
+        self.typed.draft().is_some()
     }
 }
 

@@ -351,7 +351,7 @@ impl TextField {
     /// The number of characters as text, and its announcement: not after every key, but when few are left.
     fn counted(&self) -> (String, String) {
         /// The numbers of characters left that are announced.
-        const SAID: [i64; 4] = [20, 10, 5, 0];
+        const ANNOUNCED: [i64; 4] = [20, 10, 5, 0];
         if !self.definition.counter {
             return Default::default();
         }
@@ -362,8 +362,9 @@ impl TextField {
         };
         let counter = Message::OutOf { value: (length as u64).into(), max: most.into() };
         let left = i64::from(most) - i64::try_from(length).unwrap_or(i64::MAX);
-        let is_said = self.draft.is_some() && SAID.contains(&left);
-        let status = is_said.then(|| world.message(&Message::CharactersLeft(left.unsigned_abs())));
+        let is_announced = self.draft.is_some() && ANNOUNCED.contains(&left);
+        let status =
+            is_announced.then(|| world.message(&Message::CharactersLeft(left.unsigned_abs())));
         (world.message(&counter), status.unwrap_or_default())
     }
 

@@ -154,20 +154,20 @@ impl Words<'_> {
 
     /// The sentence for a value.
     pub(super) fn say(&self, Wording(pieces): &Wording, value: Decimal) -> String {
-        let mut said = String::new();
+        let mut sentence = String::new();
         for piece in pieces {
             match piece {
-                Piece::Text(text) => said.push_str(text),
-                Piece::Place(Place::Value) => said.push_str(&self.number(value, self.places)),
-                Piece::Place(Place::Min) => said.push_str(&self.number(self.bounds[0], 0)),
-                Piece::Place(Place::Max) => said.push_str(&self.number(self.bounds[1], 0)),
+                Piece::Text(text) => sentence.push_str(text),
+                Piece::Place(Place::Value) => sentence.push_str(&self.number(value, self.places)),
+                Piece::Place(Place::Min) => sentence.push_str(&self.number(self.bounds[0], 0)),
+                Piece::Place(Place::Max) => sentence.push_str(&self.number(self.bounds[1], 0)),
                 Piece::Place(Place::Name) => match self.name(value) {
-                    Some(name) => said.push_str(name),
-                    None => said.push_str(&self.number(value, self.places)),
+                    Some(name) => sentence.push_str(name),
+                    None => sentence.push_str(&self.number(value, self.places)),
                 },
             }
         }
-        said
+        sentence
     }
 
     /// The sentence for a value if there is one, else its name if it has one, else `otherwise`.

@@ -46,7 +46,7 @@ impl Field {
     /// The problems of its value by itself, without the form's rules.
     pub fn problems(&self) -> Vec<Problem> {
         let found = self.control.validity().into_iter();
-        let found = Invalid::told(found.collect()).into_iter();
+        let found = Invalid::worth_reporting(found.collect()).into_iter();
         found.map(|invalid| Problem::of(self, None, invalid)).collect()
     }
 

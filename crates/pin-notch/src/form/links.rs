@@ -83,7 +83,7 @@ pub(super) fn settle(
     links: &Links,
     start: usize,
 ) -> (Vec<Moved>, Vec<LinkEffect>) {
-    let (mut moved, mut told) = (Vec::new(), Vec::new());
+    let (mut moved, mut effects) = (Vec::new(), Vec::new());
     let (mut seen, mut queue) = (HashSet::from([start]), VecDeque::from([start]));
     while let Some(from) = queue.pop_front() {
         for link in links.of(from) {
@@ -101,10 +101,10 @@ pub(super) fn settle(
                 queue.push_back(link.to);
                 moved.push((link.to, before));
             }
-            told.push(LinkEffect { name: follower.name.clone(), outcome });
+            effects.push(LinkEffect { name: follower.name.clone(), outcome });
         }
     }
-    (moved, told)
+    (moved, effects)
 }
 
 /// This field and all fields that can change with it.

@@ -207,7 +207,7 @@ impl Form {
         if self.readers.is_empty() {
             return Vec::new();
         }
-        let mut told = Vec::new();
+        let mut changes = Vec::new();
         for at in self.after(changed) {
             self.weigh_options(at);
             let counts = self.holds(at, self);
@@ -215,10 +215,10 @@ impl Form {
             if field.counts != counts {
                 field.counts = counts;
                 field.weigh();
-                told.push(CountChange { name: field.name.clone(), counts });
+                changes.push(CountChange { name: field.name.clone(), counts });
             }
         }
-        told
+        changes
     }
 
     /// The same for all fields.

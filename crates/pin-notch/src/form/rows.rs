@@ -327,14 +327,15 @@ impl Form {
     /// `count` in all. This can be undone in one step.
     pub(super) fn arrange(&mut self, rows: &Rows, order: &[usize], count: usize) -> RowsTurn {
         self.record_all();
-        let before: Vec<_> = rows.places.iter().flatten().map(|at| (*at, self.held(*at))).collect();
-        let held = |row: usize, field: usize| before[row * rows.fields.len() + field].1.clone();
+        let before: Vec<_> =
+            rows.places.iter().flatten().map(|at| (*at, self.state_of(*at))).collect();
+        let state_of = |row: usize, field: usize| before[row * rows.fields.len() + field].1.clone();
         let first = (0..order.len()).find(|row| order[*row] != *row + 1).unwrap_or(order.len());
         let mut changed = Vec::new();
         for (row, places) in rows.places.iter().enumerate() {
             for (field, at) in places.iter().enumerate() {
                 let (value, touched, left) = match order.get(row) {
-                    Some(from) => held(*from - 1, field),
+                    Some(from) => state_of(*from - 1, field),
                     None => (self.fields[*at].control.default_value(), false, false),
                 };
                 let before = self.fields[*at].control.value();
@@ -368,7 +369,7 @@ impl Form {
     }
 
     /// The state of a field that moves with its row.
-    fn held(&self, at: usize) -> (Value, bool, bool) {
+    fn state_of(&self, at: usize) -> (Value, bool, bool) {
         let field = &self.fields[at];
         (field.control.value(), field.touched, field.left)
     }
