@@ -73,7 +73,7 @@ impl Context<'_> {
     }
 
     /// The state of a part, as attributes.
-    fn speak(&self, to: &mut Markup, semantics: &Semantics) {
+    fn write_semantics(&self, to: &mut Markup, semantics: &Semantics) {
         for (name, value) in self.reported(semantics).attributes() {
             to.set(name, &value);
         }
@@ -86,7 +86,7 @@ impl Context<'_> {
 
     /// The same for one of several parts.
     fn name_part(&self, to: &mut Markup, semantics: &Semantics, part: Option<Part>) {
-        self.speak(to, semantics);
+        self.write_semantics(to, semantics);
         match (self.looks.label.as_str(), part) {
             (_, Some(part)) => self.label(to, part),
             ("", None) => {}
@@ -126,8 +126,8 @@ impl Context<'_> {
 /// the control's label should focus the field.
 fn press(to: &mut Markup, icon: &'static str, does: (Action, &str), disabled: bool) {
     to.set("role", "button");
-    to.truth("aria-disabled", disabled);
-    to.doing(does.0, does.1);
+    to.set_bool("aria-disabled", disabled);
+    to.set_action(does.0, does.1);
     to.draw(icon);
 }
 
@@ -167,7 +167,7 @@ impl Face {
         root.close();
         root.open("div", "problem");
         root.set("id", "problem");
-        root.say(problem);
+        root.close_with(problem);
         // This exists from the beginning, so that later content is announced.
         root.open("div", "announcement");
         // A refusal is shown to everybody; other announcements repeat what is already visible.
@@ -175,13 +175,13 @@ impl Face {
             root.set("class", "refused");
         }
         root.set("role", "status");
-        root.say(&announcement(&view, &context));
+        root.close_with(&announcement(&view, &context));
         // This also exists from the beginning, so that nothing else is redrawn when it gets content.
         if !speaks {
             root.open_plain("div");
             root.set("id", "about");
             root.set("hidden", "");
-            root.say(&context.about);
+            root.close_with(&context.about);
         }
         root.close();
 
@@ -236,7 +236,7 @@ fn about(view: &View, semantics: &Semantics, looks: &Looks, world: &AnyWorld) ->
         | View::DateTime(_) => "",
     };
     let mut all = vec![looks.description.clone(), own.to_owned()];
-    all.extend(semantics.unsaid().iter().map(|message| world.message(message)));
+    all.extend(semantics.states_as_text().iter().map(|message| world.message(message)));
     all.retain(|text| !text.is_empty());
     world.message(&Message::Described(all))
 }
@@ -319,7 +319,7 @@ fn body(to: &mut Markup, view: &View, semantics: &Semantics, context: &Context) 
 fn readout(to: &mut Markup, text: &str) {
     to.open("span", "output");
     to.set("aria-hidden", "true");
-    to.say(text);
+    to.close_with(text);
 }
 
 /// A line drawn in a square of 16 by 16, in the form in which a browser serializes it.

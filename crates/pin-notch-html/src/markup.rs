@@ -100,7 +100,7 @@ impl Markup {
     }
 
     /// Adds an ARIA attribute with the value `true` or `false`.
-    pub(crate) fn truth(&mut self, name: &'static str, on: bool) {
+    pub(crate) fn set_bool(&mut self, name: &'static str, on: bool) {
         self.set(name, if on { "true" } else { "false" });
     }
 
@@ -121,13 +121,13 @@ impl Markup {
     }
 
     /// Sets the action of pressing the element: see [`Action`].
-    pub(crate) fn doing(&mut self, action: Action, with: &str) {
+    pub(crate) fn set_action(&mut self, action: Action, with: &str) {
         self.set("data-do", action.name());
         self.set("data-with", with);
     }
 
     /// Writes the text of the element and closes it.
-    pub(crate) fn say(&mut self, text: &str) {
+    pub(crate) fn close_with(&mut self, text: &str) {
         let text = self.keep(text);
         self.nodes.push(Node::Text(text));
         self.close();

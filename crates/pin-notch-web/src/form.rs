@@ -135,8 +135,8 @@ impl State {
             }
             Message::Native(text) => self.native(all, text),
             Message::Leave(name) => self.leave(all, name),
-            Message::Undo => return self.again(all, true),
-            Message::Redo => return self.again(all, false),
+            Message::Undo => return self.undo_or_redo(all, true),
+            Message::Redo => return self.undo_or_redo(all, false),
             Message::Rows(text) => return self.rows(all, text),
             Message::Preset(name) => return self.preset(all, name),
             Message::Clear => self.clear(all),
@@ -152,7 +152,7 @@ impl State {
             Message::Warnings => return self.problems(true),
             Message::Moves => return self.moves(),
             Message::Recorded => return self.recorded.text(),
-            Message::GoOn(text) => self.recorded.go_on(text),
+            Message::GoOn(text) => self.recorded.prepend(text),
             Message::Say(text) => return self.say(text),
         }
         String::new()
@@ -188,13 +188,13 @@ impl State {
         self.shown.define(&self.form);
         for name in &names {
             self.put(all, name);
-            self.tell_counts(all, name);
+            self.report_counting(all, name);
         }
         // Including those that refer to no field.
         let fixed = (0..self.containers.len()).map(Watcher::Container);
         fixed
             .chain((0..self.outputs.len()).map(Watcher::Output))
-            .for_each(|one| self.look(all, one));
+            .for_each(|one| self.update_watcher(all, one));
         self.update(all, &names);
         notes
     }
@@ -217,7 +217,7 @@ impl State {
             names.push(followed.name.clone());
         }
         for counted in &turn.counted {
-            self.tell_counts(all, &counted.name);
+            self.report_counting(all, &counted.name);
             names.push(counted.name.clone());
         }
         self.update(all, &names);
@@ -251,7 +251,7 @@ impl State {
         }
     }
 
-    fn tell_counts(&self, all: &mut Operations, name: &str) {
+    fn report_counting(&self, all: &mut Operations, name: &str) {
         if let Some(field) = self.form.field(name).filter(|field| field.is_conditional()) {
             all.add("count", &[name, flag(field.counts())]);
         }
@@ -266,14 +266,14 @@ impl State {
                 watchers.push(*watcher);
             }
         }
-        watchers.into_iter().for_each(|watcher| self.look(all, watcher));
+        watchers.into_iter().for_each(|watcher| self.update_watcher(all, watcher));
         let names: Vec<&str> = names.iter().map(String::as_str).collect();
         names.iter().for_each(|name| self.offer_rows(all, name));
         let place = |name: &str| self.places.get(name).copied();
         self.shown.update(all, &self.form, &place, &self.world, &names);
     }
 
-    fn look(&self, all: &mut Operations, watcher: Watcher) {
+    fn update_watcher(&self, all: &mut Operations, watcher: Watcher) {
         match watcher {
             Watcher::Container(at) => {
                 let holds = |one: &Expression| one.holds(&self.form) == Some(true);

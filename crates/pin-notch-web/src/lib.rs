@@ -196,11 +196,11 @@ impl Machine {
             }),
             Message::Disable(on) => self.change(ports, |state| {
                 state.is_disabled = on;
-                state.weigh();
+                state.apply_conditions();
             }),
             Message::Count(on) => self.change(ports, |state| {
                 state.counts = on;
-                state.weigh();
+                state.apply_conditions();
             }),
             Message::Report => self.change(ports, |state| state.reporting = true),
             Message::Object(why) => self.change(ports, |state| {
@@ -246,7 +246,7 @@ impl Machine {
             let _ = state.control.set_definition(control.definition());
             state.control.set_surroundings(&described.surroundings);
             state.is_disabled = described.disabled;
-            state.weigh();
+            state.apply_conditions();
             state.looks.svg.clone_from(&described.looks.svg);
             if !state.is_defined {
                 described.looks.enter(&mut state.control);
@@ -446,7 +446,7 @@ impl Machine {
 
 impl State {
     /// Disables or enables the control according to everything outside it.
-    fn weigh(&mut self) {
+    fn apply_conditions(&mut self) {
         self.control.set_fieldset_disabled(self.is_disabled || !self.counts);
     }
 

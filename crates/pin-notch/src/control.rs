@@ -4,6 +4,7 @@
 //! A program that knows which control it has uses the types in this folder directly. [`Control`] holds any
 //! of them, for code that does not know, such as a form or a face that builds controls from markup.
 
+mod announcements;
 mod by_value;
 mod checkbox;
 mod checkbox_group;
@@ -15,7 +16,6 @@ mod draft;
 mod error;
 mod fields;
 mod given;
-mod heard;
 mod in_words;
 mod item_stepper;
 mod kinds;

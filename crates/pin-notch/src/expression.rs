@@ -368,7 +368,7 @@ impl Expression {
     /// # Errors
     /// Says what is wrong and where in the text.
     pub fn parse(text: &str, scope: &Scope) -> Result<Self, ExpressionError> {
-        let (tree, kind, written) = parse::whole(text, scope)?;
+        let (tree, kind, written) = parse::parse(text, scope)?;
         Ok(Self { written, tree, kind, names: scope.names.clone() })
     }
 

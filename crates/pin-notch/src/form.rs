@@ -320,7 +320,7 @@ impl Form {
         for at in fieldset.fields.clone() {
             let by_any = self.fieldsets.iter().any(|set| set.disabled && set.fields.contains(&at));
             self.fields[at].fieldset_disabled = by_any;
-            self.fields[at].weigh();
+            self.fields[at].apply_conditions();
         }
         Ok(())
     }
@@ -377,7 +377,7 @@ impl Form {
                 }
             }
             followed = effects;
-            counted = self.weigh(changed);
+            counted = self.update_counting(changed);
         }
         if !self.fields[at].moving {
             self.record(at);
@@ -407,7 +407,7 @@ impl Form {
     pub fn follow(&mut self, name: &str) -> Result<Vec<LinkEffect>, FormError> {
         let at = self.known(name)?;
         let (moved, effects) = links::settle(&mut self.fields, &self.links, at);
-        let _ = self.weigh(moved.into_iter().map(|(at, _)| at).chain([at]));
+        let _ = self.update_counting(moved.into_iter().map(|(at, _)| at).chain([at]));
         Ok(effects)
     }
 
@@ -430,7 +430,7 @@ impl Form {
             field.settled = field.control.value();
             (field.moving, field.touched, field.left) = (false, false, false);
         }
-        self.weigh_all();
+        self.update_all_counting();
         self.history.forget();
     }
 
@@ -451,7 +451,7 @@ impl Form {
                 changed.push((place, before, empty));
             }
         }
-        self.weigh_all();
+        self.update_all_counting();
         if !changed.is_empty() {
             self.history.push(Change { fields: changed });
         }

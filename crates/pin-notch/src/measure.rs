@@ -17,7 +17,7 @@ use crate::limit::Limit;
 use crate::notches::{Notches, NotchesError};
 use crate::number::REACH;
 use crate::refusal::Refusal;
-use crate::validity::{Invalid, against};
+use crate::validity::{Invalid, violations};
 use core::fmt;
 use core::marker::PhantomData;
 use core::str::FromStr;
@@ -348,10 +348,10 @@ impl<M: Measure> NotchesOf<M> {
 
     /// The step base, from which notches are counted.
     pub fn step_base(&self) -> M {
-        Self::value(self.bounds.line.step_base()).unwrap_or_else(|| Self::first_there_is())
+        Self::value(self.bounds.line.step_base()).unwrap_or_else(|| Self::least_value())
     }
 
-    fn first_there_is() -> M {
+    fn least_value() -> M {
         match M::from_line(M::FIRST) {
             Some(first) => first,
             None => unreachable!("a line begins with a value"),
@@ -364,8 +364,8 @@ impl<M: Measure> NotchesOf<M> {
     }
 
     /// All reasons why `value` does not meet the bounds and the step, in HTML's order.
-    pub(crate) fn against(&self, value: M) -> Vec<Invalid> {
-        self.bounds.against(value.to_line(), Self::limit)
+    pub(crate) fn violations(&self, value: M) -> Vec<Invalid> {
+        self.bounds.violations(value.to_line(), Self::limit)
     }
 
     /// The value at a position.
@@ -478,7 +478,7 @@ impl Bounds {
         match admit(&self.line, Decimal::from(place)) {
             _ if self.contains(place) => Ok(place),
             Ok(_) => Ok(place),
-            Err(Refusal::BelowMin { .. }) if self.on_early(place) => {
+            Err(Refusal::BelowMin { .. }) if self.is_after_midnight(place) => {
                 let nearest = limit(Decimal::from(self.snap(place)).into());
                 Err(Refusal::OffNotches { nearest })
             }
@@ -492,26 +492,26 @@ impl Bounds {
     }
 
     /// Whether a position lies within the bounds of the part after midnight.
-    fn on_early(&self, place: i64) -> bool {
+    fn is_after_midnight(&self, place: i64) -> bool {
         let max = self.early.and_then(|early| early.max());
         max.is_some_and(|max| Decimal::from(place) <= max)
     }
 
     /// All reasons why this position is not allowed, in HTML's order.
-    pub(crate) fn against(&self, place: i64, named: Named) -> Vec<Invalid> {
+    pub(crate) fn violations(&self, place: i64, named: Named) -> Vec<Invalid> {
         let at = Decimal::from(place);
         let mut found = match &self.early {
             _ if self.contains(place) => Vec::new(),
-            Some(early) if self.on_early(place) => against(early, at),
+            Some(early) if self.is_after_midnight(place) => violations(early, at),
             Some(early) => {
-                let mut found = against(&self.line, at);
-                found.extend(against(early, at));
+                let mut found = violations(&self.line, at);
+                found.extend(violations(early, at));
                 found.dedup_by_key(|invalid| invalid.state());
                 found
             }
-            None => against(&self.line, at),
+            None => violations(&self.line, at),
         };
-        found.iter_mut().for_each(|invalid| invalid.put_limits(|place| name(place, named)));
+        found.iter_mut().for_each(|invalid| invalid.convert_limits(|place| name(place, named)));
         found
     }
 }

@@ -208,7 +208,7 @@ impl Semantics {
 
     /// States for which ARIA has no attribute in this role and which must be given as text: that a group is
     /// read-only, or that a slider is required.
-    pub fn unsaid(&self) -> Vec<Message> {
+    pub fn states_as_text(&self) -> Vec<Message> {
         let mut all = Vec::new();
         if self.required && !self.role.has_required() {
             all.push(Message::Required);

@@ -183,7 +183,7 @@ impl Invalid {
     }
 
     /// Converts the limits that it mentions.
-    pub(crate) fn put_limits(&mut self, put: impl Fn(Limit) -> Limit) {
+    pub(crate) fn convert_limits(&mut self, put: impl Fn(Limit) -> Limit) {
         match self {
             Self::RangeUnderflow { min: limit } | Self::RangeOverflow { max: limit } => {
                 *limit = put(*limit);
@@ -263,7 +263,7 @@ impl From<CalendarError> for BadInput {
 }
 
 /// All reasons why `value` does not meet the bounds and the step, in HTML's order.
-pub(crate) fn against(notches: &Notches, value: Decimal) -> Vec<Invalid> {
+pub(crate) fn violations(notches: &Notches, value: Decimal) -> Vec<Invalid> {
     let mut all = Vec::new();
     if let Some(min) = notches.min().filter(|min| value < *min) {
         all.push(Invalid::RangeUnderflow { min: min.into() });
@@ -280,7 +280,7 @@ pub(crate) fn against(notches: &Notches, value: Decimal) -> Vec<Invalid> {
 }
 
 /// The problem with the number of choices, if any.
-pub(crate) fn counted(count: usize, least: u32, most: Option<u32>) -> Vec<Invalid> {
+pub(crate) fn count_violations(count: usize, least: u32, most: Option<u32>) -> Vec<Invalid> {
     let mut all = Vec::new();
     if count < least as usize {
         all.push(Invalid::TooFew { least });

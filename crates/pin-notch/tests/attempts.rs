@@ -190,7 +190,7 @@ fn seen(control: &Control) -> String {
     for (name, value) in semantics.attributes() {
         let _ = write!(text, " {}={value}", name.trim_start_matches("aria-"));
     }
-    for message in semantics.unsaid() {
+    for message in semantics.states_as_text() {
         let _ = write!(text, " ({})", control.message(&message));
     }
     for wrong in control.validity() {

@@ -20,8 +20,8 @@ pub(super) fn body(to: &mut Markup, view: &DateView, semantics: &Semantics, cont
         to.open("button", "today");
         to.set("type", "button");
         to.flag("disabled", context.stuck || !free);
-        to.doing(Action::Day, &today.to_string());
-        to.say(&context.words(Part::Today));
+        to.set_action(Action::Day, &today.to_string());
+        to.close_with(&context.words(Part::Today));
     });
 }
 
@@ -39,7 +39,7 @@ pub(super) fn span_body(
         if end == Thumb::High {
             to.open("span", "between");
             to.set("aria-hidden", "true");
-            to.say("–");
+            to.close_with("–");
         }
         input(to, text, &view.placeholder, semantics);
         to.put("size", format_args!("{}", width(&[text, &view.placeholder])));
@@ -52,7 +52,7 @@ pub(super) fn span_body(
     popup.close_field(to, semantics, context, view.value.is_some());
     popup.write(to, context, |to| {
         to.open("span", "status");
-        to.say(&view.status);
+        to.close_with(&view.status);
     });
 }
 
@@ -135,7 +135,7 @@ fn head(to: &mut Markup, grid: &DateGrid, context: &Context) {
     press(to, BACK, (Action::Key, "PageUp"), false);
     to.open("div", "title");
     to.set("aria-live", "polite");
-    to.say(&grid.title);
+    to.close_with(&grid.title);
     to.open("span", "next");
     to.set("aria-label", &context.words(Part::NextMonth));
     press(to, NEXT, (Action::Key, "PageDown"), false);
@@ -157,12 +157,12 @@ fn table(to: &mut Markup, grid: &DateGrid, takes_focus: bool, context: &Context)
     to.open_plain("tr");
     to.set("role", "row");
     to.open("td", "corner");
-    to.say("");
+    to.close_with("");
     for (short, long) in &grid.heads {
         to.open("th", "weekday");
         to.set("scope", "col");
         to.set("aria-label", long);
-        to.say(short);
+        to.close_with(short);
     }
     to.close();
     to.close();
@@ -172,7 +172,7 @@ fn table(to: &mut Markup, grid: &DateGrid, takes_focus: bool, context: &Context)
         to.set("role", "row");
         to.open("th", "week");
         to.set("scope", "row");
-        to.say(&week.map(|week| week.number().to_string()).unwrap_or_default());
+        to.close_with(&week.map(|week| week.number().to_string()).unwrap_or_default());
         days.iter().for_each(|one| day(to, one));
         to.close();
     }
@@ -183,7 +183,7 @@ fn table(to: &mut Markup, grid: &DateGrid, takes_focus: bool, context: &Context)
 fn day(to: &mut Markup, day: &GridDay) {
     let Some(date) = day.date else {
         to.open_plain("td");
-        return to.say("");
+        return to.close_with("");
     };
     let closed = day.why_not.is_some();
     let states = [
@@ -197,15 +197,15 @@ fn day(to: &mut Markup, day: &GridDay) {
     to.open_in("td", "day", &states);
     to.put("id", format_args!("day-{date}"));
     to.set("role", "gridcell");
-    to.truth("aria-selected", day.chosen || day.spanned);
-    to.truth("aria-disabled", closed);
+    to.set_bool("aria-selected", day.chosen || day.spanned);
+    to.set_bool("aria-disabled", closed);
     to.set("aria-label", &day.name);
     if let Some(why) = &day.why_not {
         to.set("title", why);
     }
-    to.doing(Action::Day, &date.to_string());
+    to.set_action(Action::Day, &date.to_string());
     if day.today {
         to.set("aria-current", "date");
     }
-    to.say(&day.number);
+    to.close_with(&day.number);
 }

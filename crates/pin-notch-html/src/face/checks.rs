@@ -36,7 +36,7 @@ fn cell(to: &mut Markup) {
 pub(super) fn body(to: &mut Markup, view: &CheckboxView) {
     cell(to);
     to.open("span", "description");
-    to.say(&view.description);
+    to.close_with(&view.description);
 }
 
 pub(super) fn group_body(
@@ -49,13 +49,13 @@ pub(super) fn group_body(
     context.name(to, semantics);
     if let Some(all) = &view.all {
         to.open_in("div", "all", &states_of(all.checked, &all.semantics));
-        to.doing(Action::Flip, "");
+        to.set_action(Action::Flip, "");
         one(to, &all.text, all.checked, &all.semantics, context);
     }
     for choice in &view.choices {
         let CheckboxView { checked, semantics, .. } = &choice.checkbox;
         to.open_in("div", "choice", &states_of(*checked, semantics));
-        to.doing(Action::Pick, &choice.value);
+        to.set_action(Action::Pick, &choice.value);
         one(to, &choice.text, *checked, semantics, context);
     }
     to.close();
@@ -77,9 +77,9 @@ pub(super) fn radios_body(
     for radio in &view.radios {
         let states = [("on", radio.chosen), ("disabled", radio.semantics.disabled)];
         to.open_in("div", "choice", &states);
-        to.doing(Action::Pick, &radio.value);
+        to.set_action(Action::Pick, &radio.value);
         to.class("check radio", &states);
-        context.speak(to, &radio.semantics);
+        context.write_semantics(to, &radio.semantics);
         // Tab reaches only one of them; arrow keys move to the others.
         to.reachable(radio.active && !radio.semantics.disabled);
         to.flag("data-focus", radio.active);
@@ -87,7 +87,7 @@ pub(super) fn radios_body(
         to.open("span", "ring");
         to.draw(RING);
         to.open("span", "text");
-        to.say(&radio.text);
+        to.close_with(&radio.text);
         to.close();
     }
     to.close();
@@ -96,11 +96,11 @@ pub(super) fn radios_body(
 /// Writes the content of a checkbox in a group and closes it.
 fn one(to: &mut Markup, text: &str, checked: Checked, semantics: &Semantics, context: &Context) {
     to.class("check", &states_of(checked, semantics));
-    context.speak(to, semantics);
+    context.write_semantics(to, semantics);
     to.reachable(!semantics.disabled);
     to.set("aria-label", text);
     cell(to);
     to.open("span", "text");
-    to.say(text);
+    to.close_with(text);
     to.close();
 }

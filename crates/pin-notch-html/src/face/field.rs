@@ -52,7 +52,7 @@ pub(super) fn text_body(
     to.close();
     to.open("span", "counter");
     to.set("aria-hidden", "true");
-    to.say(&view.counter);
+    to.close_with(&view.counter);
 }
 
 const LESS_BUTTON: Button =
@@ -79,7 +79,7 @@ pub(super) fn stepper_body(
     to.close();
     to.open("span", "unit");
     to.set("aria-hidden", "true");
-    to.say(&view.unit);
+    to.close_with(&view.unit);
     to.close();
     context.button(to, MORE_BUTTON, context.stuck || view.at_last);
 }
@@ -95,6 +95,6 @@ pub(super) fn items_body(
     context.name(to, semantics);
     to.reachable(!semantics.disabled);
     to.flag("data-focus", true);
-    to.say(&view.text);
+    to.close_with(&view.text);
     context.button(to, NEXT_BUTTON, context.stuck || view.at_last);
 }

@@ -12,15 +12,15 @@ pub(super) fn body(to: &mut Markup, view: &FieldsView, semantics: &Semantics, co
         if !field.before.is_empty() {
             to.open("span", "before");
             to.set("aria-hidden", "true");
-            to.say(field.before);
+            to.close_with(field.before);
         }
         to.open("span", if field.filled { "number" } else { "number unfilled" });
-        context.speak(to, &field.semantics);
+        context.write_semantics(to, &field.semantics);
         context.label(to, Part::Field(field.name));
         to.reachable(!semantics.disabled);
-        to.doing(Action::Field, &at.to_string());
+        to.set_action(Action::Field, &at.to_string());
         to.flag("data-focus", field.active);
-        to.say(&field.text);
+        to.close_with(&field.text);
     }
     to.close();
 }

@@ -20,7 +20,7 @@ pub(super) fn body(to: &mut Markup, view: &RatingView, looks: &Looks) {
     if view.zero {
         to.open_in("span", "zero", &[("on", view.shown == Some(Decimal::ZERO))]);
         to.set("aria-hidden", "true");
-        to.doing(Action::Choose, "0");
+        to.set_action(Action::Choose, "0");
         to.draw(NONE);
     }
     to.open("div", "icons");
@@ -43,7 +43,7 @@ pub(super) fn body(to: &mut Markup, view: &RatingView, looks: &Looks) {
 fn glyph(to: &mut Markup, looks: &Looks, icon: &str) {
     match (looks.svg.as_str(), icon) {
         ("", "") => to.draw(CELL),
-        ("", icon) => to.say(icon),
+        ("", icon) => to.close_with(icon),
         (svg, _) => to.draw_given(svg),
     }
 }

@@ -12,7 +12,7 @@ pub(super) fn body(to: &mut Markup, view: &SelectView, semantics: &Semantics, co
     for token in view.tokens.iter().filter(|_| view.multiple) {
         to.open("span", if token.pending { "token token-pending" } else { "token" });
         to.open("span", "token-text");
-        to.say(&token.text);
+        to.close_with(&token.text);
         to.open("span", "remove");
         to.set("aria-label", &context.words(Part::Remove { text: token.text.clone() }));
         press(to, CROSS, (Action::Remove, &token.value), context.stuck);
@@ -51,7 +51,7 @@ pub(super) fn body(to: &mut Markup, view: &SelectView, semantics: &Semantics, co
     if view.filtering {
         to.close();
     } else {
-        to.say(&view.readout);
+        to.close_with(&view.readout);
     }
     let toggle =
         Button { part: "toggle", name: Part::OpenList, icon: DOWN, does: (Action::Toggle, "") };
@@ -65,12 +65,12 @@ fn popup(to: &mut Markup, view: &SelectView, context: &Context) {
     to.set("popover", "manual");
     to.flag("data-open", view.open);
     to.open("div", "status");
-    to.say(&view.status);
+    to.close_with(&view.status);
     to.open("div", "scroll");
     to.set("id", "list");
     to.set("role", "listbox");
     context.label(to, Part::Options);
-    to.truth("aria-multiselectable", view.multiple);
+    to.set_bool("aria-multiselectable", view.multiple);
     to.open("div", "list");
     to.set("class", if view.multiple { "many" } else { "" });
     to.set("role", "presentation");
@@ -90,14 +90,14 @@ fn row(to: &mut Markup, row: &RowView, at: usize, view: &SelectView) {
     to.open_in("div", "option", &states);
     to.put("id", format_args!("row-{at}"));
     to.set("role", "option");
-    to.truth("aria-selected", row.chosen);
+    to.set_bool("aria-selected", row.chosen);
     if let Some(name) = &row.name {
         to.set("aria-label", name);
     }
-    to.truth("aria-disabled", row.disabled);
+    to.set_bool("aria-disabled", row.disabled);
     to.put("aria-posinset", format_args!("{}", at + 1));
     to.put("aria-setsize", format_args!("{}", view.row_count));
-    to.doing(Action::Pick, &row.value);
+    to.set_action(Action::Pick, &row.value);
     to.open("span", "tick");
     to.set("aria-hidden", "true");
     to.close();
@@ -119,13 +119,13 @@ fn text(to: &mut Markup, text: &str) {
     to.open("span", "text");
     let count = text.chars().count();
     if count <= 2 * TAIL {
-        return to.say(text);
+        return to.close_with(text);
     }
     let tail = text.char_indices().nth(count - TAIL).map_or(text.len(), |(at, _)| at);
     for (class, half) in [("head", &text[..tail]), ("tail", &text[tail..])] {
         to.open_plain("span");
         to.set("class", class);
-        to.say(half);
+        to.close_with(half);
     }
     to.close();
 }

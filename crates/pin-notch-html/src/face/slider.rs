@@ -26,7 +26,7 @@ fn track(to: &mut Markup, marks: &[MarkView], filled: (f64, f64), orientation: O
     for mark in marks {
         to.open("i", if mark.lit { "mark mark-on" } else { "mark" });
         to.put("style", format_args!("{start}:{}", Percent(mark.at)));
-        to.say(&mark.label);
+        to.close_with(&mark.label);
     }
 }
 
@@ -42,7 +42,7 @@ fn grip(to: &mut Markup, bubble: &str) {
     to.close();
     to.open("span", "bubble");
     to.set("aria-hidden", "true");
-    to.say(bubble);
+    to.close_with(bubble);
     to.close();
 }
 
@@ -61,7 +61,7 @@ pub(super) fn span_body(to: &mut Markup, view: &SpanSliderView, context: &Contex
         names.into_iter().zip(view.thumbs).zip(&view.thumb_semantics)
     {
         thumb(to, at, view.orientation);
-        context.speak(to, semantics);
+        context.write_semantics(to, semantics);
         context.label(to, part);
         to.reachable(!semantics.disabled);
         to.set("data-end", name);

@@ -10,5 +10,5 @@ pub(super) fn body(to: &mut Markup, view: &SwitchView) {
     to.close();
     to.close();
     to.open("span", "caption");
-    to.say(&view.caption);
+    to.close_with(&view.caption);
 }

@@ -53,13 +53,14 @@ impl Reader<'_> {
                 missing.push(format!("outputs.{}.text", output.name));
             }
         }
-        let unsaid = sheet
+        let untranslated = sheet
             .parts
             .iter()
             .filter(|part| !part.title.is_empty() && !texts.parts.contains_key(&part.name));
-        missing.extend(unsaid.map(|part| format!("parts.{}", part.name)));
-        let unsaid = sheet.presets.iter().filter(|one| !texts.presets.contains_key(&one.name));
-        missing.extend(unsaid.map(|preset| format!("presets.{}", preset.name)));
+        missing.extend(untranslated.map(|part| format!("parts.{}", part.name)));
+        let untranslated =
+            sheet.presets.iter().filter(|one| !texts.presets.contains_key(&one.name));
+        missing.extend(untranslated.map(|preset| format!("presets.{}", preset.name)));
         let mut rule_messages: Vec<&str> =
             sheet.rules.iter().map(|rule| rule.message.as_str()).collect();
         // One rule may apply in each of several rows.

@@ -68,23 +68,23 @@ impl Recorded {
     }
 
     /// Prepends what was done before the page was reloaded.
-    pub(super) fn go_on(&mut self, before: &str) {
+    pub(super) fn prepend(&mut self, before: &str) {
         self.is_cut = before.starts_with(CUT);
         self.lines =
             before.lines().filter(|line| !line.starts_with('#')).map(str::to_owned).collect();
     }
 
-    pub(super) fn whole(&mut self, attempt: &str, outcome: &str) {
+    pub(super) fn attempt(&mut self, attempt: &str, outcome: &str) {
         self.add(attempt.to_owned(), outcome);
     }
 
-    pub(super) fn again(&mut self, is_undo: bool, moved: Option<&[String]>) {
+    pub(super) fn undo_or_redo(&mut self, is_undo: bool, moved: Option<&[String]>) {
         let (attempt, nothing) = match is_undo {
             true => ("undo", "refused: there is nothing to undo"),
             false => ("redo", "refused: there is nothing to redo"),
         };
         let moved = moved.map(|names| format!("moves {}", names.join(", ")));
-        self.whole(attempt, moved.as_deref().unwrap_or(nothing));
+        self.attempt(attempt, moved.as_deref().unwrap_or(nothing));
     }
 
     pub(super) fn sent(&mut self, sent: &Result<Values, Problems>) {
@@ -92,7 +92,7 @@ impl Recorded {
             Ok(values) => values.accepted(),
             Err(problems) => format!("refused: {}", problems.in_a_line()),
         };
-        self.whole("send", &outcome);
+        self.attempt("send", &outcome);
     }
 }
 

@@ -51,14 +51,14 @@ impl Described {
             found.map(|(_, value)| value.clone())
         });
         let (mut control, _) = control_of(read.definition);
-        hold(&mut control, &self.values, true);
+        set_texts(&mut control, &self.values, true);
         control
     }
 }
 
 /// Copies the contents of the native control. A number that is not allowed remains a draft, as it does
 /// there.
-fn hold(control: &mut Control, texts: &[String], is_settled: bool) {
+fn set_texts(control: &mut Control, texts: &[String], is_settled: bool) {
     if let Control::Stepper(_) = control {
         let text = texts.first().map_or("", String::as_str);
         let _ = control.handle(Intent::Type(text));
@@ -78,7 +78,7 @@ impl State {
         let Some(control) = self.form.control(name) else { return };
         let mut control = control.clone();
         let before = control.value();
-        hold(&mut control, &record[2..], is_settled);
+        set_texts(&mut control, &record[2..], is_settled);
         let value: Value = control.value();
         let moved = value != before;
         let turn = Turn::typed(value, moved, is_settled);

@@ -33,7 +33,7 @@ impl State {
         names.iter().for_each(|name| self.put(all, name));
         let fields = self.form.fields().zip(&before.counts);
         for (field, _) in fields.filter(|(field, counted)| field.counts() != **counted) {
-            self.tell_counts(all, &field.name);
+            self.report_counting(all, &field.name);
             names.push(field.name.clone());
         }
         self.update(all, &names);
@@ -46,12 +46,12 @@ impl State {
     }
 
     /// Undoes or redoes the last change, and returns the names of the fields in a record.
-    pub(super) fn again(&mut self, all: &mut Operations, is_undo: bool) -> String {
+    pub(super) fn undo_or_redo(&mut self, all: &mut Operations, is_undo: bool) -> String {
         let before = self.before();
         let changed = if is_undo { self.form.undo() } else { self.form.redo() };
         let changed: Option<Vec<String>> =
             changed.map(|names| names.into_iter().map(str::to_owned).collect());
-        self.recorded.again(is_undo, changed.as_deref());
+        self.recorded.undo_or_redo(is_undo, changed.as_deref());
         let names = changed.unwrap_or_default();
         let record = named(&names);
         self.update_since(all, &before, names);
@@ -67,7 +67,7 @@ impl State {
             true => format!("refused: {}", Refusal::Unchanged),
             false => format!("moves {}", names.join(", ")),
         };
-        self.recorded.whole(&format!("apply {name}"), &outcome);
+        self.recorded.attempt(&format!("apply {name}"), &outcome);
         self.update_since(all, &before, names);
         let label = self.form.preset(name).map(|preset| preset.label.clone());
         self.world.message(&Message::Applied { preset: label.unwrap_or_default() })
@@ -76,7 +76,7 @@ impl State {
     pub(super) fn clear(&mut self, all: &mut Operations) {
         let before = self.before();
         self.form.clear();
-        self.recorded.whole("clear", "cleared");
+        self.recorded.attempt("clear", "cleared");
         self.drop_since(all, &before);
         self.everything(all);
     }
@@ -84,7 +84,7 @@ impl State {
     /// Follows the page, which has reset its elements.
     pub(super) fn reset(&mut self, all: &mut Operations) {
         self.form.reset();
-        self.recorded.whole("reset", "reset");
+        self.recorded.attempt("reset", "reset");
         self.shown.forget(all);
         self.everything(all);
     }
@@ -94,7 +94,7 @@ impl State {
         let names: Vec<String> = self.form.fields().map(|field| field.name.clone()).collect();
         for name in &names {
             self.put(all, name);
-            self.tell_counts(all, name);
+            self.report_counting(all, name);
         }
         self.update(all, &names);
     }

@@ -34,8 +34,8 @@ impl ByValue {
     pub(super) fn place(&self, options: &[Choice], value: &str) -> Option<usize> {
         let mut places = self.places(options, value);
         let first = places.next()?;
-        let free = |at: &usize| !options[*at].disabled;
-        Some(if free(&first) { first } else { places.find(free).unwrap_or(first) })
+        let enabled = |at: &usize| !options[*at].disabled;
+        Some(if enabled(&first) { first } else { places.find(enabled).unwrap_or(first) })
     }
 
     /// All options that send this value, in order.

@@ -15,7 +15,7 @@ use crate::intent::{Intent, Key};
 use crate::refusal::Refusal;
 use crate::semantics::{Checked, Role, Semantics};
 use crate::surroundings::Surroundings;
-use crate::validity::{BadInput, Invalid, counted, in_words};
+use crate::validity::{BadInput, Invalid, count_violations, in_words};
 
 definition! {
     /// The definition of a [`CheckboxGroup`].
@@ -150,7 +150,7 @@ impl CheckboxGroup {
         let by_value = ByValue::of(&definition.options);
         let (surroundings, on, given) = (Surroundings::default(), Vec::new(), Given::Definition);
         let mut group = Self { definition, conditions, surroundings, by_value, on, given };
-        group.on = group.on_by(&group.definition.value);
+        group.on = group.checked_by(&group.definition.value);
         group
     }
 
@@ -165,17 +165,17 @@ impl CheckboxGroup {
         self.conditions = conditions_of!(definition).after(&self.conditions);
         self.definition = definition;
         self.by_value = ByValue::of(&self.definition.options);
-        let start = self.on_by(&self.definition.value);
+        let start = self.checked_by(&self.definition.value);
         self.on = match &self.given {
             Given::Definition => start,
-            Given::Program(wish) => self.on_by(&self.fitting(wish)),
-            Given::Person => self.on_by(&now),
+            Given::Program(wish) => self.checked_by(&self.fitting(wish)),
+            Given::Person => self.checked_by(&now),
         };
         Ok(())
     }
 
     /// Which checkboxes these values check. Values that no checkbox sends are ignored.
-    fn on_by<T: AsRef<str>>(&self, values: &[T]) -> Vec<bool> {
+    fn checked_by<T: AsRef<str>>(&self, values: &[T]) -> Vec<bool> {
         let options = &self.definition.options;
         let mut on = vec![false; options.len()];
         for value in values {
@@ -208,7 +208,7 @@ impl CheckboxGroup {
 
     /// The default: the values of those that start checked.
     pub fn default_value(&self) -> Vec<String> {
-        self.sent(&self.on_by(&self.definition.value))
+        self.sent(&self.checked_by(&self.definition.value))
     }
 
     /// The values of those that are on; a disabled one sends nothing, as in HTML.
@@ -234,7 +234,7 @@ impl CheckboxGroup {
     }
 
     fn on_with_disabled<T: AsRef<str>>(&self, values: &[T]) -> Vec<bool> {
-        let mut on = self.on_by(values);
+        let mut on = self.checked_by(values);
         for (at, option) in self.definition.options.iter().enumerate() {
             on[at] |= option.disabled && self.on[at];
         }
@@ -264,14 +264,14 @@ impl CheckboxGroup {
 
     /// Restores the default states.
     pub fn reset(&mut self) {
-        (self.on, self.given) = (self.on_by(&self.definition.value), Given::Definition);
+        (self.on, self.given) = (self.checked_by(&self.definition.value), Given::Definition);
     }
 
     /// Why the choice is not acceptable; empty when it is. Only what would be sent is checked.
     pub fn validity(&self) -> Vec<Invalid> {
         let (least, most) = (self.definition.least, self.definition.most);
         let sent = self.value().len();
-        self.conditions.validity(sent == 0, counted(sent, least, most))
+        self.conditions.validity(sent == 0, count_violations(sent, least, most))
     }
 
     /// Carries out an intent on the group: picking a value flips the checkbox that sends it, a flip acts on
@@ -286,7 +286,7 @@ impl CheckboxGroup {
             Intent::Pick(value) => self.flip(value),
             Intent::Clear => self.set_all(false),
             Intent::Flip | Intent::Press(_) | Intent::Key(Key::Space) => {
-                let mut free = self.free();
+                let mut free = self.enabled();
                 let all = free.all(|at| self.on[at]);
                 drop(free);
                 self.set_all(!all)
@@ -296,7 +296,7 @@ impl CheckboxGroup {
     }
 
     /// The indices of the checkboxes that are not disabled.
-    fn free(&self) -> impl Iterator<Item = usize> {
+    fn enabled(&self) -> impl Iterator<Item = usize> {
         let options = self.definition.options.iter().enumerate();
         options.filter(|(_, option)| !option.disabled).map(|(at, _)| at)
     }
@@ -317,7 +317,7 @@ impl CheckboxGroup {
     /// Checks or unchecks all that are enabled.
     fn set_all(&mut self, to: bool) -> Result<Turn<Vec<String>>, Refusal> {
         let mut on = self.on.clone();
-        self.free().for_each(|at| on[at] = to);
+        self.enabled().for_each(|at| on[at] = to);
         if on == self.on {
             return Err(if count(&on) == 0 { Refusal::Empty } else { Refusal::Unchanged });
         }
@@ -379,7 +379,7 @@ uniform! {
     }
     fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
         let wish = value.chosen()?;
-        self.put(self.on_by(&self.fitting(wish)), wish);
+        self.put(self.checked_by(&self.fitting(wish)), wish);
         Ok(())
     }
     fn restore(&mut self, value: Value) -> Result<(), Refusal> {
@@ -387,9 +387,9 @@ uniform! {
         self.put(self.on_with_disabled(values), values);
         Ok(())
     }
-    fn against(&self, value: &Value) -> Vec<Invalid> {
+    fn violations(&self, value: &Value) -> Vec<Invalid> {
         let texts = value.texts();
-        let mut wrong = super::select::twice(texts);
+        let mut wrong = super::select::duplicates(texts);
         for text in texts {
             match self.option(text) {
                 None => wrong.push(BadInput::NotOffered(text.clone()).into()),
@@ -399,14 +399,14 @@ uniform! {
                 Some(_) => {}
             }
         }
-        wrong.extend(counted(texts.len(), self.definition.least, self.definition.most));
+        wrong.extend(count_violations(texts.len(), self.definition.least, self.definition.most));
         wrong
     }
     fn offered(&self, sent: &str) -> Option<&str> {
         let options = &self.definition.options;
         Some(&options.get(self.by_value.offered(options, sent)?)?.value)
     }
-    fn most_sent(&self) -> usize {
+    fn max_entries(&self) -> usize {
         self.definition.options.len()
     }
 }

@@ -188,7 +188,7 @@ impl DatePicker {
         let mut days = days.in_place_of(&self.days);
         let was_on = self.typed.value;
         self.typed.redefined(start, |day| days.nearest(day));
-        days.go_on(&self.days, was_on, self.typed.value);
+        days.continue_from(&self.days, was_on, self.typed.value);
         self.days = days;
         self.conditions = conditions_of!(definition).after(&self.conditions);
         self.definition = definition;
@@ -261,7 +261,7 @@ impl DatePicker {
     pub fn validity(&self) -> Vec<Invalid> {
         let wrong = match (self.typed.drafted(), self.typed.value) {
             (Some(text), _) => self.days.misread(text),
-            (None, Some(day)) => self.days.against(day),
+            (None, Some(day)) => self.days.violations(day),
             (None, None) => Vec::new(),
         };
         // What is sent is the value, even if the program has emptied it while somebody is typing.
@@ -373,8 +373,8 @@ uniform! {
     fn why_closed(&self, intent: Intent) -> Option<String> {
         self.days.why_closed(intent)
     }
-    fn against(&self, value: &Value) -> Vec<Invalid> {
-        value.date().map(|day| self.days.against(day)).unwrap_or_default()
+    fn violations(&self, value: &Value) -> Vec<Invalid> {
+        value.date().map(|day| self.days.violations(day)).unwrap_or_default()
     }
     fn drop_draft(&mut self) {
         self.typed.drop_draft();

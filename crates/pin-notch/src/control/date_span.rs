@@ -165,7 +165,7 @@ impl DateSpanPicker {
             }
         }
         let on = self.start();
-        self.days.go_on(&before, was_on, on);
+        self.days.continue_from(&before, was_on, on);
         Ok(())
     }
 
@@ -234,10 +234,10 @@ impl DateSpanPicker {
         admit(&self.definition, &self.days, span)
     }
 
-    fn against(&self, span: DateSpan) -> Vec<Invalid> {
-        let mut wrong = self.days.against(span.first);
+    fn violations(&self, span: DateSpan) -> Vec<Invalid> {
+        let mut wrong = self.days.violations(span.first);
         if span.last != span.first {
-            wrong.extend(self.days.against(span.last));
+            wrong.extend(self.days.violations(span.last));
         }
         if let (Err(why), true) = (self.admit(span), wrong.is_empty()) {
             wrong.push(Invalid::Together(why));
@@ -255,7 +255,7 @@ impl DateSpanPicker {
             (Some(Draft::Typed(..)), _) => match self.parts(&texts) {
                 None => Vec::new(),
                 Some([first, last]) => match (self.days.read(&first), self.days.read(&last)) {
-                    (Some(first), Some(last)) => self.against(DateSpan { first, last }),
+                    (Some(first), Some(last)) => self.violations(DateSpan { first, last }),
                     (None, _) if first.trim().is_empty() => {
                         vec![BadInput::EndMissing(Thumb::Low).into()]
                     }
@@ -266,7 +266,7 @@ impl DateSpanPicker {
                     (_, None) => self.days.misread(last.trim()),
                 },
             },
-            (None, Some(span)) => self.against(span),
+            (None, Some(span)) => self.violations(span),
             (None, None) => Vec::new(),
         };
         self.conditions.validity(self.value.is_none() && wrong.is_empty(), wrong)
@@ -383,8 +383,8 @@ uniform! {
     fn why_closed(&self, intent: Intent) -> Option<String> {
         self.days.why_closed(intent)
     }
-    fn against(&self, value: &Value) -> Vec<Invalid> {
-        value.dates().map(|span| DateSpanPicker::against(self, span)).unwrap_or_default()
+    fn violations(&self, value: &Value) -> Vec<Invalid> {
+        value.dates().map(|span| DateSpanPicker::violations(self, span)).unwrap_or_default()
     }
     fn drop_draft(&mut self) {
         (self.draft, self.pointed) = (None, None);

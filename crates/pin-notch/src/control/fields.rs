@@ -256,9 +256,9 @@ macro_rules! in_forms {
             fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
                 FieldStepper::step_by(self, steps)
             }
-            fn against(&self, value: &Value) -> Vec<Invalid> {
+            fn violations(&self, value: &Value) -> Vec<Invalid> {
                 match value {
-                    Value::$kind(value) => self.notches.against(*value),
+                    Value::$kind(value) => self.notches.violations(*value),
                     _ => Vec::new(),
                 }
             }

@@ -193,7 +193,7 @@ impl ItemStepper {
     /// value is required, or the program objects.
     pub fn validity(&self) -> Vec<Invalid> {
         let sent = self.item().filter(|item| !item.disabled);
-        let closed = self.item().filter(|item| item.disabled && self.free().next().is_some());
+        let closed = self.item().filter(|item| item.disabled && self.enabled().next().is_some());
         let wrong = closed.map(|item| BadInput::NotOpen(item.value.clone()).into());
         let wrong: Vec<Invalid> = wrong.into_iter().collect();
         self.conditions.validity(sent.is_none() && wrong.is_empty(), wrong)
@@ -219,7 +219,7 @@ impl ItemStepper {
             Intent::Key(Key::Down | Key::End) => 1,
             _ => return Err(Refusal::NotForThis),
         };
-        let mut free = self.free();
+        let mut free = self.enabled();
         let to = match intent {
             Intent::Key(Key::Home) => free.next(),
             Intent::Key(Key::End) => free.next_back(),
@@ -236,14 +236,14 @@ impl ItemStepper {
     }
 
     /// The indices of the items that can be reached.
-    fn free(&self) -> impl DoubleEndedIterator<Item = usize> {
+    fn enabled(&self) -> impl DoubleEndedIterator<Item = usize> {
         let items = self.definition.options.iter().enumerate();
         items.filter(|(_, item)| !item.disabled).map(|(at, _)| at)
     }
 
     /// The index that this many steps lead to.
     fn stepped(&self, steps: i32) -> usize {
-        let free: Vec<usize> = self.free().collect();
+        let free: Vec<usize> = self.enabled().collect();
         let count = free.len() as i64;
         if count == 0 || steps == 0 {
             return self.index;
@@ -309,7 +309,7 @@ uniform! {
             None => Err(Refusal::no_step(steps.into())),
         }
     }
-    fn against(&self, value: &Value) -> Vec<Invalid> {
+    fn violations(&self, value: &Value) -> Vec<Invalid> {
         let text = value.text().unwrap_or_default();
         match self.place(text) {
             None => vec![BadInput::NotOffered(text.to_owned()).into()],
@@ -322,7 +322,7 @@ uniform! {
         values.find(|value| sent_alike(value, sent))
     }
     fn never_empty(&self) -> bool {
-        self.free().next().is_some()
+        self.enabled().next().is_some()
     }
     fn entries(&self) -> Vec<String> {
         let sent = self.item().filter(|item| !item.disabled);

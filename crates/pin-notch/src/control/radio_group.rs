@@ -218,10 +218,10 @@ impl RadioGroup {
                 }
                 Some(place)
             }
-            Intent::Key(Key::Down) => self.beside(true)?,
-            Intent::Key(Key::Up) => self.beside(false)?,
-            Intent::Key(Key::Right) => self.beside(!right_to_left)?,
-            Intent::Key(Key::Left) => self.beside(right_to_left)?,
+            Intent::Key(Key::Down) => self.next_enabled(true)?,
+            Intent::Key(Key::Up) => self.next_enabled(false)?,
+            Intent::Key(Key::Right) => self.next_enabled(!right_to_left)?,
+            Intent::Key(Key::Left) => self.next_enabled(right_to_left)?,
             Intent::Key(Key::Space) => Some(self.active().ok_or(Refusal::NoMatch)?),
             Intent::Clear if self.value().is_none() => return Err(Refusal::Empty),
             Intent::Clear if self.conditions.required => return Err(Refusal::Required),
@@ -236,7 +236,7 @@ impl RadioGroup {
     }
 
     /// The indices of the options that can be chosen; of several with the same value, the first.
-    fn free(&self) -> impl Iterator<Item = usize> + Clone {
+    fn enabled(&self) -> impl Iterator<Item = usize> + Clone {
         let options = self.definition.options.iter().enumerate();
         let is_free = |(at, option): &(usize, &Choice)| {
             !option.disabled && self.place(&option.value) == Some(*at)
@@ -246,9 +246,9 @@ impl RadioGroup {
 
     /// The next or previous option that can be chosen, wrapping around at the ends. If none is chosen,
     /// counting starts at the focused option.
-    fn beside(&self, forwards: bool) -> Result<Option<usize>, Refusal> {
+    fn next_enabled(&self, forwards: bool) -> Result<Option<usize>, Refusal> {
         let from = self.chosen.or(self.active()).ok_or(Refusal::NoMatch)?;
-        let free = self.free();
+        let free = self.enabled();
         let to = match forwards {
             true => free.clone().find(|at| *at > from).or(free.clone().next()),
             false => free.clone().filter(|at| *at < from).last().or(free.last()),
@@ -259,7 +259,7 @@ impl RadioGroup {
     /// The index of the option that receives the focus when the group does.
     fn active(&self) -> Option<usize> {
         let chosen = self.chosen.filter(|at| !self.definition.options[*at].disabled);
-        chosen.or_else(|| self.free().next())
+        chosen.or_else(|| self.enabled().next())
     }
 
     /// Everything a face needs to draw it.
@@ -306,7 +306,7 @@ uniform! {
         self.given = Given::Program(wish);
         if self.definition.options.is_empty() { Ok(()) } else { known }
     }
-    fn against(&self, value: &Value) -> Vec<Invalid> {
+    fn violations(&self, value: &Value) -> Vec<Invalid> {
         let Some(text) = value.text() else { return Vec::new() };
         match self.place(text).map(|at| &self.definition.options[at]) {
             None => vec![BadInput::NotOffered(text.to_owned()).into()],

@@ -24,7 +24,7 @@ use crate::notches::{Notches, Remark};
 use crate::number::parse_number;
 use crate::refusal::Refusal;
 use crate::surroundings::Surroundings;
-use crate::validity::{Invalid, against};
+use crate::validity::{Invalid, violations};
 use rust_decimal::Decimal;
 
 /// The greatest number of icons of a rating, which bounds the work that a definition can ask for.
@@ -285,7 +285,7 @@ impl Rating {
 
     /// Why the value, or its absence, is not acceptable; empty when it is.
     pub fn validity(&self) -> Vec<Invalid> {
-        let found = self.value.map(|value| against(&self.notches, value)).unwrap_or_default();
+        let found = self.value.map(|value| violations(&self.notches, value)).unwrap_or_default();
         self.conditions.validity(self.value.is_none(), found)
     }
 
@@ -431,8 +431,8 @@ uniform! {
     fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
         Rating::step_by(self, steps)
     }
-    fn against(&self, value: &Value) -> Vec<Invalid> {
-        value.number().map(|number| against(&self.notches, number)).unwrap_or_default()
+    fn violations(&self, value: &Value) -> Vec<Invalid> {
+        value.number().map(|number| violations(&self.notches, number)).unwrap_or_default()
     }
     fn audit(&self) -> Vec<Remark> {
         Rating::audit(self)

@@ -28,7 +28,7 @@ use crate::definition::{definition, split_list};
 use crate::message::Message;
 use crate::refusal::Refusal;
 use crate::surroundings::Surroundings;
-use crate::validity::{BadInput, Invalid, counted};
+use crate::validity::{BadInput, Invalid, count_violations};
 use list::List;
 
 /// How long, in milliseconds, a character can follow another and still extend the same search.
@@ -397,16 +397,16 @@ impl Select {
     pub fn validity(&self) -> Vec<Invalid> {
         // If one can be chosen, the option without a value means that none is.
         let sent = shared_value(self.definition.multiple, self.value());
-        self.conditions.validity(sent.is_empty(), self.against(sent.texts()))
+        self.conditions.validity(sent.is_empty(), self.violations(sent.texts()))
     }
 
     /// Whether an option with an empty value can be chosen.
-    fn offers_none(&self) -> bool {
+    fn offers_empty(&self) -> bool {
         self.list.find("").is_some_and(|option| !option.disabled)
     }
 
-    fn against(&self, chosen: &[String]) -> Vec<Invalid> {
-        let mut wrong = twice(chosen);
+    fn violations(&self, chosen: &[String]) -> Vec<Invalid> {
+        let mut wrong = duplicates(chosen);
         if *self.listing() == Listing::Loaded {
             let closed = |value: &&String| self.list.find(value).is_none_or(|one| one.disabled);
             if let Some(value) = chosen.iter().find(closed) {
@@ -415,14 +415,18 @@ impl Select {
         }
         // If one can be chosen, `required` decides whether one must be.
         if self.definition.multiple {
-            wrong.extend(counted(chosen.len(), self.definition.least, self.definition.most));
+            wrong.extend(count_violations(
+                chosen.len(),
+                self.definition.least,
+                self.definition.most,
+            ));
         }
         wrong
     }
 }
 
 /// A value that occurs twice, which no control sends.
-pub(super) fn twice(values: &[String]) -> Vec<Invalid> {
+pub(super) fn duplicates(values: &[String]) -> Vec<Invalid> {
     let mut sorted: Vec<&String> = values.iter().collect();
     sorted.sort_unstable();
     let pair = sorted.windows(2).find(|pair| pair[0] == pair[1]);
@@ -460,12 +464,12 @@ uniform! {
     fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
         Uniform::set_value(self, value)
     }
-    fn against(&self, value: &Value) -> Vec<Invalid> {
-        Select::against(self, value.texts())
+    fn violations(&self, value: &Value) -> Vec<Invalid> {
+        Select::violations(self, value.texts())
     }
-    fn normal(&self, value: Value) -> Value {
+    fn normalized(&self, value: Value) -> Value {
         // In a form body, choosing the option without a value looks the same as choosing none.
-        match value.text() == Some("") && self.offers_none() {
+        match value.text() == Some("") && self.offers_empty() {
             true => Value::Empty,
             false => value,
         }
@@ -475,7 +479,7 @@ uniform! {
         let counts = |_: &&Choice| self.definition.multiple || !sent.is_empty();
         self.list.offered(sent).filter(counts).map(|option| option.value.as_str())
     }
-    fn most_sent(&self) -> usize {
+    fn max_entries(&self) -> usize {
         let all = self.definition.options.len().max(self.chosen.len());
         if self.definition.multiple { all } else { 1 }
     }

@@ -19,8 +19,8 @@ impl Control {
         self.shared().on_text()
     }
 
-    pub(crate) fn most_sent(&self) -> usize {
-        self.shared().most_sent()
+    pub(crate) fn max_entries(&self) -> usize {
+        self.shared().max_entries()
     }
 
     /// Reads the texts that a form sent for it. Bounds are not checked; [`check`](Self::check) does that
@@ -131,7 +131,7 @@ impl Control {
     pub fn check_value(&self, value: Value) -> Result<Value, Vec<Invalid>> {
         let control = self.shared();
         let conditions = control.conditions();
-        let value = control.normal(value);
+        let value = control.normalized(value);
         // A read-only control is exempt from every other check; its value must be unchanged.
         if conditions.readonly {
             let current = control.value();
@@ -146,7 +146,7 @@ impl Control {
         }
         // The number of choices is checked even if there are none.
         let counted = matches!(value, Value::Texts(_));
-        let wrong = if nothing && !counted { Vec::new() } else { control.against(&value) };
+        let wrong = if nothing && !counted { Vec::new() } else { control.violations(&value) };
         if wrong.is_empty() { Ok(value) } else { Err(Invalid::worth_reporting(wrong)) }
     }
 }

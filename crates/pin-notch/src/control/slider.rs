@@ -23,7 +23,7 @@ use crate::notches::{Notches, Remark};
 use crate::refusal::Refusal;
 use crate::semantics::Orientation;
 use crate::surroundings::Surroundings;
-use crate::validity::{Invalid, against};
+use crate::validity::{Invalid, violations};
 use crate::world::NumberPattern;
 use rust_decimal::Decimal;
 
@@ -240,7 +240,7 @@ impl Slider {
     /// Why the value is not acceptable; empty when it is. The only reasons are the program's objection and
     /// a definition that allows no value at all.
     pub fn validity(&self) -> Vec<Invalid> {
-        self.conditions.validity(false, against(self.notches(), self.value))
+        self.conditions.validity(false, violations(self.notches(), self.value))
     }
 
     /// Remarks on what is legal in the definition but likely to surprise.
@@ -332,8 +332,8 @@ uniform! {
     fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
         Slider::step_by(self, steps)
     }
-    fn against(&self, value: &Value) -> Vec<Invalid> {
-        value.number().map(|number| against(self.notches(), number)).unwrap_or_default()
+    fn violations(&self, value: &Value) -> Vec<Invalid> {
+        value.number().map(|number| violations(self.notches(), number)).unwrap_or_default()
     }
     fn audit(&self) -> Vec<Remark> {
         Slider::audit(self)

@@ -22,7 +22,7 @@ use crate::number::number_text;
 use crate::refusal::Refusal;
 use crate::semantics::Orientation;
 use crate::surroundings::Surroundings;
-use crate::validity::{Invalid, against};
+use crate::validity::{Invalid, violations};
 use crate::world::NumberPattern;
 use moved::Spacing;
 use rust_decimal::Decimal;
@@ -378,11 +378,11 @@ uniform! {
         SpanSlider::set_nearest(self, Taken::taken_always(value)?);
         Ok(())
     }
-    fn against(&self, value: &Value) -> Vec<Invalid> {
+    fn violations(&self, value: &Value) -> Vec<Invalid> {
         let Value::Span(span) = value else { return Vec::new() };
-        let mut wrong = against(self.notches(), span.low);
+        let mut wrong = violations(self.notches(), span.low);
         if span.high != span.low {
-            wrong.extend(against(self.notches(), span.high));
+            wrong.extend(violations(self.notches(), span.high));
         }
         if let (Err(why), true) = (self.spacing().admit(*span), wrong.is_empty()) {
             wrong.push(Invalid::Together(why));

@@ -18,7 +18,7 @@ use crate::notches::{Notches, Remark};
 use crate::refusal::Refusal;
 use crate::semantics::{Range, Role, Semantics};
 use crate::surroundings::Surroundings;
-use crate::validity::{BadInput, Invalid, against, in_words};
+use crate::validity::{BadInput, Invalid, in_words, violations};
 use crate::world::{AnyWorld, NumberPattern, read_number, show_number};
 use rust_decimal::Decimal;
 
@@ -237,8 +237,8 @@ impl Stepper {
         let read = drafted.map(|text| read_number(&*self.surroundings.world, text));
         let found = match (read, self.typed.value) {
             (Some(Err(error)), _) => vec![BadInput::from(error).into()],
-            (Some(Ok(number)), _) => against(&self.notches, number),
-            (None, Some(value)) => against(&self.notches, value),
+            (Some(Ok(number)), _) => violations(&self.notches, number),
+            (None, Some(value)) => violations(&self.notches, value),
             (None, None) => Vec::new(),
         };
         // What is sent is the value, even if the program has emptied it while somebody is typing.
@@ -375,8 +375,8 @@ uniform! {
     fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
         Stepper::step_by(self, steps)
     }
-    fn against(&self, value: &Value) -> Vec<Invalid> {
-        value.number().map(|number| against(&self.notches, number)).unwrap_or_default()
+    fn violations(&self, value: &Value) -> Vec<Invalid> {
+        value.number().map(|number| violations(&self.notches, number)).unwrap_or_default()
     }
     fn audit(&self) -> Vec<Remark> {
         Stepper::audit(self)

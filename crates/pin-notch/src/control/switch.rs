@@ -195,7 +195,7 @@ uniform! {
     fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
         crate::control::uniform::Uniform::set_value(self, value)
     }
-    fn against(&self, _value: &Value) -> Vec<Invalid> {
+    fn violations(&self, _value: &Value) -> Vec<Invalid> {
         Vec::new()
     }
     fn on_text(&self) -> &str {

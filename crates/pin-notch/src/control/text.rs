@@ -349,7 +349,7 @@ impl TextField {
     }
 
     /// The number of characters as text, and its announcement: not after every key, but when few are left.
-    fn counted(&self) -> (String, String) {
+    fn counter_texts(&self) -> (String, String) {
         /// The numbers of characters left that are announced.
         const ANNOUNCED: [i64; 4] = [20, 10, 5, 0];
         if !self.definition.counter {
@@ -371,7 +371,7 @@ impl TextField {
     /// Everything a face needs to draw it.
     pub fn view(&self) -> TextView {
         let problem = in_words(&self.validity(), &self.surroundings.world);
-        let (counter, status) = self.counted();
+        let (counter, status) = self.counter_texts();
         let semantics = self.conditions.semantics(Role::TextBox, &problem);
         TextView {
             text: self.text().to_owned(),
@@ -407,7 +407,7 @@ uniform! {
         TextField::set_value(self, text.as_deref());
         Ok(())
     }
-    fn against(&self, value: &Value) -> Vec<Invalid> {
+    fn violations(&self, value: &Value) -> Vec<Invalid> {
         let Some(text) = value.text() else { return Vec::new() };
         match self.sanitized(text) == text {
             true => self.wrong_with(text),
@@ -417,7 +417,7 @@ uniform! {
     fn audit(&self) -> Vec<Remark> {
         TextField::audit(self)
     }
-    fn normal(&self, value: Value) -> Value {
+    fn normalized(&self, value: Value) -> Value {
         if value.text() == Some("") { Value::Empty } else { value }
     }
     fn drop_draft(&mut self) {

@@ -36,7 +36,7 @@ pub(crate) trait Uniform {
     fn set_surroundings(&mut self, surroundings: &Surroundings);
     fn validity(&self) -> Vec<Invalid>;
     /// The problems of a received value of this kind, apart from its absence.
-    fn against(&self, value: &Value) -> Vec<Invalid>;
+    fn violations(&self, value: &Value) -> Vec<Invalid>;
 
     /// HTML's `stepUp()`, or `stepDown()` if the number is negative.
     fn step_by(&mut self, _steps: i32) -> Result<(), Refusal> {
@@ -115,13 +115,13 @@ pub(crate) trait Uniform {
     }
 
     /// The value in the form in which the control itself would hold it: empty if an empty text means that.
-    fn normal(&self, value: Value) -> Value {
+    fn normalized(&self, value: Value) -> Value {
         value
     }
 
     /// The greatest number of texts that can reasonably be sent for it. Further ones are counted but not
     /// kept.
-    fn most_sent(&self) -> usize {
+    fn max_entries(&self) -> usize {
         match self.kind() {
             ValueKind::Span | ValueKind::Dates => 2,
             ValueKind::Number
@@ -226,7 +226,7 @@ pub(super) use uniform;
 /// Reads the texts that a form sent; bounds are not checked.
 pub(super) fn read(control: &dyn Uniform, sent: &[String]) -> Result<Value, Invalid> {
     let kind = control.kind();
-    let most = control.most_sent();
+    let most = control.max_entries();
     if kind != ValueKind::Texts && sent.len() > most {
         return Err(BadInput::SentTooOften { count: sent.len(), most }.into());
     }

@@ -153,7 +153,7 @@ impl Words<'_> {
     }
 
     /// The sentence for a value.
-    pub(super) fn say(&self, Wording(pieces): &Wording, value: Decimal) -> String {
+    pub(super) fn sentence(&self, Wording(pieces): &Wording, value: Decimal) -> String {
         let mut sentence = String::new();
         for piece in pieces {
             match piece {
@@ -171,14 +171,14 @@ impl Words<'_> {
     }
 
     /// The sentence for a value if there is one, else its name if it has one, else `otherwise`.
-    pub(super) fn say_or(
+    pub(super) fn sentence_or(
         &self,
         wording: Option<&Wording>,
         value: Decimal,
         otherwise: impl FnOnce() -> String,
     ) -> String {
         match (wording, self.name(value)) {
-            (Some(wording), _) => self.say(wording, value),
+            (Some(wording), _) => self.sentence(wording, value),
             (None, Some(name)) => name.to_owned(),
             (None, None) => otherwise(),
         }

@@ -33,7 +33,7 @@ struct Parser<'a> {
 type Typed = (Tree, Type, Span);
 
 /// Parses a text. Returns the tree, its type, and the text with `today` replaced by the date.
-pub(super) fn whole(text: &str, fields: &Scope) -> Result<(Tree, Type, String), ExpressionError> {
+pub(super) fn parse(text: &str, fields: &Scope) -> Result<(Tree, Type, String), ExpressionError> {
     let mut parser = Parser { tokens: tokens(text)?, at: 0, depth: 0, fields, todays: Vec::new() };
     let (expression, kind, _) = parser.any()?;
     match parser.peek() {

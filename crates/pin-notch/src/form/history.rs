@@ -60,7 +60,7 @@ impl Form {
     /// Records a settled change: the field at this index and the fields that changed with it.
     pub(super) fn record(&mut self, at: usize) {
         let mut changed = Vec::new();
-        for place in links::reach(&self.links, at) {
+        for place in links::reachable(&self.links, at) {
             let field = &mut self.fields[place];
             let now = field.control.value();
             if place != at && !field.moving {
@@ -128,7 +128,7 @@ impl Form {
                 places.push(place);
             }
         }
-        let _ = self.weigh(places.iter().copied());
+        let _ = self.update_counting(places.iter().copied());
         places.into_iter().map(|place| self.fields[place].name.as_str()).collect()
     }
 }

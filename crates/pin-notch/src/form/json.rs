@@ -311,7 +311,7 @@ impl<'a> Members<'a> {
 fn taken(field: &Field, json: &RawValue) -> Received {
     let control = &field.control;
     // One text more than the control could send is enough to refuse it.
-    let most = control.most_sent() + 1;
+    let most = control.max_entries() + 1;
     let checked = Value::from_raw(control.kind(), json, most).map_err(|wrong| vec![wrong]);
     // `null` means "nothing", which each control represents in its own way.
     let value =

@@ -108,7 +108,7 @@ pub(super) fn settle(
 }
 
 /// This field and all fields that can change with it.
-pub(super) fn reach(links: &Links, start: usize) -> Vec<usize> {
+pub(super) fn reachable(links: &Links, start: usize) -> Vec<usize> {
     let (mut seen, mut queue) = (HashSet::from([start]), vec![start]);
     let mut at = 0;
     while let Some(from) = queue.get(at).copied() {

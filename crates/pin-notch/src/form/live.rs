@@ -54,7 +54,7 @@ impl Form {
         let field = &mut self.fields[at];
         let starts_elsewhere = field.control.default_value() != control.default_value();
         field.control = control;
-        field.weigh();
+        field.apply_conditions();
         if starts_elsewhere {
             field.start = field.control.default_value();
         }
@@ -66,7 +66,7 @@ impl Form {
     pub fn set_disabled_outside(&mut self, name: &str, disabled: bool) {
         if let Ok(at) = self.known(name) {
             self.fields[at].fieldset_disabled = disabled;
-            self.fields[at].weigh();
+            self.fields[at].apply_conditions();
         }
     }
 
@@ -144,7 +144,7 @@ impl Form {
             field.start = field.control.value();
             field.settled = field.start.clone();
         }
-        let _ = self.weigh(moved.iter().copied());
+        let _ = self.update_counting(moved.iter().copied());
         moved.into_iter().map(|at| self.fields[at].name.as_str()).collect()
     }
 

@@ -68,7 +68,7 @@ impl Field {
     }
 
     /// Disables or enables the control according to everything outside it.
-    pub(super) fn weigh(&mut self) {
+    pub(super) fn apply_conditions(&mut self) {
         self.control.set_fieldset_disabled(self.fieldset_disabled || !self.counts);
     }
 }
@@ -149,7 +149,7 @@ impl Form {
         for at in fields {
             self.fields[*at].only_if.push(condition.clone());
         }
-        let _ = self.weigh(fields.iter().copied());
+        let _ = self.update_counting(fields.iter().copied());
         Ok(())
     }
 
@@ -203,18 +203,21 @@ impl Form {
     }
 
     /// Updates which of these fields, and of all that depend on them, count.
-    pub(super) fn weigh(&mut self, changed: impl IntoIterator<Item = usize>) -> Vec<CountChange> {
+    pub(super) fn update_counting(
+        &mut self,
+        changed: impl IntoIterator<Item = usize>,
+    ) -> Vec<CountChange> {
         if self.readers.is_empty() {
             return Vec::new();
         }
         let mut changes = Vec::new();
         for at in self.after(changed) {
-            self.weigh_options(at);
+            self.update_options(at);
             let counts = self.holds(at, self);
             let field = &mut self.fields[at];
             if field.counts != counts {
                 field.counts = counts;
-                field.weigh();
+                field.apply_conditions();
                 changes.push(CountChange { name: field.name.clone(), counts });
             }
         }
@@ -222,8 +225,8 @@ impl Form {
     }
 
     /// The same for all fields.
-    pub(super) fn weigh_all(&mut self) {
-        let _ = self.weigh(0..self.fields.len());
+    pub(super) fn update_all_counting(&mut self) {
+        let _ = self.update_counting(0..self.fields.len());
     }
 
     fn holds(&self, at: usize, values: &impl Lookup) -> bool {
@@ -249,7 +252,7 @@ impl Form {
         for at in self.after(0..self.fields.len()) {
             received.counts[at] = self.holds(at, &received);
             let value = values[at].as_ref();
-            closed[at] = value.and_then(|value| self.fields[at].closed_by(value, &received));
+            closed[at] = value.and_then(|value| self.fields[at].unavailable(value, &received));
         }
         (received.counts, closed)
     }

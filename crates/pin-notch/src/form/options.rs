@@ -69,12 +69,12 @@ impl Form {
         self.read_by(&[at], &condition)?;
         let value = option.to_owned();
         self.fields[at].options_if.push(Conditional { value, condition, open: true });
-        let _ = self.weigh([at]);
+        let _ = self.update_counting([at]);
         Ok(())
     }
 
     /// Enables and disables options of a field according to the current values.
-    pub(super) fn weigh_options(&mut self, at: usize) {
+    pub(super) fn update_options(&mut self, at: usize) {
         let open: Vec<bool> = self.fields[at]
             .options_if
             .iter()
@@ -123,7 +123,7 @@ impl Field {
     }
 
     /// The part of a received value that cannot be chosen given the other received values.
-    pub(super) fn closed_by(&self, value: &Value, values: &impl Lookup) -> Option<Invalid> {
+    pub(super) fn unavailable(&self, value: &Value, values: &impl Lookup) -> Option<Invalid> {
         let chosen: &[String] = match (self.control.kind(), value) {
             (ValueKind::Text, Value::Text(text)) => std::slice::from_ref(text),
             (ValueKind::Texts, Value::Texts(texts)) => texts,

@@ -145,7 +145,7 @@ impl Form {
         }
         changed.sort_by_key(|(at, ..)| *at);
         let places: Vec<usize> = changed.iter().map(|(at, ..)| *at).collect();
-        let _ = self.weigh(places.iter().copied());
+        let _ = self.update_counting(places.iter().copied());
         if !changed.is_empty() {
             self.history.push(Change { fields: changed });
         }

@@ -196,7 +196,7 @@ impl Form {
         self.add_rows(name, label, least..=most, &names)?;
         let rows = self.rows.last().cloned();
         for places in rows.iter().flat_map(|rows| &rows.places) {
-            self.hold_in_row(name, row, places)?;
+            self.apply_in_row(name, row, places)?;
         }
         Ok(self)
     }
@@ -261,7 +261,7 @@ impl Form {
     }
 
     /// Applies the rules, conditions and links of a row to the fields at these indices.
-    fn hold_in_row(&mut self, name: &str, row: &Form, places: &[usize]) -> Result<(), FormError> {
+    fn apply_in_row(&mut self, name: &str, row: &Form, places: &[usize]) -> Result<(), FormError> {
         let number = places.first().and_then(|at| self.fields[*at].row.as_ref());
         let number = number.map_or(0, |place| place.row);
         let within = |condition: &Expression| condition.renamed(&format!("{name}.{number}."));
@@ -360,7 +360,7 @@ impl Form {
             changed.push((rows.count, was, now));
         }
         let places: Vec<usize> = changed.iter().map(|(at, ..)| *at).collect();
-        let counted = self.weigh(places.iter().copied());
+        let counted = self.update_counting(places.iter().copied());
         if !changed.is_empty() {
             self.history.push(Change { fields: changed });
         }

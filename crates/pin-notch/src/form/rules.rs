@@ -68,12 +68,12 @@ impl Rule {
         message: &str,
         field: Option<&str>,
     ) -> Result<Vec<Self>, ExpressionError> {
-        let told_at = |scope: &Scope| {
+        let reported_at = |scope: &Scope| {
             field.map(|name| scope.in_this_row(name).unwrap_or_else(|| name.to_owned()))
         };
         let one = |scope: &Scope| -> Result<Self, ExpressionError> {
             let holds = Expression::condition(text, scope)?;
-            Ok(Self { field: told_at(scope), ..Self::new(holds, message) })
+            Ok(Self { field: reported_at(scope), ..Self::new(holds, message) })
         };
         match one(scope) {
             Err(error) => match error.kind().clone() {
@@ -139,12 +139,12 @@ impl fmt::Debug for Checked {
 
 impl Checked {
     /// The field at which its findings are reported.
-    fn told_at(&self) -> Option<usize> {
+    fn reported_at(&self) -> Option<usize> {
         self.fields.first().or(self.gathered.first()).copied()
     }
 
     /// Its message for these values, if it is broken.
-    fn says(&self, values: &Values) -> Option<String> {
+    fn message_for(&self, values: &Values) -> Option<String> {
         match &self.condition {
             Condition::Written(holds, message) => {
                 (holds.holds(values) == Some(false)).then(|| message.clone())
@@ -171,8 +171,8 @@ pub(super) fn found(
     });
     ready
         .filter_map(|rule| {
-            let message = rule.says(values)?;
-            let first = &fields[rule.told_at()?];
+            let message = rule.message_for(values)?;
+            let first = &fields[rule.reported_at()?];
             Some(Problem::of(first, None, Invalid::CustomError(message)))
         })
         .collect()
@@ -295,7 +295,7 @@ impl Form {
             }
             Condition::Own(check) => check(&self.values()),
         };
-        let first = &self.fields[rule.told_at().unwrap_or_default()];
+        let first = &self.fields[rule.reported_at().unwrap_or_default()];
         let message = if is_ready { says() } else { None };
         RuleFinding {
             rule: at,

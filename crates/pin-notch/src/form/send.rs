@@ -120,7 +120,7 @@ impl Form {
                 Some(at) if self.fields[at].may_be_received() => {
                     let (kept, count) = &mut sent[at];
                     *count += 1;
-                    if kept.len() <= self.fields[at].control.most_sent() {
+                    if kept.len() <= self.fields[at].control.max_entries() {
                         kept.push(without_returns(value).into_owned());
                     }
                 }
@@ -144,7 +144,7 @@ impl Form {
             let shown = some.map(|text| beginning(text)).collect::<Vec<_>>().join(", ");
             let shown = Some(shown).filter(|shown| !shown.is_empty());
             if *count > texts.len() {
-                let most = field.control.most_sent();
+                let most = field.control.max_entries();
                 let why = BadInput::SentTooOften { count: *count, most };
                 return (Err(vec![why.into()]), shown);
             }

@@ -43,7 +43,7 @@ impl Notches {
             return self.decimal(self.first);
         }
         if self.any || self.is_empty() {
-            return self.hold(value);
+            return self.clamped(value);
         }
         let (units, rest) = self.units(value);
         if units < self.first {
@@ -76,7 +76,7 @@ impl Notches {
     }
 
     /// Limits a value to the bounds if there is no notch to snap it to.
-    fn hold(&self, value: Decimal) -> Decimal {
+    fn clamped(&self, value: Decimal) -> Decimal {
         match (self.min(), self.max()) {
             (Some(min), _) if value < min || self.is_reversed() => min,
             (_, Some(max)) if value > max => max,

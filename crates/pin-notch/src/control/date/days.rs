@@ -189,7 +189,7 @@ impl Days {
 
     /// Carries over the state of the previous grid after the value changed from one day to another: a grid
     /// that was open stays open, and an active day that somebody moved to stays active.
-    pub(in crate::control) fn go_on(
+    pub(in crate::control) fn continue_from(
         &mut self,
         before: &Self,
         was_on: Option<Date>,
@@ -274,8 +274,8 @@ impl Days {
     }
 
     /// Every problem with a day.
-    pub(in crate::control) fn against(&self, day: Date) -> Vec<Invalid> {
-        let mut all = self.notches.against(day);
+    pub(in crate::control) fn violations(&self, day: Date) -> Vec<Invalid> {
+        let mut all = self.notches.violations(day);
         for one in &mut all {
             if let Invalid::StepMismatch { below, above } = one {
                 let [before, after] = [self.notches.below(day), self.notches.above(day)];
@@ -313,7 +313,7 @@ impl Days {
                 let like = self.show(self.start(None));
                 vec![BadInput::NotADate { text: text.to_owned(), like }.into()]
             }
-            Some(day) => self.against(day),
+            Some(day) => self.violations(day),
         }
     }
 

@@ -159,8 +159,8 @@ impl Machine {
         self.bounds.admit(value, self.kind.limit)
     }
 
-    fn against(&self, value: i64) -> Vec<Invalid> {
-        self.bounds.against(value, self.kind.limit)
+    fn violations(&self, value: i64) -> Vec<Invalid> {
+        self.bounds.violations(value, self.kind.limit)
     }
 
     /// Sets the value on behalf of the program, which asked for `wish`. Partly filled fields are kept.
@@ -239,13 +239,13 @@ impl Machine {
     pub(super) fn validity(&self, around: Around<'_>) -> Vec<Invalid> {
         let wrong = match (self.is_drafting() && !self.is_blank(), self.value) {
             (true, _) => match self.composed(&self.fields) {
-                Ok(value) => self.against(value),
+                Ok(value) => self.violations(value),
                 Err(Flaw::Missing(at)) => {
                     vec![BadInput::Missing(self.kind.fields[at].name).into()]
                 }
                 Err(Flaw::Wrong(error)) => vec![BadInput::from(error).into()],
             },
-            (false, Some(value)) if !self.is_blank() => self.against(value),
+            (false, Some(value)) if !self.is_blank() => self.violations(value),
             (false, _) => Vec::new(),
         };
         around.conditions.validity(self.value.is_none() && wrong.is_empty(), wrong)

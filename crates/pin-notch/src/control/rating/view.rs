@@ -113,7 +113,7 @@ impl Rating {
         match (value, &definition.empty_wording) {
             (Some(value), _) => {
                 let wording = preview.or(definition.wording.as_ref());
-                words.say_or(wording, value, || match self.names.is_empty() {
+                words.sentence_or(wording, value, || match self.names.is_empty() {
                     true => world.message(&Message::OutOf { value, max }),
                     false => words.measured(value),
                 })

@@ -88,7 +88,7 @@ impl Slider {
             bounds: [min, max],
         };
         let wording = self.definition.wording.as_ref();
-        let readout = words.say_or(wording, self.value, || words.measured(self.value));
+        let readout = words.sentence_or(wording, self.value, || words.measured(self.value));
         let problem = in_words(&self.validity(), &world);
         let orientation = self.definition.orientation;
         let semantics = Semantics {
