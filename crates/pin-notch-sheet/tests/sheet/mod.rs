@@ -18,3 +18,29 @@ pub fn read(text: &str, format: Format) -> (Sheet, Vec<Finding>) {
 pub fn field(control: &str, lines: &str) -> String {
     format!("[[field]]\nname = \"a\"\ncontrol = \"{control}\"\nlabel = \"A\"\n{lines}\n")
 }
+
+/// With many mites a treatment counts, and with a treatment its day.
+#[allow(dead_code, reason = "only sheets and findings need it")]
+pub const CONDITIONS: &str = r#"
+[[field]]
+name = "mites"
+control = "stepper"
+label = "Mites"
+min = 0
+[[field]]
+name = "given"
+control = "select"
+label = "Given"
+required = true
+options = ["oa", "fa"]
+only-if = "mites > 9"
+[[field]]
+name = "again"
+control = "date"
+label = "Again on"
+[[fieldset]]
+name = "later"
+legend = "Later"
+fields = ["again"]
+only-if = "given is not empty"
+"#;
