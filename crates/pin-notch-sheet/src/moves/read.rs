@@ -107,8 +107,8 @@ fn one(line: &str, form: &Form) -> Result<Line, String> {
     }
     let Some((name, rest)) = line.split_once(':') else {
         return Err(
-            "write a field, a colon and what is attempted; or send, undo, redo, reset, clear, \
-                    apply and a preset; or > and what the turn has to say; or a field, = and what it has to hold"
+            "write a field, a colon and an attempt; or send, undo, redo, reset, clear, or apply and a \
+                    preset; or > and the expected outcome; or a field, = and its expected value"
                 .to_owned(),
         );
     };
@@ -172,6 +172,10 @@ fn intent(text: &str) -> Result<Written, String> {
             _ => Err(format!("nothing can follow {word}, but {} does", Quoted(rest))),
         };
     }
+    let needs = VERBS.iter().find(|verb| verb.word == word && !verb.with.is_empty());
+    if let Some(verb) = needs.filter(|verb| rest.is_empty() && verb.word != "type") {
+        return Err(format!("{word} needs {}, as in {}", verb.with, Quoted(verb.example)));
+    }
     let number = || parse_number(rest).map_err(|error| error.to_string());
     let whole = || rest.parse().map_err(|_| format!("{} is not a whole number", Quoted(rest)));
     let texts = ["type", "find", "pick", "remove"];
@@ -179,20 +183,22 @@ fn intent(text: &str) -> Result<Written, String> {
         let text = unquoted(rest);
         return match (word, text.parse()) {
             ("pick", Ok(day)) => Ok(Written::Day("pick", day)),
-            ("pick" | "remove" | "find", _) if rest.is_empty() => Err(format!("{word} what?")),
             _ => Ok(Written::Text(word, text)),
         };
     }
     match word {
         "key" => key(rest).map(Written::Key),
-        "choose" => Ok(Written::Value("choose", number()?)),
+        "choose" => match number() {
+            Ok(number) => Ok(Written::Value("choose", number)),
+            Err(why) => Err(format!("{why}; an option or a day is picked: pick {rest}")),
+        },
         "step" => Ok(Written::Number("step", whole()?)),
         "scroll" => Ok(Written::Number("scroll", whole()?)),
         "field" => Ok(Written::Number("field", whole()?)),
         "take" => match rest {
             "low" | "from" => Ok(Written::Thumb(Thumb::Low)),
             "high" | "to" => Ok(Written::Thumb(Thumb::High)),
-            _ => Err("write low or high".to_owned()),
+            _ => Err(format!("{} is not an end of a span; write low or high", Quoted(rest))),
         },
         "point" | "press" | "grab" | "move" => {
             let words = ["point", "press", "grab", "move"];
