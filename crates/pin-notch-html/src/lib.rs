@@ -29,14 +29,16 @@ mod markup;
 mod parts;
 mod rows;
 pub mod shapes;
+mod style;
 
 pub use action::Action;
 pub use attributes::{
     Looks, Note, Read, control_of, definition_from, is_focusable, kind_of_tag, tag_of,
 };
 pub use changes::{Change, changes};
-pub use element::{PAGE_STYLE, element_html, style_of};
+pub use element::element_html;
 pub use face::Face;
 pub use markup::{Markup, escaped};
 pub use parts::{PARTS, PartName};
 pub use rows::RowButton;
+pub use style::{PAGE_STYLE, style_of};

@@ -1,6 +1,6 @@
 //! The shapes and colours of the controls, for both pages and pictures.
 
-use crate::element::BASE;
+use crate::style::BASE;
 
 /// Shapes as paths of SVG, in a square of 24 by 24.
 macro_rules! outline {

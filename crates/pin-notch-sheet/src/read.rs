@@ -14,7 +14,7 @@ pub(crate) use parts::name_of;
 
 use crate::finding::{Finding, meant, meant_key};
 use crate::sheet::{Context, FieldSheet, FieldsetSheet, Link, Sheet};
-use crate::tree::{Is, Node};
+use crate::tree::{self, Format, Is, Node};
 use crate::words;
 use pin_notch::{AnyWorld, Choice, Conversion, Decimal, Form, FormError, Quoted, parse_number};
 use std::collections::{HashMap, HashSet};
@@ -33,7 +33,19 @@ pub(super) struct Reader<'a> {
     lists: HashMap<String, Vec<Choice>>,
 }
 
-pub(crate) fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<Finding>) -> Sheet {
+impl Sheet {
+    /// Reads a sheet. All errors and remarks are found in one run, in the order of the text; everything
+    /// without errors is included in the sheet nevertheless. Nothing is ignored silently.
+    pub fn read(text: &str, format: Format, context: &Context) -> (Self, Vec<Finding>) {
+        let mut found = Vec::new();
+        let tree = tree::read(text, format, &mut found);
+        let sheet = sheet(text, tree, context, &mut found);
+        found.sort_by_key(|finding| (finding.span.start, finding.severity));
+        (sheet, found)
+    }
+}
+
+fn sheet(text: &str, tree: Node, context: &Context, found: &mut Vec<Finding>) -> Sheet {
     let (places, in_rows, lists) = Default::default();
     let mut reader = Reader { text, context, found, places, in_rows, lists };
     let mut sheet = Sheet {

@@ -5,6 +5,7 @@ mod claims;
 mod document;
 mod field;
 mod line;
+mod patterns;
 mod rows;
 mod sound;
 mod written;

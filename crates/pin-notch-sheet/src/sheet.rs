@@ -6,9 +6,7 @@ pub(crate) use content::{
     FieldSheet, FieldsetSheet, InRow, Link, OutputSheet, PartSheet, PresetSheet, RowsSheet, Texts,
 };
 
-use crate::finding::Finding;
-use crate::read;
-use crate::tree::{self, Format, Node};
+use crate::tree::{self, Node};
 use crate::words;
 use pin_notch::{AnyWorld, Date, Decimal, Form, Rows, Rule};
 use pin_notch_html::Looks;
@@ -108,16 +106,6 @@ pub struct Sheet {
 }
 
 impl Sheet {
-    /// Reads a sheet. All errors and remarks are found in one run, in the order of the text; everything
-    /// without errors is included in the sheet nevertheless. Nothing is ignored silently.
-    pub fn read(text: &str, format: Format, context: &Context) -> (Self, Vec<Finding>) {
-        let mut found = Vec::new();
-        let tree = tree::read(text, format, &mut found);
-        let sheet = read::sheet(text, tree, context, &mut found);
-        found.sort_by_key(|finding| (finding.span.start, finding.severity));
-        (sheet, found)
-    }
-
     /// The name by which the sheet refers to a field.
     pub(crate) fn written_name(&self, name: &str) -> String {
         let field = self.fields.iter().find(|field| field.name == name);

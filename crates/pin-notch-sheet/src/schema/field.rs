@@ -4,7 +4,7 @@
 // concerns.
 #![warn(clippy::wildcard_enum_match_arm)]
 
-use super::line::{DATE_TIME, DAY, MONTH, TIME, WEEK};
+use super::patterns::{DATE_TIME, DAY, MONTH, TIME, WEEK};
 use super::{CONTROL, Loss, MOST_LISTED};
 use crate::sheet::{FieldSheet, Sheet};
 use crate::tree::{Is, Node, Table};

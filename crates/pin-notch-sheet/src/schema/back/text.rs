@@ -1,7 +1,9 @@
 //! Converting texts: days, months, weeks, times, and choices from a list.
 
 use super::super::MOST_LISTED;
-use super::super::line::{DATE_MINUTES, DATE_TIME, DAY, LINE_WORDS, MINUTES, MONTH, TIME, WEEK};
+use super::super::patterns::{
+    DATE_MINUTES, DATE_TIME, DAY, LINE_WORDS, MINUTES, MONTH, TIME, WEEK,
+};
 use super::keywords::{is_null, listed};
 use super::{Property, text_of};
 use crate::tree::{Is, Node, Table};
