@@ -26,8 +26,10 @@ carried! {
 
 #[cfg(feature = "form")]
 carried! {
+    "/src/script/boxes.js": Boxes,
     "/src/script/fields.js": described,
     "/src/script/kept.js": Kept,
+    "/src/script/native-problems.js": NativeProblems,
     "/src/script/parts.js": Parts,
     "/src/script/send.js": send
 }

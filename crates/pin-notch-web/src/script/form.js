@@ -3,9 +3,11 @@
 
 import { CHECKED, TAGS } from "./elements.js";
 import { languageOf } from "./around.js";
+import { Boxes } from "./boxes.js";
 import { Kept } from "./kept.js";
 import { countsRows, described, textsOf, uncounted } from "./fields.js";
 import { FIELD, RECORD, record, unescaped } from "./records.js";
+import { NativeProblems } from "./native-problems.js";
 import { Parts } from "./parts.js";
 import { ports } from "./ports.js";
 import { send } from "./send.js";
@@ -56,8 +58,14 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #names = new Map();
   #containers = [];
   #outputs = [];
-  // The problems of native controls by name, and where they are shown.
-  #notes = new Map();
+  #natives = new NativeProblems();
+  #boxes = new Boxes(this, {
+    element: (name) => {
+      const counter = this.#counter(name);
+      return counter ? counter.closest("fieldset") : this.#element(name);
+    },
+    focus: (element) => { this.#parts.reveal(element); element.focus(); },
+  });
   #kept = new Kept(this, () => this.#draft());
   #putting = false;
   #parts = new Parts({
@@ -162,7 +170,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #change({ button, rows, word }) {
     const [[announcement, to] = []] = records(this.#tell("rows", record(rows, button.value)));
     this.#kept.saveSoon();
-    this.#note(announcement ?? "");
+    this.#boxes.announce(announcement ?? "");
     const inRow = (one) => one.rows === rows && one.row === Number(to) && !one.button.disabled;
     const first = [...this.#fields].find(([name]) => name.startsWith(`${rows}.${to}.`))?.[1].elements[0];
     const buttons = this.#rowButtons();
@@ -240,7 +248,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   }
   #refused() {
     this.say("");
-    const box = this.#box("problems");
+    const box = this.#boxes.box("problems");
     box.setAttribute("tabindex", "-1");
     box.focus();
     this.dispatchEvent(new CustomEvent("refused", { detail: { problems: this.problems } }));
@@ -265,7 +273,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     else {
       this.#kept.forget();
       const { thanks, thanksPage } = this.dataset;
-      if (thanks) this.#note(thanks);
+      if (thanks) this.#boxes.announce(thanks);
       else this.say("sent");
       if (thanksPage) location.assign(thanksPage);
       this.dispatchEvent(new CustomEvent("accepted", { detail: { values, answer } }));
@@ -331,7 +339,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // Clears every field that can be empty. This can be undone.
   clear() { this.#tell("clear"); this.#kept.saveSoon(); }
   // Enters the values of a preset, as a single step for undo.
-  apply(preset) { this.#note(this.#tell("preset", preset)); this.#kept.saveSoon(); }
+  apply(preset) { this.#boxes.announce(this.#tell("preset", preset)); this.#kept.saveSoon(); }
   // Restores the initial values. This cannot be undone.
   reset() { this.#form?.reset(); }
   // The draft to store, which never contains passwords.
@@ -404,8 +412,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
         else ports.get(element).do_state(state, on);
       }
     },
-    problems: (title, ...entries) => this.#list("problems", title, entries),
-    warnings: (title, ...entries) => this.#list("warnings", title, entries),
+    problems: (title, ...entries) => this.#boxes.list("problems", title, entries),
+    warnings: (title, ...entries) => this.#boxes.list("warnings", title, entries),
   };
   // The options to which a condition applies, if it applies to options.
   #optionsOf(container) {
@@ -419,91 +427,15 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #object(word, name, text) {
     const field = this.#fields.get(name);
     if (!field) return;
-    if (field.isNative) { this.#explain(name, field, word, text); return; }
+    if (field.isNative) { this.#natives.show(name, field.elements, word, text); return; }
     const { tell } = ports.get(field.elements[0]);
     if (word !== "own") tell(word, text);
     else if (text) tell("report");
   }
-  // Shows the problem of a native control after it.
-  #explain(name, { elements }, word, text) {
-    let shown = this.#notes.get(name);
-    if (!shown) {
-      const note = document.createElement("p"), last = elements.at(-1);
-      note.id = `notch-problem-${name}`;
-      note.dataset.problem = "";
-      this.#notes.set(name, shown = { note, texts: {} });
-      (last.closest("label") ?? last).after(note);
-    }
-    const { note, texts } = shown;
-    texts[word] = text;
-    const all = Object.values(texts).filter(Boolean);
-    note.textContent = all.join(" ");
-    note.hidden = all.length === 0;
-    for (const element of elements) {
-      element.setCustomValidity([texts.rule, texts.refused].filter(Boolean).join(" "));
-      const others = (element.getAttribute("aria-describedby") ?? "").split(/\s+/).filter((id) => id && id !== note.id);
-      const described = all.length > 0 ? [...others, note.id] : others;
-      for (const [attribute, value] of [["aria-invalid", all.length > 0 ? "true" : ""], ["aria-describedby", described.join(" ")]]) {
-        if (value) element.setAttribute(attribute, value);
-        else element.removeAttribute(attribute);
-      }
-    }
-  }
 
-  // The places for messages; the page may have its own.
-  #box(what) {
-    let box = this.querySelector(`[data-${what}]`);
-    if (!box) {
-      box = document.createElement("div");
-      box.setAttribute(`data-${what}`, "");
-      if (what === "problems") this.prepend(box);
-      else this.append(box);
-    }
-    box.setAttribute("role", what === "problems" ? "alert" : "status");
-    return box;
-  }
-  #list(what, title, entries) {
-    const box = this.#box(what);
-    box.hidden = entries.length === 0;
-    let [head, list] = box.children;
-    if (list?.localName !== "ul") {
-      [head, list] = [document.createElement("p"), document.createElement("ul")];
-      box.replaceChildren(head, list);
-    }
-    head.hidden = title === "";
-    if (head.textContent !== title) head.textContent = title;
-    const before = new Map([...list.children].map((item) => [item.dataset.key, item]));
-    const items = [];
-    for (let at = 0; at < entries.length; at += 3) {
-      const [name, label, text] = entries.slice(at, at + 3), key = record(name, text);
-      items.push(before.get(key) ?? this.#item(key, name, label, text));
-      before.delete(key);
-    }
-    // Only new items are inserted, so that only these are announced.
-    for (const gone of before.values()) gone.remove();
-    items.forEach((item, at) => { if (list.children[at] !== item) list.insertBefore(item, list.children[at] ?? null); });
-  }
-  #item(key, name, label, text) {
-    const item = document.createElement("li");
-    item.dataset.key = key;
-    const words = label ? `${label}: ${text}` : text, counter = this.#counter(name);
-    const element = counter ? counter.closest("fieldset") : this.#fields.get(name)?.elements[0];
-    if (!element) { item.textContent = words; return item; }
-    const link = document.createElement("a");
-    link.href = `#${element.id}`;
-    link.textContent = words;
-    link.addEventListener("click", (event) => { event.preventDefault(); this.#parts.reveal(element); element.focus(); });
-    item.append(link);
-    return item;
-  }
   // Announces a text; an empty one clears the announcement.
   say(what) {
-    this.#note(what && this.#tell("say", what));
-  }
-  #note(text) {
-    const box = this.#box("status");
-    box.hidden = text === "";
-    box.textContent = text;
+    this.#boxes.announce(what && this.#tell("say", what));
   }
 }
 

@@ -1,0 +1,38 @@
+// The problems of native controls in a form, each shown after its control.
+
+export class NativeProblems {
+  // By field: the paragraph, and the texts in it.
+  #shown = new Map();
+
+  // Shows or removes a problem: the control's own, that of a rule, or that of the receiver.
+  show(name, elements, word, text) {
+    if (!this.#shown.has(name)) this.#shown.set(name, { note: place(name, elements.at(-1)), texts: {} });
+    const { note, texts } = this.#shown.get(name);
+    texts[word] = text;
+    const all = Object.values(texts).filter(Boolean);
+    note.textContent = all.join(" ");
+    note.hidden = all.length === 0;
+    for (const element of elements) {
+      element.setCustomValidity([texts.rule, texts.refused].filter(Boolean).join(" "));
+      describe(element, note.id, all.length > 0);
+    }
+  }
+}
+
+function place(name, control) {
+  const note = document.createElement("p");
+  note.id = `notch-problem-${name}`;
+  note.dataset.problem = "";
+  (control.closest("label") ?? control).after(note);
+  return note;
+}
+
+// Ties a control to the paragraph, or unties it.
+function describe(element, id, isWrong) {
+  const others = (element.getAttribute("aria-describedby") ?? "").split(/\s+/).filter((one) => one && one !== id);
+  const described = isWrong ? [...others, id] : others;
+  for (const [attribute, value] of [["aria-invalid", isWrong ? "true" : ""], ["aria-describedby", described.join(" ")]]) {
+    if (value) element.setAttribute(attribute, value);
+    else element.removeAttribute(attribute);
+  }
+}
