@@ -8,6 +8,7 @@
 //! [url]: https://url.spec.whatwg.org/#application/x-www-form-urlencoded
 
 mod audit;
+mod by_field;
 mod define;
 mod error;
 mod field;
@@ -46,11 +47,11 @@ use crate::control::{Control, Value};
 use crate::event::{Event, Turn};
 use crate::expression::Expression;
 use crate::intent::Intent;
+use by_field::ByField;
 use core::fmt;
 use history::{Change, History};
 use links::Links;
-use only_if::Readers;
-use rules::{Checked, Checkers};
+use rules::Checked;
 use std::collections::{HashMap, HashSet};
 use std::sync::Arc;
 
@@ -107,9 +108,11 @@ pub struct Form {
     places: HashMap<String, usize>,
     fieldsets: Vec<Fieldset>,
     rules: Vec<Checked>,
-    checkers: Checkers,
+    /// The rules that check each field.
+    checkers: ByField<usize>,
     links: Links,
-    readers: Readers,
+    /// The fields whose conditions refer to each field.
+    readers: ByField<usize>,
     outputs: Vec<Output>,
     rows: Arc<Vec<Rows>>,
     presets: Vec<Preset>,

@@ -1,11 +1,12 @@
 //! Links, by which one field's value determines another's.
 
 use super::Field;
+use super::by_field::ByField;
 use crate::control::Value;
 use crate::event::Shown;
 use crate::refusal::Refusal;
 use core::fmt;
-use std::collections::{HashMap, HashSet, VecDeque};
+use std::collections::{HashSet, VecDeque};
 use std::sync::Arc;
 
 /// A field follows another one through a conversion.
@@ -55,8 +56,8 @@ impl fmt::Display for LinkEffect {
 /// The links of a form.
 #[derive(Clone, Debug, Default)]
 pub(super) struct Links {
-    /// Indexed by the field that is followed.
-    by_source: HashMap<usize, Vec<Link>>,
+    /// By the field that is followed.
+    by_source: ByField<Link>,
     /// The two fields of each link, in the order in which the links were added.
     pub ways: Vec<(usize, usize)>,
 }
@@ -64,12 +65,12 @@ pub(super) struct Links {
 impl Links {
     pub(super) fn add(&mut self, from: usize, link: Link) {
         self.ways.push((from, link.to));
-        self.by_source.entry(from).or_default().push(link);
+        self.by_source.add(from, link);
     }
 
     /// The links that follow this field.
     pub(super) fn of(&self, from: usize) -> impl Iterator<Item = &Link> {
-        self.by_source.get(&from).into_iter().flatten()
+        self.by_source.of(from).iter()
     }
 }
 

@@ -5,11 +5,8 @@ use crate::control::Value;
 use crate::expression::{Expression, Lookup};
 use crate::validity::Invalid;
 use core::fmt;
-use std::collections::{HashMap, HashSet};
+use std::collections::HashSet;
 use std::sync::Arc;
-
-/// The fields whose conditions refer to a field, by the index of that field.
-pub(super) type Readers = HashMap<usize, Vec<usize>>;
 
 /// A field that started or stopped counting.
 ///
@@ -170,9 +167,8 @@ impl Form {
         }
         for at in fields {
             for read in &read {
-                let readers = self.readers.entry(*read).or_default();
-                if !readers.contains(at) {
-                    readers.push(*at);
+                if !self.readers.of(*read).contains(at) {
+                    self.readers.add(*read, *at);
                 }
             }
         }
@@ -191,8 +187,7 @@ impl Form {
             match visit {
                 Visit::Enter(at) if seen.insert(at) => {
                     stack.push(Visit::Leave(at));
-                    let readers = self.readers.get(&at).into_iter().flatten();
-                    stack.extend(readers.copied().map(Visit::Enter));
+                    stack.extend(self.readers.of(at).iter().copied().map(Visit::Enter));
                 }
                 Visit::Enter(_) => {}
                 Visit::Leave(at) => order.push(at),

@@ -3,7 +3,6 @@
 use super::history::Change;
 use super::{Form, FormError, links};
 use crate::control::Value;
-use std::collections::HashMap;
 
 /// A named set of values.
 ///
@@ -117,22 +116,23 @@ impl Form {
         self.record_all();
         let places: Vec<(usize, &Value)> =
             preset.values().filter_map(|(name, value)| Some((self.place(name)?, value))).collect();
-        // The value of each before anything changed.
-        let mut before: HashMap<usize, Value> = HashMap::new();
+        // The previous value of each, whenever it changed.
+        let mut before: Vec<(usize, Value)> = Vec::new();
         // Applied twice, because the preset's own values take precedence over those that follow from links.
         for _ in 0..2 {
             for (at, value) in &places {
                 let had = self.fields[*at].control.value();
                 self.fields[*at].control.drop_draft();
                 if had != **value && self.fields[*at].control.set_value((*value).clone()).is_ok() {
-                    before.entry(*at).or_insert(had);
+                    before.push((*at, had));
                     let (moved, _) = links::settle(&mut self.fields, &self.links, *at);
-                    for (other, had) in moved {
-                        before.entry(other).or_insert(had);
-                    }
+                    before.extend(moved);
                 }
             }
         }
+        // Of several values of a field, the first is the one before the preset.
+        before.sort_by_key(|(at, _)| *at);
+        before.dedup_by_key(|(at, _)| *at);
         let mut changed = Vec::new();
         for (at, had) in before {
             let field = &mut self.fields[at];
@@ -143,7 +143,6 @@ impl Form {
                 changed.push((at, had, now));
             }
         }
-        changed.sort_by_key(|(at, ..)| *at);
         let places: Vec<usize> = changed.iter().map(|(at, ..)| *at).collect();
         let _ = self.update_counting(places.iter().copied());
         if !changed.is_empty() {

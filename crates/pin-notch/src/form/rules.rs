@@ -4,7 +4,6 @@ use super::{Field, Form, FormError, Problem, Values};
 use crate::expression::{Expression, ExpressionError, ExpressionErrorKind, Scope};
 use crate::validity::Invalid;
 use core::fmt;
-use std::collections::HashMap;
 use std::sync::Arc;
 
 /// A written rule, as in a sheet or a page: a condition, and a message for when it does not hold.
@@ -178,9 +177,6 @@ pub(super) fn found(
         .collect()
 }
 
-/// The rules that check a field, by the index of the field.
-pub(super) type Checkers = HashMap<usize, Vec<usize>>;
-
 /// The finding of one rule for the current state of a form.
 #[derive(Clone, Debug, PartialEq, Eq)]
 #[non_exhaustive]
@@ -246,7 +242,7 @@ impl Form {
 
     pub(super) fn push_rule(&mut self, rule: Checked) {
         for at in rule.fields.iter().chain(&rule.gathered) {
-            self.checkers.entry(*at).or_default().push(self.rules.len());
+            self.checkers.add(*at, self.rules.len());
         }
         self.rules.push(rule);
     }
@@ -271,7 +267,7 @@ impl Form {
     /// ```
     pub fn rule_findings(&self, names: &[&str]) -> Vec<RuleFinding> {
         let places = names.iter().filter_map(|name| self.place(name));
-        let rules = places.filter_map(|at| self.checkers.get(&at)).flatten();
+        let rules = places.flat_map(|at| self.checkers.of(at));
         let mut rules: Vec<usize> = rules.copied().collect();
         rules.sort_unstable();
         rules.dedup();
