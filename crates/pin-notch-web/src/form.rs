@@ -22,7 +22,6 @@ use moves::Recorded;
 use pin_notch::{AnyWorld, Control, Event, Expression, Form, Message as Words, Sentence, Value};
 use shown::Shown;
 use std::cell::RefCell;
-use std::collections::HashMap;
 use wasm_bindgen::prelude::*;
 
 /// The machine behind one form element.
@@ -44,8 +43,6 @@ struct State {
     world: AnyWorld,
     /// The controls of elements for the next description.
     given: described::Given,
-    /// The order of the fields.
-    places: HashMap<String, usize>,
     /// Content that is shown only if this condition holds.
     containers: Vec<Option<Expression>>,
     outputs: Vec<Option<Sentence>>,
@@ -169,18 +166,17 @@ impl State {
         let given = std::mem::take(&mut self.given);
         let made = described.form(given, &self.form);
         let notes = made.notes;
-        let is_first = self.places.is_empty();
+        let is_first = self.form.fields().next().is_none();
         (self.form, self.containers, self.outputs) = (made.form, made.containers, made.outputs);
         let names: Vec<String> = self.form.fields().map(|field| field.name.clone()).collect();
-        self.places = names.iter().cloned().zip(0..).collect();
         self.watchers = vec![Vec::new(); names.len()];
         for (at, one) in self.containers.iter().enumerate() {
             let fields = one.iter().flat_map(Expression::fields);
-            fields.for_each(|name| self.watchers[self.places[name]].push(Watcher::Container(at)));
+            watch(&self.form, &mut self.watchers, fields, Watcher::Container(at));
         }
         for (at, one) in self.outputs.iter().enumerate() {
             let fields = one.iter().flat_map(Sentence::fields);
-            fields.for_each(|name| self.watchers[self.places[name]].push(Watcher::Output(at)));
+            watch(&self.form, &mut self.watchers, fields, Watcher::Output(at));
         }
         if is_first {
             self.form.follow_from_the_start();
@@ -208,7 +204,7 @@ impl State {
     ) {
         let Ok(turn) = self.form.took(name, control, turn) else { return };
         if turn.turn.events().any(|event| matches!(event, Event::Input(_))) {
-            self.shown.mended(all, self.places[name]);
+            self.form.index_of(name).into_iter().for_each(|at| self.shown.mended(all, at));
         }
         self.recorded.turn(name, &intent, &turn);
         let mut names = vec![name.to_owned()];
@@ -259,9 +255,9 @@ impl State {
 
     /// Updates everything that depends on these fields.
     fn update(&mut self, all: &mut Operations, names: &[String]) {
-        let places = names.iter().filter_map(|name| self.places.get(name));
+        let places = names.iter().filter_map(|name| self.form.index_of(name));
         let mut watchers = Vec::new();
-        for watcher in places.flat_map(|at| &self.watchers[*at]) {
+        for watcher in places.flat_map(|at| &self.watchers[at]) {
             if !watchers.contains(watcher) {
                 watchers.push(*watcher);
             }
@@ -269,8 +265,7 @@ impl State {
         watchers.into_iter().for_each(|watcher| self.update_watcher(all, watcher));
         let names: Vec<&str> = names.iter().map(String::as_str).collect();
         names.iter().for_each(|name| self.offer_rows(all, name));
-        let place = |name: &str| self.places.get(name).copied();
-        self.shown.update(all, &self.form, &place, &self.world, &names);
+        self.shown.update(all, &self.form, &self.world, &names);
     }
 
     fn update_watcher(&self, all: &mut Operations, watcher: Watcher) {
@@ -304,7 +299,7 @@ impl State {
         for record in records(text) {
             let [name, why] = [0, 1].map(|at| record.get(at).cloned().unwrap_or_default());
             all.add("refused", &[&name, &why]);
-            self.shown.refuse(self.places.get(&name).copied(), &why);
+            self.shown.refuse(self.form.index_of(&name), &why);
             names.push(name);
         }
         self.update(all, &names);
@@ -332,6 +327,16 @@ impl State {
             _ => return String::new(),
         })
     }
+}
+
+/// Notes that something depends on these fields.
+fn watch<'a>(
+    form: &Form,
+    watchers: &mut [Vec<Watcher>],
+    fields: impl Iterator<Item = &'a str>,
+    watcher: Watcher,
+) {
+    fields.filter_map(|name| form.index_of(name)).for_each(|at| watchers[at].push(watcher));
 }
 
 fn flag(on: bool) -> &'static str {

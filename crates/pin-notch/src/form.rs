@@ -243,9 +243,22 @@ impl Form {
         self.fields.iter()
     }
 
+    /// The index in [`fields`](Self::fields) of the field with this name.
+    ///
+    /// ```
+    /// use pin_notch::{Form, Switch};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let form = Form::new().with("feeder", "Feeder", Switch::default())?;
+    /// assert_eq!((form.index_of("feeder"), form.index_of("queen")), (Some(0), None));
+    /// # Ok(()) }
+    /// ```
+    pub fn index_of(&self, name: &str) -> Option<usize> {
+        self.places.get(&*without_returns(name.into())).copied()
+    }
+
     /// The field with this name.
     pub fn field(&self, name: &str) -> Option<&Field> {
-        self.place(name).map(|place| &self.fields[place])
+        self.index_of(name).map(|place| &self.fields[place])
     }
 
     /// The control with this name.
@@ -255,7 +268,7 @@ impl Form {
 
     /// The control with this name, for changes by the program.
     pub fn control_mut(&mut self, name: &str) -> Option<&mut Control> {
-        self.place(name).map(|place| &mut self.fields[place].control)
+        self.index_of(name).map(|place| &mut self.fields[place].control)
     }
 
     /// The fieldsets in order.
@@ -326,10 +339,6 @@ impl Form {
             self.fields[at].apply_conditions();
         }
         Ok(())
-    }
-
-    fn place(&self, name: &str) -> Option<usize> {
-        self.places.get(&*without_returns(name.into())).copied()
     }
 
     /// Carries out an intent on the control with this name and updates the fields linked with it. The cost
@@ -416,7 +425,7 @@ impl Form {
 
     /// Whether the control with this name follows another one.
     pub fn is_follower(&self, name: &str) -> bool {
-        let at = self.place(name);
+        let at = self.index_of(name);
         self.links.ways.iter().any(|(_, to)| Some(*to) == at)
     }
 

@@ -104,14 +104,13 @@ impl Shown {
         &mut self,
         all: &mut Operations,
         form: &Form,
-        place: &dyn Fn(&str) -> Option<usize>,
         world: &AnyWorld,
         names: &[&str],
     ) {
         // The fields at which a rule's finding was reported before and is reported now.
         let mut concerned = Vec::new();
         for judged in form.rule_findings(names) {
-            concerned.extend(place(&judged.field));
+            concerned.extend(form.index_of(&judged.field));
             let at = self.broken.binary_search_by_key(&judged.rule, |one| one.rule);
             let is_told = judged.problem.is_some() && judged.is_due;
             match at {
@@ -122,7 +121,7 @@ impl Shown {
             }
         }
         for name in names {
-            let (Some(field), Some(at)) = (form.field(name), place(name)) else { continue };
+            let (Some(field), Some(at)) = (form.field(name), form.index_of(name)) else { continue };
             concerned.push(at);
             self.tell_states(all, field, at);
             let is_asked = self.sent || self.fields[at].asked;
@@ -147,19 +146,12 @@ impl Shown {
             }
         }
         for at in [0, 1] {
-            self.list(all, form, place, world, at);
+            self.list(all, form, world, at);
         }
     }
 
     /// Lists the problems in field order, once somebody has tried to send the form; or the warnings.
-    fn list(
-        &mut self,
-        all: &mut Operations,
-        form: &Form,
-        place: &dyn Fn(&str) -> Option<usize>,
-        world: &AnyWorld,
-        which: usize,
-    ) {
+    fn list(&mut self, all: &mut Operations, form: &Form, world: &AnyWorld, which: usize) {
         let warns = which == 1;
         let mut listed: Vec<(usize, &str, String)> = Vec::new();
         let is_asked = self.sent || self.fields.iter().any(|report| report.asked);
@@ -172,10 +164,9 @@ impl Shown {
         }
         if is_asked || warns {
             let of_kind = self.broken.iter().filter(|one| one.warns == warns);
-            listed.extend(
-                of_kind
-                    .filter_map(|one| Some((place(&one.field)?, one.field.as_str(), text(one)?))),
-            );
+            listed.extend(of_kind.filter_map(|one| {
+                Some((form.index_of(&one.field)?, one.field.as_str(), text(one)?))
+            }));
         }
         listed.sort_by_cached_key(|(at, ..)| *at);
         let label =

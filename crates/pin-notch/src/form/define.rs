@@ -313,6 +313,6 @@ impl Form {
     }
 
     pub(super) fn known(&self, name: &str) -> Result<usize, FormError> {
-        self.place(name).ok_or_else(|| FormError::NoSuchField(name.to_owned()))
+        self.index_of(name).ok_or_else(|| FormError::NoSuchField(name.to_owned()))
     }
 }

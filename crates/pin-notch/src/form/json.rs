@@ -258,7 +258,7 @@ impl<'a> Members<'a> {
     }
 
     fn take(&mut self, name: &str, json: &'a RawValue) {
-        match self.form.place(name) {
+        match self.form.index_of(name) {
             // Fields in rows have no members at the top level.
             Some(at) if self.form.fields[at].row().is_some() => self.unknown(name),
             Some(at) if !self.form.fields[at].may_be_received() => self.unknown(name),
@@ -293,7 +293,7 @@ impl<'a> Members<'a> {
             let taken = each_member(item.get().as_bytes(), |name, json| {
                 let whole = rows.name_in(row, &name);
                 let field = rows.fields().any(|field| field == name);
-                match self.form.place(&whole).filter(|_| field) {
+                match self.form.index_of(&whole).filter(|_| field) {
                     Some(at) if self.form.fields[at].may_be_received() => {
                         self.sent.entry(at).or_insert((Sent::Json(json), 0)).1 += 1;
                     }

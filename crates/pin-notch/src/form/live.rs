@@ -85,7 +85,7 @@ impl Form {
     /// # Ok(()) }
     /// ```
     pub fn start_at_default(&mut self, name: &str) {
-        if let Some(place) = self.place(name) {
+        if let Some(place) = self.index_of(name) {
             let field = &mut self.fields[place];
             field.start = field.control.default_value();
         }
@@ -165,7 +165,7 @@ impl Form {
     /// ```
     pub fn take_over(&mut self, before: &Form) {
         for old in &before.fields {
-            let Some(at) = self.place(&old.name) else { continue };
+            let Some(at) = self.index_of(&old.name) else { continue };
             let field = &mut self.fields[at];
             (field.touched, field.left) = (old.touched, old.left);
             if field.control.default_value() == old.control.default_value() {
@@ -176,6 +176,6 @@ impl Form {
             }
         }
         let name = |at: usize| before.fields.get(at).map(|field| field.name.as_str());
-        self.history = before.history.moved(|at| self.place(name(at)?));
+        self.history = before.history.moved(|at| self.index_of(name(at)?));
     }
 }

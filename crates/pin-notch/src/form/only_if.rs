@@ -47,7 +47,7 @@ impl Lookup for Values {
 
 impl Lookup for Form {
     fn value(&self, name: &str) -> Option<Value> {
-        let field = &self.fields[self.place(name)?];
+        let field = &self.fields[self.index_of(name)?];
         field.counts.then(|| field.control.sent_value())
     }
 }
@@ -238,7 +238,7 @@ impl Form {
         }
         impl Lookup for Received<'_> {
             fn value(&self, name: &str) -> Option<Value> {
-                let at = self.form.place(name)?;
+                let at = self.form.index_of(name)?;
                 self.values[at].clone().filter(|_| self.counts[at])
             }
         }

@@ -48,7 +48,7 @@ impl Form {
         if name.is_empty() {
             return Err(FormError::Unnamed);
         }
-        if self.place(name).is_some() || self.outputs.iter().any(|output| output.name == name) {
+        if self.index_of(name).is_some() || self.outputs.iter().any(|output| output.name == name) {
             return Err(FormError::NameTaken(name.to_owned()));
         }
         sentence.fields().into_iter().try_for_each(|name| self.known(name).map(drop))?;

@@ -114,8 +114,10 @@ impl Form {
         let found = self.preset(name).cloned();
         let preset = found.ok_or_else(|| FormError::NoSuchPreset(name.to_owned()))?;
         self.record_all();
-        let places: Vec<(usize, &Value)> =
-            preset.values().filter_map(|(name, value)| Some((self.place(name)?, value))).collect();
+        let places: Vec<(usize, &Value)> = preset
+            .values()
+            .filter_map(|(name, value)| Some((self.index_of(name)?, value)))
+            .collect();
         // The previous value of each, whenever it changed.
         let mut before: Vec<(usize, Value)> = Vec::new();
         // Applied twice, because the preset's own values take precedence over those that follow from links.

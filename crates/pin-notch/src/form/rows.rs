@@ -224,7 +224,7 @@ impl Form {
             fields.iter().map(|field| self.known(&format!("{name}.{number}.{field}"))).collect()
         };
         let places: Vec<Vec<usize>> = (1..=most).map(of_row).collect::<Result<_, _>>()?;
-        let count = match self.place(name) {
+        let count = match self.index_of(name) {
             Some(at) => at,
             None => {
                 self.add(name, label, Rows::control(least, most)?)?;

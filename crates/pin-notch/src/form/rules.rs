@@ -266,7 +266,7 @@ impl Form {
     /// # Ok(()) }
     /// ```
     pub fn rule_findings(&self, names: &[&str]) -> Vec<RuleFinding> {
-        let places = names.iter().filter_map(|name| self.place(name));
+        let places = names.iter().filter_map(|name| self.index_of(name));
         let rules = places.flat_map(|at| self.checkers.of(at));
         let mut rules: Vec<usize> = rules.copied().collect();
         rules.sort_unstable();
@@ -305,7 +305,7 @@ impl Form {
     /// Records that the person has left this field, so that its problems may be shown from now on. An
     /// unknown name is ignored.
     pub fn leave(&mut self, name: &str) {
-        if let Some(at) = self.place(name) {
+        if let Some(at) = self.index_of(name) {
             self.fields[at].left = true;
         }
     }

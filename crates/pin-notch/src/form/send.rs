@@ -39,7 +39,7 @@ impl Form {
     }
 
     fn in_field_order(&self, mut problems: Vec<Problem>) -> Vec<Problem> {
-        problems.sort_by_cached_key(|problem| self.place(&problem.name));
+        problems.sort_by_cached_key(|problem| self.index_of(&problem.name));
         problems
     }
 
@@ -116,7 +116,7 @@ impl Form {
         let mut unknown = Vec::new();
         for (name, value) in form_urlencoded::parse(body) {
             let name = without_returns(name);
-            match self.place(&name) {
+            match self.index_of(&name) {
                 Some(at) if self.fields[at].may_be_received() => {
                     let (kept, count) = &mut sent[at];
                     *count += 1;
