@@ -4,6 +4,8 @@
 mod presets;
 mod rows;
 
+pub(crate) use rows::with_rows_changed;
+
 use crate::read::name_of;
 use crate::sheet::{PartSheet, Sheet};
 use crate::words;

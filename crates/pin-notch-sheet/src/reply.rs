@@ -1,6 +1,6 @@
 //! The response to a sent form, as a page or as JSON.
 
-use crate::page::Page;
+use crate::page::{Page, with_rows_changed};
 use crate::sheet::Sheet;
 
 /// A response, independent of any web framework.
@@ -47,7 +47,7 @@ impl Sheet {
         let wanted = match is_json {
             true => None,
             false => {
-                let rows = self.with_rows_changed(body);
+                let rows = with_rows_changed(&form, body);
                 rows.or_else(|| self.with_preset_applied(&form, body))
             }
         };

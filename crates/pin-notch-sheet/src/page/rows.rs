@@ -70,44 +70,43 @@ impl Sheet {
             buttons.join(" "),
         )
     }
+}
 
-    /// The body of a form that was sent to change its rows, with the change made; `None` for a body that
-    /// was sent to be accepted.
-    pub(crate) fn with_rows_changed(&self, body: &[u8]) -> Option<Vec<u8>> {
-        let form = self.form();
-        let mut entries: Vec<(String, String)> =
-            form_urlencoded::parse(body).map(|(name, value)| (name.into(), value.into())).collect();
-        let (rows, button) = entries.iter().find_map(|(name, value)| {
-            let rows = form.rows(name.strip_suffix(BUTTON)?)?;
-            Some((rows, RowButton::read(value)?))
-        })?;
-        let sent = entries.iter().find(|(name, _)| *name == rows.name);
-        let sent = sent.and_then(|(_, count)| count.parse().ok());
-        let count = sent.unwrap_or_else(|| form.row_count(rows)).clamp(rows.least, rows.most);
-        let change = button.change(count);
-        // Nothing changes if the change is impossible, for example because of a second click.
-        let (order, is_added) = match rows.order_after(change, count) {
-            Ok(order) => (order, matches!(change, RowsChange::Add { .. })),
-            Err(_) => ((1..=count).collect(), false),
-        };
-        let now = order.len() + usize::from(is_added);
-        let mine = format!("{}{BUTTON}", rows.name);
-        entries.retain(|(name, _)| *name != rows.name && *name != mine);
-        let place = |name: &str| {
-            let rest = name.strip_prefix(rows.name.as_str())?.strip_prefix('.')?;
-            let (row, field) = rest.split_once('.')?;
-            Some((row.parse::<usize>().ok()?, field.to_owned()))
-        };
-        entries.retain_mut(|(name, _)| {
-            let Some((row, field)) = place(name) else { return true };
-            let Some(to) = order.iter().position(|from| *from == row) else { return false };
-            *name = rows.name_in(to + 1, &field);
-            true
-        });
-        entries.push((rows.name.clone(), now.to_string()));
-        let mut all = form_urlencoded::Serializer::new(String::new());
-        Some(all.extend_pairs(entries).finish().into_bytes())
-    }
+/// The body of a form that was sent to change its rows, with the change made; `None` for a body that
+/// was sent to be accepted.
+pub(crate) fn with_rows_changed(form: &Form, body: &[u8]) -> Option<Vec<u8>> {
+    let mut entries: Vec<(String, String)> =
+        form_urlencoded::parse(body).map(|(name, value)| (name.into(), value.into())).collect();
+    let (rows, button) = entries.iter().find_map(|(name, value)| {
+        let rows = form.rows(name.strip_suffix(BUTTON)?)?;
+        Some((rows, RowButton::read(value)?))
+    })?;
+    let sent = entries.iter().find(|(name, _)| *name == rows.name);
+    let sent = sent.and_then(|(_, count)| count.parse().ok());
+    let count = sent.unwrap_or_else(|| form.row_count(rows)).clamp(rows.least, rows.most);
+    let change = button.change(count);
+    // Nothing changes if the change is impossible, for example because of a second click.
+    let (order, is_added) = match rows.order_after(change, count) {
+        Ok(order) => (order, matches!(change, RowsChange::Add { .. })),
+        Err(_) => ((1..=count).collect(), false),
+    };
+    let now = order.len() + usize::from(is_added);
+    let mine = format!("{}{BUTTON}", rows.name);
+    entries.retain(|(name, _)| *name != rows.name && *name != mine);
+    let place = |name: &str| {
+        let rest = name.strip_prefix(rows.name.as_str())?.strip_prefix('.')?;
+        let (row, field) = rest.split_once('.')?;
+        Some((row.parse::<usize>().ok()?, field.to_owned()))
+    };
+    entries.retain_mut(|(name, _)| {
+        let Some((row, field)) = place(name) else { return true };
+        let Some(to) = order.iter().position(|from| *from == row) else { return false };
+        *name = rows.name_in(to + 1, &field);
+        true
+    });
+    entries.push((rows.name.clone(), now.to_string()));
+    let mut all = form_urlencoded::Serializer::new(String::new());
+    Some(all.extend_pairs(entries).finish().into_bytes())
 }
 
 fn disabled(button: RowButton, rows: &Rows, count: usize) -> &'static str {
