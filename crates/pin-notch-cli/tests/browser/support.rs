@@ -11,9 +11,8 @@ use fantoccini::wd::{TimeoutConfiguration, WebDriverCompatibleCommand};
 use fantoccini::{Client, ClientBuilder, Locator};
 use serde_json::{Value as Json, json};
 pub use servers::{Behaviour, demo, demo_of, serve, serve_badly, web_files};
-use servers::{INSTALL, start};
+use servers::{INSTALL, start_driver};
 use std::future::Future;
-use std::process::Command;
 use std::time::Duration;
 
 /// Runs a test on the demo page in a window of 1280 by 800.
@@ -23,10 +22,7 @@ where
     F: Future<Output = ()> + Send + 'static,
 {
     let (_demo, url) = demo();
-    let mut driver = Command::new("chromedriver");
-    driver.arg("--port=0");
-    let (_driver, rest) = start(driver, "started successfully on port ");
-    let port = rest.trim_end_matches('.');
+    let (_driver, port) = start_driver();
     let profile = std::env::temp_dir().join(format!("pin-notch-{}-{port}", std::process::id()));
     let flags = [
         "--headless",

@@ -23,9 +23,22 @@ impl Drop for Started {
     }
 }
 
+/// Starts the driver of the browser, and returns its port.
+pub(super) fn start_driver() -> (Started, String) {
+    // It chooses a free port of IPv4, and ends if another program has the same port of IPv6.
+    const ATTEMPTS: usize = 5;
+    let mut driver = Command::new("chromedriver");
+    driver.arg("--port=0");
+    let mark = "started successfully on port ";
+    let (driver, rest) = (0..ATTEMPTS)
+        .find_map(|_| start(&mut driver, mark))
+        .unwrap_or_else(|| panic!("chromedriver ended {ATTEMPTS} times before it was ready"));
+    (driver, rest.trim_end_matches('.').to_owned())
+}
+
 /// Starts a program and reads its output up to the line that contains `mark`. Returns what follows the
-/// mark.
-pub(super) fn start(mut command: Command, mark: &str) -> (Started, String) {
+/// mark; `None` if the program ended before.
+fn start(command: &mut Command, mark: &str) -> Option<(Started, String)> {
     let program = command.get_program().to_string_lossy().into_owned();
     let child = command.stdout(Stdio::piped()).stderr(Stdio::null()).spawn();
     let mut child = child.unwrap_or_else(|error| {
@@ -34,13 +47,11 @@ pub(super) fn start(mut command: Command, mark: &str) -> (Started, String) {
     let out = child.stdout.take().expect("a piped output");
     let started = Started(child);
     let mut lines = BufReader::new(out).lines();
-    let line = lines
-        .find_map(|line| line.ok().filter(|line| line.contains(mark)))
-        .unwrap_or_else(|| panic!("{program} ended before it was ready"));
+    let line = lines.find_map(|line| line.ok().filter(|line| line.contains(mark)))?;
     // Continue reading, or the program would block on a full pipe.
     std::thread::spawn(move || lines.for_each(drop));
     let rest = line.split(mark).nth(1).unwrap_or_default();
-    (started, rest.to_owned())
+    Some((started, rest.to_owned()))
 }
 
 /// The command under test, serving the demo. `PIN_NOTCH_WEB_FILES` makes it serve a fresh web build.
@@ -55,7 +66,7 @@ pub fn demo_of(arguments: &[&str]) -> (impl Drop + use<>, String) {
     if let Some(folder) = std::env::var_os("PIN_NOTCH_WEB_FILES") {
         command.arg("--web-files").arg(folder);
     }
-    let (started, rest) = start(command, "http://");
+    let (started, rest) = start(&mut command, "http://").expect("the demo says where it is");
     let address = rest.split('/').next().unwrap_or_default().to_owned();
     (started, format!("http://{address}/"))
 }
