@@ -172,6 +172,7 @@ fn intent(text: &str) -> Result<Written, String> {
             _ => Err(format!("nothing can follow {word}, but {} does", Quoted(rest))),
         };
     }
+    // An empty text can be typed, which empties the field.
     let needs = VERBS.iter().find(|verb| verb.word == word && !verb.with.is_empty());
     if let Some(verb) = needs.filter(|verb| rest.is_empty() && verb.word != "type") {
         return Err(format!("{word} needs {}, as in {}", verb.with, Quoted(verb.example)));

@@ -51,8 +51,8 @@ impl Reader<'_> {
             }
             sheet.counts_from_today |= rules.iter().any(|rule| rule.holds.to_string() != text);
             if message.is_some() {
-                let warning_or_not = |rule: Rule| if warns { rule.warning() } else { rule };
-                sheet.rules.extend(rules.into_iter().map(warning_or_not));
+                let rules = rules.into_iter();
+                sheet.rules.extend(rules.map(|rule| if warns { rule.warning() } else { rule }));
             }
         }
     }

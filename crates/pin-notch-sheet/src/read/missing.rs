@@ -41,7 +41,7 @@ impl Reader<'_> {
             let has = |word: &str| known.into_iter().flatten().any(|(known, _)| known == word);
             let texts = [&rows.label, &rows.description, &rows.add];
             let lacks = words::ROWS_TEXTS.into_iter().zip(texts);
-            let lacks = lacks.filter(|(word, texts)| !texts.is_empty() && !has(word));
+            let lacks = lacks.filter(|(word, text)| !text.is_empty() && !has(word));
             missing.extend(lacks.map(|(word, _)| format!("fields.{}.{word}", rows.name)));
         }
         for output in &sheet.outputs {
