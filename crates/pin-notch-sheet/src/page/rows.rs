@@ -3,7 +3,7 @@
 
 use super::{Page, only_if, paragraphs};
 use crate::sheet::Sheet;
-use pin_notch::{Form, Message, Rows, RowsChange};
+use pin_notch::{Form, Message, Rows};
 use pin_notch_html::{RowButton, escaped};
 
 /// The suffix of the name of a button that changes rows.
@@ -84,13 +84,9 @@ pub(crate) fn with_rows_changed(form: &Form, body: &[u8]) -> Option<Vec<u8>> {
     let sent = entries.iter().find(|(name, _)| *name == rows.name);
     let sent = sent.and_then(|(_, count)| count.parse().ok());
     let count = sent.unwrap_or_else(|| form.row_count(rows)).clamp(rows.least, rows.most);
-    let change = button.change(count);
     // Nothing changes if the change is impossible, for example because of a second click.
-    let (order, is_added) = match rows.order_after(change, count) {
-        Ok(order) => (order, matches!(change, RowsChange::Add { .. })),
-        Err(_) => ((1..=count).collect(), false),
-    };
-    let now = order.len() + usize::from(is_added);
+    let order = rows.order_after(button.change(count), count);
+    let order = order.unwrap_or_else(|_| (1..=count).map(Some).collect());
     let mine = format!("{}{BUTTON}", rows.name);
     entries.retain(|(name, _)| *name != rows.name && *name != mine);
     let place = |name: &str| {
@@ -100,11 +96,11 @@ pub(crate) fn with_rows_changed(form: &Form, body: &[u8]) -> Option<Vec<u8>> {
     };
     entries.retain_mut(|(name, _)| {
         let Some((row, field)) = place(name) else { return true };
-        let Some(to) = order.iter().position(|from| *from == row) else { return false };
+        let Some(to) = order.iter().position(|former| *former == Some(row)) else { return false };
         *name = rows.name_in(to + 1, &field);
         true
     });
-    entries.push((rows.name.clone(), now.to_string()));
+    entries.push((rows.name.clone(), order.len().to_string()));
     let mut all = form_urlencoded::Serializer::new(String::new());
     Some(all.extend_pairs(entries).finish().into_bytes())
 }

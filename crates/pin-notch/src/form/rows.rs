@@ -323,19 +323,20 @@ impl Form {
         count.and_then(|count| usize::try_from(count).ok()).unwrap_or(rows.least)
     }
 
-    /// Puts the rows with these numbers, counted from 1, first, in this order, followed by new ones up to
-    /// `count` in all. This can be undone in one step.
-    pub(super) fn arrange(&mut self, rows: &Rows, order: &[usize], count: usize) -> RowsTurn {
+    /// Puts the rows with these former numbers, counted from 1, in this order; `None` is a new row. This can
+    /// be undone in one step.
+    pub(super) fn arrange(&mut self, rows: &Rows, order: &[Option<usize>]) -> RowsTurn {
+        let count = order.len();
         self.record_all();
         let before: Vec<_> =
             rows.places.iter().flatten().map(|at| (*at, self.state_of(*at))).collect();
         let state_of = |row: usize, field: usize| before[row * rows.fields.len() + field].1.clone();
-        let first = (0..order.len()).find(|row| order[*row] != *row + 1).unwrap_or(order.len());
+        let first = (0..count).find(|row| order[*row] != Some(*row + 1)).unwrap_or(count);
         let mut changed = Vec::new();
         for (row, places) in rows.places.iter().enumerate() {
             for (field, at) in places.iter().enumerate() {
-                let (value, touched, left) = match order.get(row) {
-                    Some(from) => state_of(*from - 1, field),
+                let (value, touched, left) = match order.get(row).copied().flatten() {
+                    Some(from) => state_of(from - 1, field),
                     None => (self.fields[*at].control.default_value(), false, false),
                 };
                 let before = self.fields[*at].control.value();

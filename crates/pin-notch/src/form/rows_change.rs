@@ -46,8 +46,8 @@ impl fmt::Display for RowsChange {
 }
 
 impl Rows {
-    /// The order of `count` rows after a change: for each row that existed before, its former number,
-    /// counted from 1. A new row follows them.
+    /// The rows after a change to `count` of them: for each its former number, counted from 1, or `None` if
+    /// it is new.
     ///
     /// ```
     /// use pin_notch::{Form, RowsChange, Switch};
@@ -55,8 +55,8 @@ impl Rows {
     /// let row = Form::new().with("seen", "Seen", Switch::default())?;
     /// let form = Form::new().with_rows("queen", "Queen", 1..=3, &row)?;
     /// let rows = form.rows("queen").ok_or("they are there")?;
-    /// assert_eq!(rows.order_after(RowsChange::Move { row: 3, to: 1 }, 3), Ok(vec![3, 1, 2]));
-    /// assert_eq!(rows.order_after(RowsChange::Add { row: 3 }, 2), Ok(vec![1, 2]));
+    /// assert_eq!(rows.order_after(RowsChange::Move { row: 3, to: 1 }, 3), Ok(vec![Some(3), Some(1), Some(2)]));
+    /// assert_eq!(rows.order_after(RowsChange::Add { row: 3 }, 2), Ok(vec![Some(1), Some(2), None]));
     /// let refusal = rows.order_after(RowsChange::Remove { row: 1 }, 1).err();
     /// assert_eq!(refusal.ok_or("one is needed")?.to_string(), "at least one of these is required");
     /// # Ok(()) }
@@ -64,17 +64,21 @@ impl Rows {
     ///
     /// # Errors
     /// Why the change is impossible: there is no such row, or the minimum or maximum is reached.
-    pub fn order_after(&self, change: RowsChange, count: usize) -> Result<Vec<usize>, Refusal> {
+    pub fn order_after(
+        &self,
+        change: RowsChange,
+        count: usize,
+    ) -> Result<Vec<Option<usize>>, Refusal> {
         let existing = |row: usize| match (1..=count).contains(&row) {
             true => Ok(row),
             false => Err(Refusal::NoSuchRow { count: narrow(count) }),
         };
-        let mut order: Vec<usize> = (1..=count).collect();
+        let mut order: Vec<Option<usize>> = (1..=count).map(Some).collect();
         match change {
             RowsChange::Add { .. } if count >= self.most => {
                 return Err(Refusal::RowsFull { most: narrow(self.most) });
             }
-            RowsChange::Add { .. } => {}
+            RowsChange::Add { .. } => order.push(None),
             RowsChange::Remove { row } => {
                 let row = existing(row)?;
                 if count <= self.least {
@@ -88,7 +92,7 @@ impl Rows {
                     return Err(Refusal::Unchanged);
                 }
                 order.remove(row - 1);
-                order.insert(to - 1, row);
+                order.insert(to - 1, Some(row));
             }
         }
         Ok(order)
@@ -114,12 +118,10 @@ impl Form {
     /// [`FormError::NoSuchField`] if there are no rows with this name.
     pub fn change_rows(&mut self, name: &str, change: RowsChange) -> Result<RowsTurn, FormError> {
         let rows = self.rows(name).ok_or_else(|| FormError::NoSuchField(name.to_owned()))?.clone();
-        let order = match rows.order_after(change, self.row_count(&rows)) {
-            Ok(order) => order,
-            Err(refusal) => return Ok(RowsTurn::refused(refusal)),
-        };
-        let is_new = matches!(change, RowsChange::Add { .. });
-        Ok(self.arrange(&rows, &order, order.len() + usize::from(is_new)))
+        Ok(match rows.order_after(change, self.row_count(&rows)) {
+            Ok(order) => self.arrange(&rows, &order),
+            Err(refusal) => RowsTurn::refused(refusal),
+        })
     }
 
     /// Adds a row at the end.
