@@ -3,7 +3,7 @@
 use crate::scale::Scale;
 use crate::{Failure, say};
 use clap::Args;
-use pin_notch::{Decimal, Notches, number_text, parse_number};
+use pin_notch::{Decimal, Notches, Step, number_text, parse_number};
 use serde::Serialize;
 use std::fmt::Write as _;
 
@@ -85,7 +85,7 @@ impl Show {
         builder = optional("--default", &self.default)?
             .map_or(builder, |default| builder.default_value(default));
         builder = match self.step.as_str() {
-            "any" => builder.step_any(),
+            "any" => builder.step(Step::Any),
             step => builder.step(number("--step", step)?),
         };
         builder.build().map_err(Failure::usage)

@@ -18,6 +18,7 @@ mod units;
 pub use audit::Remark;
 pub use define::{NotchesBuilder, NotchesError};
 
+use crate::definition::Step;
 use crate::number::number_text;
 use rust_decimal::Decimal;
 use units::{Place, remainder};
@@ -109,18 +110,18 @@ impl Notches {
     pub fn new(
         min: impl Into<Decimal>,
         max: impl Into<Decimal>,
-        step: impl Into<Decimal>,
+        step: impl Into<Step>,
     ) -> Result<Self, NotchesError> {
-        Self::builder().min(min.into()).max(max.into()).step(step.into()).build()
+        Self::builder().min(min).max(max).step(step).build()
     }
 
     /// Begins a definition in which every part is optional. The defaults are no bounds and a step of 1.
     ///
     /// ```
-    /// use pin_notch::{dec, Notches};
+    /// use pin_notch::{Notches, dec};
     /// # fn main() -> Result<(), pin_notch::NotchesError> {
     /// // Notches on multiples of 5, although the minimum is 12.
-    /// let notches = Notches::builder().min(dec!(12)).step(dec!(5)).step_base(dec!(0)).build()?;
+    /// let notches = Notches::builder().min(12).step(5).step_base(0).build()?;
     /// assert_eq!(notches.first(), Some(dec!(15)));
     /// # Ok(()) }
     /// ```

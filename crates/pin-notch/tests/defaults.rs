@@ -52,7 +52,7 @@ fn all(share: f64, other: f64, pattern: &str) -> Result<Vec<Control>, Box<dyn Er
     let weight = Notches::new(-1000, 40000, dec!(0.125))?;
     let weighs = || Slider::builder().min(-1000).max(40000).step(dec!(0.125));
     let typed = || Stepper::builder().min(-1000).max(40000).step(dec!(0.125));
-    let share_of = Notches::builder().min(dec!(0)).max(dec!(1)).step_any().build()?;
+    let share_of = Notches::builder().min(0).max(1).step(Step::Any).build()?;
     let temper = Notches::new(0, 5, dec!(0.5))?;
     let rating = Rating::builder().min(0).step(dec!(0.5)).wording("{value}".parse()?);
     let (low, high) = (share.min(other), share.max(other));

@@ -39,7 +39,7 @@ fn definition(number: BoxedStrategy<Decimal>) -> impl Strategy<Value = Option<No
             let mut builder = Notches::builder();
             builder = min.map_or(builder, |min| builder.min(min));
             builder = max.map_or(builder, |max| builder.max(max));
-            builder = step.map_or(builder.step_any(), |step| builder.step(step));
+            builder = step.map_or(builder.step(Step::Any), |step| builder.step(step));
             builder = base.map_or(builder, |base| builder.step_base(base));
             builder.build().ok()
         },

@@ -1,6 +1,6 @@
 //! The HTML standard's rules for `min`, `max` and `step`, case by case.
 
-use pin_notch::{Decimal, Notches, Rounding, dec, number_text, parse_number};
+use pin_notch::{Decimal, Notches, Rounding, Step, dec, number_text, parse_number};
 
 fn notches(min: &str, max: &str, step: &str, base: &str) -> Notches {
     let number = |text: &str| parse_number(text).expect("a number in a table");
@@ -8,7 +8,7 @@ fn notches(min: &str, max: &str, step: &str, base: &str) -> Notches {
     builder = if min.is_empty() { builder } else { builder.min(number(min)) };
     builder = if max.is_empty() { builder } else { builder.max(number(max)) };
     builder = if base.is_empty() { builder } else { builder.step_base(number(base)) };
-    builder = if step == "any" { builder.step_any() } else { builder.step(number(step)) };
+    builder = if step == "any" { builder.step(Step::Any) } else { builder.step(number(step)) };
     builder.build().expect("a valid definition in a table")
 }
 
@@ -81,7 +81,7 @@ fn stepping_follows_the_standards_algorithm() {
 #[test]
 fn the_step_base_is_the_minimum_else_the_default_else_zero() {
     let base = |notches: Notches| notches.step_base();
-    let builder = Notches::builder().step(dec!(5));
+    let builder = Notches::builder().step(5);
     assert_eq!(base(builder.min(dec!(2)).default_value(dec!(4)).build().unwrap()), dec!(2));
     assert_eq!(base(builder.default_value(dec!(4)).build().unwrap()), dec!(4));
     assert_eq!(base(builder.build().unwrap()), dec!(0));
@@ -168,7 +168,7 @@ fn the_audit_says_what_will_surprise() {
             "no-notch: no notch counted from 0 lies between 1 and 4: no value is acceptable",
         ]
     );
-    let builder = Notches::builder().min(dec!(0)).max(dec!(10)).step(dec!(4));
+    let builder = Notches::builder().min(0).max(10).step(4);
     let codes = |default| -> Vec<&str> {
         let notches = builder.default_value(default).build().unwrap();
         notches.audit().iter().map(|remark| remark.code()).collect()
@@ -245,8 +245,7 @@ fn a_place_on_the_track_needs_two_bounds() {
     }
     let none = notches("11", "14", "5", "0");
     assert!(none.is_empty() && none.at_position(0.5).is_none());
-    let given =
-        Notches::builder().min(dec!(0)).max(dec!(9)).default_value(dec!(4)).build().unwrap();
+    let given = Notches::builder().min(0).max(9).default_value(4).build().unwrap();
     assert_eq!((given.default_value(), bounded.default_value()), (Some(dec!(4)), None));
     assert_eq!(bounded.index_of(dec!(20)), Some(2));
     assert_eq!(bounded.index_of(dec!(21)), None);

@@ -6,7 +6,7 @@ use super::{ControlError, MarkView};
 use crate::definition::{AttributeError, Misread, OptionValue, Step};
 use crate::event::{Event, Turn};
 use crate::intent::{Intent, Key, Place};
-use crate::notches::Notches;
+use crate::notches::{Notches, NotchesBuilder};
 use crate::number::parse_number;
 use crate::refusal::Refusal;
 use crate::semantics::Orientation;
@@ -149,8 +149,9 @@ pub(super) use rail_of;
 impl Rail {
     pub(super) fn new(definition: RailDefinition<'_>) -> Result<Self, ControlError> {
         let RailDefinition { min, max, step, step_base, .. } = definition;
-        let notches = Notches::builder().min(min).max(max).step_of(step).step_base(step_base);
-        let notches = notches.build()?;
+        let notches =
+            NotchesBuilder { step_base, ..Notches::builder().min(min).max(max).step(step) }
+                .build()?;
         definition.scale.check(&notches)?;
         let outside = |mark: &&Mark| mark.value < min || mark.value > max;
         if let Some(Mark { value, .. }) = definition.marks.iter().find(outside) {

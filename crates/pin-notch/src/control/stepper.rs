@@ -14,7 +14,7 @@ use crate::definition::definition;
 use crate::event::Turn;
 use crate::intent::{Intent, Key};
 use crate::message::Message;
-use crate::notches::{Notches, Remark};
+use crate::notches::{Notches, NotchesBuilder, Remark};
 use crate::refusal::Refusal;
 use crate::semantics::{Range, Role, Semantics};
 use crate::surroundings::Surroundings;
@@ -142,8 +142,7 @@ default_of!(Stepper);
 /// The notches and the initial value that a definition describes.
 fn checked(definition: &StepperDefinition) -> Result<(Notches, Option<Decimal>), ControlError> {
     let StepperDefinition { min, max, step, step_base, value, .. } = *definition;
-    let notches = Notches::builder().min(min).max(max).step_of(step).step_base(step_base);
-    let notches = notches.default_value(value).build()?;
+    let notches = NotchesBuilder { min, max, step, step_base, default_value: value }.build()?;
     let start = value.map(|value| admit_default(&notches, value)).transpose()?;
     Ok((notches, start))
 }

@@ -10,27 +10,21 @@ use rust_decimal::Decimal;
 /// Builds [`Notches`]; made by [`Notches::builder`].
 ///
 /// ```
-/// use pin_notch::{dec, Notches};
+/// use pin_notch::{Notches, Step, dec};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let brood = Notches::builder()
-///     .min(dec!(0))
-///     .max(dec!(11))
-///     .step(dec!(0.25))
-///     .step_base(dec!(0))
-///     .default_value(dec!(4))
-///     .build()?;
+/// let brood =
+///     Notches::builder().min(0).max(11).step(dec!(0.25)).step_base(0).default_value(4).build()?;
 /// assert_eq!(brood.count(), Some(45));
-/// assert_eq!(Notches::builder().step_any().build()?.step(), None);
+/// assert_eq!(Notches::builder().step(Step::Any).build()?.step(), None);
 /// # Ok(()) }
 /// ```
 #[derive(Clone, Copy, Debug, Default)]
 pub struct NotchesBuilder {
-    min: Option<Decimal>,
-    max: Option<Decimal>,
-    step: Option<Decimal>,
-    any: bool,
-    base: Option<Decimal>,
-    default: Option<Decimal>,
+    pub(crate) min: Option<Decimal>,
+    pub(crate) max: Option<Decimal>,
+    pub(crate) step: Step,
+    pub(crate) step_base: Option<Decimal>,
+    pub(crate) default_value: Option<Decimal>,
 }
 
 /// Why a definition is invalid. It names the part, its value and what would be right.
@@ -90,46 +84,33 @@ impl NotchesError {
 
 impl NotchesBuilder {
     /// The smallest value allowed. Without it there is no lower bound.
-    pub fn min(mut self, min: impl Into<Option<Decimal>>) -> Self {
-        self.min = min.into();
+    pub fn min(mut self, min: impl Into<Decimal>) -> Self {
+        self.min = Some(min.into());
         self
     }
 
     /// The largest value allowed. Without it there is no upper bound.
-    pub fn max(mut self, max: impl Into<Option<Decimal>>) -> Self {
-        self.max = max.into();
+    pub fn max(mut self, max: impl Into<Decimal>) -> Self {
+        self.max = Some(max.into());
         self
     }
 
-    /// The distance between two notches, which must be positive. Without it, 1.
-    pub fn step(mut self, step: impl Into<Option<Decimal>>) -> Self {
-        (self.step, self.any) = (step.into(), false);
+    /// The distance between two notches, which must be positive, or [`Step::Any`], which allows every value
+    /// within the bounds. Without it, 1.
+    pub fn step(mut self, step: impl Into<Step>) -> Self {
+        self.step = step.into();
         self
-    }
-
-    /// Allows every value within the bounds: HTML's step "any".
-    pub fn step_any(mut self) -> Self {
-        (self.step, self.any) = (None, true);
-        self
-    }
-
-    /// The step as given in a definition.
-    pub(crate) fn step_of(self, step: Step) -> Self {
-        match step {
-            Step::Every(step) => self.step(step),
-            Step::Any => self.step_any(),
-        }
     }
 
     /// The value from which notches are counted. Without it, the minimum, else the default value, else 0.
-    pub fn step_base(mut self, base: impl Into<Option<Decimal>>) -> Self {
-        self.base = base.into();
+    pub fn step_base(mut self, base: impl Into<Decimal>) -> Self {
+        self.step_base = Some(base.into());
         self
     }
 
     /// The default value of a control. It is the step base if there is no other.
-    pub fn default_value(mut self, value: impl Into<Option<Decimal>>) -> Self {
-        self.default = value.into();
+    pub fn default_value(mut self, value: impl Into<Decimal>) -> Self {
+        self.default_value = Some(value.into());
         self
     }
 
@@ -139,22 +120,21 @@ impl NotchesBuilder {
     /// [`NotchesError::StepNotPositive`] for a step of zero or below; [`NotchesError::TooManyDigits`] if a
     /// notch could need more digits than a number can hold.
     pub fn build(self) -> Result<Notches, NotchesError> {
-        let step = self.step.unwrap_or(Decimal::ONE);
+        let (any, step) = match (self.step, self.min, self.max) {
+            (Step::Every(step), ..) => (false, step),
+            (Step::Any, Some(min), Some(max)) => (true, stride(min, max)),
+            (Step::Any, ..) => (true, Decimal::ONE),
+        };
         if step <= Decimal::ZERO {
             return Err(NotchesError::StepNotPositive { step });
         }
-        let base = self.base.or(self.min).or(self.default);
-        let mut scale = [self.min, self.max, self.step, base]
+        let base = self.step_base.or(self.min).or(self.default_value);
+        let scale = [self.min, self.max, Some(step), base]
             .into_iter()
             .flatten()
             .map(|part| part.normalize().scale())
             .max()
             .unwrap_or(0);
-        let mut step = step;
-        if let (true, Some(min), Some(max)) = (self.any, self.min, self.max) {
-            step = stride(min, max);
-            scale = scale.max(step.scale());
-        }
         let units = |part, value: Decimal| {
             in_units(value, scale).ok_or(NotchesError::TooManyDigits { part, value, places: scale })
         };
@@ -165,8 +145,8 @@ impl NotchesBuilder {
         let (step, base) = (units("step", step)?, units("step-base", base.unwrap_or_default())?);
         // The smallest notch at or above the minimum, and the largest at or below the maximum. With step
         // "any" these are the bounds themselves.
-        let first = if self.any { low } else { low + remainder(base - low, step) };
-        let last = if self.any { high } else { high - remainder(high - base, step) };
+        let first = if any { low } else { low + remainder(base - low, step) };
+        let last = if any { high } else { high - remainder(high - base, step) };
         Ok(Notches {
             scale,
             low,
@@ -174,11 +154,11 @@ impl NotchesBuilder {
             has_min: self.min.is_some(),
             has_max: self.max.is_some(),
             step,
-            any: self.any,
+            any,
             base,
             first,
             last,
-            default: self.default,
+            default: self.default_value,
         })
     }
 }
