@@ -1,8 +1,8 @@
 //! A complete inspection: sent too early, corrected, sent again, and checked by the receiver.
 
 use pin_notch::{
-    CheckboxGroup, Choice, DatePicker, FieldStepper, Form, FormTurn, Intent, Key, Rating, Select,
-    Slider, Stepper, Switch, Time, Value, dec,
+    CheckboxGroup, DatePicker, FieldStepper, Form, FormTurn, Intent, Key, Rating, Select, Slider,
+    Stepper, Switch, Time, Value, dec,
 };
 use std::error::Error;
 
@@ -10,11 +10,7 @@ fn inspection() -> Result<Form, Box<dyn Error>> {
     let weight = Slider::builder().max(40).step(dec!(0.1)).value(dec!(18.4)).unit("kg").build()?;
     let mites = Stepper::builder().min(0).max(300).unit("mites").build()?;
     let temper = Rating::builder().step(dec!(0.5)).required(true).build()?;
-    let treatments = [
-        Choice::new("oa", "Oxalic acid"),
-        Choice::new("fa", "Formic acid"),
-        Choice::new("brood", "Brood break"),
-    ];
+    let treatments = [("oa", "Oxalic acid"), ("fa", "Formic acid"), ("brood", "Brood break")];
     let form = Form::new()
         .with("visited", "Visited", DatePicker::default())?
         .with("opened", "Opened at", FieldStepper::<Time>::default())?

@@ -177,8 +177,7 @@ fn the_whole_is_checked_whatever_the_order() {
     // The value of a rating after its step has changed.
     let thirds = Rating::builder().value(dec!(2.5)).build().unwrap();
     assert_eq!((thirds.value(), thirds.audit()[0].code()), (Some(dec!(3)), "default-off-notches"));
-    let named =
-        Rating::builder().options([("9", "too high")].map(|(v, t)| pin_notch::Choice::new(v, t)));
+    let named = Rating::builder().options([("9", "too high")]);
     assert_eq!(
         named.build().unwrap_err().to_string(),
         "9 has a name but is not a value that can be chosen"

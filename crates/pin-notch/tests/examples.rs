@@ -22,7 +22,9 @@ fn examples_print_what_their_texts_say() {
         if name == "treatment_that_loads" && !cfg!(feature = "unicode") {
             continue;
         }
-        let output = Command::new(built(&name)).output().expect("an example that runs");
+        let output = Command::new(built(&name))
+            .output()
+            .expect("an example, built by `cargo build --examples`");
         assert!(output.status.success(), "{name}: {}", String::from_utf8_lossy(&output.stderr));
         let text = folder.join("tests/examples").join(&name).with_extension("txt");
         let expected = std::fs::read_to_string(&text).unwrap_or_default();

@@ -147,11 +147,9 @@ fn toggles() -> Built {
     let stages = ["eggs", "larvae", "sealed brood"];
     let seen = CheckboxGroup::builder().options(stages).value(["eggs"]).all("All stages of brood");
     let acids = [("oa", "Oxalic acid"), ("fa", "Formic acid"), ("th", "Thymol")];
-    let acids = acids.map(|(value, text)| Choice::new(value, text));
     let treated = CheckboxGroup::builder().options(acids).least(1).most(2);
     let queen = RadioGroup::builder().options(["seen", "not seen", "gone"]).required(true);
     let honey = [("light", "light"), ("dark", "dark"), ("none", "none")];
-    let honey = honey.map(|(value, text)| Choice::new(value, text));
     let honey = RadioGroup::builder().options(honey).orientation(Orientation::Horizontal);
     Ok(vec![
         exhibit(

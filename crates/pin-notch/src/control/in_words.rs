@@ -8,9 +8,9 @@ impl Control {
     /// The value as it is shown and spoken; empty if nothing is chosen.
     ///
     /// ```
-    /// use pin_notch::{Choice, Control, Select};
+    /// use pin_notch::{Control, Select};
     /// # fn main() -> Result<(), pin_notch::ControlError> {
-    /// let treatment = Select::builder().options([Choice::new("oa", "Oxalic acid")]).value(["oa"]);
+    /// let treatment = Select::builder().options([("oa", "Oxalic acid")]).value(["oa"]);
     /// assert_eq!(Control::from(treatment.build()?).text(), "Oxalic acid");
     /// # Ok(()) }
     /// ```

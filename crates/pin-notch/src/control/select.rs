@@ -83,11 +83,11 @@ definition! {
 /// A select.
 ///
 /// ```
-/// use pin_notch::{Choice, Intent, Key, Select};
+/// use pin_notch::{Intent, Key, Select};
 /// # fn main() -> Result<(), pin_notch::ControlError> {
 /// let mut treatment = Select::builder()
 ///     .placeholder("none yet")
-///     .options([Choice::new("oa", "Oxalic acid"), Choice::new("fa", "Formic acid")])
+///     .options([("oa", "Oxalic acid"), ("fa", "Formic acid")])
 ///     .build()?;
 /// assert_eq!(treatment.readout(), "none yet");
 ///
@@ -102,12 +102,12 @@ definition! {
 /// Its list, its value, and options that arrive later:
 ///
 /// ```
-/// use pin_notch::{Choice, Intent, Listing, Select};
+/// use pin_notch::{Intent, Listing, Select};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
 /// let mut treatments = Select::builder()
 ///     .multiple(true)
 ///     .filter(true)
-///     .options([Choice::new("oa", "Oxalic acid"), Choice::new("ty", "Thymol")])
+///     .options([("oa", "Oxalic acid"), ("ty", "Thymol")])
 ///     .value(["oa"])
 ///     .most(2)
 ///     .build()?;
@@ -123,7 +123,7 @@ definition! {
 /// assert_eq!(treatments.value(), treatments.default_value());
 /// treatments.set_loading();
 /// treatments.set_failed("no answer");
-/// treatments.set_options([Choice::new("fa", "Formic acid")]);
+/// treatments.set_options([("fa", "Formic acid")]);
 /// assert_eq!((treatments.listing(), treatments.chosen()), (&Listing::Loaded, &["oa".to_owned()][..]));
 /// assert!(!treatments.validity().is_empty()); // which is no longer offered
 /// # Ok(()) }

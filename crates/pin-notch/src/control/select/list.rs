@@ -9,6 +9,7 @@ use crate::world::AnyWorld;
 /// use pin_notch::Choice;
 /// let acid = Choice::new("oa", "Oxalic acid").in_group("Acids");
 /// assert_eq!((acid.value.as_str(), acid.group.as_deref()), ("oa", Some("Acids")));
+/// assert_eq!(Choice::from(("th", "Thymol")), Choice::new("th", "Thymol"));
 /// assert_eq!(Choice::from("thymol").text, "thymol"); // sends what it shows
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -55,22 +56,42 @@ impl Choice {
 }
 
 /// An option whose value is its text.
-impl<T: Into<String>> From<T> for Choice {
-    fn from(text: T) -> Self {
-        let text = text.into();
-        Self::new(text.clone(), text)
+impl From<&str> for Choice {
+    fn from(text: &str) -> Self {
+        Self::new(text, text)
+    }
+}
+
+/// An option whose value is its text.
+impl From<&String> for Choice {
+    fn from(text: &String) -> Self {
+        Self::new(text, text)
+    }
+}
+
+/// An option whose value is its text.
+impl From<String> for Choice {
+    fn from(text: String) -> Self {
+        Self::from(&text)
+    }
+}
+
+/// An option that sends the first and shows the second.
+impl<V: Into<String>, T: Into<String>> From<(V, T)> for Choice {
+    fn from((value, text): (V, T)) -> Self {
+        Self::new(value, text)
     }
 }
 
 /// Whether the options have been loaded. A loaded list may be empty.
 ///
 /// ```
-/// use pin_notch::{Choice, Listing, Select};
+/// use pin_notch::{Listing, Select};
 /// # fn main() -> Result<(), pin_notch::ControlError> {
 /// let mut keeper = Select::builder().value(["ida"]).build()?;
 /// keeper.set_loading();
 /// assert_eq!(keeper.listing(), &Listing::Loading);
-/// keeper.set_options([Choice::new("ida", "Ida")]);
+/// keeper.set_options([("ida", "Ida")]);
 /// assert_eq!(keeper.readout(), "Ida");
 /// # Ok(()) }
 /// ```

@@ -61,9 +61,9 @@ pub struct SelectView {
 /// A chosen value.
 ///
 /// ```
-/// use pin_notch::{Choice, Select};
+/// use pin_notch::Select;
 /// # fn main() -> Result<(), pin_notch::ControlError> {
-/// let hives = Select::builder().options([Choice::new("w", "Willow")]).value(["w"]).build()?;
+/// let hives = Select::builder().options([("w", "Willow")]).value(["w"]).build()?;
 /// let view = hives.view();
 /// let token = &view.tokens[0];
 /// assert_eq!((token.value.as_str(), token.text.as_str(), token.pending), ("w", "Willow", false));
@@ -83,9 +83,9 @@ pub struct TokenView {
 /// A row of an open list.
 ///
 /// ```
-/// use pin_notch::{Choice, Intent, Select};
+/// use pin_notch::{Intent, Select};
 /// # fn main() -> Result<(), pin_notch::ControlError> {
-/// let mut hive = Select::builder().options([Choice::new("w", "Willow")]).value(["w"]).build()?;
+/// let mut hive = Select::builder().options([("w", "Willow")]).value(["w"]).build()?;
 /// let _ = hive.handle(Intent::Open);
 /// let view = hive.view();
 /// let row = &view.rows[0];
