@@ -140,7 +140,7 @@ impl Note {
     /// The attribute concerned; `options` for the options.
     pub fn attribute(&self) -> &str {
         match self {
-            Self::Misread { error: AttributeError::Unknown { name }, .. } => name,
+            Self::Misread { error: AttributeError::Unknown { name, .. }, .. } => name,
             Self::Misread { error: AttributeError::Misread { attribute, .. }, .. } => attribute,
             Self::Misfit { error, .. } => error.attribute(),
         }

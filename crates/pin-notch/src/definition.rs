@@ -17,7 +17,7 @@ pub use values::Step;
 
 pub(crate) use attribute::{AttributeType, AttributeValue, OptionValue};
 #[cfg(feature = "json")]
-pub(crate) use json::{deserialize, serialize};
+pub(crate) use json::{deserialize_any, deserialize_one, serialize};
 
 use crate::control::Choice;
 
@@ -57,9 +57,10 @@ impl dyn Defined + '_ {
 
     /// Sets an attribute from its text. `None` restores its default.
     pub(crate) fn set(&mut self, name: &str, text: Option<&str>) -> Result<(), AttributeError> {
-        let unknown = || AttributeError::Unknown { name: name.to_owned() };
+        let names = self.names();
+        let unknown = || AttributeError::Unknown { name: name.to_owned(), names };
         let place = self.place(name).ok_or_else(unknown)?;
-        let attribute = self.names()[place];
+        let attribute = names[place];
         let standard = self.standard();
         let field = self.field_mut(place).ok_or_else(unknown)?;
         if let Some(text) = text
@@ -372,7 +373,7 @@ macro_rules! definition {
         #[cfg(feature = "json")]
         impl<'de $(, $m: $bound)?> serde::Deserialize<'de> for $name $(<$m>)? {
             fn deserialize<D: serde::Deserializer<'de>>(deserializer: D) -> Result<Self, D::Error> {
-                $crate::definition::deserialize(deserializer, |_| Some(Self::default()))
+                $crate::definition::deserialize_one(deserializer)
             }
         }
     };

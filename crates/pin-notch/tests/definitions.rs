@@ -242,7 +242,55 @@ fn a_definition_as_json_has_its_kind_and_changed_attributes() {
     let json = definition.to_json();
     assert!(json.contains("slider") && json.contains("40"), "{json}");
     assert_eq!(Definition::from_json(&json), Ok(definition));
-    for wrong in ["", "[]", "{}", "7", r#"{"control":"slidr"}"#] {
+    for wrong in ["", "[]", "7"] {
         assert!(Definition::from_json(wrong).is_err(), "{wrong}");
     }
+    let table = [
+        ("{}", "control: it has to name the kind of control, one of: slider, span-slider, "),
+        (
+            r#"{"control":"slidr"}"#,
+            "control: \"slidr\" is no kind of control; the kinds are: slider, ",
+        ),
+        (
+            r#"{"control":"slider","maxx":3}"#,
+            "maxx: there is no such attribute; there are: min, max, ",
+        ),
+        (r#"{"control":"slider","max":3,"max":4}"#, "max: it is given twice"),
+        (r#"{"control":"slider","max":"4o"}"#, "max: \"4o\" is not a number; "),
+        (r#"{"control":"slider","max":true}"#, "max: write it like \"12.5\""),
+        (r#"{"control":"slider","max":[4]}"#, "max: write it like \"12.5\""),
+        (r#"{"control":"slider","required":"false"}"#, "required: write true or false"),
+        (r#"{"control":"switch","options":["a"]}"#, "options: there is no such attribute; "),
+        (
+            r#"{"control":"select","options":[4]}"#,
+            "invalid type: integer `4`, expected an option: ",
+        ),
+        (
+            r#"{"control":"select","options":[{"value":"a","text":"A","disable":true}]}"#,
+            "unknown field `disable`, expected one of ",
+        ),
+    ];
+    for (json, expected) in table {
+        let error = Definition::from_json(json).unwrap_err().to_string();
+        assert!(error.starts_with(expected), "{json}: {error}");
+    }
+    // Whole numbers, lists and plain texts are also understood.
+    let table = [
+        (r#"{"control":"span-slider","value":[10,20.5]}"#, "value", "10,20.5"),
+        (r#"{"control":"select","value":["a,b","c"],"multiple":true}"#, "value", "\"a,b\",c"),
+        (
+            r#"{"control":"date-span","value":["2026-05-01","2026-05-03"]}"#,
+            "value",
+            "2026-05-01/2026-05-03",
+        ),
+    ];
+    for (json, name, text) in table {
+        let definition = Definition::from_json(json).unwrap();
+        assert_eq!(definition.attribute(name).as_deref(), Some(text), "{json}");
+    }
+    let options =
+        Definition::from_json(r#"{"control":"select","options":["oa"]}"#).unwrap().options();
+    assert_eq!(options, [pin_notch::Choice::new("oa", "oa")]);
+    let other = serde_json::from_str::<SliderDefinition>(r#"{"control":"rating"}"#).unwrap_err();
+    assert!(other.to_string().starts_with("control: it has to be \"slider\" here, not \"rating\""));
 }

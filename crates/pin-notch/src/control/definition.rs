@@ -1,8 +1,6 @@
 //! Reading and writing a definition of any kind: its attributes as texts, its options, and the whole as
 //! JSON.
 
-#[cfg(feature = "json")]
-use super::ControlKind;
 use super::{Choice, Control, ControlError, Definition};
 use crate::definition::AttributeError;
 #[cfg(feature = "json")]
@@ -139,9 +137,7 @@ impl serde::Serialize for Definition {
 #[cfg(feature = "json")]
 impl<'de> serde::Deserialize<'de> for Definition {
     fn deserialize<D: serde::Deserializer<'de>>(deserializer: D) -> Result<Self, D::Error> {
-        crate::definition::deserialize(deserializer, |kind| {
-            ControlKind::from_name(kind?).map(Self::new)
-        })
+        crate::definition::deserialize_any(deserializer)
     }
 }
 

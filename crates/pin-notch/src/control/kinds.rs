@@ -83,6 +83,16 @@ macro_rules! controls {
                 }
             }
 
+            /// The kind of control that definitions of this type define.
+            #[cfg(feature = "json")]
+            pub(crate) fn of_definition<T: 'static>() -> Option<Self> {
+                let wanted = core::any::TypeId::of::<T>();
+                $(if wanted == core::any::TypeId::of::<$definition>() {
+                    return Some(Self::$kind);
+                })+
+                None
+            }
+
             /// The purpose of such a control, in one line.
             ///
             /// ```

@@ -150,6 +150,8 @@ pub enum AttributeError {
     Unknown {
         /// The name that was given.
         name: String,
+        /// The names of the attributes that there are.
+        names: &'static [&'static str],
     },
     /// The text cannot be read.
     Misread {
@@ -163,7 +165,9 @@ pub enum AttributeError {
 impl fmt::Display for AttributeError {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         match self {
-            Self::Unknown { name } => write!(f, "{name}: such a control has no such attribute"),
+            Self::Unknown { name, names } => {
+                write!(f, "{name}: there is no such attribute; there are: {}", names.join(", "))
+            }
             Self::Misread { attribute, why } => write!(f, "{attribute}: {why}"),
         }
     }

@@ -1,9 +1,11 @@
 //! Definitions in JSON, or any other format of serde: an object with a member for each attribute that is
 //! not at its default. Numbers are written as strings, so that no format loses a digit.
 
-use super::{AttributeKind, Defined, joined_list};
-use crate::control::Choice;
+use super::{Attribute, AttributeError, AttributeKind, Defined, joined_list};
+use crate::control::{Choice, ControlKind, Definition};
+use crate::quoted::Quoted;
 use core::fmt;
+use serde::de::value::MapAccessDeserializer;
 use serde::de::{Deserialize, Deserializer, Error as _, MapAccess, SeqAccess, Visitor};
 use serde::ser::{SerializeMap, Serializer};
 
@@ -36,14 +38,15 @@ pub(crate) fn serialize<S: Serializer>(
     map.end()
 }
 
-/// Deserializes a definition. `begin` creates one of the kind named by the object's first member.
+/// Deserializes a definition. `begin` creates one of the kind that the member `control` names, or says why
+/// it cannot.
 pub(crate) fn deserialize<'de, T: Defined + 'static, D: Deserializer<'de>>(
     deserializer: D,
-    begin: impl Fn(Option<&str>) -> Option<T>,
+    begin: impl Fn(Option<&str>) -> Result<T, String>,
 ) -> Result<T, D::Error> {
     struct Read<F>(F);
 
-    impl<'de, T: Defined + 'static, F: Fn(Option<&str>) -> Option<T>> Visitor<'de> for Read<F> {
+    impl<'de, T: Defined + 'static, F: Fn(Option<&str>) -> Result<T, String>> Visitor<'de> for Read<F> {
         type Value = T;
 
         fn expecting(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
@@ -52,21 +55,36 @@ pub(crate) fn deserialize<'de, T: Defined + 'static, D: Deserializer<'de>>(
 
         fn visit_map<A: MapAccess<'de>>(self, mut map: A) -> Result<T, A::Error> {
             let (mut control, mut members, mut options) = (None, Vec::new(), None);
+            let mut names = Vec::new();
             while let Some(name) = map.next_key::<String>()? {
+                if names.contains(&name) {
+                    return Err(A::Error::custom(format!("{name}: it is given twice")));
+                }
                 match name.as_str() {
                     "control" => control = Some(map.next_value::<String>()?),
                     "options" => options = Some(map.next_value::<Vec<Choice>>()?),
-                    _ => members.push((name, map.next_value::<Attributed>()?.0)),
+                    _ => members.push((name.clone(), map.next_value::<Given>()?)),
                 }
+                names.push(name);
             }
-            let no_kind = || A::Error::custom("\"control\" has to name a kind of control");
-            let mut definition = (self.0)(control.as_deref()).ok_or_else(no_kind)?;
+            let mut definition = (self.0)(control.as_deref()).map_err(A::Error::custom)?;
             let defined: &mut dyn Defined = &mut definition;
-            for (name, text) in members {
+            for (name, given) in members {
+                let known = defined.attributes().iter().find(|known| known.name == name);
+                let text = match known {
+                    Some(known) => given.text_for(known).map_err(A::Error::custom)?,
+                    None => None,
+                };
                 defined.set(&name, text.as_deref()).map_err(A::Error::custom)?;
             }
             if let Some(options) = options {
-                defined.set_options(&options).map_err(A::Error::custom)?;
+                let has_options = defined.attributes().iter().any(|known| known.name == "options");
+                let (name, names) = ("options".to_owned(), defined.names());
+                let set = match has_options {
+                    true => defined.set_options(&options),
+                    false => Err(AttributeError::Unknown { name, names }),
+                };
+                set.map_err(A::Error::custom)?;
             }
             Ok(definition)
         }
@@ -75,50 +93,146 @@ pub(crate) fn deserialize<'de, T: Defined + 'static, D: Deserializer<'de>>(
     deserializer.deserialize_map(Read(begin))
 }
 
-/// The text of an attribute, from any type that it may be written as.
-struct Attributed(Option<String>);
+/// Deserializes a definition of one kind. It need not name its kind, but may not name another one.
+pub(crate) fn deserialize_one<'de, T: Defined + Default + 'static, D: Deserializer<'de>>(
+    deserializer: D,
+) -> Result<T, D::Error> {
+    deserialize(deserializer, |name| match (name, ControlKind::of_definition::<T>()) {
+        (Some(name), Some(own)) if name != own.name() => {
+            Err(format!("control: it has to be \"{}\" here, not {}", own.name(), Quoted(name)))
+        }
+        _ => Ok(T::default()),
+    })
+}
 
-impl<'de> Deserialize<'de> for Attributed {
+/// Deserializes a definition of the kind that it names.
+pub(crate) fn deserialize_any<'de, D: Deserializer<'de>>(
+    deserializer: D,
+) -> Result<Definition, D::Error> {
+    let kinds = || {
+        let names: Vec<&str> = ControlKind::ALL.iter().map(|kind| kind.name()).collect();
+        names.join(", ")
+    };
+    deserialize(deserializer, |name| match name {
+        None => Err(format!("control: it has to name the kind of control, one of: {}", kinds())),
+        Some(name) => ControlKind::from_name(name).map(Definition::new).ok_or_else(|| {
+            format!("control: {} is no kind of control; the kinds are: {}", Quoted(name), kinds())
+        }),
+    })
+}
+
+/// An option may also be given as a text that it both sends and shows.
+impl<'de> Deserialize<'de> for Choice {
+    fn deserialize<D: Deserializer<'de>>(deserializer: D) -> Result<Self, D::Error> {
+        #[derive(serde::Deserialize)]
+        #[serde(deny_unknown_fields)]
+        struct Members {
+            value: String,
+            text: String,
+            group: Option<String>,
+            #[serde(default)]
+            disabled: bool,
+        }
+
+        struct Read;
+
+        impl<'de> Visitor<'de> for Read {
+            type Value = Choice;
+
+            fn expecting(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+                f.write_str("an option: a text, or an object with \"value\" and \"text\"")
+            }
+
+            fn visit_str<E>(self, text: &str) -> Result<Choice, E> {
+                Ok(text.into())
+            }
+
+            fn visit_map<A: MapAccess<'de>>(self, map: A) -> Result<Choice, A::Error> {
+                let Members { value, text, group, disabled } =
+                    Members::deserialize(MapAccessDeserializer::new(map))?;
+                Ok(Choice { value, text, group, disabled })
+            }
+        }
+
+        deserializer.deserialize_any(Read)
+    }
+}
+
+/// What is given for an attribute.
+enum Given {
+    Nothing,
+    Flag(bool),
+    Text(String),
+    List(Vec<String>),
+}
+
+impl Given {
+    /// The same as the text of this attribute; `None` for its default.
+    fn text_for(self, attribute: &Attribute) -> Result<Option<String>, String> {
+        use AttributeKind::*;
+        let name = attribute.name;
+        Ok(match (self, attribute.kind) {
+            (Self::Nothing, _) => None,
+            (Self::Flag(on), Flag) => on.then(String::new),
+            (Self::Text(_) | Self::List(_), Flag) => {
+                return Err(format!("{name}: write true or false"));
+            }
+            (Self::Text(text), _) => Some(text),
+            (Self::List(texts), Texts | Span) => Some(joined_list(&texts)),
+            (Self::List(texts), DateSpan) => Some(texts.join("/")),
+            (Self::Flag(_) | Self::List(_), kind) => {
+                return Err(format!("{name}: write it like {}", Quoted(kind.like())));
+            }
+        })
+    }
+}
+
+impl<'de> Deserialize<'de> for Given {
     fn deserialize<D: Deserializer<'de>>(deserializer: D) -> Result<Self, D::Error> {
         struct Read;
 
         impl<'de> Visitor<'de> for Read {
-            type Value = Attributed;
+            type Value = Given;
 
             fn expecting(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-                f.write_str("a text, a number, true or false, or a list of texts")
+                f.write_str("a text, a number, true or false, or a list of texts or numbers")
             }
 
-            fn visit_unit<E>(self) -> Result<Attributed, E> {
-                Ok(Attributed(None))
+            fn visit_unit<E>(self) -> Result<Given, E> {
+                Ok(Given::Nothing)
             }
 
-            fn visit_bool<E>(self, on: bool) -> Result<Attributed, E> {
-                Ok(Attributed(on.then(String::new)))
+            fn visit_bool<E>(self, on: bool) -> Result<Given, E> {
+                Ok(Given::Flag(on))
             }
 
-            fn visit_i64<E>(self, number: i64) -> Result<Attributed, E> {
-                Ok(Attributed(Some(number.to_string())))
+            fn visit_i64<E>(self, number: i64) -> Result<Given, E> {
+                Ok(Given::Text(number.to_string()))
             }
 
-            fn visit_u64<E>(self, number: u64) -> Result<Attributed, E> {
-                Ok(Attributed(Some(number.to_string())))
+            fn visit_u64<E>(self, number: u64) -> Result<Given, E> {
+                Ok(Given::Text(number.to_string()))
             }
 
-            fn visit_f64<E>(self, number: f64) -> Result<Attributed, E> {
-                Ok(Attributed(Some(number.to_string())))
+            fn visit_f64<E>(self, number: f64) -> Result<Given, E> {
+                Ok(Given::Text(number.to_string()))
             }
 
-            fn visit_str<E>(self, text: &str) -> Result<Attributed, E> {
-                Ok(Attributed(Some(text.to_owned())))
+            fn visit_str<E>(self, text: &str) -> Result<Given, E> {
+                Ok(Given::Text(text.to_owned()))
             }
 
-            fn visit_seq<A: SeqAccess<'de>>(self, mut list: A) -> Result<Attributed, A::Error> {
+            fn visit_seq<A: SeqAccess<'de>>(self, mut list: A) -> Result<Given, A::Error> {
                 let mut texts = Vec::new();
-                while let Some(text) = list.next_element::<String>()? {
-                    texts.push(text);
+                while let Some(given) = list.next_element::<Given>()? {
+                    match given {
+                        Given::Text(text) => texts.push(text),
+                        Given::Nothing | Given::Flag(_) | Given::List(_) => {
+                            return Err(A::Error::custom("a list consists of texts or numbers"));
+                        }
+                    }
                 }
-                Ok(Attributed(Some(joined_list(&texts))))
+                Ok(Given::List(texts))
             }
         }
 

@@ -13,7 +13,7 @@ use crate::world::AnyWorld;
 /// assert_eq!(Choice::from("thymol").text, "thymol"); // sends what it shows
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
-#[cfg_attr(feature = "json", derive(serde::Serialize, serde::Deserialize))]
+#[cfg_attr(feature = "json", derive(serde::Serialize))]
 #[non_exhaustive]
 pub struct Choice {
     /// The value that is sent.
@@ -21,10 +21,10 @@ pub struct Choice {
     /// The text that is shown.
     pub text: String,
     /// The name of its group, if it has one.
-    #[cfg_attr(feature = "json", serde(default, skip_serializing_if = "Option::is_none"))]
+    #[cfg_attr(feature = "json", serde(skip_serializing_if = "Option::is_none"))]
     pub group: Option<String>,
     /// Whether it is shown but cannot be chosen.
-    #[cfg_attr(feature = "json", serde(default, skip_serializing_if = "core::ops::Not::not"))]
+    #[cfg_attr(feature = "json", serde(skip_serializing_if = "core::ops::Not::not"))]
     pub disabled: bool,
 }
 
