@@ -212,14 +212,18 @@ impl Reader<'_> {
             Some(node) => {
                 let text = self.text_of(table, name)?;
                 if text.is_empty() {
-                    self.error("missing", node.span.clone(), format!("{what} has an empty {name}"));
+                    self.error(
+                        "missing",
+                        node.span.clone(),
+                        format!("{what} has an empty {}", Quoted(name)),
+                    );
                     return None;
                 }
                 Some((text, node.span.clone()))
             }
             None => {
                 let span = self.head(table);
-                self.error("missing", span, format!("{what} has no {name}"));
+                self.error("missing", span, format!("{what} needs {}", Quoted(name)));
                 None
             }
         }
@@ -303,7 +307,7 @@ impl Reader<'_> {
                     }
                 }
                 Some((list, _)) => self.wrong_kind(list, "fields", "a list of names"),
-                None => self.error("missing", self.head(node), "a fieldset has no fields"),
+                None => self.error("missing", self.head(node), "a fieldset needs \"fields\""),
             }
             sheet.fieldsets.push(FieldsetSheet {
                 name,

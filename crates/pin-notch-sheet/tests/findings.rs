@@ -41,11 +41,11 @@ fn errors_are_reported_with_their_places_and_what_would_be_right() {
             "titel = 'x'\n".to_owned() + &slider(""),
             &["1:1 error unknown-key: a sheet has no \"titel\" [did you mean \"title\"?]"],
         ),
-        ("[[field]]\nname = 'a'".into(), &["1:1 error missing: a field has no control"]),
+        ("[[field]]\nname = 'a'".into(), &["1:1 error missing: a field needs \"control\""]),
         (
             "[[field]]\nnme = 'a'\ncontrol = 'ratng'\npage-bi = 2".into(),
             &[
-                "1:1 error missing: a field has no name",
+                "1:1 error missing: a field needs \"name\"",
                 "2:1 error unknown-key: a field has no \"nme\" [did you mean \"name\"?]",
                 "3:11 error no-such-control: no control is called \"ratng\" [did you mean \"rating\"?]",
                 "4:1 error unknown-key: a field has no \"page-bi\" [did you mean \"page-by\"?]",

@@ -46,7 +46,7 @@ fn errors_in_parts_are_reported_with_their_places() {
             "in-two-parts",
             "\"a\" is already in the part \"p\"",
         ),
-        ("[[part]]\nname = 'p'\n", "missing", "a part has no fields"),
+        ("[[part]]\nname = 'p'\n", "missing", "a part needs \"fields\""),
         (
             "[[part]]\nname = 'p'\nfields = 'a'\n",
             "wrong-kind",

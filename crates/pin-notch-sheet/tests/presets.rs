@@ -124,7 +124,7 @@ fn errors_in_a_preset_are_reported_with_their_places() {
         )
     };
     for (values, code, message) in [
-        ("", "missing", "a preset has no values"),
+        ("", "missing", "a preset needs \"values\""),
         ("values = 3", "wrong-kind", "values must be a table, but this is a number"),
         ("values = { c = 1 }", "no-such-field", "no field is named \"c\""),
         ("values = { a = 6 }", "not-allowed", "a: above the maximum 5"),

@@ -90,7 +90,7 @@ fn errors_in_rows_are_reported_with_what_would_be_right() {
     let with = |lines: &str| rows("most = 3") + lines;
     // The findings in a sheet: code, text and help.
     let table = [
-        (rows(""), "missing: rows have no most; give the greatest number of rows, 1 to 50"),
+        (rows(""), "missing: rows need \"most\"; give the greatest number of rows, 1 to 50"),
         (rows("most = 51"), "rows: most must be 1 to 50, but this is 51"),
         (rows("most = 2\nleast = 3"), "rows: least is 3, which is above most, 2"),
         (rows("most = 'many'"), "wrong-kind: most must be a whole number, but this is a text"),

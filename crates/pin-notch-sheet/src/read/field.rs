@@ -171,7 +171,7 @@ impl Reader<'_> {
                             continue;
                         }
                         None => {
-                            self.error("missing", self.head(item), "an option has no value");
+                            self.error("missing", self.head(item), "an option needs \"value\"");
                             continue;
                         }
                     };

@@ -50,7 +50,7 @@ impl Reader<'_> {
                     }
                 }
                 Some((list, _)) => self.wrong_kind(list, "fields", "a list of names"),
-                None => self.error("missing", self.head(node), "a part has no fields"),
+                None => self.error("missing", self.head(node), "a part needs \"fields\""),
             }
             sheet.parts.push(PartSheet { name, title, blocks: own });
         }

@@ -17,7 +17,7 @@ impl Reader<'_> {
                 continue;
             }
             if node.get("values").is_none() {
-                self.error("missing", self.head(node), "a preset has no values");
+                self.error("missing", self.head(node), "a preset needs \"values\"");
             }
             let mut values = Vec::new();
             for (key, value) in self.members(node, "values") {

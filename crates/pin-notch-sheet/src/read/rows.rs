@@ -85,7 +85,7 @@ impl Reader<'_> {
         let [least, most] = ["least", "most"].map(|word| self.count(node, word));
         let (least, most) = (least?, most?);
         let Some(most) = most else {
-            let error = Finding::error("missing", self.head(node), "rows have no most");
+            let error = Finding::error("missing", self.head(node), "rows need \"most\"");
             let help = format!("give the greatest number of rows, 1 to {MAX_ROWS}");
             self.found.push(error.with_help(help));
             return None;

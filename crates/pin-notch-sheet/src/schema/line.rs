@@ -24,8 +24,9 @@ impl Writer<'_> {
         if notches.count() <= MOST_LISTED {
             let all = (0..notches.count()).filter_map(|at| notches.nth(at));
             if pattern == TIME || pattern == DATE_TIME {
-                let all: Vec<String> = all.map(|value| every_way(&value.to_string())).collect();
-                own.put("pattern", format!("^({})$", all.join("|")));
+                let all: Vec<String> =
+                    all.map(|value| value.to_string().replace('T', "[T ]")).collect();
+                own.put("pattern", format!("^{}$", listed_times(&all)));
                 return own;
             }
             let open = all.map(|value| value.to_string()).filter(|text| {
@@ -49,10 +50,14 @@ impl Writer<'_> {
         if let Some(format) = format {
             own.put("format", format);
         }
-        if notches.min().is_some() || notches.max().is_some() {
-            let end = |end: Option<M>| end.map_or("no end".to_owned(), |end| end.to_string());
-            let what = format!("the bounds {} and {}", end(notches.min()), end(notches.max()));
-            self.lose(what, true);
+        let bounds = match (notches.min(), notches.max()) {
+            (Some(min), Some(max)) => Some(format!("the bounds {min} and {max}")),
+            (Some(min), None) => Some(format!("the minimum {min}")),
+            (None, Some(max)) => Some(format!("the maximum {max}")),
+            (None, None) => None,
+        };
+        if let Some(bounds) = bounds {
+            self.lose(bounds, true);
         }
         if !is_every {
             self.lose(format!("the step of {} {}", notches.step(), M::STEP_UNIT), true);
@@ -64,10 +69,42 @@ impl Writer<'_> {
     }
 }
 
-/// A pattern for every way to write a time: seconds and fractions may be omitted if they are 0.
+/// A pattern for these times in every way to write them: seconds and fractions may be omitted if they are 0.
+fn listed_times(times: &[String]) -> String {
+    let whole_minutes: Option<Vec<(&str, &str)>> = times
+        .iter()
+        .map(|time| time.split_once(':').filter(|(_, minutes)| minutes.len() == 2))
+        .collect();
+    match whole_minutes {
+        Some(times) => format!(r"{}(:00(\.0{{1,3}})?)?", any_of(&by_hours(&times))),
+        None => any_of(&times.iter().map(|time| every_way(time)).collect::<Vec<_>>()),
+    }
+}
+
+/// Patterns for whole minutes. Successive hours with the same minutes share one.
+fn by_hours(times: &[(&str, &str)]) -> Vec<String> {
+    let mut groups: Vec<(Vec<&str>, Vec<&str>)> = Vec::new();
+    for times in times.chunk_by(|(hour, _), (next, _)| hour == next) {
+        let minutes: Vec<&str> = times.iter().map(|(_, minutes)| *minutes).collect();
+        match groups.last_mut() {
+            Some((hours, same)) if *same == minutes => hours.push(times[0].0),
+            _ => groups.push((vec![times[0].0], minutes)),
+        }
+    }
+    groups.iter().map(|(hours, minutes)| format!("{}:{}", any_of(hours), any_of(minutes))).collect()
+}
+
+fn any_of<T: AsRef<str>>(patterns: &[T]) -> String {
+    let patterns: Vec<&str> = patterns.iter().map(AsRef::as_ref).collect();
+    match patterns[..] {
+        [one] => one.to_owned(),
+        _ => format!("({})", patterns.join("|")),
+    }
+}
+
+/// A pattern for a time, of which the seconds and fractions that are 0 may be omitted.
 fn every_way(text: &str) -> String {
-    let text = text.replace('T', "[T ]");
-    let time = text.rsplit(']').next().unwrap_or(&text);
+    let time = text.rsplit(']').next().unwrap_or(text);
     let places = time.split_once('.').map_or(0, |(_, fraction)| fraction.len());
     match (time.matches(':').count(), places) {
         (1, _) => format!(r"{text}(:00(\.0{{1,3}})?)?"),
