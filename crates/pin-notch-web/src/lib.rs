@@ -347,7 +347,13 @@ impl Machine {
         if drafting {
             self.attempt(ports, Intent::Settle);
         }
-        self.change(ports, |state| state.reporting = true);
+        self.change(ports, |state| {
+            state.reporting = true;
+            // What is still not acceptable is now reported as a problem, so that the refusal would repeat it.
+            if state.control.is_drafting() && !state.control.view().problem().is_empty() {
+                state.looks.announcement.clear();
+            }
+        });
     }
 
     /// A script sets the value: to the nearest allowed one, as in HTML, but with a note. A text that is not

@@ -54,6 +54,17 @@ fn events_away_from_the_focus_are_announced() {
         assert_eq!(page.get(ANNOUNCEMENT).await, "Loading the options …");
         page.run("come(['Ida', 'Jon']); await new Promise((done) => setTimeout(done))").await;
         assert_eq!(page.get(ANNOUNCEMENT).await, "2 options");
+
+        // A refusal is also shown, but not beside a problem that says the same.
+        let shown = "[...document.querySelector('#it').shadowRoot.querySelectorAll('[part=problem], .refused')].map((part) => part.textContent).join(' / ')";
+        show("<notch-time id=it lang=en></notch-time>").await;
+        page.focus("#it").await;
+        page.write("4").await;
+        page.press(&[Key::Enter]).await;
+        assert_eq!(page.get(shown).await, " / only part of it is filled in");
+        page.run("document.activeElement.blur()").await;
+        assert_eq!(page.get(shown).await, "The minute is missing.");
+        assert_eq!(page.get(ANNOUNCEMENT).await, "It: The minute is missing.");
     });
 }
 
