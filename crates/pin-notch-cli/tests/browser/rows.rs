@@ -31,6 +31,11 @@ fn rows_are_added_removed_and_moved_by_keys_and_undone() {
         press(&page, "add").await;
         assert_eq!(announcement(&page).await, "Sting 2 has been added.");
         assert_eq!(page.get("document.activeElement.id").await, "sting.2.time");
+        // The announcement disappears as soon as something is entered.
+        page.focus("[id='sting.2.swelling']").await;
+        page.press(&[Key::Right]).await;
+        assert_eq!(announcement(&page).await, "");
+        page.press(&[Key::Left]).await;
         page.run("document.getElementById('sting.2.where').value = 'foot'").await;
         press(&page, "up 2").await;
         assert_eq!(page.get(ROWS).await, "foot- neck-3");

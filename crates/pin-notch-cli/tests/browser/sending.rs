@@ -102,6 +102,9 @@ fn entered_values_survive_a_reload() {
         assert!(shows(&page, "[name=dose]").await);
         let moves = page.get("f.moves").await;
         assert!(moves.starts_with("mites: type \"1\"\n> input 1\nmites: type \"12\"\n"), "{moves}");
+        page.focus("#mites").await;
+        page.press(&[Key::Up]).await;
+        assert_eq!(page.get(status).await, "");
         // After a reset it is gone.
         page.run("f.reset(); await new Promise((done) => setTimeout(done, 50))").await;
         page.client.refresh().await.expect("loaded again");

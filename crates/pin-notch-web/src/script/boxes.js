@@ -5,6 +5,7 @@ import { record } from "./records.js";
 export class Boxes {
   #form;
   #fields;
+  #lasts = false;
 
   // `fields` has two functions: `element` returns the element that a field's link leads to, and `focus`
   // goes there.
@@ -24,11 +25,16 @@ export class Boxes {
     box.setAttribute("role", what === "problems" ? "alert" : "status");
     return box;
   }
-  // Announces a text; an empty one clears the announcement.
-  announce(text) {
+  // Announces a text; an empty one clears the announcement. It disappears as soon as something is entered,
+  // unless it lasts.
+  announce(text, lasts = false) {
     const box = this.box("status");
     box.hidden = text === "";
     box.textContent = text;
+    this.#lasts = lasts;
+  }
+  entered() {
+    if (!this.#lasts && this.#form.querySelector("[data-status]:not([hidden])")) this.announce("");
   }
   // Lists problems or warnings: the field, its label and the text of each, one after the other.
   list(what, title, entries) {

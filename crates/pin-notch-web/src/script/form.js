@@ -30,6 +30,9 @@ export function arriveForms(machine) {
   waiting.clear();
 }
 
+// What is announced only until something is entered.
+const PASSING = new Set(["brought-back", "sent"]);
+
 const records = (text) => text === "" ? [] : text.split(RECORD).map((one) => one.split(FIELD).map(unescaped));
 // A change of these attributes may change the form. (`value` and the like only concern the controls
 // themselves.)
@@ -197,6 +200,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       on(type, ({ target }) => {
         const name = this.#names.get(target), field = this.#fields.get(name);
         if (field?.isNative) this.#tell("native", record(name, type, ...textsOf(field.elements)));
+        if (type === "input") this.#boxes.entered();
         this.#kept.saveSoon();
       }, true);
     }
@@ -435,7 +439,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
 
   // Announces a text; an empty one clears the announcement.
   say(what) {
-    this.#boxes.announce(what && this.#tell("say", what));
+    this.#boxes.announce(what && this.#tell("say", what), !PASSING.has(what));
   }
 }
 
