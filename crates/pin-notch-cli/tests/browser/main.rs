@@ -17,6 +17,7 @@ mod living;
 mod loading;
 mod looks;
 mod native;
+mod native_fields;
 mod rows;
 mod sending;
 mod sheets;

@@ -11,7 +11,7 @@ use std::collections::HashMap;
 
 /// The records of a form, in the order of the page: `w`, its language; `f`, name, label and `1` if it is
 /// never sent for an element; `n`, the same and the kind for a native control, followed by `a`, name and
-/// value for each of its attributes, `o` for its options and `v` for its values; `c`, a condition and the
+/// values for each of its attributes, `o` for its options and `v` for its values; `c`, a condition and the
 /// names of the fields that it applies to; `r`, condition, message, field and `1` if it is only a warning
 /// for a rule; `l`, two fields, two ranges and `1` if it is one-way for a link; `u`, the sentence of an
 /// output; `g`, name, label, minimum, maximum and the fields' names in a row for rows; `p`, name and label
@@ -62,9 +62,7 @@ impl Described {
                         records.next_if(|more| ["a", "o", "v"].contains(&more[0].as_str()))
                     {
                         match more[0].as_str() {
-                            "a" => own
-                                .attributes
-                                .push((of(more, 1).to_owned(), of(more, 2).to_owned())),
+                            "a" => own.attribute(of(more, 1), &more[2..]),
                             "o" => own.options.push(choice(&more[1..])),
                             _ => own.values = more[1..].to_vec(),
                         }

@@ -2,23 +2,25 @@
 
 use super::State;
 use crate::ports::{Operations, records};
-use pin_notch::{Choice, Control, ControlKind, Intent, Turn, Value};
+use pin_notch::{Choice, Control, ControlKind, Intent, Turn, Value, joined_list};
 use pin_notch_html::{control_of, definition_from};
 
 /// A native control as described by the page.
 pub(super) struct Described {
     kind: &'static str,
-    pub attributes: Vec<(String, String)>,
+    attributes: Vec<(String, String)>,
     pub options: Vec<Choice>,
     pub values: Vec<String>,
 }
 
 /// HTML's input types, and the kind of control that has the same values. All others contain texts, which
 /// the browser checks itself.
-const KINDS: [(&str, ControlKind); 11] = [
+const KINDS: [(&str, ControlKind); 12] = [
     ("number", ControlKind::Stepper),
     ("range", ControlKind::Slider),
     ("checkbox", ControlKind::Checkbox),
+    // Several checkboxes with the same name.
+    ("checkboxes", ControlKind::CheckboxGroup),
     ("radio", ControlKind::RadioGroup),
     ("select-one", ControlKind::Select),
     ("select-multiple", ControlKind::Select),
@@ -38,10 +40,25 @@ impl Described {
         Self { kind, attributes, options, values }
     }
 
+    fn kind(&self) -> ControlKind {
+        let known = KINDS.iter().find(|(known, _)| *known == self.kind);
+        known.map_or(ControlKind::Text, |(_, kind)| *kind)
+    }
+
+    /// Sets an attribute. The default value of a choice may have several texts.
+    pub(super) fn attribute(&mut self, name: &str, texts: &[String]) {
+        let is_list = name == "value"
+            && matches!(self.kind(), ControlKind::Select | ControlKind::CheckboxGroup);
+        let text = match is_list {
+            true => joined_list(texts),
+            false => texts.first().cloned().unwrap_or_default(),
+        };
+        self.attributes.push((name.to_owned(), text));
+    }
+
     /// A control with the same contents as the native one.
     pub(super) fn control(self) -> Control {
-        let kind = KINDS.iter().find(|(known, _)| *known == self.kind).map(|(_, kind)| *kind);
-        let read = definition_from(kind.unwrap_or(ControlKind::Text), &self.options, |name| {
+        let read = definition_from(self.kind(), &self.options, |name| {
             match name {
                 "multiple" => return (self.kind == "select-multiple").then(String::new),
                 "rows" => return (self.kind == "textarea").then(|| "2".to_owned()),

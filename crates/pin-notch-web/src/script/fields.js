@@ -6,22 +6,31 @@ import { record } from "./records.js";
 
 // Input types without a value entered by a person.
 const OTHERS = ["submit", "button", "image", "reset", "file", "output", "fieldset", "object"];
-// Native controls that are disabled because they do not count under the form's conditions.
+// Input types of which several can share a name.
+const CHECKED = ["checkbox", "radio"];
+// Native controls that the form has disabled because they do not count under the form's conditions.
 export const uncounted = new WeakSet();
 
 // The values of these native controls, which have the same name.
 export function textsOf(elements) {
   const [one] = elements;
-  if (one.type === "checkbox" || one.type === "radio") return elements.filter(({ checked }) => checked).map(({ value }) => value);
+  if (CHECKED.includes(one.type)) return elements.filter(({ checked }) => checked).map(({ value }) => value);
   if (one.localName === "select") return [...one.selectedOptions].map(({ value }) => value).filter(Boolean);
   return one.value === "" ? [] : [one.value];
 }
 
 const textOf = (node, without) => [...node.childNodes].filter((child) => !child.contains(without)).map((child) => child.textContent).join(" ").trim().replace(/\s+/g, " ");
 
-function labelOf(element) {
-  const legend = element.type === "radio" && element.closest("fieldset")?.querySelector("legend");
-  if (legend) return legend.textContent.trim();
+// The label of a field: for several checkboxes or radio buttons, the legend around them.
+function labelOf(elements) {
+  const [element] = elements;
+  if (element.type === "radio" || elements.length > 1) {
+    return element.closest("fieldset")?.querySelector("legend")?.textContent.trim() || element.name;
+  }
+  return labelOfOne(element);
+}
+
+function labelOfOne(element) {
   const own = element.getAttribute("aria-label")?.trim();
   return own || [...element.labels ?? []].map((label) => textOf(label, element)).join(" ") || element.name || element.id;
 }
@@ -35,16 +44,16 @@ export function described(root, form) {
     const name = element.getAttribute("name") || element.id;
     if (!name) continue;
     const known = fields.get(name);
-    // Several radio buttons can share a name; several other controls with the same name could not be told
-    // apart.
-    if (known) { if (element.type === "radio") known.elements.push(element); }
+    // Several radio buttons or checkboxes can share a name; several other controls with the same name could
+    // not be told apart.
+    if (known) { if (CHECKED.includes(element.type) && element.type === known.elements[0].type) known.elements.push(element); }
     else fields.set(name, { elements: [element], isNative: !isOurs });
   }
   for (const [name, { elements, isNative }] of fields) {
     const [element] = elements;
-    const own = [name, labelOf(element), element.hasAttribute("name") ? "" : 1];
+    const own = [name, labelOf(elements), element.hasAttribute("name") ? "" : 1];
     if (countsRows(element)) records.push(...rows(name, own, element, fields));
-    else records.push(isNative ? record("n", ...own, element.type) : record("f", ...own));
+    else records.push(isNative ? record("n", ...own, isGroup(elements) ? "checkboxes" : element.type) : record("f", ...own));
     if (isNative && !countsRows(element)) records.push(...native(elements));
   }
   const containers = [...root.querySelectorAll("[data-only-if]")];
@@ -83,18 +92,25 @@ function rows(name, own, element, fields) {
   return [record("n", name, label, own[2], "number"), ...attributes, record("v", element.value), record("g", name, label, least, most, ...inside)];
 }
 
+// Several checkboxes with the same name are a single field with a list of values.
+const isGroup = (elements) => elements.length > 1 && elements[0].type === "checkbox";
+
 function native(elements) {
   const [one] = elements, records = [];
+  const isSeveral = one.type === "radio" || isGroup(elements);
   // All other constraints on a day or a text are checked by the browser.
   const known = ["number", "range"].includes(one.type) ? ["min", "max", "step"] : [];
-  for (const name of ["value", "checked", ...known]) if (one.hasAttribute(name)) records.push(record("a", name, one.getAttribute(name)));
-  if (one.matches(":disabled") && !uncounted.has(one)) records.push(record("a", "disabled", ""));
-  if (elements.some(({ required }) => required)) records.push(record("a", "required", ""));
+  for (const name of isSeveral ? [] : ["value", "checked", ...known]) if (one.hasAttribute(name)) records.push(record("a", name, one.getAttribute(name)));
+  if (elements.every((element) => element.matches(":disabled") && !uncounted.has(element))) records.push(record("a", "disabled", ""));
+  // The browser checks that each required checkbox of a group is checked.
+  if (!isGroup(elements) && elements.some(({ required }) => required)) records.push(record("a", "required", ""));
   if (one.readOnly) records.push(record("a", "readonly", ""));
-  const options = one.localName === "select" ? [...one.options] : one.type === "radio" ? elements : [];
-  for (const option of options) records.push(record("o", option.value, option.text ?? labelOf(option), "", option.disabled ? 1 : ""));
-  const start = one.type === "radio" ? elements.filter(({ defaultChecked }) => defaultChecked) : options.filter(({ defaultSelected }) => defaultSelected);
-  if (options.length > 0 && start.length > 0) records.push(record("a", "value", start[0].value));
+  const options = one.localName === "select" ? [...one.options] : isSeveral ? elements : [];
+  for (const option of options) records.push(record("o", option.value, option.text ?? labelOfOne(option), "", option.disabled && !uncounted.has(option) ? 1 : ""));
+  const start = options.filter(({ defaultSelected, defaultChecked }) => defaultSelected || defaultChecked).map(({ value }) => value);
+  // https://html.spec.whatwg.org/multipage/form-elements.html#selectedness-setting-algorithm
+  if (start.length === 0 && one.type === "select-one" && one.size <= 1) start.push(...options.filter(({ disabled }) => !disabled).slice(0, 1).map(({ value }) => value).filter(Boolean));
+  if (start.length > 0) records.push(record("a", "value", ...one.multiple || isGroup(elements) ? start : start.slice(-1)));
   if (one.localName === "textarea") records.push(record("a", "value", one.defaultValue));
   records.push(record("v", ...textsOf(elements)));
   return records;

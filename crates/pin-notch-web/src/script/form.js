@@ -82,6 +82,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     entered: () => records(this.#tell("review")).map(([name, label, text, row]) => ({ name, label, text, row, element: this.#element(name) })),
   });
   #sending = false;
+  // Ends listening around the form.
+  #around;
   #observer = globalThis.MutationObserver && new MutationObserver((changes) => {
     const isOwn = (node) => node.matches?.(BOXES);
     const concerns = ({ type, target, addedNodes, removedNodes }) => {
@@ -103,6 +105,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     waiting.delete(this);
     living.delete(this);
     this.#observer.disconnect();
+    this.#around?.abort();
     this.#kept.save();
     for (const { elements } of this.#fields.values()) for (const element of elements) this.#disown(element);
     this.#fields.clear();
@@ -116,6 +119,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     this.#form = this.querySelector("form");
     this.#define();
     this.#observer.observe(this, WATCHED);
+    this.#listenAround();
     if (isNew) {
       this.#listen();
       const { draft, moves } = this.#kept.found();
@@ -193,21 +197,28 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   };
   #tell(word, text = "") { return this.#machine?.tell(this.#ports, word, text) ?? ""; }
 
-  #listen() {
-    const on = (type, listener, options) => this.addEventListener(type, listener, options);
+  // Controls that belong to the form by their attribute `form` may be anywhere around it.
+  #listenAround() {
+    this.#around?.abort();
+    this.#around = new AbortController();
+    const { signal } = this.#around, root = this.getRootNode();
     // Handled before anybody else receives the event, so that consequences have been applied.
     for (const type of ["input", "change"]) {
-      on(type, ({ target }) => {
+      root.addEventListener(type, ({ target }) => {
         const name = this.#names.get(target), field = this.#fields.get(name);
-        if (field?.isNative) this.#tell("native", record(name, type, ...textsOf(field.elements)));
+        if (!field) return;
+        if (field.isNative) this.#tell("native", record(name, type, ...textsOf(field.elements)));
         if (type === "input") this.#boxes.entered();
         this.#kept.saveSoon();
-      }, true);
+      }, { capture: true, signal });
     }
-    on("focusout", ({ target, relatedTarget }) => {
+    root.addEventListener("focusout", ({ target, relatedTarget }) => {
       const name = this.#names.get(target);
       if (name !== undefined && this.#names.get(relatedTarget) !== name) this.#tell("leave", name);
-    });
+    }, { signal });
+  }
+  #listen() {
+    const on = (type, listener, options) => this.addEventListener(type, listener, options);
     on("reset", (event) => {
       // The controls are reset after all listeners have run.
       setTimeout(() => { if (!event.defaultPrevented) { this.#tell("reset"); this.#kept.forget(); this.say(""); this.#parts.restart(); } });
@@ -391,8 +402,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       const { elements, isNative } = this.#fields.get(name);
       for (const element of elements) {
         if (isNative) {
-          uncounted[on ? "delete" : "add"](element);
-          if (element.disabled === Boolean(on)) element.disabled = !on;
+          // What the page itself has disabled stays disabled.
+          if (!on && !element.disabled) { uncounted.add(element); element.disabled = true; }
+          else if (on && uncounted.delete(element)) element.disabled = false;
         } else ports.get(element).tell("count", "", "", Number(on));
       }
     },
