@@ -76,6 +76,19 @@ fn native_choices_and_controls_outside_are_fields() {
         // A form that was moved still notices everything.
         page.run("document.querySelector('main').append(f); await new Promise((done) => setTimeout(done, 50)); document.querySelector('[value=queen]').click()").await;
         assert_eq!(page.get("String(f.values.seen)").await, "queen,eggs");
+
+        // Of other controls with the same name, only the first is a field, and the developer is told.
+        page.run(
+            "window.warned = []; console.warn = (text) => warned.push(text);
+             document.forms[0].insertAdjacentHTML('beforeend', '<input name=hive aria-label=Hive>');
+             await new Promise((done) => setTimeout(done, 50));",
+        )
+        .await;
+        assert_eq!(
+            page.get("warned.join()").await,
+            "<notch-form id=\"f\">: the name \"hive\" is taken: give each control its own"
+        );
+        assert_eq!(page.get("f.values.hive").await, "Linden");
         server.abort();
     });
 }

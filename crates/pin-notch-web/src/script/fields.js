@@ -37,7 +37,7 @@ function labelOfOne(element) {
 
 // The fields by name, conditional content, outputs, and the records for all of them.
 export function described(root, form) {
-  const fields = new Map(), records = [];
+  const fields = new Map(), records = [], taken = [];
   for (const element of form.elements) {
     const isOurs = ports.has(element);
     if (isOurs ? !ports.get(element).machine : OTHERS.includes(element.type) || element.closest(TAGS)) continue;
@@ -45,9 +45,12 @@ export function described(root, form) {
     if (!name) continue;
     const known = fields.get(name);
     // Several radio buttons or checkboxes can share a name; several other controls with the same name could
-    // not be told apart.
-    if (known) { if (CHECKED.includes(element.type) && element.type === known.elements[0].type) known.elements.push(element); }
-    else fields.set(name, { elements: [element], isNative: !isOurs });
+    // not be told apart, and only the first of them is a field.
+    if (known) {
+      const isSame = CHECKED.includes(element.type) && element.type === known.elements[0].type;
+      if (isSame) known.elements.push(element);
+      else taken.push(record("n", name, "", "", "text"));
+    } else fields.set(name, { elements: [element], isNative: !isOurs });
   }
   for (const [name, { elements, isNative }] of fields) {
     const [element] = elements;
@@ -56,6 +59,8 @@ export function described(root, form) {
     else records.push(isNative ? record("n", ...own, isGroup(elements) ? "checkboxes" : element.type) : record("f", ...own));
     if (isNative && !countsRows(element)) records.push(...native(elements));
   }
+  // For these, the form only notes that their names are taken.
+  records.push(...taken);
   const containers = [...root.querySelectorAll("[data-only-if]")];
   for (const container of containers) {
     const inside = [...fields].filter(([, { elements }]) => container.contains(elements[0])).map(([name]) => name);
