@@ -13,6 +13,8 @@ const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Se
   <label><input type=checkbox name=seen value=eggs checked> eggs</label>
   <label><input type=checkbox name=seen value="sealed, open" disabled> brood</label></fieldset>
 <label>Combs <select name=combs multiple><option selected>old, dark<option selected>new<option>foundation</select></label>
+<label>Frames <input type=number name=frames value=10></label> <label>Half <input type=number name=half step=any></label>
+<notch-link hidden from=frames to=half from-range="0,10" to-range="0,5"></notch-link>
 <label>Hive <select name=hive><option>Linden<option>Heath</select></label>
 <p data-only-if="'queen' in seen"><label>Colour <input name=colour></label> <label>Number <input name=number value=7 disabled></label></p>
 <notch-rule hidden holds="count(seen) >= 1" field=seen>Look again.</notch-rule>
@@ -27,8 +29,9 @@ fn native_choices_and_controls_outside_are_fields() {
         page.client.goto(&url).await.expect("the page");
         page.until("document.querySelector('notch-form:state(ready)')").await;
         let sent = "new URLSearchParams(new FormData(document.forms[0])).toString()";
-        let at_first = r#"{"seen":["eggs"],"combs":["old, dark","new"],"hive":"Linden","keeper":"I","told":false}"#;
-        let first_sent = "seen=eggs&combs=old%2C+dark&combs=new&hive=Linden&keeper=I";
+        let at_first = r#"{"seen":["eggs"],"combs":["old, dark","new"],"frames":10,"half":5,"hive":"Linden","keeper":"I","told":false}"#;
+        let first_sent =
+            "seen=eggs&combs=old%2C+dark&combs=new&frames=10&half=5&hive=Linden&keeper=I";
         assert_eq!(json(&page).await, at_first);
         assert_eq!(page.get(sent).await, first_sent);
         assert_eq!(page.get("f.dirty").await, "false");
@@ -67,6 +70,20 @@ fn native_choices_and_controls_outside_are_fields() {
             .await,
             "true"
         );
+
+        // What a script enters is noticed when it matters.
+        page.run("document.querySelector('[name=keeper]').value = 'Jon'; document.querySelector('[value=eggs]').checked = true").await;
+        assert_eq!(
+            page.get("[f.values.keeper, f.values.seen, f.problems.length]").await,
+            r#"["Jon",["eggs"],0]"#
+        );
+        page.run("document.querySelector('[name=frames]').value = 12").await;
+        assert_eq!(page.get("[f.values.frames, f.values.half]").await, "[12,6]");
+        assert_eq!(page.value("[name=half]").await, "6");
+        // A checkbox that has to be checked.
+        page.run("const queen = document.querySelector('[value=queen]'); queen.required = true; document.forms[0].requestSubmit()").await;
+        assert!(listed(&page, "problems").await.starts_with("Seen: "));
+        page.run("document.querySelector('[value=queen]').required = false").await;
 
         page.run("document.forms[0].reset(); await new Promise((done) => setTimeout(done, 50))")
             .await;

@@ -4,7 +4,8 @@
 pub(super) enum Message<'a> {
     /// The current description of the form: see [`Described`](super::described::Described).
     Define(&'a str),
-    /// Somebody changed a native control: its name, `input` or `change`, and its values, in a record.
+    /// A native control has changed: its name, `input`, `change`, or `set` if a script changed it, and its
+    /// values, in a record.
     Native(&'a str),
     /// Somebody left the field with this name.
     Leave(&'a str),

@@ -88,14 +88,18 @@ fn set_texts(control: &mut Control, texts: &[String], is_settled: bool) {
 }
 
 impl State {
-    /// Somebody changed a native control: its name, `input` or `change`, and its values, in a record.
+    /// A native control has changed: its name, `input`, `change`, or `set` if a script changed it, and its
+    /// values, in a record.
     pub(super) fn native(&mut self, all: &mut Operations, text: &str) {
         let Some(record) = records(text).next().filter(|record| record.len() > 1) else { return };
-        let (name, is_settled) = (&record[0], record[1] == "change");
+        let (name, is_settled, is_set) = (&record[0], record[1] != "input", record[1] == "set");
         let Some(control) = self.form.control(name) else { return };
         let mut control = control.clone();
         let before = control.value();
         set_texts(&mut control, &record[2..], is_settled);
+        if is_set {
+            return self.changed(all, name, control);
+        }
         let value: Value = control.value();
         let moved = value != before;
         let turn = Turn::typed(value, moved, is_settled);

@@ -98,7 +98,7 @@ function rows(name, own, element, fields) {
 }
 
 // Several checkboxes with the same name are a single field with a list of values.
-const isGroup = (elements) => elements.length > 1 && elements[0].type === "checkbox";
+export const isGroup = (elements) => elements.length > 1 && elements[0].type === "checkbox";
 
 function native(elements) {
   const [one] = elements, records = [];
@@ -107,7 +107,7 @@ function native(elements) {
   const known = ["number", "range"].includes(one.type) ? ["min", "max", "step"] : [];
   for (const name of isSeveral ? [] : ["value", "checked", ...known]) if (one.hasAttribute(name)) records.push(record("a", name, one.getAttribute(name)));
   if (elements.every((element) => element.matches(":disabled") && !uncounted.has(element))) records.push(record("a", "disabled", ""));
-  // The browser checks that each required checkbox of a group is checked.
+  // Whether each required checkbox of a group is checked is left to the browser.
   if (!isGroup(elements) && elements.some(({ required }) => required)) records.push(record("a", "required", ""));
   if (one.readOnly) records.push(record("a", "readonly", ""));
   const options = one.localName === "select" ? [...one.options] : isSeveral ? elements : [];

@@ -5,7 +5,7 @@ import { CHECKED, TAGS } from "./elements.js";
 import { languageOf } from "./around.js";
 import { Boxes } from "./boxes.js";
 import { Kept } from "./kept.js";
-import { countsRows, described, textsOf, uncounted } from "./fields.js";
+import { countsRows, described, isGroup, textsOf, uncounted } from "./fields.js";
 import { FIELD, RECORD, record, unescaped } from "./records.js";
 import { NativeProblems } from "./native-problems.js";
 import { Parts } from "./parts.js";
@@ -30,6 +30,8 @@ export function arriveForms(machine) {
   waiting.clear();
 }
 
+// What needs to know the current values of all controls.
+const READING = new Set(["values", "problems", "warnings", "send", "part", "review", "undo", "redo", "clear", "preset", "rows", "draft"]);
 // What is announced only until something is entered.
 const PASSING = new Set(["brought-back", "sent"]);
 
@@ -145,10 +147,11 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     const found = described(this, this.#form);
     [this.#fields, this.#containers, this.#outputs] = [found.fields, found.containers, found.outputs];
     this.#names = new Map();
-    for (const [name, { elements, isNative }] of this.#fields) {
-      for (const element of elements) {
+    for (const [name, field] of this.#fields) {
+      if (field.isNative) field.texts = record(...textsOf(field.elements));
+      for (const element of field.elements) {
         this.#names.set(element, name);
-        if (isNative) continue;
+        if (field.isNative) continue;
         const own = ports.get(element);
         own.owner = this.#owner;
         this.#machine.give(own.machine, name);
@@ -195,7 +198,21 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       if (!this.#putting) this.#machine.changed(this.#ports, own.machine, this.#names.get(own.element));
     },
   };
-  #tell(word, text = "") { return this.#machine?.tell(this.#ports, word, text) ?? ""; }
+  #tell(word, text = "") {
+    if (READING.has(word)) this.#notice();
+    return this.#machine?.tell(this.#ports, word, text) ?? "";
+  }
+  // Native controls do not tell when a script changes their values.
+  #notice() {
+    for (const [name, field] of this.#fields) {
+      if (field.isNative && field.texts !== record(...textsOf(field.elements))) this.#enter(name, field, "set");
+    }
+  }
+  #enter(name, field, how) {
+    const texts = textsOf(field.elements);
+    field.texts = record(...texts);
+    this.#tell("native", record(name, how, ...texts));
+  }
 
   // Controls that belong to the form by their attribute `form` may be anywhere around it.
   #listenAround() {
@@ -207,7 +224,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       root.addEventListener(type, ({ target }) => {
         const name = this.#names.get(target), field = this.#fields.get(name);
         if (!field) return;
-        if (field.isNative) this.#tell("native", record(name, type, ...textsOf(field.elements)));
+        if (field.isNative) this.#enter(name, field, type);
         if (type === "input") this.#boxes.entered();
         this.#kept.saveSoon();
       }, { capture: true, signal });
@@ -328,7 +345,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   get warnings() { return this.#listed("warnings"); }
   get form() { return this.#form; }
   // Whether any value differs from its initial value; whether any field has been touched.
-  get dirty() { return this.matches(":state(dirty)"); }
+  get dirty() { this.#notice(); return this.matches(":state(dirty)"); }
   get touched() { return this.matches(":state(touched)"); }
   // A recording of what was done so far, as moves that `pin-notch trace` and tests can run.
   get moves() { return this.#tell("moves"); }
@@ -336,10 +353,13 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   checkValidity() {
     let isRight = this.#tell("send") === "1";
     // Problems of native controls that only the browser knows.
-    const isWrong = ({ type, validity }) => type !== "number" && !validity.valid && !validity.customError && !validity.valueMissing;
-    const wrong = [...this.#fields].filter(([, { elements, isNative }]) => isNative && isWrong(elements[0]));
+    const wrong = [...this.#fields].flatMap(([name, { elements, isNative }]) => {
+      const isWrong = ({ type, validity }) => type !== "number" && !validity.valid && !validity.customError && (isGroup(elements) || !validity.valueMissing);
+      const found = isNative && elements.find(isWrong);
+      return found ? [record(name, found.validationMessage)] : [];
+    });
     if (wrong.length > 0) {
-      this.#tell("refuse", wrong.map(([name, { elements }]) => record(name, elements[0].validationMessage)).join(RECORD));
+      this.#tell("refuse", wrong.join(RECORD));
       isRight = false;
     }
     return isRight;
@@ -381,8 +401,12 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     },
     note: (text) => console.warn(`<notch-form${this.id && ` id="${this.id}"`}>: ${text}`),
     put: (name, checked, ...values) => {
-      const { elements, isNative } = this.#fields.get(name);
-      if (isNative) { putNatives(elements, values); return; }
+      const field = this.#fields.get(name), { elements, isNative } = field;
+      if (isNative) {
+        putNatives(elements, values);
+        field.texts = record(...textsOf(elements));
+        return;
+      }
       const own = ports.get(elements[0]);
       if (own.checked === checked && String(own.values) === String(values)) return;
       this.#putting = true;
