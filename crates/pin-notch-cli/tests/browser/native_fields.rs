@@ -3,6 +3,7 @@
 use crate::form::{json, listed, serve};
 use crate::support::with_page;
 use fantoccini::key::Key;
+use std::process::Command;
 
 const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Seen</title>
 <script type=module src=/pin-notch-form.js></script>
@@ -106,6 +107,70 @@ fn native_choices_and_controls_outside_are_fields() {
             "<notch-form id=\"f\">: the name \"hive\" is taken: give each control its own"
         );
         assert_eq!(page.get("f.values.hive").await, "Linden");
+        server.abort();
+    });
+}
+
+/// The same form as a sheet.
+const SHEET: &str = r#"
+title = "Seen"
+link = [{ from = "frames", to = "half", from-range = [0, 10], to-range = [0, 5] }]
+rule = [{ holds = "count(seen) >= 1", field = "seen", message = "Look again." }]
+field = [
+  { name = "seen", control = "checkbox-group", label = "Seen", value = ["eggs"], options = ["queen", "eggs", { value = "sealed, open", text = "brood", disabled = true }] },
+  { name = "combs", control = "select", label = "Combs", multiple = true, value = ["old, dark", "new"], options = ["old, dark", "new", "foundation"] },
+  { name = "frames", control = "stepper", label = "Frames", value = 10 },
+  { name = "half", control = "stepper", label = "Half", step = "any" },
+  { name = "hive", control = "select", label = "Hive", value = "Linden", options = ["Linden", "Heath"] },
+  { name = "colour", control = "text", label = "Colour", only-if = "'queen' in seen" },
+  { name = "number", control = "text", label = "Number", value = "7", disabled = true },
+  { name = "keeper", control = "text", label = "Keeper", value = "I" },
+  { name = "told", control = "switch", label = "Told" },
+]
+"#;
+
+#[test]
+fn what_is_done_in_native_controls_is_recorded_as_moves() {
+    with_page(async |page| {
+        let (server, url) = serve(PAGE).await;
+        page.client.goto(&url).await.expect("the page");
+        page.until("document.querySelector('notch-form:state(ready)')").await;
+        page.run("document.forms[0].addEventListener('submit', (event) => event.preventDefault())")
+            .await;
+        for box_of in ["eggs", "queen", "eggs"] {
+            page.focus(&format!("[value={box_of}]")).await;
+            page.write(" ").await;
+        }
+        page.focus("[name=combs]").await;
+        page.press(&[Key::Down]).await;
+        page.focus("[name=frames]").await;
+        page.press(&[Key::Up, Key::Up]).await;
+        page.focus("[name=hive]").await;
+        page.write("H").await;
+        page.focus("[name=keeper]").await;
+        page.press(&[Key::End]).await;
+        page.write("da").await;
+        page.focus("#told").await;
+        page.write(" ").await;
+        page.run("document.forms[0].requestSubmit()").await;
+        let moves = page.get("f.moves").await;
+        assert!(
+            moves.starts_with("seen: pick \"eggs\"\nseen: pick \"queen\"\nseen: pick \"eggs\"\n"),
+            "{moves}"
+        );
+        assert!(moves.contains("keeper: type \"Ida\"\nkeeper: settle\ntold: "), "{moves}");
+        // A sheet with the same fields ends with the same values.
+        let folder = std::env::temp_dir().join(format!("pin-notch-seen-{}", std::process::id()));
+        std::fs::create_dir_all(&folder).expect("a folder");
+        std::fs::write(folder.join("seen.toml"), SHEET).expect("a sheet");
+        std::fs::write(folder.join("seen.moves"), &moves).expect("moves");
+        let traced = Command::new(env!("CARGO_BIN_EXE_pin-notch"))
+            .args(["trace", "seen.toml", "seen.moves"])
+            .current_dir(&folder)
+            .output()
+            .expect("the command runs");
+        let _ = std::fs::remove_dir_all(folder);
+        assert!(traced.status.success(), "{moves}\n{traced:?}");
         server.abort();
     });
 }

@@ -38,15 +38,26 @@ fn in_a_line(text: &str) -> String {
 
 impl Recorded {
     fn add(&mut self, attempt: String, outcome: &str) {
-        self.lines.push_back(in_a_line(&attempt));
-        self.lines.push_back(in_a_line(&format!("> {outcome}")));
+        self.push(&attempt);
+        self.push(&format!("> {outcome}"));
+    }
+
+    fn push(&mut self, line: &str) {
+        self.lines.push_back(in_a_line(line));
         while self.lines.len() > KEPT {
             self.lines.pop_front();
             self.is_cut = true;
         }
     }
 
-    /// Records a turn of a field. Intents of native controls have no words.
+    /// Records a change of a native control. It has no outcome, because the browser itself carried it out.
+    pub(super) fn native(&mut self, name: &str, attempt: &str) {
+        self.push(&format!("{name}: {attempt}"));
+    }
+
+    /// Records a turn of a field. Native controls, which have no intents, are recorded by [`native`].
+    ///
+    /// [`native`]: Self::native
     pub(super) fn turn(&mut self, name: &str, intent: &str, turn: &FormTurn) {
         let did_nothing = turn.turn.events().next().is_none() && turn.turn.refusal().is_none();
         if !intent.is_empty() && !did_nothing {

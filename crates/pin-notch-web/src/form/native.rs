@@ -1,8 +1,11 @@
 //! The browser's own controls as fields of a form.
 
 use super::State;
+use super::moves::in_words;
 use crate::ports::{Operations, records};
-use pin_notch::{Choice, Control, ControlKind, Intent, Turn, Value, joined_list};
+use pin_notch::{
+    Choice, Control, ControlKind, Intent, Turn, Value, ValueKind, joined_list, parse_number,
+};
 use pin_notch_html::{control_of, definition_from};
 
 /// A native control as described by the page.
@@ -87,6 +90,56 @@ fn set_texts(control: &mut Control, texts: &[String], is_settled: bool) {
     }
 }
 
+/// The same change as attempts on a control of this library: texts when they are settled, and the others
+/// at once.
+fn attempts(before: &Control, texts: &[String], is_settled: bool) -> Vec<String> {
+    let first = texts.first().map_or("", String::as_str);
+    let intents = match before {
+        Control::Stepper(_)
+        | Control::Text(_)
+        | Control::Date(_)
+        | Control::Month(_)
+        | Control::Week(_)
+        | Control::Time(_)
+        | Control::DateTime(_) => match is_settled {
+            true => vec![Intent::Type(first), Intent::Settle],
+            false => Vec::new(),
+        },
+        Control::Slider(_) if !is_settled => {
+            parse_number(first).ok().map(Intent::Choose).into_iter().collect()
+        }
+        Control::Checkbox(_) if before.entries() != texts => vec![Intent::Flip],
+        Control::CheckboxGroup(_) | Control::RadioGroup(_) | Control::Select(_) => {
+            return changed_choices(before, texts);
+        }
+        Control::Slider(_)
+        | Control::Checkbox(_)
+        | Control::SpanSlider(_)
+        | Control::Rating(_)
+        | Control::Switch(_)
+        | Control::ItemStepper(_)
+        | Control::DateSpan(_) => Vec::new(),
+    };
+    intents.into_iter().map(in_words).collect()
+}
+
+/// Picks what was not chosen before. What is no longer chosen is picked again if several can be chosen, and
+/// otherwise cleared.
+fn changed_choices(before: &Control, texts: &[String]) -> Vec<String> {
+    let chosen = before.entries();
+    let mut picked: Vec<Intent> =
+        texts.iter().filter(|text| !chosen.contains(text)).map(|text| Intent::Pick(text)).collect();
+    let is_several = matches!(before.kind(), ValueKind::Texts);
+    if is_several {
+        picked.extend(
+            chosen.iter().filter(|text| !texts.contains(text)).map(|text| Intent::Pick(text)),
+        );
+    } else if texts.is_empty() && !chosen.is_empty() {
+        picked.push(Intent::Clear);
+    }
+    picked.into_iter().map(in_words).collect()
+}
+
 impl State {
     /// A native control has changed: its name, `input`, `change`, or `set` if a script changed it, and its
     /// values, in a record.
@@ -96,10 +149,12 @@ impl State {
         let Some(control) = self.form.control(name) else { return };
         let mut control = control.clone();
         let before = control.value();
+        let attempts = attempts(&control, &record[2..], is_settled);
         set_texts(&mut control, &record[2..], is_settled);
         if is_set {
             return self.changed(all, name, control);
         }
+        attempts.iter().for_each(|attempt| self.recorded.native(name, attempt));
         let value: Value = control.value();
         let moved = value != before;
         let turn = Turn::typed(value, moved, is_settled);
