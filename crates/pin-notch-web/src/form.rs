@@ -46,6 +46,8 @@ struct State {
     /// Content that is shown only if this condition holds.
     containers: Vec<Option<Expression>>,
     outputs: Vec<Option<Sentence>>,
+    /// The fields for passwords, which are neither stored nor recorded.
+    secrets: Vec<String>,
     /// What to update when a field changes, by the index of the field.
     watchers: Vec<Vec<Watcher>>,
     shown: Shown,
@@ -168,6 +170,7 @@ impl State {
         let notes = made.notes;
         let is_first = self.form.fields().next().is_none();
         (self.form, self.containers, self.outputs) = (made.form, made.containers, made.outputs);
+        self.secrets = made.secrets;
         let names: Vec<String> = self.form.fields().map(|field| field.name.clone()).collect();
         self.watchers = vec![Vec::new(); names.len()];
         for (at, one) in self.containers.iter().enumerate() {

@@ -28,8 +28,10 @@ carried! {
 carried! {
     "/src/script/boxes.js": Boxes,
     "/src/script/fields.js": described,
+    "/src/script/form-json.js": jsonOf,
     "/src/script/kept.js": Kept,
     "/src/script/native-problems.js": NativeProblems,
+    "/src/script/natives.js": native,
     "/src/script/parts.js": Parts,
     "/src/script/send.js": send
 }

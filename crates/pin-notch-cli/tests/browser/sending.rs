@@ -135,6 +135,8 @@ fn a_draft_of_a_native_control_is_kept_as_typed() {
         page.until("sessionStorage.length").await;
         let kept = page.get("Object.values(sessionStorage).join()").await;
         assert!(kept.contains("nobody") && !kept.contains("secret"), "{kept}");
+        let moves = page.get("f.moves").await;
+        assert!(moves.contains("nobody") && !moves.contains("secret"), "{moves}");
         // Corrected.
         page.run("for (const [name, text] of [['half', '2.5'], ['mail', 'ada@apiary.example']]) { const one = f.form.elements[name]; one.value = text; for (const type of ['input', 'change']) one.dispatchEvent(new Event(type, { bubbles: true })); }").await;
         assert_eq!(listed(&page, "problems").await, "");

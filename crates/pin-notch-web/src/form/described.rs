@@ -32,6 +32,8 @@ pub(super) struct Made {
     pub containers: Vec<Option<Expression>>,
     /// The sentences of outputs.
     pub outputs: Vec<Option<Sentence>>,
+    /// The fields for passwords, which are neither stored nor recorded.
+    pub secrets: Vec<String>,
     /// Errors, for the developer.
     pub notes: Vec<String>,
 }
@@ -45,7 +47,8 @@ impl Described {
 
     /// Builds the form from the controls of its elements, keeping the state of the previous form.
     pub(super) fn form(self, mut given: Given, before: &Form) -> Made {
-        let (mut form, mut notes, mut disabled) = (Form::new(), Vec::new(), Vec::new());
+        let (mut form, mut notes) = (Form::new(), Vec::new());
+        let (mut disabled, mut secrets) = (Vec::new(), Vec::new());
         let mut records = self.records.iter().peekable();
         while let Some(record) = records.next() {
             let [name, label] = [1, 2].map(|at| of(record, at));
@@ -57,6 +60,9 @@ impl Described {
                     control
                 }),
                 "n" => {
+                    if of(record, 4) == "password" {
+                        secrets.push(name.to_owned());
+                    }
                     let mut own = native::Described::of(of(record, 4));
                     while let Some(more) =
                         records.next_if(|more| ["a", "o", "v"].contains(&more[0].as_str()))
@@ -128,7 +134,7 @@ impl Described {
         }
         disabled.into_iter().for_each(|name| form.set_disabled_outside(name, true));
         form.take_over(before);
-        Made { form, containers, outputs, notes }
+        Made { form, containers, outputs, secrets, notes }
     }
 }
 

@@ -2,7 +2,7 @@
 
 use super::State;
 use crate::ports::{Operations, records};
-use pin_notch::{Control, Value, ValueKind, number_text};
+use pin_notch::{Control, Field, Value, ValueKind, number_text};
 
 /// Whether a value is on, for scripts: `1`, `mixed` or an empty text.
 pub(super) fn checked(value: &Value) -> &'static str {
@@ -52,10 +52,12 @@ pub(super) fn texts(control: &Control, value: Value) -> Vec<String> {
 }
 
 impl State {
-    /// The fields that differ from their initial values: a record for each, with its name and value.
+    /// The fields that differ from their initial values, except for passwords: a record for each, with its
+    /// name and value.
     pub(super) fn draft(&self) -> String {
         let mut all = Operations::default();
-        for field in self.form.fields().filter(|field| field.is_dirty()) {
+        let is_kept = |field: &&Field| field.is_dirty() && !self.secrets.contains(&field.name);
+        for field in self.form.fields().filter(is_kept) {
             let mut record = vec![checked(&field.control.value()).to_owned()];
             record.extend(texts(&field.control, field.control.value()));
             all.add(&field.name, &record.iter().map(String::as_str).collect::<Vec<_>>());

@@ -1,7 +1,7 @@
 //! A recording of what was done so far, in the language of moves that the command runs.
 
 use super::State;
-use pin_notch::{Decimal, FormTurn, Intent, Problems, Values, number_text};
+use pin_notch::{Decimal, Field, FormTurn, Intent, Problems, Values, number_text};
 use std::collections::VecDeque;
 
 /// The greatest number of lines kept; the oldest are dropped.
@@ -108,10 +108,11 @@ impl Recorded {
 }
 
 impl State {
-    /// The lines, followed by the value of every touched field.
+    /// The lines, followed by the value of every touched field, except for passwords.
     pub(super) fn moves(&self) -> String {
         let mut text = self.recorded.text();
-        for field in self.form.fields().filter(|field| field.touched) {
+        let is_shown = |field: &&Field| field.touched && !self.secrets.contains(&field.name);
+        for field in self.form.fields().filter(is_shown) {
             text.push_str(&in_a_line(&format!("{} = {}", field.name, field.control.value())));
             text.push('\n');
         }

@@ -154,7 +154,9 @@ impl State {
         if is_set {
             return self.changed(all, name, control);
         }
-        attempts.iter().for_each(|attempt| self.recorded.native(name, attempt));
+        if !self.secrets.contains(name) {
+            attempts.iter().for_each(|attempt| self.recorded.native(name, attempt));
+        }
         let value: Value = control.value();
         let moved = value != before;
         let turn = Turn::typed(value, moved, is_settled);

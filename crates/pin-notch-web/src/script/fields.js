@@ -2,22 +2,11 @@
 
 import { TAGS } from "./elements.js";
 import { ports } from "./ports.js";
+import { SHARING, isGroup, native } from "./natives.js";
 import { record } from "./records.js";
 
 // Input types without a value entered by a person.
 const OTHERS = ["submit", "button", "image", "reset", "file", "output", "fieldset", "object"];
-// Input types of which several can share a name.
-const CHECKED = ["checkbox", "radio"];
-// Native controls that the form has disabled because they do not count under the form's conditions.
-export const uncounted = new WeakSet();
-
-// The values of these native controls, which have the same name.
-export function textsOf(elements) {
-  const [one] = elements;
-  if (CHECKED.includes(one.type)) return elements.filter(({ checked }) => checked).map(({ value }) => value);
-  if (one.localName === "select") return [...one.selectedOptions].map(({ value }) => value).filter(Boolean);
-  return one.value === "" ? [] : [one.value];
-}
 
 const textOf = (node, without) => [...node.childNodes].filter((child) => !child.contains(without)).map((child) => child.textContent).join(" ").trim().replace(/\s+/g, " ");
 
@@ -47,7 +36,7 @@ export function described(root, form) {
     // Several radio buttons or checkboxes can share a name; several other controls with the same name could
     // not be told apart, and only the first of them is a field.
     if (known) {
-      const isSame = CHECKED.includes(element.type) && element.type === known.elements[0].type;
+      const isSame = SHARING.includes(element.type) && element.type === known.elements[0].type;
       if (isSame) known.elements.push(element);
       else taken.push(record("n", name, "", "", "text"));
     } else fields.set(name, { elements: [element], isNative: !isOurs });
@@ -57,7 +46,7 @@ export function described(root, form) {
     const own = [name, labelOf(elements), element.hasAttribute("name") ? "" : 1];
     if (countsRows(element)) records.push(...rows(name, own, element, fields));
     else records.push(isNative ? record("n", ...own, isGroup(elements) ? "checkboxes" : element.type) : record("f", ...own));
-    if (isNative && !countsRows(element)) records.push(...native(elements));
+    if (isNative && !countsRows(element)) records.push(...native(elements, labelOfOne));
   }
   // For these, the form only notes that their names are taken.
   records.push(...taken);
@@ -95,28 +84,4 @@ function rows(name, own, element, fields) {
   const inside = [...fields.keys()].filter((one) => one.startsWith(first)).map((one) => one.slice(first.length));
   const attributes = [["min", least], ["max", most], ["value", least], ["required", ""]].map(([word, text]) => record("a", word, text));
   return [record("n", name, label, own[2], "number"), ...attributes, record("v", element.value), record("g", name, label, least, most, ...inside)];
-}
-
-// Several checkboxes with the same name are a single field with a list of values.
-export const isGroup = (elements) => elements.length > 1 && elements[0].type === "checkbox";
-
-function native(elements) {
-  const [one] = elements, records = [];
-  const isSeveral = one.type === "radio" || isGroup(elements);
-  // All other constraints on a day or a text are checked by the browser.
-  const known = ["number", "range"].includes(one.type) ? ["min", "max", "step"] : [];
-  for (const name of isSeveral ? [] : ["value", "checked", ...known]) if (one.hasAttribute(name)) records.push(record("a", name, one.getAttribute(name)));
-  if (elements.every((element) => element.matches(":disabled") && !uncounted.has(element))) records.push(record("a", "disabled", ""));
-  // Whether each required checkbox of a group is checked is left to the browser.
-  if (!isGroup(elements) && elements.some(({ required }) => required)) records.push(record("a", "required", ""));
-  if (one.readOnly) records.push(record("a", "readonly", ""));
-  const options = one.localName === "select" ? [...one.options] : isSeveral ? elements : [];
-  for (const option of options) records.push(record("o", option.value, option.text ?? labelOfOne(option), "", option.disabled && !uncounted.has(option) ? 1 : ""));
-  const start = options.filter(({ defaultSelected, defaultChecked }) => defaultSelected || defaultChecked).map(({ value }) => value);
-  // https://html.spec.whatwg.org/multipage/form-elements.html#selectedness-setting-algorithm
-  if (start.length === 0 && one.type === "select-one" && one.size <= 1) start.push(...options.filter(({ disabled }) => !disabled).slice(0, 1).map(({ value }) => value).filter(Boolean));
-  if (start.length > 0) records.push(record("a", "value", ...one.multiple || isGroup(elements) ? start : start.slice(-1)));
-  if (one.localName === "textarea") records.push(record("a", "value", one.defaultValue));
-  records.push(record("v", ...textsOf(elements)));
-  return records;
 }

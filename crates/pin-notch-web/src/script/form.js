@@ -5,7 +5,9 @@ import { CHECKED, TAGS } from "./elements.js";
 import { languageOf } from "./around.js";
 import { Boxes } from "./boxes.js";
 import { Kept } from "./kept.js";
-import { countsRows, described, isGroup, textsOf, uncounted } from "./fields.js";
+import { countsRows, described } from "./fields.js";
+import { jsonOf } from "./form-json.js";
+import { putNatives, textsOf, uncounted, wrongNative } from "./natives.js";
 import { FIELD, RECORD, record, unescaped } from "./records.js";
 import { NativeProblems } from "./native-problems.js";
 import { Parts } from "./parts.js";
@@ -315,27 +317,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // The values that would be sent: numbers, strings, booleans, arrays; null if empty.
   get values() { return JSON.parse(this.json); }
   // The same as JSON, with every digit.
-  get json() {
-    const one = (letter, texts) => {
-      const all = texts.map((text) => letter === "n" || letter === "p" ? text : JSON.stringify(text));
-      if (letter === "b") return texts.length ? String(texts[0] === "1") : "null";
-      if (letter === "l") return `[${all}]`;
-      if (texts.length === 0) return "null";
-      return letter === "p" || letter === "d" ? `[${all}]` : all[0];
-    };
-    const members = (fields) => `{${fields.map(([name, json]) => `${JSON.stringify(name)}:${json}`)}}`;
-    const all = [], rows = new Map();
-    for (const [name, letter, ...texts] of records(this.#tell("values"))) {
-      const [, of, row, field] = /^(.*?)\.(\d+)\.(.*)$/.exec(name) ?? [];
-      const place = rows.get(of)?.[row - 1], counter = this.#counter(name);
-      if (place) place.push([field, one(letter, texts)]);
-      else if (counter) {
-        rows.set(name, Array.from({ length: Number(texts[0]) }, () => []));
-        all.push([name, rows.get(name)]);
-      } else all.push([name, one(letter, texts)]);
-    }
-    return members(all.map(([name, json]) => [name, typeof json === "string" ? json : `[${json.map(members)}]`]));
-  }
+  get json() { return jsonOf(records(this.#tell("values")), (name) => this.#counter(name)); }
   #listed(word) {
     return records(this.#tell(word)).map(([name, label, text]) => ({ name, label, text, element: this.#element(name) }));
   }
@@ -352,14 +334,11 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // Whether it can be sent; if not, the problems are shown.
   checkValidity() {
     let isRight = this.#tell("send") === "1";
-    // Problems of native controls that only the browser knows.
-    const wrong = [...this.#fields].flatMap(([name, { elements, isNative }]) => {
-      const isWrong = ({ type, validity }) => type !== "number" && !validity.valid && !validity.customError && (isGroup(elements) || !validity.valueMissing);
-      const found = isNative && elements.find(isWrong);
-      return found ? [record(name, found.validationMessage)] : [];
-    });
+    // Problems that only the browser knows.
+    const natives = [...this.#fields].filter(([, { isNative }]) => isNative);
+    const wrong = natives.map(([name, { elements }]) => [name, wrongNative(elements)]).filter(([, found]) => found);
     if (wrong.length > 0) {
-      this.#tell("refuse", wrong.join(RECORD));
+      this.#tell("refuse", wrong.map(([name, { validationMessage }]) => record(name, validationMessage)).join(RECORD));
       isRight = false;
     }
     return isRight;
@@ -377,11 +356,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   apply(preset) { this.#boxes.announce(this.#tell("preset", preset)); this.#kept.saveSoon(); }
   // Restores the initial values. This cannot be undone.
   reset() { this.#form?.reset(); }
-  // The draft to store, which never contains passwords.
+  // The draft to store.
   #draft() {
-    const isSecret = (one) => this.#fields.get(unescaped(one.split(FIELD)[0]))?.elements[0].type === "password";
-    const draft = this.#tell("draft").split(RECORD).filter((one) => !isSecret(one)).join(RECORD);
-    return { draft, moves: this.#tell("recorded") };
+    return { draft: this.#tell("draft"), moves: this.#tell("recorded") };
   }
 
   // What the machine can do to the page.
@@ -476,16 +453,6 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // Announces a text; an empty one clears the announcement.
   say(what) {
     this.#boxes.announce(what && this.#tell("say", what), !PASSING.has(what));
-  }
-}
-
-function putNatives(elements, values) {
-  for (const element of elements) {
-    if (element.type === "checkbox" || element.type === "radio") element.checked = values.includes(element.value);
-    else if (element.localName === "select") {
-      if (element.multiple) for (const option of element.options) option.selected = values.includes(option.value);
-      else if (element.value !== (values[0] ?? "")) element.value = values[0] ?? "";
-    } else if (element.value !== (values[0] ?? "")) element.value = values[0] ?? "";
   }
 }
 

@@ -1,0 +1,27 @@
+// The values of a form as JSON, with every digit.
+
+// One record for each field: its name, a letter for the kind of its value, and the texts of the value.
+// `countsRows` says whether a field with this name holds the number of rows; the fields in rows come after it.
+export function jsonOf(values, countsRows) {
+  const all = [], rows = new Map();
+  for (const [name, letter, ...texts] of values) {
+    const [, of, row, field] = /^(.*?)\.(\d+)\.(.*)$/.exec(name) ?? [];
+    const place = rows.get(of)?.[row - 1];
+    if (place) place.push([field, one(letter, texts)]);
+    else if (countsRows(name)) {
+      rows.set(name, Array.from({ length: Number(texts[0]) }, () => []));
+      all.push([name, rows.get(name)]);
+    } else all.push([name, one(letter, texts)]);
+  }
+  return members(all.map(([name, json]) => [name, typeof json === "string" ? json : `[${json.map(members)}]`]));
+}
+
+const members = (fields) => `{${fields.map(([name, json]) => `${JSON.stringify(name)}:${json}`)}}`;
+
+function one(letter, texts) {
+  const all = texts.map((text) => letter === "n" || letter === "p" ? text : JSON.stringify(text));
+  if (letter === "b") return texts.length ? String(texts[0] === "1") : "null";
+  if (letter === "l") return `[${all}]`;
+  if (texts.length === 0) return "null";
+  return letter === "p" || letter === "d" ? `[${all}]` : all[0];
+}

@@ -1,0 +1,59 @@
+// The browser's own controls as fields of a form: their contents, and what only the browser knows of them.
+
+import { record } from "./records.js";
+
+// Input types of which several can share a name.
+export const SHARING = ["checkbox", "radio"];
+// Native controls that the form has disabled because they do not count under the form's conditions.
+export const uncounted = new WeakSet();
+
+// The values of these native controls, which have the same name.
+export function textsOf(elements) {
+  const [one] = elements;
+  if (SHARING.includes(one.type)) return elements.filter(({ checked }) => checked).map(({ value }) => value);
+  if (one.localName === "select") return [...one.selectedOptions].map(({ value }) => value).filter(Boolean);
+  return one.value === "" ? [] : [one.value];
+}
+
+// Sets the values of these controls.
+export function putNatives(elements, values) {
+  for (const element of elements) {
+    if (SHARING.includes(element.type)) element.checked = values.includes(element.value);
+    else if (element.localName === "select") {
+      if (element.multiple) for (const option of element.options) option.selected = values.includes(option.value);
+      else if (element.value !== (values[0] ?? "")) element.value = values[0] ?? "";
+    } else if (element.value !== (values[0] ?? "")) element.value = values[0] ?? "";
+  }
+}
+
+// Several checkboxes with the same name are a single field with a list of values.
+export const isGroup = (elements) => elements.length > 1 && elements[0].type === "checkbox";
+
+// The records of these controls: attributes, options and values.
+export function native(elements, labelOf) {
+  const [one] = elements, records = [];
+  const isSeveral = one.type === "radio" || isGroup(elements);
+  // All other constraints on a day or a text are checked by the browser.
+  const known = ["number", "range"].includes(one.type) ? ["min", "max", "step"] : [];
+  for (const name of isSeveral ? [] : ["value", "checked", ...known]) if (one.hasAttribute(name)) records.push(record("a", name, one.getAttribute(name)));
+  if (elements.every((element) => element.matches(":disabled") && !uncounted.has(element))) records.push(record("a", "disabled", ""));
+  // Whether each required checkbox of a group is checked is left to the browser.
+  if (!isGroup(elements) && elements.some(({ required }) => required)) records.push(record("a", "required", ""));
+  if (one.readOnly) records.push(record("a", "readonly", ""));
+  const options = one.localName === "select" ? [...one.options] : isSeveral ? elements : [];
+  for (const option of options) records.push(record("o", option.value, option.text ?? labelOf(option), "", option.disabled && !uncounted.has(option) ? 1 : ""));
+  const start = options.filter(({ defaultSelected, defaultChecked }) => defaultSelected || defaultChecked).map(({ value }) => value);
+  // https://html.spec.whatwg.org/multipage/form-elements.html#selectedness-setting-algorithm
+  if (start.length === 0 && one.type === "select-one" && one.size <= 1) start.push(...options.filter(({ disabled }) => !disabled).slice(0, 1).map(({ value }) => value).filter(Boolean));
+  if (start.length > 0) records.push(record("a", "value", ...one.multiple || isGroup(elements) ? start : start.slice(-1)));
+  if (one.localName === "textarea") records.push(record("a", "value", one.defaultValue));
+  records.push(record("v", ...textsOf(elements)));
+  return records;
+}
+
+// The first of these controls with a problem that only the browser knows. Numbers, and whether there is a
+// value, are checked by the machine.
+export function wrongNative(elements) {
+  const isWrong = ({ type, validity }) => type !== "number" && !validity.valid && !validity.customError && (isGroup(elements) || !validity.valueMissing);
+  return elements.find(isWrong);
+}
