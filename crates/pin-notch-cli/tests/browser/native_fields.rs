@@ -174,3 +174,28 @@ fn what_is_done_in_native_controls_is_recorded_as_moves() {
         server.abort();
     });
 }
+
+#[test]
+fn a_review_hides_passwords_and_what_was_hidden() {
+    const PARTS: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Parts</title>
+<script type=module src=/pin-notch-form.js></script>
+<main><h1>Parts</h1><notch-form id=f><form aria-label=Parts><input type=hidden name=token value=abc>
+<section data-part><h2>You</h2><label>Name <input name=name required></label></section>
+<section data-part><h2>Access</h2><label>Word <input type=password name=word></label> <label>Again <input type=password name=again></label></section>
+<button>Send</button></form></notch-form></main>"#;
+    with_page(async |page| {
+        let (server, url) = serve(PARTS).await;
+        page.client.goto(&url).await.expect("the page");
+        page.until("document.querySelector('notch-form:state(ready)')").await;
+        page.focus("[name=name]").await;
+        page.write("Ida").await;
+        page.press(&[Key::Enter]).await;
+        page.focus("[name=word]").await;
+        page.write("bees").await;
+        page.press(&[Key::Enter]).await;
+        let review = "[...document.querySelectorAll('.review :is(dt, dd)')].map((one) => one.textContent).join()";
+        assert_eq!(page.get(review).await, "Name,Ida,Word,••••••,Again,–");
+        assert_eq!(page.get("[f.values.token, f.values.word]").await, r#"["abc","bees"]"#);
+        server.abort();
+    });
+}

@@ -3,6 +3,9 @@
 use super::{State, flag};
 use crate::ports::{Operations, records};
 
+/// Shown in place of a password, however long it is.
+const HIDDEN: &str = "••••••";
+
 impl State {
     /// Somebody wants to continue past these fields, so their problems are shown.
     pub(super) fn part(&mut self, all: &mut Operations, text: &str) -> String {
@@ -25,7 +28,11 @@ impl State {
         for field in self.form.fields().filter(sent) {
             let row = field.row().map(|place| self.world.message(&place.title()));
             let row = row.unwrap_or_default();
-            all.add(&field.name, &[&field.label, &field.control.text(), &row]);
+            let text = match field.control.text() {
+                text if text.is_empty() || !self.secrets.contains(&field.name) => text,
+                _ => HIDDEN.to_owned(),
+            };
+            all.add(&field.name, &[&field.label, &text, &row]);
         }
         all.text().to_owned()
     }

@@ -83,7 +83,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       if (!isRight) this.#refused();
       return isRight;
     },
-    entered: () => records(this.#tell("review")).map(([name, label, text, row]) => ({ name, label, text, row, element: this.#element(name) })),
+    entered: () => records(this.#tell("review")).map(([name, label, text, row]) => ({ name, label, text, row, element: this.#element(name) })).filter(({ element }) => element?.type !== "hidden"),
   });
   #sending = false;
   // Ends listening around the form.
