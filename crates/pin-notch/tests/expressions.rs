@@ -122,6 +122,8 @@ fn type_errors_are_reported_with_their_places() {
         ("away > '2026-05-14'", "away", "\"away\" has two ends"),
         ("honey.low > 1", "honey.low", "\"honey\" has no ends"),
         ("mite > 1", "mite", "no field is named \"mite\""),
+        ("days(honey) > 1", "days", "no function is named \"days\""),
+        ("feeder in seen", "feeder", "this is a condition, but a text is needed here"),
         (
             "honey >",
             "",
@@ -141,6 +143,24 @@ fn type_errors_are_reported_with_their_places() {
     ] {
         let error = Expression::condition(text, &scope).expect_err(text);
         assert_eq!((&text[error.span()], error.to_string().as_str()), (place, why), "{text}");
+    }
+    // What would be right.
+    let operators = "write =, !=, <, <=, >, >=, +, -, *, /, and, or, not, in, is empty, count(…)";
+    for (text, place, help) in [
+        ("honey == 1", "=", operators),
+        ("honey <> 1", ">", operators),
+        ("opened > 07:30", ":", "write a time in quotation marks, like '07:30'"),
+        ("visited > 2026-05-14", "2026-05-14", "write one like '2026-05-14'"),
+        ("visited < '14 May'", "'14 May'", "write one like '2026-05-14'"),
+        (
+            "days(visited) > 3",
+            "days",
+            "the functions are count, sum, round, min, max, different, date, weekday",
+        ),
+        ("frames = 3", "frames", "write 'text' in list, count(list) or list is empty"),
+    ] {
+        let error = Expression::condition(text, &scope).expect_err(text);
+        assert_eq!((&text[error.span()], error.help()), (place, Some(help)), "{text}");
     }
 }
 

@@ -10,8 +10,8 @@ use crate::control::ValueKind;
 use crate::number::parse_number;
 use crate::quoted::Quoted;
 use core::ops::Range;
-use function::Function;
-use token::{Token, tokens};
+use function::{Function, unknown};
+use token::{OPERATORS, Token, tokens};
 use types::{compared, expect, joined, mismatch};
 
 /// The place of a part of an expression in its text.
@@ -19,6 +19,9 @@ type Span = Range<usize>;
 
 /// The maximum nesting depth; nobody writes deeper expressions by hand.
 const DEEPEST: usize = 60;
+
+/// What may stand at either side of an operator, for messages.
+const OPERAND: &str = "a field, a number, a text or a bracket";
 
 struct Parser<'a> {
     tokens: Vec<(Token, Span)>,
@@ -105,7 +108,7 @@ impl Parser<'_> {
 
     fn negated(&mut self) -> Result<Typed, ExpressionError> {
         let start = self.span().start;
-        // CountChange instead of nested, so that "not not not …" cannot exhaust the stack.
+        // Counted instead of nested, so that "not not not …" cannot exhaust the stack.
         let mut times = 0;
         while self.take_word("not") {
             times += 1;
@@ -136,6 +139,9 @@ impl Parser<'_> {
             && matches!(&self.tokens[self.at + 1].0, Token::Name(word) if word == "in");
         self.at += usize::from(not);
         if self.take_word("in") {
+            if matches!(one.1, Type::On | Type::List) {
+                return Err(mismatch(&one.2, one.1, Type::Text));
+            }
             let list = self.sum()?;
             expect(list.1, Type::List, &list.2)?;
             let span = start..list.2.end;
@@ -156,6 +162,10 @@ impl Parser<'_> {
             return Ok(one);
         };
         self.at += 1;
+        if let Token::Sign("=" | ">") = self.peek() {
+            let error = self.unexpected(OPERAND);
+            return Err(error.with_help(OPERATORS));
+        }
         let other = self.sum()?;
         compared(&one, &other)?;
         let span = start..other.2.end;
@@ -243,7 +253,7 @@ impl Parser<'_> {
             };
         }
         let Token::Name(name) = self.peek().clone() else {
-            return Err(self.unexpected("a field, a number, a text or a bracket"));
+            return Err(self.unexpected(OPERAND));
         };
         self.at += 1;
         match (name.as_str(), Function::named(&name)) {
@@ -257,6 +267,7 @@ impl Parser<'_> {
                 Err(error) if matches!(self.peek(), Token::Name(next) if next == "is") => {
                     self.field(&format!("{name}.first"), span).map_err(|_| error)
                 }
+                Err(_) if matches!(self.peek(), Token::Sign("(")) => Err(unknown(&name, span)),
                 field => field,
             },
         }

@@ -7,6 +7,7 @@ use super::{Parser, Span, Typed};
 use crate::calendar;
 use crate::control::ValueKind;
 use crate::expression::{ExpressionError, Of, Over, Part, Tree, Type};
+use crate::quoted::Quoted;
 
 /// The greatest number of decimal places that `round` accepts.
 const MOST_PLACES: u32 = 20;
@@ -46,6 +47,13 @@ impl Function {
     fn name(self) -> &'static str {
         NAMES.iter().find(|(_, own)| *own == self).map_or("", |(name, _)| name)
     }
+}
+
+/// The error that there is no function with this name.
+pub(super) fn unknown(name: &str, span: Span) -> ExpressionError {
+    let names: Vec<&str> = NAMES.iter().map(|(name, _)| *name).collect();
+    ExpressionError::syntax(span, format!("no function is named {}", Quoted(name)))
+        .with_help(format!("the functions are {}", names.join(", ")))
 }
 
 impl Parser<'_> {

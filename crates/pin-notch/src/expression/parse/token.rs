@@ -17,6 +17,10 @@ pub(super) enum Token {
     End,
 }
 
+/// What can connect operands, for messages.
+pub(super) const OPERATORS: &str =
+    "write =, !=, <, <=, >, >=, +, -, *, /, and, or, not, in, is empty, count(…)";
+
 const SIGNS: [&str; 15] =
     ["!=", "<=", ">=", "=", "<", ">", "(", ")", "+", "-", "*", "/", "[", "]", ","];
 
@@ -47,8 +51,10 @@ pub(super) fn tokens(text: &str) -> Result<Vec<(Token, Span)>, ExpressionError> 
         } else {
             let span = at..at + c.len_utf8();
             let message = format!("{} has no meaning here", Quoted(&c.to_string()));
-            let help =
-                "write =, !=, <, <=, >, >=, +, -, *, /, and, or, not, in, is empty, count(…)";
+            let help = match c {
+                ':' => "write a time in quotation marks, like '07:30'",
+                _ => OPERATORS,
+            };
             return Err(ExpressionError::syntax(span, message).with_help(help));
         };
         if all.len() == LONGEST {

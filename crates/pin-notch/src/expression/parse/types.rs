@@ -29,6 +29,10 @@ pub(super) fn expect(found: Type, right: Type, span: &Span) -> Result<(), Expres
 /// The error for a text that is not a valid day, month, week or time.
 pub(super) fn not_written(kind: ValueKind, text: &str, span: &Span) -> ExpressionError {
     let message = format!("{} is not {}", Quoted(text), Type::Ordered(kind).word());
+    ExpressionError::mismatch(span.clone(), message).with_help(like(kind))
+}
+
+fn like(kind: ValueKind) -> String {
     let like = match kind {
         ValueKind::Date => "2026-05-14",
         ValueKind::Month => "2026-05",
@@ -36,7 +40,7 @@ pub(super) fn not_written(kind: ValueKind, text: &str, span: &Span) -> Expressio
         ValueKind::Time => "07:30",
         _ => "2026-05-14T07:30",
     };
-    ExpressionError::mismatch(span.clone(), message).with_help(format!("write one like '{like}'"))
+    format!("write one like '{like}'")
 }
 
 /// Checks that two terms can be compared: they must have the same type, or one must be a text that is valid
@@ -60,6 +64,10 @@ pub(super) fn compared(one: &Typed, other: &Typed) -> Result<(), ExpressionError
             let span = if one.1 == Type::List { &one.2 } else { &other.2 };
             Err(ExpressionError::mismatch(span.clone(), "a list cannot be compared")
                 .with_help("write 'text' in list, count(list) or list is empty"))
+        }
+        // Such as 2026-05-14 without quotation marks.
+        (Type::Ordered(kind), Type::Number) => {
+            Err(mismatch(&other.2, other.1, one.1).with_help(like(kind)))
         }
         (left, right) => expect(right, left, &other.2),
     }
