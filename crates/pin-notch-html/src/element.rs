@@ -173,11 +173,12 @@ impl Native<'_> {
         if !self.looks.problem.is_empty() {
             put(html, "aria-invalid", "true");
         }
-        let told = [&self.looks.description, &self.looks.problem];
-        let told: Vec<String> = told.into_iter().filter(|text| !text.is_empty()).cloned().collect();
-        if !told.is_empty() {
+        let described = [&self.looks.description, &self.looks.problem];
+        let described: Vec<String> =
+            described.into_iter().filter(|text| !text.is_empty()).cloned().collect();
+        if !described.is_empty() {
             let world = &self.control.surroundings().world;
-            put(html, "aria-description", &world.message(&Message::Described(told)));
+            put(html, "aria-description", &world.message(&Message::Described(described)));
         }
     }
 

@@ -109,14 +109,14 @@ impl Shown {
     ) {
         // The fields at which a rule's finding was reported before and is reported now.
         let mut concerned = Vec::new();
-        for judged in form.rule_findings(names) {
-            concerned.extend(form.index_of(&judged.field));
-            let at = self.broken.binary_search_by_key(&judged.rule, |one| one.rule);
-            let is_told = judged.problem.is_some() && judged.is_due;
+        for finding in form.rule_findings(names) {
+            concerned.extend(form.index_of(&finding.field));
+            let at = self.broken.binary_search_by_key(&finding.rule, |one| one.rule);
+            let is_reported = finding.problem.is_some() && finding.is_due;
             match at {
-                Ok(at) if is_told => self.broken[at] = judged,
+                Ok(at) if is_reported => self.broken[at] = finding,
                 Ok(at) => drop(self.broken.remove(at)),
-                Err(at) if is_told => self.broken.insert(at, judged),
+                Err(at) if is_reported => self.broken.insert(at, finding),
                 Err(_) => {}
             }
         }
@@ -207,6 +207,6 @@ impl Shown {
     }
 }
 
-fn text(judged: &RuleFinding) -> Option<String> {
-    Some(judged.problem.as_ref()?.invalid.to_string())
+fn text(finding: &RuleFinding) -> Option<String> {
+    Some(finding.problem.as_ref()?.invalid.to_string())
 }
