@@ -54,6 +54,9 @@ pub struct Page<'a> {
     pub(crate) quiet: bool,
 }
 
+/// Shown in place of a value or of rows, if there are none.
+pub(crate) const NOTHING: &str = "–";
+
 const STYLE: &str = include_str!("page.css");
 
 impl Sheet {
@@ -185,7 +188,7 @@ impl Sheet {
             // It was accepted by the same control.
             let _ = control.set_value(value.clone());
             let text = match control.text() {
-                text if text.is_empty() => "–".to_owned(),
+                text if text.is_empty() => NOTHING.to_owned(),
                 text => text,
             };
             let lines = escaped(&text).replace('\n', "<br>");

@@ -4,9 +4,9 @@
 // concerns.
 #![warn(clippy::wildcard_enum_match_arm)]
 
-use crate::page::Theme;
+use crate::page::{NOTHING, Theme};
 use crate::sheet::Sheet;
-use crate::text::shown_outputs;
+use crate::text::{are_missing, shown_outputs};
 use pin_notch::{Block, Checked, Field, Form, TextView, View};
 use pin_notch_html::shapes::{BAR, CELL, CHECKBOX, TICK, colour};
 use std::fmt::Write;
@@ -75,6 +75,10 @@ impl Sheet {
                 Block::Fieldset(_) => {}
                 Block::Rows(rows) => {
                     let own = self.rows.iter().find(|own| own.name == rows.name);
+                    if are_missing(form, rows) {
+                        picture.head(&rows.label, own.map_or("", |own| &own.description));
+                        picture.small(MARGIN, NOTHING);
+                    }
                     for row in 1..=form.row_count(rows) {
                         let described = own.filter(|_| row == 1);
                         let described = described.map_or("", |own| &own.description);

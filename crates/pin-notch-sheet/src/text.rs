@@ -4,8 +4,9 @@
 // concerns.
 #![warn(clippy::wildcard_enum_match_arm)]
 
+use crate::page::NOTHING;
 use crate::sheet::Sheet;
-use pin_notch::{Block, Checked, English, Field, Form, RadioView, View};
+use pin_notch::{Block, Checked, English, Field, Form, RadioView, Rows, View};
 
 /// The width of tracks in characters.
 const TRACK: usize = 24;
@@ -35,10 +36,14 @@ impl Sheet {
                     blocks.push(std::mem::take(&mut alone));
                     let own = self.rows.iter().find(|own| own.name == rows.name);
                     let described = own.map(|own| indented(&own.description)).unwrap_or_default();
-                    blocks.push(described);
+                    if are_missing(form, rows) {
+                        blocks.push(format!("{}\n{described}  {NOTHING}\n", rows.label));
+                        continue;
+                    }
                     for row in 1..=form.row_count(rows) {
+                        let described = if row == 1 { &*described } else { "" };
                         let fields = self.rows(form.fields_in_row(rows, row), wide);
-                        blocks.push(format!("{}\n{fields}", rows.title(row)));
+                        blocks.push(format!("{}\n{described}{fields}", rows.title(row)));
                     }
                 }
                 Block::Fieldset(set) => {
@@ -79,6 +84,11 @@ impl Sheet {
         }
         text
     }
+}
+
+/// Whether there could be rows, but are none.
+pub(crate) fn are_missing(form: &Form, rows: &Rows) -> bool {
+    form.row_count(rows) == 0 && form.field(&rows.name).is_some_and(Field::counts)
 }
 
 /// A text on lines of its own, indented by two spaces.

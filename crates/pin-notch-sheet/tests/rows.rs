@@ -2,7 +2,7 @@
 
 mod sheet;
 
-use pin_notch_sheet::{Format, Page, Severity, from_schema};
+use pin_notch_sheet::{Format, Page, Severity, Theme, from_schema};
 use sheet::read;
 
 const SHEET: &str = r#"
@@ -304,4 +304,16 @@ fn a_button_does_not_remove_a_required_row() {
         let drawn = format!("name=\"feed\" value=\"{count}\"");
         assert!(reply.body.contains(&drawn), "{body}: {drawn}");
     }
+}
+
+#[test]
+fn rows_without_any_are_drawn_under_their_label() {
+    let text = "[[field]]\nname = 'feed'\ncontrol = 'rows'\nlabel = 'Feed'\ndescription = 'What was given.'\nmost = 2\n\
+                [[field.field]]\nname = 'kind'\ncontrol = 'text'\nlabel = 'Kind'\n";
+    let (sheet, _) = read(text, Format::Toml);
+    let mut form = sheet.form();
+    assert_eq!(sheet.to_text(&form), "Feed\n  What was given.\n  –\n");
+    assert!(sheet.to_svg(&form, Theme::Light).contains(">–</text>"));
+    let _ = form.add_row("feed");
+    assert_eq!(sheet.to_text(&form), "Feed 1\n  What was given.\n  Kind    [          ]\n");
 }
