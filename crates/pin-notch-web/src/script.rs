@@ -33,5 +33,6 @@ carried! {
     "/src/script/native-problems.js": NativeProblems,
     "/src/script/natives.js": native,
     "/src/script/parts.js": Parts,
+    "/src/script/rows.js": RowButtons,
     "/src/script/send.js": send
 }

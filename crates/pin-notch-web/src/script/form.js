@@ -5,13 +5,14 @@ import { CHECKED, TAGS } from "./elements.js";
 import { languageOf } from "./around.js";
 import { Boxes } from "./boxes.js";
 import { Kept } from "./kept.js";
-import { countsRows, described } from "./fields.js";
+import { described } from "./fields.js";
 import { jsonOf } from "./form-json.js";
 import { putNatives, textsOf, uncounted, wrongNative } from "./natives.js";
 import { FIELD, RECORD, record, unescaped } from "./records.js";
 import { NativeProblems } from "./native-problems.js";
 import { Parts } from "./parts.js";
 import { ports } from "./ports.js";
+import { RowButtons } from "./rows.js";
 import { send } from "./send.js";
 import { world } from "./world.js";
 
@@ -66,9 +67,10 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #containers = [];
   #outputs = [];
   #natives = new NativeProblems();
+  #rows = new RowButtons(this, () => this.#fields);
   #boxes = new Boxes(this, {
     element: (name) => {
-      const counter = this.#counter(name);
+      const counter = this.#rows.counter(name);
       return counter ? counter.closest("fieldset") : this.#element(name);
     },
     focus: (element) => { this.#parts.reveal(element); element.focus(); },
@@ -161,33 +163,16 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     }
     this.#tell("define", [record("w", languageOf(this)), ...found.records].join(RECORD));
     // With script they do not send the form, and Enter does not activate them.
-    const buttons = this.#rowButtons().map(({ button }) => button), presets = this.#form.querySelectorAll(PRESETS);
+    const buttons = this.#rows.all().map(({ button }) => button), presets = this.#form.querySelectorAll(PRESETS);
     for (const button of [...buttons, ...presets]) if (button.type !== "button") button.type = "button";
     this.#parts.define(this.#form);
-  }
-  // The buttons that change rows: the rows, the change, and the row concerned.
-  #rowButtons() {
-    const all = [...this.#form.querySelectorAll("button[name$='.rows']")].map((button) => {
-      const [word, row = ""] = button.value.split(" ");
-      return { button, rows: button.name.slice(0, -".rows".length), word, row: Number(row) };
-    });
-    return all.filter(({ rows }) => this.#counter(rows));
-  }
-  // The field with the number of rows.
-  #counter(rows) {
-    const element = this.#fields.get(rows)?.elements[0];
-    return element && countsRows(element) ? element : undefined;
   }
   // Adds, removes or moves a row, and focuses it.
   #change({ button, rows, word }) {
     const [[announcement, to] = []] = records(this.#tell("rows", record(rows, button.value)));
     this.#kept.saveSoon();
     this.#boxes.announce(announcement ?? "");
-    const inRow = (one) => one.rows === rows && one.row === Number(to) && !one.button.disabled;
-    const first = [...this.#fields].find(([name]) => name.startsWith(`${rows}.${to}.`))?.[1].elements[0];
-    const buttons = this.#rowButtons();
-    const next = word === "add" ? first : buttons.filter(inRow).sort((one, other) => (other.word === word) - (one.word === word))[0]?.button;
-    (next ?? buttons.find((one) => one.rows === rows && one.word === "add")?.button)?.focus();
+    this.#rows.focus(rows, word, Number(to));
   }
   #disown(element) {
     const own = ports.get(element);
@@ -254,7 +239,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       if (isRedo ? this.redo() : this.undo()) event.preventDefault();
     });
     on("click", (event) => {
-      const wanted = this.#rowButtons().find(({ button }) => button.contains(event.target));
+      const wanted = this.#rows.all().find(({ button }) => button.contains(event.target));
       if (wanted) { event.preventDefault(); this.#change(wanted); }
       const preset = event.target.closest(PRESETS);
       if (preset) { event.preventDefault(); this.apply(preset.value); }
@@ -317,7 +302,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // The values that would be sent: numbers, strings, booleans, arrays; null if empty.
   get values() { return JSON.parse(this.json); }
   // The same as JSON, with every digit.
-  get json() { return jsonOf(records(this.#tell("values")), (name) => this.#counter(name)); }
+  get json() { return jsonOf(records(this.#tell("values")), (name) => this.#rows.counter(name)); }
   #listed(word) {
     return records(this.#tell(word)).map(([name, label, text]) => ({ name, label, text, element: this.#element(name) }));
   }
@@ -369,13 +354,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     },
   };
   #do = {
-    // Only the buttons with these values change the rows now.
-    offer: (rows, ...values) => {
-      for (const { button } of this.#rowButtons().filter((one) => one.rows === rows)) {
-        const isOff = !values.includes(button.value);
-        if (button.disabled !== isOff) button.disabled = isOff;
-      }
-    },
+    offer: (rows, ...values) => this.#rows.offer(rows, values),
     note: (text) => console.warn(`<notch-form${this.id && ` id="${this.id}"`}>: ${text}`),
     put: (name, checked, ...values) => {
       const field = this.#fields.get(name), { elements, isNative } = field;
