@@ -78,8 +78,16 @@ pub(crate) async fn serve(page: &'static str) -> (JoinHandle<()>, String) {
 pub fn with_form<F: Future<Output = ()> + Send + 'static>(
     test: impl FnOnce(Page) -> F + Send + 'static,
 ) {
-    with_page(async |page| {
-        let (server, url) = serve(PAGE).await;
+    with_form_in(PAGE, test);
+}
+
+/// Runs a test on a page with a form.
+pub fn with_form_in<F: Future<Output = ()> + Send + 'static>(
+    html: &'static str,
+    test: impl FnOnce(Page) -> F + Send + 'static,
+) {
+    with_page(async move |page| {
+        let (server, url) = serve(html).await;
         page.client.goto(&url).await.expect("the page");
         page.until("document.querySelector('notch-form:state(ready)')").await;
         test(page).await;

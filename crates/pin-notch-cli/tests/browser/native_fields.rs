@@ -1,7 +1,6 @@
 //! The browser's own controls as fields of a form: inside it, or tied to it by their attribute `form`.
 
-use crate::form::{json, listed, serve};
-use crate::support::with_page;
+use crate::form::{json, listed, with_form_in};
 use fantoccini::key::Key;
 use std::process::Command;
 
@@ -25,10 +24,7 @@ const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Se
 
 #[test]
 fn native_choices_and_controls_outside_are_fields() {
-    with_page(async |page| {
-        let (server, url) = serve(PAGE).await;
-        page.client.goto(&url).await.expect("the page");
-        page.until("document.querySelector('notch-form:state(ready)')").await;
+    with_form_in(PAGE, async |page| {
         let sent = "new URLSearchParams(new FormData(document.forms[0])).toString()";
         let at_first = r#"{"seen":["eggs"],"combs":["old, dark","new"],"frames":10,"half":5,"hive":"Linden","keeper":"I","told":false}"#;
         let first_sent =
@@ -107,7 +103,6 @@ fn native_choices_and_controls_outside_are_fields() {
             "<notch-form id=\"f\">: the name \"hive\" is taken: give each control its own"
         );
         assert_eq!(page.get("f.values.hive").await, "Linden");
-        server.abort();
     });
 }
 
@@ -131,10 +126,7 @@ field = [
 
 #[test]
 fn what_is_done_in_native_controls_is_recorded_as_moves() {
-    with_page(async |page| {
-        let (server, url) = serve(PAGE).await;
-        page.client.goto(&url).await.expect("the page");
-        page.until("document.querySelector('notch-form:state(ready)')").await;
+    with_form_in(PAGE, async |page| {
         page.run("document.forms[0].addEventListener('submit', (event) => event.preventDefault())")
             .await;
         for box_of in ["eggs", "queen", "eggs"] {
@@ -171,7 +163,6 @@ fn what_is_done_in_native_controls_is_recorded_as_moves() {
             .expect("the command runs");
         let _ = std::fs::remove_dir_all(folder);
         assert!(traced.status.success(), "{moves}\n{traced:?}");
-        server.abort();
     });
 }
 
@@ -183,10 +174,7 @@ fn a_review_hides_passwords_and_what_was_hidden() {
 <section data-part><h2>You</h2><label>Name <input name=name required></label></section>
 <section data-part><h2>Access</h2><label>Word <input type=password name=word></label> <label>Again <input type=password name=again></label></section>
 <button>Send</button></form></notch-form></main>"#;
-    with_page(async |page| {
-        let (server, url) = serve(PARTS).await;
-        page.client.goto(&url).await.expect("the page");
-        page.until("document.querySelector('notch-form:state(ready)')").await;
+    with_form_in(PARTS, async |page| {
         page.focus("[name=name]").await;
         page.write("Ida").await;
         page.press(&[Key::Enter]).await;
@@ -196,6 +184,5 @@ fn a_review_hides_passwords_and_what_was_hidden() {
         let review = "[...document.querySelectorAll('.review :is(dt, dd)')].map((one) => one.textContent).join()";
         assert_eq!(page.get(review).await, "Name,Ida,Word,••••••,Again,–");
         assert_eq!(page.get("[f.values.token, f.values.word]").await, r#"["abc","bees"]"#);
-        server.abort();
     });
 }
