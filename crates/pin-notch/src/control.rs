@@ -32,6 +32,7 @@ mod stepper;
 mod switch;
 mod text;
 mod track;
+mod track_machine;
 pub(crate) mod uniform;
 mod value;
 mod wording;

@@ -2,7 +2,7 @@
 
 use pin_notch::{
     Control, ControlError, Direction, Intent, Key, Lit, Orientation, Place, Rating, Slider,
-    SliderBuilder, Surroundings, Switch, dec,
+    SliderBuilder, SpanSlider, Surroundings, Switch, dec,
 };
 
 fn across(x: f64) -> Place {
@@ -115,6 +115,35 @@ fn keys_move_a_slider_and_settle_at_once() {
             (Intent::Flip, "refused: does not apply to this control"),
         ],
     );
+}
+
+/// During a drag, what moves a thumb is refused because of the drag, and what never applies, because it
+/// does not; both kinds of slider give the same reasons.
+#[test]
+fn both_sliders_refuse_alike_during_a_drag() {
+    let grabbed = "refused: being dragged";
+    let never = "refused: does not apply to this control";
+    let table = [
+        (Intent::Key(Key::Right), grabbed),
+        (Intent::Step(1), grabbed),
+        (Intent::Press(across(0.1)), grabbed),
+        (Intent::Grab(across(0.1)), grabbed),
+        (Intent::Choose(dec!(12.5)), grabbed),
+        (Intent::Move(across(f64::NAN)), "refused: the place is not a number"),
+        (Intent::Clear, "refused: this control is never empty"),
+        (Intent::Flip, never),
+        (Intent::Type("12"), never),
+        (Intent::Open, never),
+    ];
+    let span = SpanSlider::builder().max(40).build().unwrap();
+    for mut control in [weight().into(), Control::from(span)] {
+        let _ = control.handle(Intent::Grab(across(0.5)));
+        for (intent, refusal) in table {
+            let before = control.clone();
+            assert_eq!(control.handle(intent).to_string(), refusal, "{intent}");
+            assert_eq!(control, before, "{intent}");
+        }
+    }
 }
 
 /// The effects of Right, Up and a press near the top left corner, for every orientation of a slider.

@@ -1,11 +1,10 @@
 //! A slider's track, with its values and its keys, shared by sliders with one thumb and with two.
 
 use super::scale::Scale;
-use super::track::{Drag, Track};
+use super::track::Track;
 use super::{ControlError, MarkView};
 use crate::definition::{AttributeError, Misread, OptionValue, Step};
-use crate::event::{Event, Turn};
-use crate::intent::{Intent, Key, Place};
+use crate::intent::{Key, Place};
 use crate::notches::{Notches, NotchesBuilder};
 use crate::number::parse_number;
 use crate::refusal::Refusal;
@@ -236,33 +235,4 @@ impl Rail {
             true => Vec::new(),
         }
     }
-}
-
-/// Handles the intents that end a drag; `None` for any other intent. They are handled even if the control
-/// was disabled during the drag, so that no gesture remains open.
-pub(super) fn ended<V: Copy + PartialEq>(
-    intent: Intent<'_>,
-    drag: &mut Option<Drag<V>>,
-    value: &mut V,
-) -> Option<Result<Turn<V>, Refusal>> {
-    match (intent, *drag) {
-        (Intent::Release, Some(ended)) => {
-            *drag = None;
-            Some(Ok(ended.released(*value)))
-        }
-        (Intent::Cancel | Intent::Key(Key::Escape), Some(ended)) => {
-            *drag = None;
-            let before = core::mem::replace(value, ended.origin);
-            Some(Ok(Turn::cancelled(ended.origin, &before)))
-        }
-        (Intent::Release | Intent::Cancel | Intent::Move(_), None) => {
-            Some(Err(Refusal::NotGrabbed))
-        }
-        _ => None,
-    }
-}
-
-/// The thumb was grabbed, and the value moved to where the track was pressed.
-pub(super) fn grabbed<V: Copy + PartialEq>(origin: V, now: V) -> Turn<V> {
-    Turn::one(Event::Grabbed).and_if(now != origin, Event::Input(now))
 }

@@ -5,27 +5,27 @@
 //!
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/slider/
 
+mod single;
 mod view;
 
 pub use view::{MarkView, SliderView};
 
-use super::given::Given;
-use super::machine::{conditions_of, default_of, machine_methods};
-use super::rail::rail_definition;
-use super::rail::{Mark, Rail, ended, grabbed, rail_of};
-use super::track::Drag;
+use super::machine::{default_of, machine_methods};
+use super::rail::{Mark, rail_definition, rail_of};
+use super::track_machine::{TrackMachine, track_methods};
 use super::uniform::uniform;
 use super::value::Taken;
-use super::{Conditions, ControlError, Scale, Value, ValueKind, Wording, admit, admit_default};
-use crate::event::{Event, Turn};
+use super::{Conditions, ControlError, Scale, Value, ValueKind, Wording, admit_default};
+use crate::event::Turn;
 use crate::intent::Intent;
-use crate::notches::{Notches, Remark};
+use crate::notches::Remark;
 use crate::refusal::Refusal;
 use crate::semantics::Orientation;
 use crate::surroundings::Surroundings;
 use crate::validity::{Invalid, violations};
 use crate::world::NumberPattern;
 use rust_decimal::Decimal;
+use single::Single;
 
 rail_definition! {
     /// The definition of a [`Slider`].
@@ -125,83 +125,24 @@ pub struct Slider {
     definition: SliderDefinition,
     conditions: Conditions,
     surroundings: Surroundings,
-    rail: Rail,
-    /// The default value.
-    start: Decimal,
-    value: Decimal,
-    given: Given<Decimal>,
-    drag: Option<Drag<Decimal>>,
+    machine: TrackMachine<Single>,
 }
 
 default_of!(Slider);
 
-/// The track and the initial value that a definition describes.
-fn checked(definition: &SliderDefinition) -> Result<(Rail, Decimal), ControlError> {
+/// The thumb on its track, at its initial value.
+fn checked(definition: &SliderDefinition) -> Result<TrackMachine<Single>, ControlError> {
     let rail = rail_of!(definition)?;
     let start = match definition.value {
         Some(value) => admit_default(&rail.notches, value)?,
         None => rail.notches.middle(),
     };
-    Ok((rail, start))
+    Ok(TrackMachine::new(rail, Single, start))
 }
 
 impl Slider {
     machine_methods!(SliderDefinition, SliderBuilder, surroundings_changed);
-
-    fn surroundings_changed(&mut self) {
-        self.rail.place_in(&self.surroundings);
-    }
-
-    fn made(definition: SliderDefinition) -> Result<Self, ControlError> {
-        let (rail, start) = checked(&definition)?;
-        let conditions = conditions_of!(definition);
-        Ok(Self {
-            definition,
-            conditions,
-            surroundings: Surroundings::default(),
-            rail,
-            start,
-            value: start,
-            given: Given::Definition,
-            drag: None,
-        })
-    }
-
-    fn redefined(&mut self, definition: SliderDefinition) -> Result<(), ControlError> {
-        let (mut rail, start) = checked(&definition)?;
-        rail.place_in(&self.surroundings);
-        let near = |value: &Decimal| rail.notches.snap(*value);
-        match &mut self.drag {
-            Some(drag) => {
-                drag.origin = self.given.under(start, &drag.origin, near);
-                self.value = near(&self.value);
-            }
-            None => self.value = self.given.under(start, &self.value, near),
-        }
-        self.conditions = conditions_of!(definition).after(&self.conditions);
-        (self.definition, self.rail, self.start) = (definition, rail, start);
-        Ok(())
-    }
-
-    /// The values it accepts.
-    pub fn notches(&self) -> &Notches {
-        &self.rail.notches
-    }
-
-    /// The value.
-    pub fn value(&self) -> Decimal {
-        self.value
-    }
-
-    /// The default value.
-    pub fn default_value(&self) -> Decimal {
-        self.start
-    }
-
-    /// Whether a thumb is being dragged.
-    pub fn is_grabbed(&self) -> bool {
-        self.drag.is_some()
-    }
+    track_methods!(SliderDefinition, Decimal);
 
     /// Sets the value. This is a change made by the program, so it produces no event. A drag in progress
     /// continues from there.
@@ -210,17 +151,13 @@ impl Slider {
     /// Says why it cannot take exactly this value, and leaves it unchanged. To take the nearest one
     /// instead, see [`set_nearest`](Self::set_nearest).
     pub fn set_value(&mut self, value: Decimal) -> Result<(), Refusal> {
-        self.value = admit(self.notches(), value)?;
-        self.given = Given::Program(value);
-        Ok(())
+        self.machine.set(value)
     }
 
     /// Sets the value to the allowed one nearest to `value`, as HTML does when a script sets a value, and
     /// returns it. `value` is remembered: when the definition changes, the nearest value is found anew.
     pub fn set_nearest(&mut self, value: Decimal) -> Decimal {
-        self.value = self.notches().snap(value);
-        self.given = Given::Program(value);
-        self.value
+        self.machine.set_nearest(value)
     }
 
     /// Steps the value up, or down if the number is negative, like HTML's `stepUp()` and `stepDown()`. This
@@ -229,18 +166,13 @@ impl Slider {
     /// # Errors
     /// Says why the value did not change.
     pub fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
-        self.set_value(self.stepped(steps.into())?)
-    }
-
-    /// Restores the default value and abandons any drag.
-    pub fn reset(&mut self) {
-        (self.value, self.given, self.drag) = (self.start, Given::Definition, None);
+        self.set_value(self.machine.stepped(steps.into())?)
     }
 
     /// Why the value is not acceptable; empty when it is. The only reasons are the program's objection and
     /// a definition that allows no value at all.
     pub fn validity(&self) -> Vec<Invalid> {
-        self.conditions.validity(false, violations(self.notches(), self.value))
+        self.conditions.validity(false, violations(self.notches(), self.value()))
     }
 
     /// Remarks on what is legal in the definition but likely to surprise.
@@ -256,61 +188,7 @@ impl Slider {
     /// changes and settles the value in one turn. A drag changes it in many turns and settles it on
     /// release, even if the slider was disabled in between, so that no gesture remains open.
     pub fn handle(&mut self, intent: Intent) -> Turn<Decimal> {
-        let turn = self.carry_out(intent).unwrap_or_else(Turn::Refused);
-        if turn.change().is_some() {
-            self.given = Given::Person;
-        }
-        turn
-    }
-
-    fn carry_out(&mut self, intent: Intent) -> Result<Turn<Decimal>, Refusal> {
-        if let Some(ended) = ended(intent, &mut self.drag, &mut self.value) {
-            return ended;
-        }
-        self.conditions.admit()?;
-        match (intent, self.drag) {
-            (Intent::Move(place), Some(drag)) => {
-                let value = self.rail.value_at(place, drag.offset)?;
-                if value == self.value {
-                    return Err(Refusal::Unchanged);
-                }
-                self.value = value;
-                Ok(Turn::one(Event::Input(value)))
-            }
-            (Intent::Point(_) | Intent::Leave | Intent::Flip, _) => Err(Refusal::NotForThis),
-            (Intent::Clear, _) => Err(Refusal::NeverEmpty),
-            (_, Some(_)) => Err(Refusal::Grabbed),
-            (Intent::Grab(place), None) => {
-                let offset = self.rail.position(self.value) - self.rail.along(place)?;
-                self.drag = Some(Drag { origin: self.value, offset });
-                Ok(Turn::one(Event::Grabbed))
-            }
-            (Intent::Press(place), None) => {
-                let (origin, value) = (self.value, self.rail.value_at(place, 0.0)?);
-                self.drag = Some(Drag { origin, offset: 0.0 });
-                self.value = value;
-                Ok(grabbed(origin, value))
-            }
-            (Intent::Choose(value), None) => self.settle(admit(self.notches(), value)?),
-            (Intent::Key(key), None) => {
-                let to = self.rail.keyed(key, self.value)?;
-                self.settle(to)
-            }
-            (Intent::Step(steps), None) => self.settle(self.stepped(steps.into())?),
-            _ => Err(Refusal::NotForThis),
-        }
-    }
-
-    fn settle(&mut self, value: Decimal) -> Result<Turn<Decimal>, Refusal> {
-        if value == self.value {
-            return Err(Refusal::Unchanged);
-        }
-        self.value = value;
-        Ok(Turn::settled(value))
-    }
-
-    fn stepped(&self, steps: i128) -> Result<Decimal, Refusal> {
-        self.notches().stepped(self.value, steps).ok_or(Refusal::at_end(steps, self.notches()))
+        self.machine.handle(intent, self.conditions.admit())
     }
 }
 

@@ -2,27 +2,8 @@
 //! positions to where things are drawn, and from arrow keys to steps.
 
 use super::Direction;
-use crate::event::{Event, Turn};
 use crate::intent::{Key, Place};
 use crate::semantics::Orientation;
-
-/// A drag in progress.
-#[derive(Clone, Copy, Debug, PartialEq)]
-pub(super) struct Drag<V> {
-    /// The value to restore if the gesture is cancelled, and to compare with when it ends.
-    pub origin: V,
-    /// The distance from the thumb's center at which it was grabbed, so that it does not jump under the
-    /// pointer.
-    pub offset: f64,
-}
-
-impl<V: Clone + PartialEq> Drag<V> {
-    /// Ends the drag at the current value.
-    pub(super) fn released(&self, now: V) -> Turn<V> {
-        let released = Turn::one(Event::Released);
-        if now == self.origin { released } else { released.and(Event::Change(now)) }
-    }
-}
 
 #[derive(Clone, Copy, Debug, Default, PartialEq)]
 pub(super) struct Track {

@@ -77,8 +77,9 @@ impl Slider {
 
     /// Everything a face needs to draw it.
     pub fn view(&self) -> SliderView {
-        let position = self.rail.position(self.value);
-        let (min, max) = self.rail.ends(self.value);
+        let (rail, value) = (&self.machine.rail, self.value());
+        let position = rail.position(value);
+        let (min, max) = rail.ends(value);
         let world = self.world();
         let words = Words {
             world: &world,
@@ -88,22 +89,22 @@ impl Slider {
             bounds: [min, max],
         };
         let wording = self.definition.wording.as_ref();
-        let readout = words.sentence_or(wording, self.value, || words.measured(self.value));
+        let readout = words.sentence_or(wording, value, || words.measured(value));
         let problem = in_words(&self.validity(), &world);
         let orientation = self.definition.orientation;
         let semantics = Semantics {
-            range: Some(Range { now: self.value, min, max, text: readout.clone() }),
+            range: Some(Range { now: value, min, max, text: readout.clone() }),
             orientation: Some(orientation),
             ..self.conditions.semantics(Role::Slider, &problem)
         };
         SliderView {
-            value: self.value,
+            value,
             readout,
-            thumb: self.rail.track.drawn(position),
-            filled: self.rail.track.drawn_between(0.0, position),
-            marks: self.rail.marks(|value| value <= self.value),
+            thumb: rail.track.drawn(position),
+            filled: rail.track.drawn_between(0.0, position),
+            marks: rail.marks(|mark| mark <= value),
             orientation,
-            grabbed: self.drag.is_some(),
+            grabbed: self.is_grabbed(),
             semantics,
             problem,
         }

@@ -1,7 +1,9 @@
 //! The view of a span slider.
 
+use super::pair::Pair;
 use super::{Span, SpanSlider};
 use crate::control::MarkView;
+use crate::control::track_machine::Thumbs;
 use crate::intent::Thumb;
 use crate::message::Message;
 use crate::semantics::{Orientation, Range, Role, Semantics};
@@ -55,11 +57,12 @@ impl SpanSlider {
 
     /// The semantics of a thumb, including how far it can be moved.
     fn thumb(&self, thumb: Thumb, problem: &str) -> Semantics {
-        let Span { low, high } = self.value;
+        let Span { low, high } = self.value();
         let first = self.notches().first().unwrap_or(low);
         let last = self.notches().last().unwrap_or(high);
-        let now = self.value.end(thumb);
-        let end = |to| self.spacing().moved(self.value, thumb, to).end(thumb);
+        let now = Pair::end(self.value(), thumb);
+        let pair = self.machine.thumbs;
+        let end = |to| Pair::end(pair.moved(self.notches(), self.value(), thumb, to), thumb);
         let (places, unit) = (self.notches().places(), self.definition.unit.clone());
         let text = Message::Measured { value: now, places, unit };
         Semantics {
@@ -76,20 +79,20 @@ impl SpanSlider {
 
     /// Everything a face needs to draw it.
     pub fn view(&self) -> SpanSliderView {
-        let Span { low, high } = self.value;
-        let positions = [self.rail.position(low), self.rail.position(high)];
-        let track = &self.rail.track;
+        let Span { low, high } = self.value();
+        let rail = &self.machine.rail;
+        let positions = [low, high].map(|value| rail.position(value));
         let world = &self.world();
         let problem = in_words(&self.validity(), world);
         let (places, unit) = (self.notches().places(), self.definition.unit.clone());
         SpanSliderView {
-            value: self.value,
+            value: self.value(),
             readout: world.message(&Message::Between { low, high, places, unit }),
-            thumbs: positions.map(|position| track.drawn(position)),
-            filled: track.drawn_between(positions[0], positions[1]),
-            marks: self.rail.marks(|value| (low..=high).contains(&value)),
-            active: self.active,
-            grabbed: self.drag.is_some(),
+            thumbs: positions.map(|position| rail.track.drawn(position)),
+            filled: rail.track.drawn_between(positions[0], positions[1]),
+            marks: rail.marks(|value| (low..=high).contains(&value)),
+            active: self.machine.active,
+            grabbed: self.is_grabbed(),
             orientation: self.definition.orientation,
             thumb_semantics: [Thumb::Low, Thumb::High].map(|end| self.thumb(end, &problem)),
             semantics: Semantics {
