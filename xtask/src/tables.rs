@@ -3,7 +3,7 @@
 use crate::Result;
 use crate::machine::root;
 use crate::web;
-use pin_notch::{Attribute, AttributeKind, ControlKind};
+use pin_notch::{Attribute, AttributeKind, ControlKind, Definition, ValueKind};
 use pin_notch_html::tag_of;
 use std::fmt::Write;
 use std::fs;
@@ -201,36 +201,28 @@ fn types() -> String {
                 attribute.about()
             );
         }
-        text.push_str(value_types(*kind));
+        text.push_str(&value_types(*kind));
         text.push_str("}\n\n");
     }
     text
 }
 
 /// Further properties, like those of HTML's own control for such values.
-fn value_types(kind: ControlKind) -> &'static str {
-    match kind {
-        ControlKind::Slider
-        | ControlKind::Rating
-        | ControlKind::Stepper
-        | ControlKind::DateTime => "  /** `NaN` while it is empty. */\n  valueAsNumber: number;\n",
-        ControlKind::Date | ControlKind::Month | ControlKind::Week | ControlKind::Time => {
-            "  /** As HTML has it; `NaN` while it is empty. */\n  valueAsNumber: number;\n  \
-             /** In UTC, as HTML has it. */\n  valueAsDate: Date | null;\n"
-        }
-        ControlKind::Switch => "  /** Whether it is on. */\n  checked: boolean;\n",
-        ControlKind::Checkbox => {
-            "  /** Whether it is on. */\n  checked: boolean;\n  \
-             /** Whether it is neither on nor off. */\n  indeterminate: boolean;\n"
-        }
-        ControlKind::SpanSlider
-        | ControlKind::CheckboxGroup
-        | ControlKind::RadioGroup
-        | ControlKind::Text
-        | ControlKind::ItemStepper
-        | ControlKind::Select
-        | ControlKind::DateSpan => "",
-    }
+fn value_types(kind: ControlKind) -> String {
+    let number = "  /** `NaN` while it is empty. */\n  valueAsNumber: number;\n";
+    let date = "  /** As HTML has it; `NaN` while it is empty. */\n  valueAsNumber: number;\n  \
+                /** In UTC, as HTML has it. */\n  valueAsDate: Date | null;\n";
+    let checked = "  /** Whether it is on. */\n  checked: boolean;\n";
+    let indeterminate = "  /** Whether it is neither on nor off. */\n  indeterminate: boolean;\n";
+    let control = Definition::new(kind).build();
+    let values = match control.expect("the default definition is sound").kind() {
+        ValueKind::Number | ValueKind::DateTime => number,
+        ValueKind::Date | ValueKind::Month | ValueKind::Week | ValueKind::Time => date,
+        ValueKind::On => checked,
+        ValueKind::Text | ValueKind::Texts | ValueKind::Span | ValueKind::Dates => "",
+    };
+    let can_be_mixed = kind.attribute_names().contains(&"indeterminate");
+    values.to_owned() + if can_be_mixed { indeterminate } else { "" }
 }
 
 fn tags() -> String {

@@ -2,69 +2,8 @@
 //!
 //! The attributes and their text forms are those of the core's definitions.
 
-// Every match over the controls is exhaustive, so that the compiler reports each place that a new one
-// concerns.
-#![warn(clippy::wildcard_enum_match_arm)]
-
 use pin_notch::{AttributeError, Choice, Control, ControlError, ControlKind, Definition, Intent};
 use std::fmt;
-
-/// The name of a control's element.
-///
-/// ```
-/// use pin_notch::ControlKind;
-/// use pin_notch_html::tag_of;
-/// assert_eq!(tag_of(ControlKind::SpanSlider), "notch-span-slider");
-/// ```
-pub fn tag_of(kind: ControlKind) -> &'static str {
-    match kind {
-        ControlKind::Slider => "notch-slider",
-        ControlKind::SpanSlider => "notch-span-slider",
-        ControlKind::Rating => "notch-rating",
-        ControlKind::Switch => "notch-switch",
-        ControlKind::Checkbox => "notch-checkbox",
-        ControlKind::CheckboxGroup => "notch-checkbox-group",
-        ControlKind::RadioGroup => "notch-radio-group",
-        ControlKind::Text => "notch-text",
-        ControlKind::Stepper => "notch-stepper",
-        ControlKind::ItemStepper => "notch-item-stepper",
-        ControlKind::Select => "notch-select",
-        ControlKind::Date => "notch-date",
-        ControlKind::DateSpan => "notch-date-span",
-        ControlKind::Month => "notch-month",
-        ControlKind::Week => "notch-week",
-        ControlKind::Time => "notch-time",
-        ControlKind::DateTime => "notch-date-time",
-    }
-}
-
-/// The kind of control of an element with this name, ignoring case.
-pub fn kind_of_tag(tag: &str) -> Option<ControlKind> {
-    ControlKind::ALL.iter().copied().find(|kind| tag_of(*kind).eq_ignore_ascii_case(tag))
-}
-
-/// Whether the element of such a control receives the focus and has the semantics itself. Otherwise its
-/// parts do.
-pub fn is_focusable(kind: ControlKind) -> bool {
-    match kind {
-        ControlKind::Slider | ControlKind::Rating | ControlKind::Switch | ControlKind::Checkbox => {
-            true
-        }
-        ControlKind::SpanSlider
-        | ControlKind::CheckboxGroup
-        | ControlKind::RadioGroup
-        | ControlKind::Text
-        | ControlKind::Stepper
-        | ControlKind::ItemStepper
-        | ControlKind::Select
-        | ControlKind::Date
-        | ControlKind::DateSpan
-        | ControlKind::Month
-        | ControlKind::Week
-        | ControlKind::Time
-        | ControlKind::DateTime => false,
-    }
-}
 
 /// What the core does not know: appearance, names and descriptions, and what the page adds.
 #[derive(Clone, Debug, Default, PartialEq, Eq)]

@@ -1,14 +1,10 @@
 //! A complete element for a server to send, which works before any script is loaded.
 
-// Every match over the controls is exhaustive, so that the compiler reports each place that a new one
-// concerns.
-#![warn(clippy::wildcard_enum_match_arm)]
-
-use crate::attributes::{Looks, is_focusable, tag_of};
+use crate::attributes::Looks;
 use crate::face::Face;
+use crate::kinds::{Element, Native, element, style_of};
 use crate::markup::{escaped, push_lines};
-use crate::style::style_of;
-use pin_notch::{Choice, Control, ControlKind, Definition, Message, Value, number_text};
+use pin_notch::{Choice, Control, Definition, Message, Value, number_text};
 use std::fmt::Write;
 
 /// The element for this control as HTML: the `own` attributes (`name`, `id`, …) followed by those of its
@@ -23,7 +19,7 @@ pub fn element_html(control: &Control, own: &[(&str, &str)], looks: &Looks) -> S
     looks.enter(entered);
     let face = Face::of(entered, looks, false);
     let (kind, definition) = (control.control_kind(), control.definition());
-    let tag = tag_of(kind);
+    let Element { tag, focusable, .. } = element(kind);
     let mut html = format!("<{tag}");
     own.iter().for_each(|(name, value)| put(&mut html, name, value));
     definition.attributes().iter().for_each(|(name, value)| put(&mut html, name, value));
@@ -40,7 +36,7 @@ pub fn element_html(control: &Control, own: &[(&str, &str)], looks: &Looks) -> S
     if !looks.label.is_empty() && !own.iter().any(|(name, _)| *name == "id") {
         put(&mut html, "aria-label", &looks.label);
     }
-    let delegates = if is_focusable(kind) { "" } else { " shadowrootdelegatesfocus" };
+    let delegates = if focusable { "" } else { " shadowrootdelegatesfocus" };
     let _ = write!(
         html,
         "><template shadowrootmode=\"open\"{delegates}><style>{}</style>{}<slot></slot></template>",
@@ -49,7 +45,7 @@ pub fn element_html(control: &Control, own: &[(&str, &str)], looks: &Looks) -> S
     );
     let name = own.iter().find(|(name, _)| *name == "name").map_or("", |(_, value)| *value);
     let label = if looks.label.is_empty() { name } else { &looks.label };
-    Native { control: entered, definition: &definition, name, label, looks }.write(&mut html);
+    Fallback { control: entered, definition: &definition, name, label, looks }.write(&mut html);
     let _ = write!(html, "</{tag}>");
     html
 }
@@ -61,8 +57,8 @@ fn put(html: &mut String, name: &str, value: &str) {
     };
 }
 
-/// The closest native control that sends the same.
-struct Native<'a> {
+/// What the native control in an element is written from.
+struct Fallback<'a> {
     control: &'a Control,
     definition: &'a Definition,
     name: &'a str,
@@ -70,42 +66,26 @@ struct Native<'a> {
     looks: &'a Looks,
 }
 
-impl Native<'_> {
+impl Fallback<'_> {
     fn write(&self, html: &mut String) {
         let options = self.definition.options();
         let entries = self.control.entries();
         let [first, second] = [0, 1].map(|at| entries.get(at).map(String::as_str));
-        match self.control.control_kind() {
-            ControlKind::Switch | ControlKind::Checkbox => {
+        match element(self.control.control_kind()).native {
+            Native::Input(kind) => self.input(html, kind, first, &options),
+            Native::Inputs(kind) => {
+                self.input(html, kind, first, &[]);
+                self.input(html, kind, second, &options);
+            }
+            Native::Checkbox => {
                 self.input(html, "checkbox", Some(self.control.on_text()), &[]);
             }
-            ControlKind::CheckboxGroup => {
-                self.choices(html, "checkbox", &options);
+            Native::Choices(kind) => {
+                self.choices(html, kind, &options);
                 datalist(html, &options);
             }
-            ControlKind::RadioGroup => {
-                self.choices(html, "radio", &options);
-                datalist(html, &options);
-            }
-            ControlKind::Text => self.text(html),
-            ControlKind::Select | ControlKind::ItemStepper => self.select(html, &options),
-            ControlKind::Slider => self.input(html, "range", first, &options),
-            ControlKind::Rating | ControlKind::Stepper => {
-                self.input(html, "number", first, &options);
-            }
-            ControlKind::SpanSlider => {
-                self.input(html, "number", first, &[]);
-                self.input(html, "number", second, &options);
-            }
-            ControlKind::Date => self.input(html, "date", first, &options),
-            ControlKind::DateSpan => {
-                self.input(html, "date", first, &[]);
-                self.input(html, "date", second, &options);
-            }
-            ControlKind::Month => self.input(html, "month", first, &[]),
-            ControlKind::Week => self.input(html, "week", first, &[]),
-            ControlKind::Time => self.input(html, "time", first, &[]),
-            ControlKind::DateTime => self.input(html, "datetime-local", first, &[]),
+            Native::Text => self.text(html),
+            Native::Select => self.select(html, &options),
         }
     }
 

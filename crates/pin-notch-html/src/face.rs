@@ -1,9 +1,5 @@
 //! From a control's view to its appearance.
 
-// Every match over the controls is exhaustive, so that the compiler reports each place that a new one
-// concerns.
-#![warn(clippy::wildcard_enum_match_arm)]
-
 mod calendar;
 mod checks;
 mod field;
@@ -13,12 +9,11 @@ mod select;
 mod slider;
 mod switch;
 
-use crate::action::Action;
-use crate::attributes::{Looks, is_focusable};
+use crate::attributes::Looks;
+use crate::drawn::{Context, Drawn};
+use crate::kinds::{drawn, is_focusable};
 use crate::markup::Markup;
-use pin_notch::{
-    AnyWorld, Control, Decimal, Message, Orientation, Part, Role, Semantics, View, number_text,
-};
+use pin_notch::{AnyWorld, Control, Decimal, Message, Semantics, View, number_text};
 use std::fmt;
 
 /// The current appearance of a control.
@@ -37,105 +32,12 @@ pub struct Face {
     pub focusable: bool,
 }
 
-/// What the parts of a face need besides the view.
-struct Context<'a> {
-    looks: &'a Looks,
-    /// The problem, if it should be shown.
-    problem: &'a str,
-    /// The description of the focused part, if it is visible elsewhere or not at all.
-    about: String,
-    /// Whether to show the problem.
-    reporting: bool,
-    /// Whether none of its parts receives the focus.
-    disabled: bool,
-    /// Whether its buttons are inactive.
-    stuck: bool,
-    /// The world that renders the names of its parts.
-    world: &'a AnyWorld,
-}
-
-/// A button inside a control.
-struct Button {
-    part: &'static str,
-    name: Part,
-    icon: &'static str,
-    /// The action of pressing it.
-    does: (Action, &'static str),
-}
-
-impl Context<'_> {
-    /// The semantics, without a problem that should not be shown yet.
-    fn reported(&self, semantics: &Semantics) -> Semantics {
-        let mut semantics = semantics.clone();
-        semantics.invalid &= self.reporting;
-        semantics.invalid |= !self.looks.problem.is_empty() && semantics.role != Role::Radio;
-        semantics
-    }
-
-    /// The state of a part, as attributes.
-    fn write_semantics(&self, to: &mut Markup, semantics: &Semantics) {
-        for (name, value) in self.reported(semantics).attributes() {
-            to.set(name, &value);
-        }
-    }
-
-    /// The name, state and description of a focusable part, as attributes.
-    fn name(&self, to: &mut Markup, semantics: &Semantics) {
-        self.name_part(to, semantics, None);
-    }
-
-    /// The same for one of several parts.
-    fn name_part(&self, to: &mut Markup, semantics: &Semantics, part: Option<Part>) {
-        self.write_semantics(to, semantics);
-        match (self.looks.label.as_str(), part) {
-            (_, Some(part)) => self.label(to, part),
-            ("", None) => {}
-            (label, None) => to.set("aria-label", label),
-        }
-        let descriptions = [("about", self.about.as_str()), ("problem", self.problem)];
-        let ids: Vec<&str> =
-            descriptions.iter().filter(|(_, text)| !text.is_empty()).map(|(id, _)| *id).collect();
-        if !ids.is_empty() {
-            to.set("aria-describedby", &ids.join(" "));
-        }
-    }
-
-    /// The name of a part of the control.
-    fn label(&self, to: &mut Markup, part: Part) {
-        let message = match self.looks.label.as_str() {
-            "" => Message::Part(part),
-            label => Message::PartOf { control: label.to_owned(), part },
-        };
-        to.set("aria-label", &self.world.message(&message));
-    }
-
-    /// A part's own name, where it is clear to which control it belongs.
-    fn words(&self, part: Part) -> String {
-        self.world.message(&Message::Part(part))
-    }
-
-    fn button(&self, to: &mut Markup, button: Button, disabled: bool) {
-        to.open("span", button.part);
-        self.label(to, button.name);
-        press(to, button.icon, button.does, disabled);
-    }
-}
-
-/// Turns the open part, which has its name, into a button and closes it. The button is for pointers and
-/// assistive technology. It does not receive the focus, because keys do the same, and because a click on
-/// the control's label should focus the field.
-fn press(to: &mut Markup, icon: &'static str, does: (Action, &str), disabled: bool) {
-    to.set("role", "button");
-    to.set_bool("aria-disabled", disabled);
-    to.set_action(does.0, does.1);
-    to.draw(icon);
-}
-
 impl Face {
     /// The face of this control. `reporting` says whether to show problems with the value; a page does not
     /// do so before somebody has had a chance to enter one.
     pub fn of(control: &Control, looks: &Looks, reporting: bool) -> Self {
         let view = control.view();
+        let drawn = drawn(&view);
         let mut semantics = view.semantics().clone();
         let reporting = reporting || !looks.problem.is_empty();
         semantics.invalid &= reporting;
@@ -146,10 +48,10 @@ impl Face {
         };
         let stuck = semantics.disabled || semantics.readonly;
         let world = &control.surroundings().world;
-        let about = about(&view, &semantics, looks, world);
+        let about = about(drawn, &semantics, looks, world);
         let disabled = semantics.disabled;
         let context = Context { looks, problem, about, reporting, disabled, stuck, world };
-        let (kind, own_states) = kind(&view);
+        let (class, own_states) = drawn.class();
         let common = [
             ("disabled", semantics.disabled),
             ("readonly", semantics.readonly),
@@ -160,8 +62,8 @@ impl Face {
         let mut root = Markup::default();
         root.open("div", "box");
         root.open("div", "control");
-        root.class(kind, &states);
-        body(&mut root, &view, &semantics, &context);
+        root.class(class, &states);
+        drawn.draw(&mut root, &semantics, &context);
         // Whether the element itself has the control's semantics, or its parts do.
         let speaks = is_focusable(control.control_kind());
         root.close();
@@ -215,104 +117,11 @@ fn announcement(view: &View, context: &Context) -> String {
 
 /// The description of a control apart from problems: the page's own description, a text beside the control
 /// or the choice if that is not its name or value, and states that its role cannot express.
-fn about(view: &View, semantics: &Semantics, looks: &Looks, world: &AnyWorld) -> String {
-    let own = match view {
-        View::Switch(view) => &view.caption,
-        View::Checkbox(view) => &view.description,
-        View::Select(view) => &view.chosen,
-        View::Slider(_)
-        | View::Rating(_)
-        | View::SpanSlider(_)
-        | View::CheckboxGroup(_)
-        | View::RadioGroup(_)
-        | View::Text(_)
-        | View::Stepper(_)
-        | View::ItemStepper(_)
-        | View::Date(_)
-        | View::DateSpan(_)
-        | View::Month(_)
-        | View::Week(_)
-        | View::Time(_)
-        | View::DateTime(_) => "",
-    };
-    let mut all = vec![looks.description.clone(), own.to_owned()];
+fn about(drawn: &dyn Drawn, semantics: &Semantics, looks: &Looks, world: &AnyWorld) -> String {
+    let mut all = vec![looks.description.clone(), drawn.about().to_owned()];
     all.extend(semantics.states_as_text().iter().map(|message| world.message(message)));
     all.retain(|text| !text.is_empty());
     world.message(&Message::Described(all))
-}
-
-/// The class of a control of this kind, and the states specific to the kind.
-fn kind(view: &View) -> (&'static str, Vec<(&'static str, bool)>) {
-    let is_open = |semantics: &Semantics| ("open", semantics.expanded == Some(true));
-    match view {
-        View::Slider(view) => {
-            let lies = match view.orientation {
-                Orientation::Horizontal => "slider horizontal",
-                Orientation::Vertical => "slider vertical",
-            };
-            (lies, vec![("grabbed", view.grabbed)])
-        }
-        View::SpanSlider(view) => {
-            let lies = match view.orientation {
-                Orientation::Horizontal => "slider span horizontal",
-                Orientation::Vertical => "slider span vertical",
-            };
-            (lies, vec![("grabbed", view.grabbed)])
-        }
-        View::Rating(view) => {
-            ("rating", vec![("preview", view.previewed), ("empty", view.value.is_none())])
-        }
-        View::Switch(view) => ("switch", vec![("on", view.on)]),
-        View::Checkbox(view) => ("checkbox", checks::states(view.checked).to_vec()),
-        View::CheckboxGroup(_) => ("checks", Vec::new()),
-        View::RadioGroup(view) => {
-            let stands = match view.orientation {
-                Orientation::Horizontal => "radios row",
-                Orientation::Vertical => "radios",
-            };
-            let chosen = view.radios.iter().any(|radio| radio.chosen);
-            (stands, vec![("empty", !chosen)])
-        }
-        View::Text(view) => {
-            let lines = if view.semantics.multiline { "text lines" } else { "text" };
-            (lines, vec![("empty", view.text.is_empty())])
-        }
-        View::Stepper(view) => ("stepper", vec![("empty", view.text.is_empty())]),
-        View::ItemStepper(_) => ("items", Vec::new()),
-        View::Select(view) => ("select", vec![("open", view.open), ("empty", view.prompting)]),
-        View::Date(view) => {
-            ("date", vec![is_open(&view.semantics), ("empty", view.text.is_empty())])
-        }
-        View::DateSpan(view) => {
-            let empty = ("empty", view.value.is_none());
-            ("date dates", vec![is_open(&view.semantics), empty, ("begun", view.begun)])
-        }
-        View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view) => {
-            ("fields", vec![("empty", view.text.is_empty())])
-        }
-    }
-}
-
-/// Writes the content of a control.
-fn body(to: &mut Markup, view: &View, semantics: &Semantics, context: &Context) {
-    match view {
-        View::Slider(view) => slider::body(to, view),
-        View::Rating(view) => rating::body(to, view, context.looks),
-        View::Switch(view) => switch::body(to, view),
-        View::Checkbox(view) => checks::body(to, view),
-        View::SpanSlider(view) => slider::span_body(to, view, context),
-        View::CheckboxGroup(view) => checks::group_body(to, view, semantics, context),
-        View::RadioGroup(view) => checks::radios_body(to, view, semantics, context),
-        View::Text(view) => field::text_body(to, view, semantics, context),
-        View::Stepper(view) => field::stepper_body(to, view, semantics, context),
-        View::ItemStepper(view) => field::items_body(to, view, semantics, context),
-        View::Select(view) => select::body(to, view, semantics, context),
-        View::Date(view) => calendar::body(to, view, semantics, context),
-        View::DateSpan(view) => calendar::span_body(to, view, semantics, context),
-        View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view) => {
-            fields::body(to, view, semantics, context);
-        }
-    }
 }
 
 /// The readout beside a control. It is hidden from assistive technology, which gets the value itself.

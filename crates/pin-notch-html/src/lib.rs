@@ -23,8 +23,10 @@
 mod action;
 mod attributes;
 mod changes;
+mod drawn;
 mod element;
 mod face;
+mod kinds;
 mod markup;
 mod parts;
 mod rows;
@@ -32,13 +34,12 @@ pub mod shapes;
 mod style;
 
 pub use action::Action;
-pub use attributes::{
-    Looks, Note, Read, control_of, definition_from, is_focusable, kind_of_tag, tag_of,
-};
+pub use attributes::{Looks, Note, Read, control_of, definition_from};
 pub use changes::{Change, changes};
 pub use element::element_html;
 pub use face::Face;
+pub use kinds::{is_focusable, kind_of_tag, style_of, tag_of};
 pub use markup::{Markup, escaped};
 pub use parts::{PARTS, PartName};
 pub use rows::RowButton;
-pub use style::{PAGE_STYLE, style_of};
+pub use style::PAGE_STYLE;

@@ -279,7 +279,7 @@ fn carry_out(form: &mut Form, name: &str, attempt: &Move) -> Moved {
 fn why(form: &Form, name: &str, intent: Intent, refusal: Refusal) -> String {
     let plain = refusal.to_string();
     let Some(control) = form.control(name) else { return plain };
-    let is_choice = matches!(intent, Intent::Choose(_)) && control.control_kind().has_options();
+    let is_choice = matches!(intent, Intent::Choose(_)) && control.control_kind().has_choices();
     if refusal == Refusal::NotForThis && is_choice {
         return format!("{plain}; pick an option instead, by its value");
     }

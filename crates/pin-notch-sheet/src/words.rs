@@ -93,7 +93,7 @@ pub(crate) fn field_words(kind: ControlKind) -> Vec<&'static str> {
     let attributes = kind.attributes().iter().map(|attribute| attribute.name);
     let attributes = attributes.filter(|name| *name != DESCRIPTION);
     let mut words: Vec<&str> = FIELD.into_iter().chain(attributes).collect();
-    if chooses(kind) {
+    if kind.has_choices() {
         words.push(OPTIONS_FROM);
     }
     words
@@ -141,28 +141,5 @@ fn is_read(attribute: &Attribute) -> bool {
         | AttributeKind::Span
         | AttributeKind::DateSpan
         | AttributeKind::Scale => false,
-    }
-}
-
-/// Whether the options of this control are choices, which must not be duplicated.
-pub(crate) fn chooses(kind: ControlKind) -> bool {
-    match kind {
-        ControlKind::CheckboxGroup
-        | ControlKind::RadioGroup
-        | ControlKind::ItemStepper
-        | ControlKind::Select => true,
-        ControlKind::Slider
-        | ControlKind::SpanSlider
-        | ControlKind::Rating
-        | ControlKind::Switch
-        | ControlKind::Checkbox
-        | ControlKind::Text
-        | ControlKind::Stepper
-        | ControlKind::Date
-        | ControlKind::DateSpan
-        | ControlKind::Month
-        | ControlKind::Week
-        | ControlKind::Time
-        | ControlKind::DateTime => false,
     }
 }

@@ -1,9 +1,6 @@
 //! The meaning of pointer and focus events for a control.
 
-// Every match over the controls is exhaustive, so that the compiler reports each place that a new one
-// concerns.
-#![warn(clippy::wildcard_enum_match_arm)]
-
+use crate::devices::{Pointed, devices};
 use pin_notch::{Control, Intent, Place};
 
 /// What a pointer did.
@@ -43,33 +40,24 @@ pub(crate) fn intent(
     part: &str,
     place: Place,
 ) -> Option<Intent<'static>> {
-    match control {
-        Control::Slider(slider) => on_track(slider.is_grabbed(), pointer, part, place),
-        Control::SpanSlider(span) => on_track(span.is_grabbed(), pointer, part, place),
-        Control::Rating(rating) => match pointer {
+    match devices(control).pointer {
+        Pointed::Track => on_track(control.is_grabbed(), pointer, part, place),
+        Pointed::Icons => match pointer {
             Pointer::Down | Pointer::Move if part == "icons" => Some(Intent::Point(place)),
             Pointer::Up => (part == "icons").then_some(Intent::Press(place)),
             Pointer::Move | Pointer::Cancel | Pointer::Out => {
-                rating.view().pointed.then_some(Intent::Leave)
+                is_pointed(control).then_some(Intent::Leave)
             }
             Pointer::Down | Pointer::Click => None,
         },
-        Control::Switch(_) | Control::Checkbox(_) => {
-            (pointer == Pointer::Click).then_some(Intent::Flip)
-        }
-        Control::CheckboxGroup(_)
-        | Control::RadioGroup(_)
-        | Control::Text(_)
-        | Control::Stepper(_)
-        | Control::ItemStepper(_)
-        | Control::Select(_)
-        | Control::Date(_)
-        | Control::DateSpan(_)
-        | Control::Month(_)
-        | Control::Week(_)
-        | Control::Time(_)
-        | Control::DateTime(_) => None,
+        Pointed::Whole => (pointer == Pointer::Click).then_some(Intent::Flip),
+        Pointed::Parts => None,
     }
+}
+
+/// Whether a pointer is over a rating.
+fn is_pointed(control: &Control) -> bool {
+    matches!(control, Control::Rating(rating) if rating.view().pointed)
 }
 
 fn on_track(

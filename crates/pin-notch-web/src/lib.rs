@@ -16,6 +16,7 @@
 #![deny(clippy::unwrap_used)]
 
 mod described;
+mod devices;
 #[cfg(feature = "form")]
 mod form;
 mod gesture;

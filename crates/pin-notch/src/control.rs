@@ -50,7 +50,7 @@ pub use fields::{
     FieldKind, FieldStepper, FieldValue, FieldView, FieldsBuilder, FieldsDefinition, FieldsView,
 };
 pub use item_stepper::{ItemStepper, ItemStepperBuilder, ItemStepperDefinition, ItemStepperView};
-pub use kinds::{Control, ControlKind, Definition, View};
+pub use kinds::{Control, ControlKind, Definition, OptionKind, View};
 pub use radio_group::{
     RadioGroup, RadioGroupBuilder, RadioGroupDefinition, RadioGroupView, RadioView,
 };
@@ -79,7 +79,6 @@ use crate::refusal::Refusal;
 use crate::semantics::Semantics;
 use crate::surroundings::Surroundings;
 use crate::validity::Invalid;
-use crate::world::AnyWorld;
 use rust_decimal::Decimal;
 use uniform::Uniform;
 
@@ -330,53 +329,12 @@ impl Control {
 
     /// The allowed numbers, if this control takes numbers.
     pub fn notches(&self) -> Option<&Notches> {
-        match self {
-            Self::Slider(slider) => Some(slider.notches()),
-            Self::SpanSlider(span) => Some(span.notches()),
-            Self::Rating(rating) => Some(rating.notches()),
-            Self::Stepper(stepper) => Some(stepper.notches()),
-            Self::Switch(_)
-            | Self::Checkbox(_)
-            | Self::CheckboxGroup(_)
-            | Self::RadioGroup(_)
-            | Self::Text(_)
-            | Self::ItemStepper(_)
-            | Self::Select(_)
-            | Self::Date(_)
-            | Self::DateSpan(_)
-            | Self::Month(_)
-            | Self::Week(_)
-            | Self::Time(_)
-            | Self::DateTime(_) => None,
-        }
-    }
-
-    /// Its surroundings, with numbers written by its own pattern.
-    fn world(&self) -> AnyWorld {
-        match self {
-            Self::Slider(slider) => slider.world(),
-            Self::SpanSlider(slider) => slider.world(),
-            Self::Stepper(stepper) => stepper.world(),
-            Self::Rating(_)
-            | Self::Switch(_)
-            | Self::Checkbox(_)
-            | Self::CheckboxGroup(_)
-            | Self::RadioGroup(_)
-            | Self::Text(_)
-            | Self::ItemStepper(_)
-            | Self::Select(_)
-            | Self::Date(_)
-            | Self::DateSpan(_)
-            | Self::Month(_)
-            | Self::Week(_)
-            | Self::Time(_)
-            | Self::DateTime(_) => self.surroundings().world.clone(),
-        }
+        self.shared().notches()
     }
 
     /// Renders a message in the language of its surroundings.
     pub fn message(&self, message: &Message) -> String {
-        self.world().message(message)
+        self.shared().world().message(message)
     }
 }
 

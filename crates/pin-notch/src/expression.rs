@@ -76,15 +76,8 @@ struct Known {
 impl Known {
     fn of(name: &str, control: &Control) -> Self {
         let range = control.notches().map_or((None, None), |of| (of.min(), of.max()));
-        let chooses = matches!(
-            control,
-            Control::Select(_)
-                | Control::CheckboxGroup(_)
-                | Control::RadioGroup(_)
-                | Control::ItemStepper(_)
-        );
         let options = || control.definition().options().into_iter().map(|option| option.value);
-        let texts = chooses.then(|| options().collect());
+        let texts = control.control_kind().has_choices().then(|| options().collect());
         Self { name: name.to_owned(), kind: control.kind(), range, texts }
     }
 }

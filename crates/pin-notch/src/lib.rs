@@ -84,22 +84,7 @@ pub use binding::{Shared, SharedError, Subscription};
 pub use calendar::{
     CalendarError, Date, DateTime, GridWeek, LAST_YEAR, Month, MonthGrid, Time, Week, Weekday,
 };
-pub use control::{
-    AllView, Checkbox, CheckboxBuilder, CheckboxDefinition, CheckboxGroup, CheckboxGroupBuilder,
-    CheckboxGroupDefinition, CheckboxGroupView, CheckboxView, Choice, ChoiceView, Closed,
-    Conditions, Control, ControlError, ControlKind, DateBuilder, DateDefinition, DateGrid,
-    DatePicker, DateSpan, DateSpanBuilder, DateSpanDefinition, DateSpanPicker, DateSpanView,
-    DateView, Definition, Direction, FieldKind, FieldStepper, FieldValue, FieldView, FieldsBuilder,
-    FieldsDefinition, FieldsView, GridDay, ItemStepper, ItemStepperBuilder, ItemStepperDefinition,
-    ItemStepperView, Listing, Lit, MAX_ICONS, Mark, MarkView, RadioGroup, RadioGroupBuilder,
-    RadioGroupDefinition, RadioGroupView, RadioView, Rating, RatingBuilder, RatingDefinition,
-    RatingView, Row, RowView, Scale, Select, SelectBuilder, SelectDefinition, SelectView, Slider,
-    SliderBuilder, SliderDefinition, SliderView, Span, SpanSlider, SpanSliderBuilder,
-    SpanSliderDefinition, SpanSliderView, Stepper, StepperBuilder, StepperDefinition, StepperView,
-    Switch, SwitchBuilder, SwitchDefinition, SwitchView, TextBuilder, TextDefinition, TextField,
-    TextKind, TextPatternError, TextView, Token, TokenView, Value, ValueKind, View, Wording,
-    WordingError, steps_held,
-};
+pub use control::*;
 pub use conversion::{Conversion, NoRange};
 pub use definition::{
     Attribute, AttributeError, AttributeKind, Misread, Step, joined_list, split_list,

@@ -1,59 +1,73 @@
 //! Date pickers: one or two fields, and a month grid that opens below or is part of the page.
 
 use super::field::input;
-use super::{BACK, Button, CROSS, Context, NEXT, PAGE, press};
+use super::{BACK, CROSS, NEXT, PAGE};
 use crate::action::Action;
+use crate::drawn::{Button, Context, Drawn, press};
 use crate::markup::Markup;
 use pin_notch::{DateGrid, DateSpanView, DateView, GridDay, Part, Role, Semantics, Thumb};
 
-pub(super) fn body(to: &mut Markup, view: &DateView, semantics: &Semantics, context: &Context) {
-    let popup = Popup::new(view.grid.as_ref(), view.always_open, semantics);
-    to.open("div", "field");
-    input(to, &view.text, &view.placeholder, semantics);
-    to.put("size", format_args!("{}", width(&[&view.text, &view.placeholder])));
-    popup.name_field(to, semantics, context, None);
-    to.flag("data-focus", !popup.open);
-    to.close();
-    popup.close_field(to, semantics, context, view.value.is_some());
-    popup.write(to, context, |to| {
-        let Some((today, free)) = view.today else { return };
-        to.open("button", "today");
-        to.set("type", "button");
-        to.flag("disabled", context.stuck || !free);
-        to.set_action(Action::Day, &today.to_string());
-        to.close_with(&context.words(Part::Today));
-    });
+/// Whether the calendar is open, as a state.
+fn is_open(semantics: &Semantics) -> (&'static str, bool) {
+    ("open", semantics.expanded == Some(true))
 }
 
-pub(super) fn span_body(
-    to: &mut Markup,
-    view: &DateSpanView,
-    semantics: &Semantics,
-    context: &Context,
-) {
-    let popup = Popup::new(view.grid.as_ref(), view.always_open, semantics);
-    to.open("div", "field");
-    let ends = [("from", Thumb::Low, Part::From), ("to", Thumb::High, Part::To)];
-    let count = if view.two_fields { 2 } else { 1 };
-    for ((name, end, part), text) in ends.into_iter().zip(&view.texts).take(count) {
-        if end == Thumb::High {
-            to.open("span", "between");
-            to.set("aria-hidden", "true");
-            to.close_with("–");
-        }
-        input(to, text, &view.placeholder, semantics);
-        to.put("size", format_args!("{}", width(&[text, &view.placeholder])));
-        popup.name_field(to, semantics, context, view.two_fields.then_some(part));
-        to.set("data-end", name);
-        let active = !view.two_fields || view.active == end;
-        to.flag("data-focus", !popup.open && active);
-        to.close();
+impl Drawn for DateView {
+    fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
+        ("date", vec![is_open(&self.semantics), ("empty", self.text.is_empty())])
     }
-    popup.close_field(to, semantics, context, view.value.is_some());
-    popup.write(to, context, |to| {
-        to.open("span", "status");
-        to.close_with(&view.status);
-    });
+
+    fn draw(&self, to: &mut Markup, semantics: &Semantics, context: &Context) {
+        let popup = Popup::new(self.grid.as_ref(), self.always_open, semantics);
+        to.open("div", "field");
+        input(to, &self.text, &self.placeholder, semantics);
+        to.put("size", format_args!("{}", width(&[&self.text, &self.placeholder])));
+        popup.name_field(to, semantics, context, None);
+        to.flag("data-focus", !popup.open);
+        to.close();
+        popup.close_field(to, semantics, context, self.value.is_some());
+        popup.write(to, context, |to| {
+            let Some((today, free)) = self.today else { return };
+            to.open("button", "today");
+            to.set("type", "button");
+            to.flag("disabled", context.stuck || !free);
+            to.set_action(Action::Day, &today.to_string());
+            to.close_with(&context.words(Part::Today));
+        });
+    }
+}
+
+impl Drawn for DateSpanView {
+    fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
+        let empty = ("empty", self.value.is_none());
+        ("date dates", vec![is_open(&self.semantics), empty, ("begun", self.begun)])
+    }
+
+    fn draw(&self, to: &mut Markup, semantics: &Semantics, context: &Context) {
+        let popup = Popup::new(self.grid.as_ref(), self.always_open, semantics);
+        to.open("div", "field");
+        let ends = [("from", Thumb::Low, Part::From), ("to", Thumb::High, Part::To)];
+        let count = if self.two_fields { 2 } else { 1 };
+        for ((name, end, part), text) in ends.into_iter().zip(&self.texts).take(count) {
+            if end == Thumb::High {
+                to.open("span", "between");
+                to.set("aria-hidden", "true");
+                to.close_with("–");
+            }
+            input(to, text, &self.placeholder, semantics);
+            to.put("size", format_args!("{}", width(&[text, &self.placeholder])));
+            popup.name_field(to, semantics, context, self.two_fields.then_some(part));
+            to.set("data-end", name);
+            let active = !self.two_fields || self.active == end;
+            to.flag("data-focus", !popup.open && active);
+            to.close();
+        }
+        popup.close_field(to, semantics, context, self.value.is_some());
+        popup.write(to, context, |to| {
+            to.open("span", "status");
+            to.close_with(&self.status);
+        });
+    }
 }
 
 /// The width of a date field in characters: enough for each of these texts and for an ISO 8601 date.

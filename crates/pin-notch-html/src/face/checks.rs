@@ -1,14 +1,14 @@
 //! Checkboxes: a square with one notched corner, hollow, filled or half filled, alone or in a group. Radio buttons: a drop in a
 //! ring.
 
-use super::Context;
 use crate::action::Action;
+use crate::drawn::{Context, Drawn};
 use crate::markup::Markup;
 use crate::shapes::outline;
-use pin_notch::{CheckboxGroupView, CheckboxView, Checked, RadioGroupView, Semantics};
+use pin_notch::{CheckboxGroupView, CheckboxView, Checked, Orientation, RadioGroupView, Semantics};
 
 /// The states of a checkbox, for style sheets.
-pub(super) fn states(checked: Checked) -> [(&'static str, bool); 2] {
+fn states(checked: Checked) -> [(&'static str, bool); 2] {
     [("on", checked == Checked::On), ("mixed", checked == Checked::Mixed)]
 }
 
@@ -33,32 +33,43 @@ fn cell(to: &mut Markup) {
     to.draw(CELL);
 }
 
-pub(super) fn body(to: &mut Markup, view: &CheckboxView) {
-    cell(to);
-    to.open("span", "description");
-    to.close_with(&view.description);
+impl Drawn for CheckboxView {
+    fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
+        ("checkbox", states(self.checked).to_vec())
+    }
+
+    fn about(&self) -> &str {
+        &self.description
+    }
+
+    fn draw(&self, to: &mut Markup, _semantics: &Semantics, _context: &Context) {
+        cell(to);
+        to.open("span", "description");
+        to.close_with(&self.description);
+    }
 }
 
-pub(super) fn group_body(
-    to: &mut Markup,
-    view: &CheckboxGroupView,
-    semantics: &Semantics,
-    context: &Context,
-) {
-    to.open("div", "choices");
-    context.name(to, semantics);
-    if let Some(all) = &view.all {
-        to.open_in("div", "all", &states_of(all.checked, &all.semantics));
-        to.set_action(Action::Flip, "");
-        one(to, &all.text, all.checked, &all.semantics, context);
+impl Drawn for CheckboxGroupView {
+    fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
+        ("checks", Vec::new())
     }
-    for choice in &view.choices {
-        let CheckboxView { checked, semantics, .. } = &choice.checkbox;
-        to.open_in("div", "choice", &states_of(*checked, semantics));
-        to.set_action(Action::Pick, &choice.value);
-        one(to, &choice.text, *checked, semantics, context);
+
+    fn draw(&self, to: &mut Markup, semantics: &Semantics, context: &Context) {
+        to.open("div", "choices");
+        context.name(to, semantics);
+        if let Some(all) = &self.all {
+            to.open_in("div", "all", &states_of(all.checked, &all.semantics));
+            to.set_action(Action::Flip, "");
+            one(to, &all.text, all.checked, &all.semantics, context);
+        }
+        for choice in &self.choices {
+            let CheckboxView { checked, semantics, .. } = &choice.checkbox;
+            to.open_in("div", "choice", &states_of(*checked, semantics));
+            to.set_action(Action::Pick, &choice.value);
+            one(to, &choice.text, *checked, semantics, context);
+        }
+        to.close();
     }
-    to.close();
 }
 
 const RING: &str = concat!(
@@ -66,31 +77,37 @@ const RING: &str = concat!(
     r#"<circle class="dot" cx="12" cy="12" r="4.5"></circle></svg>"#
 );
 
-pub(super) fn radios_body(
-    to: &mut Markup,
-    view: &RadioGroupView,
-    semantics: &Semantics,
-    context: &Context,
-) {
-    to.open("div", "choices");
-    context.name(to, semantics);
-    for radio in &view.radios {
-        let states = [("on", radio.chosen), ("disabled", radio.semantics.disabled)];
-        to.open_in("div", "choice", &states);
-        to.set_action(Action::Pick, &radio.value);
-        to.class("check radio", &states);
-        context.write_semantics(to, &radio.semantics);
-        // Tab reaches only one of them; arrow keys move to the others.
-        to.reachable(radio.active && !radio.semantics.disabled);
-        to.flag("data-focus", radio.active);
-        to.set("aria-label", &radio.text);
-        to.open("span", "ring");
-        to.draw(RING);
-        to.open("span", "text");
-        to.close_with(&radio.text);
+impl Drawn for RadioGroupView {
+    fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
+        let class = match self.orientation {
+            Orientation::Horizontal => "radios row",
+            Orientation::Vertical => "radios",
+        };
+        let chosen = self.radios.iter().any(|radio| radio.chosen);
+        (class, vec![("empty", !chosen)])
+    }
+
+    fn draw(&self, to: &mut Markup, semantics: &Semantics, context: &Context) {
+        to.open("div", "choices");
+        context.name(to, semantics);
+        for radio in &self.radios {
+            let states = [("on", radio.chosen), ("disabled", radio.semantics.disabled)];
+            to.open_in("div", "choice", &states);
+            to.set_action(Action::Pick, &radio.value);
+            to.class("check radio", &states);
+            context.write_semantics(to, &radio.semantics);
+            // Tab reaches only one of them; arrow keys move to the others.
+            to.reachable(radio.active && !radio.semantics.disabled);
+            to.flag("data-focus", radio.active);
+            to.set("aria-label", &radio.text);
+            to.open("span", "ring");
+            to.draw(RING);
+            to.open("span", "text");
+            to.close_with(&radio.text);
+            to.close();
+        }
         to.close();
     }
-    to.close();
 }
 
 /// Writes the content of a checkbox in a group and closes it.

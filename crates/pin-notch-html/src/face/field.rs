@@ -1,7 +1,8 @@
 //! Controls with a field: texts, and numbers and list items with a button on either side.
 
-use super::{BACK, Button, Context, LESS, MORE, NEXT};
+use super::{BACK, LESS, MORE, NEXT};
 use crate::action::Action;
+use crate::drawn::{Button, Context, Drawn};
 use crate::markup::Markup;
 use pin_notch::{ItemStepperView, Part, Semantics, StepperView, TextKind, TextView};
 
@@ -17,42 +18,44 @@ pub(super) fn input(to: &mut Markup, text: &str, placeholder: &str, semantics: &
     to.set("value", text);
 }
 
-pub(super) fn text_body(
-    to: &mut Markup,
-    view: &TextView,
-    semantics: &Semantics,
-    context: &Context,
-) {
-    to.open("div", "field");
-    if semantics.multiline {
-        to.open("textarea", "input");
-        to.set("rows", &view.rows.to_string());
-    } else {
-        to.open("input", "input");
-        to.set("type", "text");
+impl Drawn for TextView {
+    fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
+        let class = if self.semantics.multiline { "text lines" } else { "text" };
+        (class, vec![("empty", self.text.is_empty())])
     }
-    match view.kind {
-        TextKind::Text => {}
-        kind @ (TextKind::Email | TextKind::Url | TextKind::Tel) => {
-            to.set("inputmode", kind.name());
-            to.set("spellcheck", "false");
-            to.set("autocapitalize", "off");
+
+    fn draw(&self, to: &mut Markup, semantics: &Semantics, context: &Context) {
+        to.open("div", "field");
+        if semantics.multiline {
+            to.open("textarea", "input");
+            to.set("rows", &self.rows.to_string());
+        } else {
+            to.open("input", "input");
+            to.set("type", "text");
         }
+        match self.kind {
+            TextKind::Text => {}
+            kind @ (TextKind::Email | TextKind::Url | TextKind::Tel) => {
+                to.set("inputmode", kind.name());
+                to.set("spellcheck", "false");
+                to.set("autocapitalize", "off");
+            }
+        }
+        if !self.autocomplete.is_empty() {
+            to.set("autocomplete", &self.autocomplete);
+        }
+        to.set("placeholder", &self.placeholder);
+        to.flag("disabled", semantics.disabled);
+        to.flag("readonly", semantics.readonly);
+        to.flag("data-focus", true);
+        context.name(to, semantics);
+        to.set("value", &self.text);
+        to.close();
+        to.close();
+        to.open("span", "counter");
+        to.set("aria-hidden", "true");
+        to.close_with(&self.counter);
     }
-    if !view.autocomplete.is_empty() {
-        to.set("autocomplete", &view.autocomplete);
-    }
-    to.set("placeholder", &view.placeholder);
-    to.flag("disabled", semantics.disabled);
-    to.flag("readonly", semantics.readonly);
-    to.flag("data-focus", true);
-    context.name(to, semantics);
-    to.set("value", &view.text);
-    to.close();
-    to.close();
-    to.open("span", "counter");
-    to.set("aria-hidden", "true");
-    to.close_with(&view.counter);
 }
 
 const LESS_BUTTON: Button =
@@ -64,37 +67,39 @@ const BACK_BUTTON: Button =
 const NEXT_BUTTON: Button =
     Button { part: "next", name: Part::Next, icon: NEXT, does: (Action::Step, "1") };
 
-pub(super) fn stepper_body(
-    to: &mut Markup,
-    view: &StepperView,
-    semantics: &Semantics,
-    context: &Context,
-) {
-    context.button(to, LESS_BUTTON, context.stuck || view.at_first);
-    to.open("div", "field");
-    input(to, &view.text, &view.placeholder, semantics);
-    to.set("inputmode", "decimal");
-    to.flag("data-focus", true);
-    context.name(to, semantics);
-    to.close();
-    to.open("span", "unit");
-    to.set("aria-hidden", "true");
-    to.close_with(&view.unit);
-    to.close();
-    context.button(to, MORE_BUTTON, context.stuck || view.at_last);
+impl Drawn for StepperView {
+    fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
+        ("stepper", vec![("empty", self.text.is_empty())])
+    }
+
+    fn draw(&self, to: &mut Markup, semantics: &Semantics, context: &Context) {
+        context.button(to, LESS_BUTTON, context.stuck || self.at_first);
+        to.open("div", "field");
+        input(to, &self.text, &self.placeholder, semantics);
+        to.set("inputmode", "decimal");
+        to.flag("data-focus", true);
+        context.name(to, semantics);
+        to.close();
+        to.open("span", "unit");
+        to.set("aria-hidden", "true");
+        to.close_with(&self.unit);
+        to.close();
+        context.button(to, MORE_BUTTON, context.stuck || self.at_last);
+    }
 }
 
-pub(super) fn items_body(
-    to: &mut Markup,
-    view: &ItemStepperView,
-    semantics: &Semantics,
-    context: &Context,
-) {
-    context.button(to, BACK_BUTTON, context.stuck || view.at_first);
-    to.open("div", "item");
-    context.name(to, semantics);
-    to.reachable(!semantics.disabled);
-    to.flag("data-focus", true);
-    to.close_with(&view.text);
-    context.button(to, NEXT_BUTTON, context.stuck || view.at_last);
+impl Drawn for ItemStepperView {
+    fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
+        ("items", Vec::new())
+    }
+
+    fn draw(&self, to: &mut Markup, semantics: &Semantics, context: &Context) {
+        context.button(to, BACK_BUTTON, context.stuck || self.at_first);
+        to.open("div", "item");
+        context.name(to, semantics);
+        to.reachable(!semantics.disabled);
+        to.flag("data-focus", true);
+        to.close_with(&self.text);
+        context.button(to, NEXT_BUTTON, context.stuck || self.at_last);
+    }
 }

@@ -1,26 +1,32 @@
 //! Field steppers: a value by its parts, each in a small field of its own.
 
-use super::Context;
 use crate::action::Action;
+use crate::drawn::{Context, Drawn};
 use crate::markup::Markup;
 use pin_notch::{FieldsView, Part, Semantics};
 
-pub(super) fn body(to: &mut Markup, view: &FieldsView, semantics: &Semantics, context: &Context) {
-    to.open("div", "field");
-    context.name(to, semantics);
-    for (at, field) in view.fields.iter().enumerate() {
-        if !field.before.is_empty() {
-            to.open("span", "before");
-            to.set("aria-hidden", "true");
-            to.close_with(field.before);
-        }
-        to.open("span", if field.filled { "number" } else { "number unfilled" });
-        context.write_semantics(to, &field.semantics);
-        context.label(to, Part::Field(field.name));
-        to.reachable(!semantics.disabled);
-        to.set_action(Action::Field, &at.to_string());
-        to.flag("data-focus", field.active);
-        to.close_with(&field.text);
+impl Drawn for FieldsView {
+    fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
+        ("fields", vec![("empty", self.text.is_empty())])
     }
-    to.close();
+
+    fn draw(&self, to: &mut Markup, semantics: &Semantics, context: &Context) {
+        to.open("div", "field");
+        context.name(to, semantics);
+        for (at, field) in self.fields.iter().enumerate() {
+            if !field.before.is_empty() {
+                to.open("span", "before");
+                to.set("aria-hidden", "true");
+                to.close_with(field.before);
+            }
+            to.open("span", if field.filled { "number" } else { "number unfilled" });
+            context.write_semantics(to, &field.semantics);
+            context.label(to, Part::Field(field.name));
+            to.reachable(!semantics.disabled);
+            to.set_action(Action::Field, &at.to_string());
+            to.flag("data-focus", field.active);
+            to.close_with(&field.text);
+        }
+        to.close();
+    }
 }

@@ -3,9 +3,10 @@
 use super::{NONE, readout};
 use crate::action::Action;
 use crate::attributes::Looks;
+use crate::drawn::{Context, Drawn};
 use crate::markup::Markup;
 use crate::shapes::outline;
-use pin_notch::{Decimal, Direction, RatingView, number_text};
+use pin_notch::{Decimal, Direction, RatingView, Semantics, number_text};
 
 /// A honeycomb cell, in the form in which a browser serializes it, so that it compares equal to what a
 /// server drew.
@@ -16,28 +17,35 @@ const CELL: &str = concat!(
     r#""></path></svg>"#
 );
 
-pub(super) fn body(to: &mut Markup, view: &RatingView, looks: &Looks) {
-    if view.zero {
-        to.open_in("span", "zero", &[("on", view.shown == Some(Decimal::ZERO))]);
+impl Drawn for RatingView {
+    fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
+        ("rating", vec![("preview", self.previewed), ("empty", self.value.is_none())])
+    }
+
+    fn draw(&self, to: &mut Markup, _semantics: &Semantics, context: &Context) {
+        let looks = context.looks;
+        if self.zero {
+            to.open_in("span", "zero", &[("on", self.shown == Some(Decimal::ZERO))]);
+            to.set("aria-hidden", "true");
+            to.set_action(Action::Choose, "0");
+            to.draw(NONE);
+        }
+        to.open("div", "icons");
+        to.set("dir", if self.direction == Direction::RightToLeft { "rtl" } else { "ltr" });
         to.set("aria-hidden", "true");
-        to.set_action(Action::Choose, "0");
-        to.draw(NONE);
-    }
-    to.open("div", "icons");
-    to.set("dir", if view.direction == Direction::RightToLeft { "rtl" } else { "ltr" });
-    to.set("aria-hidden", "true");
-    to.set("data-place", "");
-    for icon in 0..view.icons {
-        to.open("span", "icon");
-        to.open("span", "icon-off");
-        glyph(to, looks, &view.icon);
-        to.open("span", "icon-on");
-        to.put("style", format_args!("--share:{}", number_text(view.fill(icon))));
-        glyph(to, looks, &view.icon);
+        to.set("data-place", "");
+        for icon in 0..self.icons {
+            to.open("span", "icon");
+            to.open("span", "icon-off");
+            glyph(to, looks, &self.icon);
+            to.open("span", "icon-on");
+            to.put("style", format_args!("--share:{}", number_text(self.fill(icon))));
+            glyph(to, looks, &self.icon);
+            to.close();
+        }
         to.close();
+        readout(to, &self.readout);
     }
-    to.close();
-    readout(to, &view.readout);
 }
 
 fn glyph(to: &mut Markup, looks: &Looks, icon: &str) {

@@ -1,63 +1,74 @@
 //! A select: a field with the choice, and a list that opens below it.
 
 use super::field::input;
-use super::{Button, CROSS, Context, DOWN, press};
+use super::{CROSS, DOWN};
 use crate::action::Action;
+use crate::drawn::{Button, Context, Drawn, press};
 use crate::markup::Markup;
 use pin_notch::{Part, RowView, SelectView, Semantics};
 
-pub(super) fn body(to: &mut Markup, view: &SelectView, semantics: &Semantics, context: &Context) {
-    to.open("div", "field");
-    to.open("span", "tokens");
-    for token in view.tokens.iter().filter(|_| view.multiple) {
-        to.open("span", if token.pending { "token token-pending" } else { "token" });
-        to.open("span", "token-text");
-        to.close_with(&token.text);
-        to.open("span", "remove");
-        to.set("aria-label", &context.words(Part::Remove { text: token.text.clone() }));
-        press(to, CROSS, (Action::Remove, &token.value), context.stuck);
+impl Drawn for SelectView {
+    fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
+        ("select", vec![("open", self.open), ("empty", self.prompting)])
+    }
+
+    fn about(&self) -> &str {
+        &self.chosen
+    }
+
+    fn draw(&self, to: &mut Markup, semantics: &Semantics, context: &Context) {
+        to.open("div", "field");
+        to.open("span", "tokens");
+        for token in self.tokens.iter().filter(|_| self.multiple) {
+            to.open("span", if token.pending { "token token-pending" } else { "token" });
+            to.open("span", "token-text");
+            to.close_with(&token.text);
+            to.open("span", "remove");
+            to.set("aria-label", &context.words(Part::Remove { text: token.text.clone() }));
+            press(to, CROSS, (Action::Remove, &token.value), context.stuck);
+            to.close();
+        }
         to.close();
-    }
-    to.close();
-    let mut semantics = semantics.clone();
-    semantics.expanded = Some(view.open);
-    // Tokens show the choice; the field also has it, for assistive technology.
-    let spoken = view.multiple && !view.prompting;
-    if view.filtering {
-        // The field shows the choice while the list is closed, and the filter while it is open.
-        let searched = view.open || view.multiple;
-        let text = match (searched, view.prompting) {
-            (true, _) => &view.filter,
-            (false, true) => "",
-            (false, false) => &view.readout,
-        };
-        let prompts = (view.prompting || view.open) && !spoken;
-        input(to, text, if prompts { &view.readout } else { "" }, &semantics);
-    } else {
-        to.open("div", "input");
-        to.reachable(!semantics.disabled);
-        to.set("class", if spoken { "spoken" } else { "" });
-    }
-    context.name(to, &semantics);
-    to.set("aria-controls", "list");
-    to.set("aria-haspopup", "listbox");
-    if let Some(active) = view.active.filter(|_| view.open) {
-        to.put("aria-activedescendant", format_args!("row-{active}"));
-    }
-    if view.filtering {
-        to.set("aria-autocomplete", "list");
-    }
-    to.flag("data-focus", true);
-    if view.filtering {
+        let mut semantics = semantics.clone();
+        semantics.expanded = Some(self.open);
+        // Tokens show the choice; the field also has it, for assistive technology.
+        let spoken = self.multiple && !self.prompting;
+        if self.filtering {
+            // The field shows the choice while the list is closed, and the filter while it is open.
+            let searched = self.open || self.multiple;
+            let text = match (searched, self.prompting) {
+                (true, _) => &self.filter,
+                (false, true) => "",
+                (false, false) => &self.readout,
+            };
+            let prompts = (self.prompting || self.open) && !spoken;
+            input(to, text, if prompts { &self.readout } else { "" }, &semantics);
+        } else {
+            to.open("div", "input");
+            to.reachable(!semantics.disabled);
+            to.set("class", if spoken { "spoken" } else { "" });
+        }
+        context.name(to, &semantics);
+        to.set("aria-controls", "list");
+        to.set("aria-haspopup", "listbox");
+        if let Some(active) = self.active.filter(|_| self.open) {
+            to.put("aria-activedescendant", format_args!("row-{active}"));
+        }
+        if self.filtering {
+            to.set("aria-autocomplete", "list");
+        }
+        to.flag("data-focus", true);
+        if self.filtering {
+            to.close();
+        } else {
+            to.close_with(&self.readout);
+        }
+        let toggle =
+            Button { part: "toggle", name: Part::OpenList, icon: DOWN, does: (Action::Toggle, "") };
+        context.button(to, toggle, context.stuck);
         to.close();
-    } else {
-        to.close_with(&view.readout);
+        popup(to, self, context);
     }
-    let toggle =
-        Button { part: "toggle", name: Part::OpenList, icon: DOWN, does: (Action::Toggle, "") };
-    context.button(to, toggle, context.stuck);
-    to.close();
-    popup(to, view, context);
 }
 
 fn popup(to: &mut Markup, view: &SelectView, context: &Context) {

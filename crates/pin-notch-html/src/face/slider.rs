@@ -1,8 +1,9 @@
 //! A slider: a ruled track, thumbs on it, and the value as text.
 
-use super::{Context, Percent, readout};
+use super::{Percent, readout};
+use crate::drawn::{Context, Drawn};
 use crate::markup::Markup;
-use pin_notch::{MarkView, Orientation, Part, SliderView, SpanSliderView, Thumb};
+use pin_notch::{MarkView, Orientation, Part, Semantics, SliderView, SpanSliderView, Thumb};
 
 /// The sides at which values start and end.
 fn sides(orientation: Orientation) -> (&'static str, &'static str) {
@@ -46,28 +47,48 @@ fn grip(to: &mut Markup, bubble: &str) {
     to.close();
 }
 
-pub(super) fn body(to: &mut Markup, view: &SliderView) {
-    track(to, &view.marks, view.filled, view.orientation);
-    thumb(to, view.thumb, view.orientation);
-    grip(to, &view.readout);
-    to.close();
-    readout(to, &view.readout);
+impl Drawn for SliderView {
+    fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
+        let class = match self.orientation {
+            Orientation::Horizontal => "slider horizontal",
+            Orientation::Vertical => "slider vertical",
+        };
+        (class, vec![("grabbed", self.grabbed)])
+    }
+
+    fn draw(&self, to: &mut Markup, _semantics: &Semantics, _context: &Context) {
+        track(to, &self.marks, self.filled, self.orientation);
+        thumb(to, self.thumb, self.orientation);
+        grip(to, &self.readout);
+        to.close();
+        readout(to, &self.readout);
+    }
 }
 
-pub(super) fn span_body(to: &mut Markup, view: &SpanSliderView, context: &Context) {
-    track(to, &view.marks, view.filled, view.orientation);
-    let names = [(Thumb::Low, "from", Part::From), (Thumb::High, "to", Part::To)];
-    for (((which, name, part), at), semantics) in
-        names.into_iter().zip(view.thumbs).zip(&view.thumb_semantics)
-    {
-        thumb(to, at, view.orientation);
-        context.write_semantics(to, semantics);
-        context.label(to, part);
-        to.reachable(!semantics.disabled);
-        to.set("data-end", name);
-        to.flag("data-focus", view.active == which);
-        grip(to, semantics.range.as_ref().map_or("", |range| &range.text));
+impl Drawn for SpanSliderView {
+    fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
+        let class = match self.orientation {
+            Orientation::Horizontal => "slider span horizontal",
+            Orientation::Vertical => "slider span vertical",
+        };
+        (class, vec![("grabbed", self.grabbed)])
     }
-    to.close();
-    readout(to, &view.readout);
+
+    fn draw(&self, to: &mut Markup, _semantics: &Semantics, context: &Context) {
+        track(to, &self.marks, self.filled, self.orientation);
+        let names = [(Thumb::Low, "from", Part::From), (Thumb::High, "to", Part::To)];
+        for (((which, name, part), at), semantics) in
+            names.into_iter().zip(self.thumbs).zip(&self.thumb_semantics)
+        {
+            thumb(to, at, self.orientation);
+            context.write_semantics(to, semantics);
+            context.label(to, part);
+            to.reachable(!semantics.disabled);
+            to.set("data-end", name);
+            to.flag("data-focus", self.active == which);
+            grip(to, semantics.range.as_ref().map_or("", |range| &range.text));
+        }
+        to.close();
+        readout(to, &self.readout);
+    }
 }

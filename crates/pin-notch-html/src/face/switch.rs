@@ -1,14 +1,25 @@
 //! A switch: a slot with a cell at one end, and a caption.
 
+use crate::drawn::{Context, Drawn};
 use crate::markup::Markup;
-use pin_notch::SwitchView;
+use pin_notch::{Semantics, SwitchView};
 
-pub(super) fn body(to: &mut Markup, view: &SwitchView) {
-    to.open("div", "track");
-    to.set("data-place", "");
-    to.open("div", "thumb");
-    to.close();
-    to.close();
-    to.open("span", "caption");
-    to.close_with(&view.caption);
+impl Drawn for SwitchView {
+    fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
+        ("switch", vec![("on", self.on)])
+    }
+
+    fn about(&self) -> &str {
+        &self.caption
+    }
+
+    fn draw(&self, to: &mut Markup, _semantics: &Semantics, _context: &Context) {
+        to.open("div", "track");
+        to.set("data-place", "");
+        to.open("div", "thumb");
+        to.close();
+        to.close();
+        to.open("span", "caption");
+        to.close_with(&self.caption);
+    }
 }

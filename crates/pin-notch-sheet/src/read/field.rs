@@ -6,8 +6,7 @@ use crate::sheet::FieldSheet;
 use crate::tree::{Format, Is, Node};
 use crate::{tree, words};
 use pin_notch::{
-    AnyWorld, AttributeError, AttributeKind, Choice, Control, ControlKind, Definition, Quoted,
-    joined_list,
+    AnyWorld, AttributeError, AttributeKind, Choice, ControlKind, Definition, Quoted, joined_list,
 };
 use std::collections::HashSet;
 use std::ops::Range;
@@ -146,7 +145,7 @@ impl Reader<'_> {
             self.options_from(&name, at, &mut options);
         }
         let span = listed.or(file).map_or_else(|| self.head(node), |node| node.span.clone());
-        if words::chooses(definition.kind()) {
+        if definition.kind().has_choices() {
             self.twice(node, &span, &mut options);
         }
         if let Err(error) = definition.set_options(&options) {
@@ -257,10 +256,8 @@ impl Reader<'_> {
             self.found.push(Finding::remark(code, span, remark.to_string()));
         }
         // A value that is not offered. Since the list of options is complete, it cannot be added later.
-        if matches!(
-            control,
-            Control::Select(_) | Control::CheckboxGroup(_) | Control::RadioGroup(_)
-        ) && let Some(value) = node.get("value")
+        if control.control_kind().has_choices()
+            && let Some(value) = node.get("value")
             && let Err(wrong) = control.check_value(control.default_value())
         {
             for invalid in wrong.iter().filter(|invalid| invalid.state() == "badInput") {

@@ -8,7 +8,7 @@ use super::patterns::{DATE_TIME, DAY, MONTH, TIME, WEEK};
 use super::{CONTROL, Loss, MOST_LISTED};
 use crate::sheet::{FieldSheet, Sheet};
 use crate::tree::{Is, Node, Table};
-use pin_notch::{AnyWorld, Choice, Control, ControlKind, Field, Form, Notches, Value, ValueKind};
+use pin_notch::{AnyWorld, Choice, Control, Field, Form, Notches, OptionKind, Value, ValueKind};
 use std::borrow::Cow;
 
 impl Sheet {
@@ -144,8 +144,7 @@ impl Writer<'_> {
         let items = schema.get("items").unwrap_or(&Node::from(true)).get("multipleOf").is_some();
         let counts_from_0 = schema.has("multipleOf") || items;
         // For a span they are a distance, and not a number of items.
-        let is_span = [ControlKind::SpanSlider, ControlKind::DateSpan]
-            .contains(&self.defined.definition.kind());
+        let is_span = matches!(self.control.kind(), ValueKind::Span | ValueKind::Dates);
         for (word, text) in self.defined.definition.attributes() {
             let key = format!("x-{word}");
             match word {
@@ -159,30 +158,19 @@ impl Writer<'_> {
             }
         }
         let options = self.defined.definition.options();
-        match self.defined.definition.kind() {
-            _ if options.is_empty() => {}
-            ControlKind::Slider => self.lose("its marks", false),
-            ControlKind::Rating => self.lose("the names of its icons", false),
-            ControlKind::CheckboxGroup
-            | ControlKind::RadioGroup
-            | ControlKind::ItemStepper
-            | ControlKind::Select => {
+        if options.is_empty() {
+            return;
+        }
+        match self.defined.definition.kind().options() {
+            Some(OptionKind::Mark) => self.lose("its marks", false),
+            Some(OptionKind::Name) => self.lose("the names of its icons", false),
+            Some(OptionKind::Choice) => {
                 if options.iter().any(|option| option.group.is_some()) {
                     self.lose("the groups of its options", false);
                 }
             }
-            // Closed days are reported with the days; the others have no options.
-            ControlKind::Date
-            | ControlKind::DateSpan
-            | ControlKind::SpanSlider
-            | ControlKind::Switch
-            | ControlKind::Checkbox
-            | ControlKind::Text
-            | ControlKind::Stepper
-            | ControlKind::Month
-            | ControlKind::Week
-            | ControlKind::Time
-            | ControlKind::DateTime => {}
+            // Closed days are reported with the days.
+            Some(OptionKind::ClosedDay) | None => {}
         }
     }
 

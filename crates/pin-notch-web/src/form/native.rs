@@ -16,36 +16,49 @@ pub(super) struct Described {
     pub values: Vec<String>,
 }
 
-/// HTML's input types, and the kind of control that has the same values. All others contain texts, which
-/// the browser checks itself.
-const KINDS: [(&str, ControlKind); 12] = [
-    ("number", ControlKind::Stepper),
-    ("range", ControlKind::Slider),
-    ("checkbox", ControlKind::Checkbox),
+/// HTML's input types, the kind of control that has the same values, and how these are entered. All other
+/// types contain texts, which the browser checks itself.
+const KINDS: [(&str, ControlKind, Entered); 12] = [
+    ("number", ControlKind::Stepper, Entered::Typed),
+    ("range", ControlKind::Slider, Entered::Chosen),
+    ("checkbox", ControlKind::Checkbox, Entered::Flipped),
     // Several checkboxes with the same name.
-    ("checkboxes", ControlKind::CheckboxGroup),
-    ("radio", ControlKind::RadioGroup),
-    ("select-one", ControlKind::Select),
-    ("select-multiple", ControlKind::Select),
-    ("date", ControlKind::Date),
-    ("month", ControlKind::Month),
-    ("week", ControlKind::Week),
-    ("time", ControlKind::Time),
-    ("datetime-local", ControlKind::DateTime),
+    ("checkboxes", ControlKind::CheckboxGroup, Entered::Picked),
+    ("radio", ControlKind::RadioGroup, Entered::Picked),
+    ("select-one", ControlKind::Select, Entered::Picked),
+    ("select-multiple", ControlKind::Select, Entered::Picked),
+    ("date", ControlKind::Date, Entered::Typed),
+    ("month", ControlKind::Month, Entered::Typed),
+    ("week", ControlKind::Week, Entered::Typed),
+    ("time", ControlKind::Time, Entered::Typed),
+    ("datetime-local", ControlKind::DateTime, Entered::Typed),
 ];
+
+/// How a value is entered.
+#[derive(Clone, Copy)]
+enum Entered {
+    /// As a text, which counts when it is settled.
+    Typed,
+    /// By dragging a thumb.
+    Chosen,
+    /// From one state to the other.
+    Flipped,
+    /// Option by option.
+    Picked,
+}
 
 impl Described {
     pub(super) fn of(kind: &str) -> Self {
-        let known = KINDS.iter().find(|(known, _)| *known == kind);
+        let known = KINDS.iter().find(|(known, ..)| *known == kind);
         let kind =
-            known.map_or(if kind == "textarea" { "textarea" } else { "" }, |(kind, _)| *kind);
+            known.map_or(if kind == "textarea" { "textarea" } else { "" }, |(kind, ..)| *kind);
         let (attributes, options, values) = Default::default();
         Self { kind, attributes, options, values }
     }
 
     fn kind(&self) -> ControlKind {
-        let known = KINDS.iter().find(|(known, _)| *known == self.kind);
-        known.map_or(ControlKind::Text, |(_, kind)| *kind)
+        let known = KINDS.iter().find(|(known, ..)| *known == self.kind);
+        known.map_or(ControlKind::Text, |(_, kind, _)| *kind)
     }
 
     /// Sets an attribute. The default value of a choice may have several texts.
@@ -94,31 +107,17 @@ fn set_texts(control: &mut Control, texts: &[String], is_settled: bool) {
 /// at once.
 fn attempts(before: &Control, texts: &[String], is_settled: bool) -> Vec<String> {
     let first = texts.first().map_or("", String::as_str);
-    let intents = match before {
-        Control::Stepper(_)
-        | Control::Text(_)
-        | Control::Date(_)
-        | Control::Month(_)
-        | Control::Week(_)
-        | Control::Time(_)
-        | Control::DateTime(_) => match is_settled {
-            true => vec![Intent::Type(first), Intent::Settle],
-            false => Vec::new(),
-        },
-        Control::Slider(_) if !is_settled => {
-            parse_number(first).ok().map(Intent::Choose).into_iter().collect()
+    let known = KINDS.iter().find(|(_, kind, _)| *kind == before.control_kind());
+    let intents = match known.map_or(Entered::Typed, |(.., entered)| *entered) {
+        Entered::Typed if is_settled => vec![Intent::Type(first), Intent::Settle],
+        Entered::Typed => Vec::new(),
+        Entered::Chosen => {
+            let number = parse_number(first).ok().filter(|_| !is_settled);
+            number.map(Intent::Choose).into_iter().collect()
         }
-        Control::Checkbox(_) if before.entries() != texts => vec![Intent::Flip],
-        Control::CheckboxGroup(_) | Control::RadioGroup(_) | Control::Select(_) => {
-            return changed_choices(before, texts);
-        }
-        Control::Slider(_)
-        | Control::Checkbox(_)
-        | Control::SpanSlider(_)
-        | Control::Rating(_)
-        | Control::Switch(_)
-        | Control::ItemStepper(_)
-        | Control::DateSpan(_) => Vec::new(),
+        Entered::Flipped if before.entries() != texts => vec![Intent::Flip],
+        Entered::Flipped => Vec::new(),
+        Entered::Picked => return changed_choices(before, texts),
     };
     intents.into_iter().map(in_words).collect()
 }

@@ -4,7 +4,7 @@
 
 use super::given::Given;
 use super::machine::{conditions_of, machine_methods};
-use super::uniform::uniform;
+use super::uniform::{uniform, yes_or_no};
 use super::{Conditions, ControlError, Value, ValueKind};
 use crate::definition::definition;
 use crate::event::{Shown, Turn};
@@ -197,6 +197,9 @@ uniform! {
     Checkbox(Checkbox),
     fn kind(&self) -> ValueKind {
         ValueKind::On
+    }
+    fn value_text(&self) -> String {
+        yes_or_no(self.checked == Checked::On, &self.surroundings.world)
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         Checkbox::set_value(self, match value {

@@ -12,6 +12,7 @@ use super::{CheckboxView, Choice, Conditions, ControlError, Value, ValueKind};
 use crate::definition::definition;
 use crate::event::Turn;
 use crate::intent::{Intent, Key};
+use crate::message::Message;
 use crate::refusal::Refusal;
 use crate::semantics::{Checked, Role, Semantics};
 use crate::surroundings::Surroundings;
@@ -373,6 +374,12 @@ uniform! {
     CheckboxGroup(CheckboxGroup),
     fn kind(&self) -> ValueKind {
         ValueKind::Texts
+    }
+    fn value_text(&self) -> String {
+        let is_chosen = |choice: &ChoiceView| choice.checkbox.checked == Checked::On;
+        let chosen = CheckboxGroup::view(self).choices.into_iter().filter(is_chosen);
+        let texts = chosen.map(|choice| choice.text).collect();
+        self.surroundings.world.message(&Message::List(texts))
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         CheckboxGroup::set_value(self, value.chosen()?)

@@ -361,6 +361,9 @@ uniform! {
     fn kind(&self) -> ValueKind {
         ValueKind::Date
     }
+    fn value_text(&self) -> String {
+        DatePicker::view(self).text
+    }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         DatePicker::set_value(self, Taken::taken(value)?)
     }

@@ -374,6 +374,10 @@ uniform! {
     fn kind(&self) -> ValueKind {
         ValueKind::Dates
     }
+    fn value_text(&self) -> String {
+        let [first, last] = DateSpanPicker::view(self).texts;
+        if last.is_empty() { first } else { format!("{first} – {last}") }
+    }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         DateSpanPicker::set_value(self, Taken::taken(value)?)
     }

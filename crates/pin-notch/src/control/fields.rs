@@ -246,6 +246,9 @@ macro_rules! in_forms {
             fn kind(&self) -> ValueKind {
                 ValueKind::$kind
             }
+            fn value_text(&self) -> String {
+            FieldStepper::view(self).text
+            }
             fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
                 FieldStepper::set_value(self, Taken::taken(value)?)
             }

@@ -287,6 +287,9 @@ uniform! {
     fn kind(&self) -> ValueKind {
         ValueKind::Text
     }
+    fn value_text(&self) -> String {
+        ItemStepper::view(self).text
+    }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         match Taken::taken(value)? {
             Some(text) => ItemStepper::set_value(self, String::as_str(&text)),

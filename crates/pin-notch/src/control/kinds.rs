@@ -6,7 +6,10 @@ use super::*;
 /// Defines [`Control`], [`View`], [`Definition`], [`ControlKind`] and the conversions between them from one
 /// row per control.
 macro_rules! controls {
-    ($(#[doc = $about:literal] $kind:ident $name:literal($control:ty, $view:ty, $definition:ty),)+) => {
+    ($(
+        #[doc = $about:literal]
+        $kind:ident $name:literal($control:ty, $view:ty, $definition:ty) $(with $option:ident)?,
+    )+) => {
         /// Any control.
         ///
         /// ```
@@ -104,6 +107,20 @@ macro_rules! controls {
                     $(Self::$kind => $about,)+
                 };
                 about.trim()
+            }
+
+            /// What the options of such a control are; `None` if it has none.
+            ///
+            /// ```
+            /// use pin_notch::{ControlKind, OptionKind};
+            /// assert_eq!(ControlKind::Select.options(), Some(OptionKind::Choice));
+            /// assert_eq!(ControlKind::Slider.options(), Some(OptionKind::Mark));
+            /// assert_eq!(ControlKind::Switch.options(), None);
+            /// ```
+            pub const fn options(self) -> Option<OptionKind> {
+                match self {
+                    $(Self::$kind => first(&[$(OptionKind::$option)?]),)+
+                }
             }
 
             /// The attributes of such a control, in order.
@@ -226,31 +243,31 @@ macro_rules! controls {
 
 controls! {
     /// A number on a track.
-    Slider "slider"(Slider, SliderView, SliderDefinition),
+    Slider "slider"(Slider, SliderView, SliderDefinition) with Mark,
     /// Two numbers on one track.
-    SpanSlider "span-slider"(SpanSlider, SpanSliderView, SpanSliderDefinition),
+    SpanSlider "span-slider"(SpanSlider, SpanSliderView, SpanSliderDefinition) with Mark,
     /// A number shown as a row of icons; may be empty.
-    Rating "rating"(Rating, RatingView, RatingDefinition),
+    Rating "rating"(Rating, RatingView, RatingDefinition) with Name,
     /// On or off.
     Switch "switch"(Switch, SwitchView, SwitchDefinition),
     /// On, off or mixed.
     Checkbox "checkbox"(Checkbox, CheckboxView, CheckboxDefinition),
     /// Checkboxes, optionally with one for all.
-    CheckboxGroup "checkbox-group"(CheckboxGroup, CheckboxGroupView, CheckboxGroupDefinition),
+    CheckboxGroup "checkbox-group"(CheckboxGroup, CheckboxGroupView, CheckboxGroupDefinition) with Choice,
     /// One of a few options, all visible.
-    RadioGroup "radio-group"(RadioGroup, RadioGroupView, RadioGroupDefinition),
+    RadioGroup "radio-group"(RadioGroup, RadioGroupView, RadioGroupDefinition) with Choice,
     /// A text of one or several lines.
     Text "text"(TextField, TextView, TextDefinition),
     /// A number, typed or stepped.
     Stepper "stepper"(Stepper, StepperView, StepperDefinition),
     /// Back and next through a list.
-    ItemStepper "item-stepper"(ItemStepper, ItemStepperView, ItemStepperDefinition),
+    ItemStepper "item-stepper"(ItemStepper, ItemStepperView, ItemStepperDefinition) with Choice,
     /// One or several options from a list.
-    Select "select"(Select, SelectView, SelectDefinition),
+    Select "select"(Select, SelectView, SelectDefinition) with Choice,
     /// A day, typed or picked.
-    Date "date"(DatePicker, DateView, DateDefinition),
+    Date "date"(DatePicker, DateView, DateDefinition) with ClosedDay,
     /// Two days, typed or picked.
-    DateSpan "date-span"(DateSpanPicker, DateSpanView, DateSpanDefinition),
+    DateSpan "date-span"(DateSpanPicker, DateSpanView, DateSpanDefinition) with ClosedDay,
     /// A month, by its fields.
     Month "month"(FieldStepper<Month>, FieldsView, FieldsDefinition<Month>),
     /// A week, by its fields.
@@ -267,13 +284,33 @@ impl ControlKind {
         Self::ALL.iter().copied().find(|kind| kind.name() == name)
     }
 
-    /// Whether the element of such a control contains options.
+    /// Whether its options are choices: the values that it can have.
     ///
     /// ```
     /// use pin_notch::ControlKind;
-    /// assert!(ControlKind::Select.has_options() && !ControlKind::Switch.has_options());
+    /// assert!(ControlKind::Select.has_choices() && !ControlKind::Slider.has_choices());
     /// ```
-    pub fn has_options(self) -> bool {
-        self.attributes().iter().any(|attribute| attribute.name == "options")
+    pub const fn has_choices(self) -> bool {
+        matches!(self.options(), Some(OptionKind::Choice))
+    }
+}
+
+/// What the options of a control are.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum OptionKind {
+    /// The values that it can have.
+    Choice,
+    /// Values marked along its track.
+    Mark,
+    /// Names of its values.
+    Name,
+    /// Days that cannot be chosen.
+    ClosedDay,
+}
+
+const fn first(all: &[OptionKind]) -> Option<OptionKind> {
+    match all {
+        [] => None,
+        [first, ..] => Some(*first),
     }
 }

@@ -295,6 +295,10 @@ uniform! {
     fn kind(&self) -> ValueKind {
         ValueKind::Text
     }
+    fn value_text(&self) -> String {
+        let chosen = RadioGroup::view(self).radios.into_iter().find(|radio| radio.chosen);
+        chosen.map(|radio| radio.text).unwrap_or_default()
+    }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         let value: Option<String> = Taken::taken(value)?;
         RadioGroup::set_value(self, value.as_deref())

@@ -421,6 +421,15 @@ uniform! {
     fn kind(&self) -> ValueKind {
         ValueKind::Number
     }
+    fn value_text(&self) -> String {
+        Rating::view(self).semantics.range.map(|range| range.text).unwrap_or_default()
+    }
+    fn empty_text(&self) -> String {
+        self.value_text()
+    }
+    fn notches(&self) -> Option<&Notches> {
+        Some(Rating::notches(self))
+    }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         Rating::set_value(self, Taken::taken(value)?)
     }

@@ -445,6 +445,9 @@ uniform! {
     fn kind(&self) -> ValueKind {
         if self.definition.multiple { ValueKind::Texts } else { ValueKind::Text }
     }
+    fn value_text(&self) -> String {
+        Select::view(self).readout
+    }
     fn value(&self) -> Value {
         shared_value(self.definition.multiple, Select::value(self))
     }

@@ -18,12 +18,12 @@ use super::value::Taken;
 use super::{Conditions, ControlError, Scale, Value, ValueKind, Wording, admit_default};
 use crate::event::Turn;
 use crate::intent::Intent;
-use crate::notches::Remark;
+use crate::notches::{Notches, Remark};
 use crate::refusal::Refusal;
 use crate::semantics::Orientation;
 use crate::surroundings::Surroundings;
 use crate::validity::{Invalid, violations};
-use crate::world::NumberPattern;
+use crate::world::{AnyWorld, NumberPattern};
 use rust_decimal::Decimal;
 use single::Single;
 
@@ -199,6 +199,15 @@ uniform! {
     }
     fn kind(&self) -> ValueKind {
         ValueKind::Number
+    }
+    fn value_text(&self) -> String {
+        Slider::view(self).readout
+    }
+    fn notches(&self) -> Option<&Notches> {
+        Some(Slider::notches(self))
+    }
+    fn world(&self) -> AnyWorld {
+        Slider::world(self)
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         Slider::set_value(self, Taken::taken_always(value)?)

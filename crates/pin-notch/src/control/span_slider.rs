@@ -16,13 +16,13 @@ use super::value::Taken;
 use super::{Conditions, ControlError, Scale, Value, ValueKind};
 use crate::event::{Shown, Turn};
 use crate::intent::Intent;
-use crate::notches::Remark;
+use crate::notches::{Notches, Remark};
 use crate::number::number_text;
 use crate::refusal::Refusal;
 use crate::semantics::Orientation;
 use crate::surroundings::Surroundings;
 use crate::validity::{Invalid, violations};
-use crate::world::NumberPattern;
+use crate::world::{AnyWorld, NumberPattern};
 use pair::Pair;
 use rust_decimal::Decimal;
 
@@ -190,6 +190,15 @@ uniform! {
     }
     fn kind(&self) -> ValueKind {
         ValueKind::Span
+    }
+    fn value_text(&self) -> String {
+        SpanSlider::view(self).readout
+    }
+    fn notches(&self) -> Option<&Notches> {
+        Some(SpanSlider::notches(self))
+    }
+    fn world(&self) -> AnyWorld {
+        SpanSlider::world(self)
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         SpanSlider::set_value(self, Taken::taken_always(value)?)

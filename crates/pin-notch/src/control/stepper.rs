@@ -364,6 +364,15 @@ uniform! {
     fn kind(&self) -> ValueKind {
         ValueKind::Number
     }
+    fn value_text(&self) -> String {
+        Stepper::view(self).semantics.range.map(|range| range.text).unwrap_or_default()
+    }
+    fn notches(&self) -> Option<&Notches> {
+        Some(Stepper::notches(self))
+    }
+    fn world(&self) -> AnyWorld {
+        Stepper::world(self)
+    }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         Stepper::set_value(self, Taken::taken(value)?)
     }

@@ -5,7 +5,7 @@
 
 use super::given::Given;
 use super::machine::{conditions_of, machine_methods};
-use super::uniform::uniform;
+use super::uniform::{uniform, yes_or_no};
 use super::{Conditions, ControlError, Value, ValueKind};
 use crate::definition::definition;
 use crate::event::Turn;
@@ -187,6 +187,12 @@ uniform! {
     Switch(Switch),
     fn kind(&self) -> ValueKind {
         ValueKind::On
+    }
+    fn value_text(&self) -> String {
+        match Switch::view(self).caption {
+            caption if caption.is_empty() => yes_or_no(self.on, &self.surroundings.world),
+            caption => caption,
+        }
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         Switch::set_value(self, value.is_on().ok_or(Refusal::WrongKind)?);

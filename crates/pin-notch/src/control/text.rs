@@ -397,6 +397,9 @@ uniform! {
     fn kind(&self) -> ValueKind {
         ValueKind::Text
     }
+    fn value_text(&self) -> String {
+        Value::from(TextField::value(self)).to_string()
+    }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         let text: Option<String> = Taken::taken(value)?;
         TextField::set_value(self, text.as_deref());

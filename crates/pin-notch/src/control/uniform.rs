@@ -5,11 +5,13 @@ use super::{Conditions, ControlError, Definition, Span, Value, ValueKind, View};
 use crate::calendar::{CalendarError, Date};
 use crate::event::Turn;
 use crate::intent::Intent;
-use crate::notches::Remark;
+use crate::message::Message;
+use crate::notches::{Notches, Remark};
 use crate::number::parse_number;
 use crate::refusal::Refusal;
 use crate::surroundings::Surroundings;
 use crate::validity::{BadInput, Invalid};
+use crate::world::AnyWorld;
 use std::borrow::Cow;
 
 pub(crate) trait Uniform {
@@ -18,6 +20,8 @@ pub(crate) trait Uniform {
     fn handle(&mut self, intent: Intent) -> Turn<Value>;
     fn view(&self) -> View;
     fn value(&self) -> Value;
+    /// The value as it is shown and spoken, when there is one.
+    fn value_text(&self) -> String;
     fn default_value(&self) -> Value;
     /// Takes exactly this value, or says why not and remains unchanged.
     fn set_value(&mut self, value: Value) -> Result<(), Refusal>;
@@ -37,6 +41,21 @@ pub(crate) trait Uniform {
     fn validity(&self) -> Vec<Invalid>;
     /// The problems of a received value of this kind, apart from its absence.
     fn violations(&self, value: &Value) -> Vec<Invalid>;
+
+    /// What is shown and spoken in place of a value, when there is none.
+    fn empty_text(&self) -> String {
+        String::new()
+    }
+
+    /// The allowed numbers, for controls that take numbers.
+    fn notches(&self) -> Option<&Notches> {
+        None
+    }
+
+    /// Its surroundings, with numbers written by its own pattern if it has one.
+    fn world(&self) -> AnyWorld {
+        self.surroundings().world.clone()
+    }
 
     /// HTML's `stepUp()`, or `stepDown()` if the number is negative.
     fn step_by(&mut self, _steps: i32) -> Result<(), Refusal> {
@@ -279,6 +298,11 @@ pub(crate) fn one_of(kind: ValueKind, text: &str) -> Result<Value, Invalid> {
 
 fn calendar<T>(read: Result<T, CalendarError>) -> Result<T, Invalid> {
     read.map_err(|error| BadInput::from(error).into())
+}
+
+/// A state as text.
+pub(super) fn yes_or_no(on: bool, world: &AnyWorld) -> String {
+    world.message(if on { &Message::Yes } else { &Message::No })
 }
 
 /// A text with every line break normalized to a line feed, as in definitions.

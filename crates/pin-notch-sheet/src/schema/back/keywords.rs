@@ -2,7 +2,7 @@
 
 use super::text_of;
 use crate::tree::{Is, Node};
-use pin_notch::ControlKind;
+use pin_notch::{ControlKind, Definition, ValueKind};
 use std::collections::BTreeSet;
 
 /// The greatest number of references followed.
@@ -109,30 +109,32 @@ pub(super) fn lists_null(schema: &Node) -> bool {
         && one_of.is_none_or(|all| all.iter().any(is_null))
 }
 
+/// The kind of values of a control with the default definition of this kind. (A select of several has
+/// lists of texts instead.)
+pub(super) fn value_kind(kind: ControlKind) -> Option<ValueKind> {
+    Definition::new(kind).build().ok().map(|control| control.kind())
+}
+
 /// The key and the value for a default, if the control can hold it.
 pub(super) fn default_of(kind: ControlKind, default: &Node) -> Option<(&'static str, Is)> {
     let is_text = |node: &Node| node.as_text().is_some();
     let is_number = |node: &Node| node.as_number().is_some();
-    let fits = match kind {
-        ControlKind::Switch | ControlKind::Checkbox => match default.is {
+    let are_texts = || default.as_list().is_some_and(|all| all.iter().all(is_text));
+    let fits = match value_kind(kind)? {
+        ValueKind::On => match default.is {
             Is::On(true) => return Some(("checked", Is::On(true))),
             Is::On(false) => return Some(("checked", Is::Nothing)),
             Is::Nothing | Is::Number(_) | Is::Text(_) | Is::List(_) | Is::Table(_) => false,
         },
-        ControlKind::Slider | ControlKind::Rating | ControlKind::Stepper => is_number(default),
-        ControlKind::SpanSlider => default.as_list()?.iter().all(is_number),
-        ControlKind::CheckboxGroup | ControlKind::DateSpan => {
-            default.as_list()?.iter().all(is_text)
-        }
-        ControlKind::Select => is_text(default) || default.as_list()?.iter().all(is_text),
-        ControlKind::RadioGroup
-        | ControlKind::Text
-        | ControlKind::ItemStepper
-        | ControlKind::Date
-        | ControlKind::Month
-        | ControlKind::Week
-        | ControlKind::Time
-        | ControlKind::DateTime => is_text(default),
+        ValueKind::Number => is_number(default),
+        ValueKind::Span => default.as_list()?.iter().all(is_number),
+        ValueKind::Texts | ValueKind::Dates => are_texts(),
+        ValueKind::Text => is_text(default) || (kind == ControlKind::Select && are_texts()),
+        ValueKind::Date
+        | ValueKind::Month
+        | ValueKind::Week
+        | ValueKind::Time
+        | ValueKind::DateTime => is_text(default),
     };
     (fits || default.is == Is::Nothing).then(|| ("value", default.is.clone()))
 }

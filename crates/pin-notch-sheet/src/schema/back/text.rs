@@ -4,10 +4,24 @@ use super::super::MOST_LISTED;
 use super::super::patterns::{
     DATE_MINUTES, DATE_TIME, DAY, LINE_WORDS, MINUTES, MONTH, TIME, WEEK,
 };
-use super::keywords::{is_null, listed};
+use super::keywords::{is_null, listed, value_kind};
 use super::{Property, text_of};
 use crate::tree::{Is, Node, Table};
-use pin_notch::{ControlKind, Date, DateTime, Decimal, Measure, Month, Time, Week};
+use pin_notch::{ControlKind, Date, DateTime, Decimal, Measure, Month, Time, ValueKind, Week};
+
+/// The places of listed values on their line, and the number of places in a step of 1.
+type Places = fn(&[(String, String)]) -> (Vec<i64>, u32);
+
+/// What a pattern of ours describes, and where the values of that kind lie.
+const LINES: [(&str, ControlKind, Places); 7] = [
+    (DAY, ControlKind::Date, places::<Date>),
+    (MONTH, ControlKind::Month, places::<Month>),
+    (WEEK, ControlKind::Week, places::<Week>),
+    (MINUTES, ControlKind::Time, places::<Time>),
+    (DATE_MINUTES, ControlKind::DateTime, places::<DateTime>),
+    (TIME, ControlKind::Time, places::<Time>),
+    (DATE_TIME, ControlKind::DateTime, places::<DateTime>),
+];
 
 impl Property<'_> {
     pub(super) fn text(
@@ -15,19 +29,10 @@ impl Property<'_> {
         schema: &Node,
         may_be_null: bool,
     ) -> Option<(ControlKind, Table)> {
-        let lines = [
-            (DAY, "date", ControlKind::Date),
-            (MONTH, "month", ControlKind::Month),
-            (WEEK, "week", ControlKind::Week),
-            (MINUTES, "time", ControlKind::Time),
-            (DATE_MINUTES, "", ControlKind::DateTime),
-            (TIME, "time", ControlKind::Time),
-            (DATE_TIME, "", ControlKind::DateTime),
-        ];
-        let kinds = lines.map(|(_, _, kind)| kind);
+        let kinds = LINES.map(|(_, kind, _)| kind);
         let pattern = text_of(schema, "pattern");
         let by_pattern =
-            lines.iter().find(|(known, ..)| pattern == Some(*known)).map(|line| line.2);
+            LINES.iter().find(|(known, ..)| pattern == Some(*known)).map(|line| line.1);
         let by_format = match text_of(schema, "format") {
             Some("date") => Some(ControlKind::Date),
             _ => None,
@@ -72,8 +77,10 @@ impl Property<'_> {
         for name in ["format", "pattern"].iter().filter(|name| schema.get(name).is_some()) {
             self.lose(format!("the keyword {name}"), true);
         }
-        let named = self.named(schema, &[ControlKind::ItemStepper, ControlKind::RadioGroup]);
-        let kind = match named {
+        let takes_one =
+            |kind: &ControlKind| kind.has_choices() && value_kind(*kind) == Some(ValueKind::Text);
+        let kinds: Vec<_> = ControlKind::ALL.iter().copied().filter(takes_one).collect();
+        let kind = match self.named(schema, &kinds) {
             Some(ControlKind::ItemStepper) if may_be_null => ControlKind::Select,
             named => named.unwrap_or(ControlKind::Select),
         };
@@ -83,25 +90,8 @@ impl Property<'_> {
     /// The keys for listed values: bounds, the step if they are evenly spaced, and for days the missing
     /// ones in between.
     fn on_a_line(&mut self, kind: ControlKind, all: &[(String, String)]) -> Option<Table> {
-        let (places, units) = match kind {
-            ControlKind::Date => places::<Date>(all),
-            ControlKind::Month => places::<Month>(all),
-            ControlKind::Week => places::<Week>(all),
-            ControlKind::Time => places::<Time>(all),
-            ControlKind::DateTime => places::<DateTime>(all),
-            ControlKind::Slider
-            | ControlKind::SpanSlider
-            | ControlKind::Rating
-            | ControlKind::Switch
-            | ControlKind::Checkbox
-            | ControlKind::Text
-            | ControlKind::CheckboxGroup
-            | ControlKind::RadioGroup
-            | ControlKind::Stepper
-            | ControlKind::ItemStepper
-            | ControlKind::Select
-            | ControlKind::DateSpan => (Vec::new(), 1),
-        };
+        let line = LINES.iter().find(|(_, known, _)| *known == kind);
+        let (places, units) = line.map_or((Vec::new(), 1), |(.., places)| places(all));
         let mut lying: Vec<(i64, &str)> =
             places.iter().copied().zip(all.iter().map(|(value, _)| value.as_str())).collect();
         lying.sort_unstable();

@@ -1,7 +1,6 @@
 //! Moving one thumb of a span, and its effect on the other.
 
 use super::Span;
-use super::pair::Pair;
 use crate::control::admit;
 use crate::intent::Thumb;
 use crate::notches::Notches;
@@ -9,16 +8,18 @@ use crate::number::exact_sum;
 use crate::refusal::Refusal;
 use rust_decimal::Decimal;
 
-/// Two thumbs on these notches.
+/// Two thumbs on these notches, and the distances allowed between them.
 pub(super) struct Spacing<'a> {
     pub notches: &'a Notches,
-    pub pair: Pair,
+    pub least: Decimal,
+    pub most: Option<Decimal>,
+    pub push: bool,
 }
 
 impl Spacing<'_> {
     fn is_kept(&self, Span { low, high }: Span) -> bool {
         let far = exact_sum(high, -low).unwrap_or(Decimal::MAX);
-        far >= self.pair.least.max(Decimal::ZERO) && self.pair.most.is_none_or(|most| far <= most)
+        far >= self.least.max(Decimal::ZERO) && self.most.is_none_or(|most| far <= most)
     }
 
     /// Checks that exactly these values are allowed.
@@ -27,7 +28,7 @@ impl Spacing<'_> {
         admit(self.notches, span.high)?;
         match self.is_kept(span) {
             true => Ok(span),
-            false => Err(Refusal::TooFar { least: self.pair.least, most: self.pair.most }),
+            false => Err(Refusal::TooFar { least: self.least, most: self.most }),
         }
     }
 
@@ -36,12 +37,12 @@ impl Spacing<'_> {
     pub(super) fn nearest(&self, span: Span) -> Option<Span> {
         let [one, other] = [span.low, span.high].map(|end| self.notches.snap(end));
         let (low, high) = (one.min(other), one.max(other));
-        let near = || Some(Span { low, high: self.at_or_above(low, self.pair.least)? });
+        let near = || Some(Span { low, high: self.at_or_above(low, self.least)? });
         let at_end = || {
             let high = self.notches.last()?;
-            Some(Span { low: self.at_or_below(high, self.pair.least)?, high })
+            Some(Span { low: self.at_or_below(high, self.least)?, high })
         };
-        let far = || Some(Span { low, high: self.at_or_below_more(low, self.pair.most?) });
+        let far = || Some(Span { low, high: self.at_or_below_more(low, self.most?) });
         let all = [Some(Span { low, high }), far(), near(), at_end()];
         all.into_iter().flatten().find(|span| self.admit(*span).is_ok())
     }
@@ -49,37 +50,31 @@ impl Spacing<'_> {
     /// The span after moving this thumb to this notch, as far as the other thumb allows, or together with
     /// it.
     pub(super) fn moved(&self, from: Span, thumb: Thumb, to: Decimal) -> Span {
-        let greatest = self.pair.most.unwrap_or(Decimal::MAX);
+        let greatest = self.most.unwrap_or(Decimal::MAX);
         let Span { low, high } = from;
-        match (thumb, self.pair.push) {
+        match (thumb, self.push) {
             (Thumb::Low, false) => {
-                let most = self.at_or_below(high, self.pair.least).unwrap_or(low);
+                let most = self.at_or_below(high, self.least).unwrap_or(low);
                 let least = self.at_or_above_less(high, greatest);
                 Span { low: to.min(most).max(least), high }
             }
             (Thumb::High, false) => {
-                let least = self.at_or_above(low, self.pair.least).unwrap_or(high);
+                let least = self.at_or_above(low, self.least).unwrap_or(high);
                 let most = self.at_or_below_more(low, greatest);
                 Span { low, high: to.max(least).min(most) }
             }
             (Thumb::Low, true) => {
-                let Some(pushed) = self.at_or_above(to, self.pair.least) else {
+                let Some(pushed) = self.at_or_above(to, self.least) else {
                     // The other thumb is at the end and cannot move further.
                     let high = self.notches.last().unwrap_or(high);
-                    return Span {
-                        low: self.at_or_below(high, self.pair.least).unwrap_or(low),
-                        high,
-                    };
+                    return Span { low: self.at_or_below(high, self.least).unwrap_or(low), high };
                 };
                 Span { low: to, high: high.max(pushed).min(self.at_or_below_more(to, greatest)) }
             }
             (Thumb::High, true) => {
-                let Some(pushed) = self.at_or_below(to, self.pair.least) else {
+                let Some(pushed) = self.at_or_below(to, self.least) else {
                     let low = self.notches.first().unwrap_or(low);
-                    return Span {
-                        low,
-                        high: self.at_or_above(low, self.pair.least).unwrap_or(high),
-                    };
+                    return Span { low, high: self.at_or_above(low, self.least).unwrap_or(high) };
                 };
                 Span { low: low.min(pushed).max(self.at_or_above_less(to, greatest)), high: to }
             }

@@ -21,7 +21,8 @@ pub(super) struct Pair {
 
 impl Pair {
     pub(super) fn on(self, notches: &Notches) -> Spacing<'_> {
-        Spacing { notches, pair: self }
+        let Self { least, most, push } = self;
+        Spacing { notches, least, most, push }
     }
 }
 

@@ -1,0 +1,115 @@
+//! What the elements of the controls are, one row per kind.
+
+// Every match over the controls is exhaustive, so that the compiler reports each place that a new one
+// concerns.
+#![warn(clippy::wildcard_enum_match_arm)]
+
+use crate::drawn::Drawn;
+use crate::style::{BASE, CALENDAR, FIELD, ICONS, LIST, TOGGLES, TRACK};
+use pin_notch::{ControlKind, View};
+
+/// The element of a kind of control.
+pub(crate) struct Element {
+    pub tag: &'static str,
+    /// Whether the element receives the focus and has the semantics itself. Otherwise its parts do.
+    pub focusable: bool,
+    /// Its style sheets, besides the one common to all.
+    pub styles: &'static [&'static str],
+    /// The native control in it, for pages without script.
+    pub native: Native,
+}
+
+/// The closest native control that sends the same.
+pub(crate) enum Native {
+    /// An input of this type.
+    Input(&'static str),
+    /// Two inputs of this type.
+    Inputs(&'static str),
+    /// A checkbox.
+    Checkbox,
+    /// An input of this type for each option.
+    Choices(&'static str),
+    /// A text field of one or several lines.
+    Text,
+    Select,
+}
+
+pub(crate) const fn element(kind: ControlKind) -> Element {
+    const fn row(
+        tag: &'static str,
+        focusable: bool,
+        styles: &'static [&'static str],
+        native: Native,
+    ) -> Element {
+        Element { tag, focusable, styles, native }
+    }
+    use Native::{Checkbox, Choices, Input, Inputs, Select, Text};
+    match kind {
+        ControlKind::Slider => row("notch-slider", true, &[TRACK], Input("range")),
+        ControlKind::SpanSlider => row("notch-span-slider", false, &[TRACK], Inputs("number")),
+        ControlKind::Rating => row("notch-rating", true, &[ICONS], Input("number")),
+        ControlKind::Switch => row("notch-switch", true, &[TOGGLES], Checkbox),
+        ControlKind::Checkbox => row("notch-checkbox", true, &[TOGGLES], Checkbox),
+        ControlKind::CheckboxGroup => {
+            row("notch-checkbox-group", false, &[TOGGLES], Choices("checkbox"))
+        }
+        ControlKind::RadioGroup => row("notch-radio-group", false, &[TOGGLES], Choices("radio")),
+        ControlKind::Text => row("notch-text", false, &[FIELD], Text),
+        ControlKind::Stepper => row("notch-stepper", false, &[FIELD], Input("number")),
+        ControlKind::ItemStepper => row("notch-item-stepper", false, &[FIELD], Select),
+        ControlKind::Select => row("notch-select", false, &[FIELD, LIST], Select),
+        ControlKind::Date => row("notch-date", false, &[FIELD, CALENDAR], Input("date")),
+        ControlKind::DateSpan => row("notch-date-span", false, &[FIELD, CALENDAR], Inputs("date")),
+        ControlKind::Month => row("notch-month", false, &[FIELD], Input("month")),
+        ControlKind::Week => row("notch-week", false, &[FIELD], Input("week")),
+        ControlKind::Time => row("notch-time", false, &[FIELD], Input("time")),
+        ControlKind::DateTime => row("notch-date-time", false, &[FIELD], Input("datetime-local")),
+    }
+}
+
+/// What is drawn for each view.
+pub(crate) fn drawn(view: &View) -> &dyn Drawn {
+    match view {
+        View::Slider(view) => view,
+        View::SpanSlider(view) => view,
+        View::Rating(view) => view,
+        View::Switch(view) => view,
+        View::Checkbox(view) => view,
+        View::CheckboxGroup(view) => view,
+        View::RadioGroup(view) => view,
+        View::Text(view) => view,
+        View::Stepper(view) => view,
+        View::ItemStepper(view) => view,
+        View::Select(view) => view,
+        View::Date(view) => view,
+        View::DateSpan(view) => view,
+        View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view) => view,
+    }
+}
+
+/// The name of a control's element.
+///
+/// ```
+/// use pin_notch::ControlKind;
+/// use pin_notch_html::tag_of;
+/// assert_eq!(tag_of(ControlKind::SpanSlider), "notch-span-slider");
+/// ```
+pub fn tag_of(kind: ControlKind) -> &'static str {
+    element(kind).tag
+}
+
+/// The kind of control of an element with this name, ignoring case.
+pub fn kind_of_tag(tag: &str) -> Option<ControlKind> {
+    ControlKind::ALL.iter().copied().find(|kind| tag_of(*kind).eq_ignore_ascii_case(tag))
+}
+
+/// Whether the element of such a control receives the focus and has the semantics itself. Otherwise its
+/// parts do.
+pub fn is_focusable(kind: ControlKind) -> bool {
+    element(kind).focusable
+}
+
+/// The style sheet in the shadow root of the element of such a control.
+pub fn style_of(kind: ControlKind) -> String {
+    [BASE].iter().chain(element(kind).styles).copied().collect()
+}
