@@ -12,12 +12,14 @@
 //! [html]: https://html.spec.whatwg.org/multipage/common-microsyntaxes.html#dates-and-times
 
 mod date;
+mod field_name;
 mod grid;
 mod month;
 mod time;
 mod week;
 
 pub use date::{Date, Weekday};
+pub use field_name::FieldName;
 pub use grid::{GridWeek, MonthGrid};
 pub use month::Month;
 pub use time::{DateTime, Time};

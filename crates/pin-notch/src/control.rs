@@ -12,6 +12,8 @@ mod conditions;
 mod date;
 mod date_span;
 mod definition;
+#[cfg(feature = "json")]
+pub(crate) mod definition_json;
 mod draft;
 mod error;
 mod fields;
@@ -30,12 +32,12 @@ mod slider;
 mod span_slider;
 mod stepper;
 mod switch;
+mod taken;
 mod text;
 mod track;
 mod track_machine;
 pub(crate) mod uniform;
-mod value;
-mod wording;
+mod words;
 
 pub use checkbox::{Checkbox, CheckboxBuilder, CheckboxDefinition, CheckboxView};
 pub use checkbox_group::{
@@ -44,7 +46,7 @@ pub use checkbox_group::{
 };
 pub use conditions::Conditions;
 pub use date::{Closed, DateBuilder, DateDefinition, DateGrid, DatePicker, DateView, GridDay};
-pub use date_span::{DateSpan, DateSpanBuilder, DateSpanDefinition, DateSpanPicker, DateSpanView};
+pub use date_span::{DateSpanBuilder, DateSpanDefinition, DateSpanPicker, DateSpanView};
 pub use error::ControlError;
 pub use fields::{
     FieldKind, FieldStepper, FieldValue, FieldView, FieldsBuilder, FieldsDefinition, FieldsView,
@@ -58,16 +60,13 @@ pub use rail::Mark;
 pub use rating::{Lit, MAX_ICONS, Rating, RatingBuilder, RatingDefinition, RatingView};
 pub use scale::Scale;
 pub use select::{
-    Choice, Listing, Row, RowView, Select, SelectBuilder, SelectDefinition, SelectView, Token,
-    TokenView,
+    Listing, Row, RowView, Select, SelectBuilder, SelectDefinition, SelectView, Token, TokenView,
 };
 pub use slider::{MarkView, Slider, SliderBuilder, SliderDefinition, SliderView};
-pub use span_slider::{Span, SpanSlider, SpanSliderBuilder, SpanSliderDefinition, SpanSliderView};
+pub use span_slider::{SpanSlider, SpanSliderBuilder, SpanSliderDefinition, SpanSliderView};
 pub use stepper::{Stepper, StepperBuilder, StepperDefinition, StepperView, steps_held};
 pub use switch::{Switch, SwitchBuilder, SwitchDefinition, SwitchView};
-pub use text::{TextBuilder, TextDefinition, TextField, TextKind, TextPatternError, TextView};
-pub use value::{Value, ValueKind};
-pub use wording::{Wording, WordingError};
+pub use text::{TextBuilder, TextDefinition, TextField, TextPatternError, TextView};
 
 use crate::calendar::{DateTime, Month, Time, Week};
 use crate::definition::{Attribute, Defined};
@@ -75,33 +74,13 @@ use crate::event::Turn;
 use crate::intent::Intent;
 use crate::message::Message;
 use crate::notches::{Notches, Remark};
-use crate::refusal::Refusal;
+use crate::refusal::{Refusal, admit};
 use crate::semantics::Semantics;
 use crate::surroundings::Surroundings;
 use crate::validity::Invalid;
+use crate::value::{Value, ValueKind};
 use rust_decimal::Decimal;
 use uniform::Uniform;
-
-/// The direction in which text runs. Controls follow it.
-///
-/// ```
-/// use pin_notch::{Direction, Intent, Key, Rating, Surroundings};
-/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let mut around = Surroundings::default();
-/// around.direction = Some(Direction::RightToLeft);
-/// let mut temper = Rating::builder().value(3).build()?;
-/// temper.set_surroundings(&around);
-/// assert_eq!(temper.handle(Intent::Key(Key::Left)).to_string(), "input 4, change 4");
-/// # Ok(()) }
-/// ```
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
-pub enum Direction {
-    /// Left to right.
-    #[default]
-    LeftToRight,
-    /// Right to left.
-    RightToLeft,
-}
 
 // Every match over the controls is exhaustive, so that the compiler reports each place that a new one
 // concerns.
@@ -335,19 +314,6 @@ impl Control {
     /// Renders a message in the language of its surroundings.
     pub fn message(&self, message: &Message) -> String {
         self.shared().world().message(message)
-    }
-}
-
-/// Checks that the notches contain exactly this value.
-pub(crate) fn admit(notches: &Notches, value: Decimal) -> Result<Decimal, Refusal> {
-    match (notches.min(), notches.max()) {
-        (Some(min), _) if value < min => Err(Refusal::BelowMin { min: min.into() }),
-        (_, Some(max)) if value > max => Err(Refusal::AboveMax { max: max.into() }),
-        _ if notches.is_empty() => Err(Refusal::NoValue),
-        _ if !notches.contains(value) => {
-            Err(Refusal::OffNotches { nearest: notches.snap(value).into() })
-        }
-        _ => Ok(value),
     }
 }
 

@@ -6,20 +6,14 @@
 //! properties of an element and the tables in the documentation are all generated from it.
 
 mod attribute;
-#[cfg(feature = "json")]
-mod json;
-mod list;
 mod values;
 
 pub use attribute::{Attribute, AttributeError, AttributeKind, Misread};
-pub use list::{joined_list, split_list};
-pub use values::Step;
 
 pub(crate) use attribute::{AttributeType, AttributeValue, OptionValue};
-#[cfg(feature = "json")]
-pub(crate) use json::{deserialize_any, deserialize_one, serialize};
+pub(crate) use values::{parsed, tokens};
 
-use crate::control::Choice;
+use crate::value::Choice;
 
 /// A definition of any kind, attribute by attribute.
 pub(crate) trait Defined {
@@ -366,14 +360,14 @@ macro_rules! definition {
         #[cfg(feature = "json")]
         impl $(<$m: $bound>)? serde::Serialize for $name $(<$m>)? {
             fn serialize<S: serde::Serializer>(&self, serializer: S) -> Result<S::Ok, S::Error> {
-                $crate::definition::serialize(None, self, serializer)
+                $crate::control::definition_json::serialize(None, self, serializer)
             }
         }
 
         #[cfg(feature = "json")]
         impl<'de $(, $m: $bound)?> serde::Deserialize<'de> for $name $(<$m>)? {
             fn deserialize<D: serde::Deserializer<'de>>(deserializer: D) -> Result<Self, D::Error> {
-                $crate::definition::deserialize_one(deserializer)
+                $crate::control::definition_json::deserialize_one(deserializer)
             }
         }
     };

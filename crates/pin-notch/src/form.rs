@@ -27,6 +27,7 @@ mod received;
 mod rows;
 mod rows_change;
 mod rules;
+mod scope;
 mod send;
 #[cfg(feature = "json")]
 mod typed;
@@ -39,14 +40,14 @@ pub use outputs::Output;
 pub use presets::Preset;
 pub use received::{MAX_BODY, MAX_REPORTED, Problem, Problems, Values};
 pub use rows::{MAX_ROWS, RowPlace, Rows, RowsTurn};
-pub use rows_change::RowsChange;
 pub use rules::{Rule, RuleFinding};
 
+use crate::control::Control;
 use crate::control::uniform::without_returns;
-use crate::control::{Control, Value};
 use crate::event::{Event, Turn};
 use crate::expression::Expression;
 use crate::intent::Intent;
+use crate::value::Value;
 use by_field::ByField;
 use core::fmt;
 use history::{Change, History};

@@ -69,49 +69,58 @@ mod expression;
 mod form;
 mod intent;
 mod limit;
+mod list;
 mod measure;
 mod message;
 mod notches;
 pub mod number;
 mod quoted;
 mod refusal;
+mod rows_change;
 mod semantics;
+mod shown;
 mod surroundings;
 mod validity;
+mod value;
+mod wording;
 mod world;
 
 pub use binding::{Shared, SharedError, Subscription};
 pub use calendar::{
-    CalendarError, Date, DateTime, GridWeek, LAST_YEAR, Month, MonthGrid, Time, Week, Weekday,
+    CalendarError, Date, DateTime, FieldName, GridWeek, LAST_YEAR, Month, MonthGrid, Time, Week,
+    Weekday,
 };
 pub use control::*;
 pub use conversion::{Conversion, NoRange};
-pub use definition::{
-    Attribute, AttributeError, AttributeKind, Misread, Step, joined_list, split_list,
-};
-pub use event::{Event, Events, Shown, Turn};
+pub use definition::{Attribute, AttributeError, AttributeKind, Misread};
+pub use event::{Event, Events, Turn};
 pub use expression::{
     Claim, Comparison, Expression, ExpressionError, ExpressionErrorKind, Lookup, Scope, Sentence,
 };
 pub use form::{
     Block, CountChange, Field, Fieldset, Form, FormError, FormRemark, FormTurn, LinkEffect,
-    MAX_BODY, MAX_REPORTED, MAX_ROWS, Output, Preset, Problem, Problems, RowPlace, Rows,
-    RowsChange, RowsTurn, Rule, RuleFinding, Values,
+    MAX_BODY, MAX_REPORTED, MAX_ROWS, Output, Preset, Problem, Problems, RowPlace, Rows, RowsTurn,
+    Rule, RuleFinding, Values,
 };
 pub use intent::{Intent, Key, Place, Thumb};
 pub use limit::Limit;
+pub use list::{joined_list, split_list};
 pub use measure::{Measure, NotchesOf};
-pub use message::{FieldName, Message, Part};
-pub use notches::{Notches, NotchesBuilder, NotchesError, Remark, Rounding};
+pub use message::{Message, Part};
+pub use notches::{Notches, NotchesBuilder, NotchesError, Remark, Rounding, Step};
 #[doc(inline)]
 pub use number::{NumberError, number_text, parse_number};
 pub use quoted::Quoted;
 pub use refusal::Refusal;
+pub use rows_change::RowsChange;
 pub use rust_decimal::Decimal;
 pub use semantics::{Checked, Orientation, Range, Role, Semantics};
+pub use shown::Shown;
 pub use surroundings::Surroundings;
 pub use validity::{BadInput, Invalid};
+pub use value::{Choice, DateSpan, Span, TextKind, Value, ValueKind};
+pub use wording::{Wording, WordingError};
 pub use world::{
-    AnyWorld, DatePattern, English, NumberPattern, NumberPatternError, PatternError, World,
-    read_number, show_number,
+    AnyWorld, DatePattern, Direction, English, NumberPattern, NumberPatternError, PatternError,
+    World, read_number, show_number,
 };

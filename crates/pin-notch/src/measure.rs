@@ -15,9 +15,8 @@ mod bounds;
 pub(crate) use bounds::{Bounds, Line, on_line};
 
 use crate::calendar::{Date, DateTime, Month, Time, Week};
-use crate::definition::Step;
 use crate::limit::Limit;
-use crate::notches::{Notches, NotchesError};
+use crate::notches::{Notches, NotchesError, Step};
 use crate::refusal::Refusal;
 use crate::validity::Invalid;
 use core::fmt;

@@ -3,15 +3,16 @@
 //! Code never concatenates sentences. It creates a [`Message`], which a [`World`] renders as text; English
 //! is built in.
 
+mod displayed;
 mod english;
 
-use crate::calendar::{Date, Month};
+use crate::calendar::{Date, FieldName, Month};
 use crate::definition::Misread;
-use crate::form::RowsChange;
 use crate::notches::Remark;
 use crate::refusal::Refusal;
+use crate::rows_change::RowsChange;
 use crate::validity::Invalid;
-use crate::world::{English, World};
+use crate::world::{AnyWorld, English, World};
 use core::fmt;
 use rust_decimal::Decimal;
 
@@ -251,30 +252,6 @@ pub enum Part {
     Field(FieldName),
 }
 
-/// The fields of dates and times.
-///
-/// ```
-/// assert_eq!(pin_notch::FieldName::Minute.to_string(), "minute");
-/// ```
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
-#[expect(missing_docs, reason = "each is its name")]
-pub enum FieldName {
-    Year,
-    Month,
-    Week,
-    Day,
-    Hour,
-    Minute,
-    Second,
-    Millisecond,
-}
-
-impl fmt::Display for FieldName {
-    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        Message::Part(Part::Field(*self)).fmt(f)
-    }
-}
-
 impl Message {
     /// The English text, with numbers, dates and names as this world writes them.
     pub(crate) fn in_english(&self, world: &dyn World) -> String {
@@ -299,3 +276,8 @@ macro_rules! messages {
     };
 }
 messages!(Invalid, Refusal, Remark, Misread, Part);
+
+/// The message of the first of these; empty if there is none.
+pub(crate) fn in_words(all: &[Invalid], world: &AnyWorld) -> String {
+    all.first().map(|one| world.message(&Message::Invalid(one.clone()))).unwrap_or_default()
+}

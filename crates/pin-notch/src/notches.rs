@@ -12,13 +12,14 @@
 mod audit;
 mod define;
 mod snap;
+mod step;
 mod track;
 mod units;
 
 pub use audit::Remark;
 pub use define::{NotchesBuilder, NotchesError};
+pub use step::Step;
 
-use crate::definition::Step;
 use crate::number::number_text;
 use rust_decimal::Decimal;
 use units::{Place, remainder};

@@ -6,8 +6,6 @@
 //!
 //! [html]: https://html.spec.whatwg.org/multipage/common-microsyntaxes.html#valid-floating-point-number
 
-use crate::definition::Misread;
-use crate::message::Message;
 use core::fmt;
 use rust_decimal::Decimal;
 
@@ -31,13 +29,6 @@ pub enum NumberError {
     NotANumber(String),
     /// The text is a number with more digits than can be kept exactly.
     TooManyDigits(String),
-}
-
-/// In English; a [`World`](crate::World) can provide its own text.
-impl fmt::Display for NumberError {
-    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        Message::Misread(Misread::Number(self.clone())).fmt(f)
-    }
 }
 
 impl std::error::Error for NumberError {}

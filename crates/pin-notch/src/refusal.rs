@@ -2,9 +2,7 @@
 
 use crate::calendar::Date;
 use crate::limit::Limit;
-use crate::message::Message;
 use crate::notches::Notches;
-use core::fmt;
 use rust_decimal::Decimal;
 
 /// Why an intent changed nothing.
@@ -144,11 +142,17 @@ impl Refusal {
     }
 }
 
-/// In English; a [`World`](crate::World) can provide its own text.
-impl fmt::Display for Refusal {
-    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        Message::Refusal(*self).fmt(f)
+impl std::error::Error for Refusal {}
+
+/// Checks that the notches contain exactly this value.
+pub(crate) fn admit(notches: &Notches, value: Decimal) -> Result<Decimal, Refusal> {
+    match (notches.min(), notches.max()) {
+        (Some(min), _) if value < min => Err(Refusal::BelowMin { min: min.into() }),
+        (_, Some(max)) if value > max => Err(Refusal::AboveMax { max: max.into() }),
+        _ if notches.is_empty() => Err(Refusal::NoValue),
+        _ if !notches.contains(value) => {
+            Err(Refusal::OffNotches { nearest: notches.snap(value).into() })
+        }
+        _ => Ok(value),
     }
 }
-
-impl std::error::Error for Refusal {}

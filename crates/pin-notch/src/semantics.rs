@@ -2,6 +2,7 @@
 //!
 //! [aria]: https://www.w3.org/TR/wai-aria-1.2/
 
+use crate::definition::tokens;
 use crate::message::Message;
 use crate::number::number_text;
 use rust_decimal::Decimal;
@@ -251,5 +252,12 @@ impl Semantics {
         ];
         all.extend(flags.iter().filter(|(_, on)| *on).map(|(name, _)| (*name, "true".to_owned())));
         all
+    }
+}
+
+tokens! {
+    Orientation, Orientation {
+        Self::Horizontal => "horizontal" = Self::Horizontal,
+        Self::Vertical => "vertical" = Self::Vertical,
     }
 }

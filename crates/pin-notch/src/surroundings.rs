@@ -1,8 +1,7 @@
 //! What a control depends on besides its definition: language, direction, today's date.
 
 use crate::calendar::Date;
-use crate::control::Direction;
-use crate::world::AnyWorld;
+use crate::world::{AnyWorld, Direction};
 
 /// The surroundings of a control. They are shared by all controls in one place, and may change at any time.
 ///

@@ -2,16 +2,13 @@
 //!
 //! [states]: https://html.spec.whatwg.org/multipage/form-control-infrastructure.html#validity-states
 
-use crate::calendar::CalendarError;
-use crate::control::{TextKind, ValueKind};
+use crate::calendar::{CalendarError, FieldName};
 use crate::intent::Thumb;
 use crate::limit::Limit;
-use crate::message::{FieldName, Message};
 use crate::notches::Notches;
 use crate::number::NumberError;
 use crate::refusal::Refusal;
-use crate::world::AnyWorld;
-use core::fmt;
+use crate::value::{TextKind, ValueKind};
 use rust_decimal::Decimal;
 
 /// One reason why a value is not acceptable. It is displayed as a message for the person who entered it.
@@ -235,13 +232,6 @@ impl Invalid {
     }
 }
 
-/// In English; a [`World`](crate::World) can provide its own text.
-impl fmt::Display for Invalid {
-    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        Message::Invalid(self.clone()).fmt(f)
-    }
-}
-
 impl std::error::Error for Invalid {}
 
 impl From<BadInput> for Invalid {
@@ -289,9 +279,4 @@ pub(crate) fn count_violations(count: usize, least: u32, most: Option<u32>) -> V
         all.push(Invalid::TooMany { most });
     }
     all
-}
-
-/// The message of the first of these; empty if there is none.
-pub(crate) fn in_words(all: &[Invalid], world: &AnyWorld) -> String {
-    all.first().map(|one| world.message(&Message::Invalid(one.clone()))).unwrap_or_default()
 }

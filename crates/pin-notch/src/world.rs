@@ -11,7 +11,6 @@ pub use number_pattern::{NumberPattern, NumberPatternError};
 pub use pattern::{DatePattern, PatternError};
 
 use crate::calendar::Weekday;
-use crate::control::Direction;
 use crate::message::Message;
 use crate::number::{NumberError, parse_number};
 use patterned::Patterned;
@@ -308,4 +307,25 @@ pub fn read_number(world: &dyn World, text: &str) -> Result<Decimal, NumberError
 pub(crate) fn native(world: &dyn World, plain: &str) -> String {
     let digits = world.digits();
     plain.chars().filter_map(|c| c.to_digit(10)).map(|digit| digits[digit as usize]).collect()
+}
+
+/// The direction in which text runs. Controls follow it.
+///
+/// ```
+/// use pin_notch::{Direction, Intent, Key, Rating, Surroundings};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mut around = Surroundings::default();
+/// around.direction = Some(Direction::RightToLeft);
+/// let mut temper = Rating::builder().value(3).build()?;
+/// temper.set_surroundings(&around);
+/// assert_eq!(temper.handle(Intent::Key(Key::Left)).to_string(), "input 4, change 4");
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum Direction {
+    /// Left to right.
+    #[default]
+    LeftToRight,
+    /// Right to left.
+    RightToLeft,
 }

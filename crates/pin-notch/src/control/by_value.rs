@@ -1,7 +1,7 @@
 //! Finds options by the values they send, through a sorted index.
 
-use super::Choice;
 use super::uniform::without_returns;
+use crate::value::Choice;
 use std::borrow::Cow;
 
 /// The index of the option that sends this value, by a linear search. If several do, the first enabled one;

@@ -5,14 +5,17 @@
 use super::given::Given;
 use super::machine::{conditions_of, machine_methods};
 use super::uniform::{uniform, yes_or_no};
-use super::{Conditions, ControlError, Value, ValueKind};
+use super::{Conditions, ControlError};
 use crate::definition::definition;
-use crate::event::{Shown, Turn};
+use crate::event::Turn;
 use crate::intent::{Intent, Key};
+use crate::message::in_words;
 use crate::refusal::Refusal;
 use crate::semantics::{Checked, Role, Semantics};
+use crate::shown::Shown;
 use crate::surroundings::Surroundings;
-use crate::validity::{Invalid, in_words};
+use crate::validity::Invalid;
+use crate::value::{Value, ValueKind};
 
 definition! {
     /// The definition of a [`Checkbox`].

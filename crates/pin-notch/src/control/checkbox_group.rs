@@ -8,15 +8,16 @@ use super::error::check_counts;
 use super::given::Given;
 use super::machine::{conditions_of, machine_methods};
 use super::uniform::uniform;
-use super::{CheckboxView, Choice, Conditions, ControlError, Value, ValueKind};
+use super::{CheckboxView, Conditions, ControlError};
 use crate::definition::definition;
 use crate::event::Turn;
 use crate::intent::{Intent, Key};
-use crate::message::Message;
+use crate::message::{Message, in_words};
 use crate::refusal::Refusal;
 use crate::semantics::{Checked, Role, Semantics};
 use crate::surroundings::Surroundings;
-use crate::validity::{BadInput, Invalid, count_violations, in_words};
+use crate::validity::{BadInput, Invalid, count_violations};
+use crate::value::{Choice, Value, ValueKind};
 
 definition! {
     /// The definition of a [`CheckboxGroup`].

@@ -2,22 +2,21 @@
 
 mod allowed;
 mod picked;
-mod span;
 mod typed;
 mod view;
 
-pub use span::DateSpan;
 pub use view::DateSpanView;
 
+use crate::value::{DateSpan, Value, ValueKind};
 use allowed::{admit, checked, nearest};
 
 use super::date::days::days_definition;
 use super::date::days::{ClosedWhen, Days, days_methods};
 use super::given::Given;
 use super::machine::{conditions_of, default_of, machine_methods};
+use super::taken::Taken;
 use super::uniform::uniform;
-use super::value::Taken;
-use super::{Closed, Conditions, ControlError, Value, ValueKind};
+use super::{Closed, Conditions, ControlError};
 use crate::calendar::{Date, Weekday};
 use crate::event::{Event, Turn};
 use crate::intent::{Intent, Key, Thumb};

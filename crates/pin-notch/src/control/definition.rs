@@ -1,10 +1,11 @@
 //! Reading and writing a definition of any kind: its attributes as texts, its options, and the whole as
 //! JSON.
 
-use super::{Choice, Control, ControlError, Definition};
+use super::{Control, ControlError, Definition};
 use crate::definition::AttributeError;
 #[cfg(feature = "json")]
 use crate::definition::{Attribute, Defined};
+use crate::value::Choice;
 
 impl Definition {
     /// Sets an attribute from its text. `None` restores its default.
@@ -130,14 +131,14 @@ impl Definition {
 #[cfg(feature = "json")]
 impl serde::Serialize for Definition {
     fn serialize<S: serde::Serializer>(&self, serializer: S) -> Result<S::Ok, S::Error> {
-        crate::definition::serialize(Some(self.kind().name()), self.defined(), serializer)
+        super::definition_json::serialize(Some(self.kind().name()), self.defined(), serializer)
     }
 }
 
 #[cfg(feature = "json")]
 impl<'de> serde::Deserialize<'de> for Definition {
     fn deserialize<D: serde::Deserializer<'de>>(deserializer: D) -> Result<Self, D::Error> {
-        crate::definition::deserialize_any(deserializer)
+        super::definition_json::deserialize_any(deserializer)
     }
 }
 

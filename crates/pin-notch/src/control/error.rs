@@ -1,10 +1,11 @@
 //! Errors in a control's definition.
 
-use super::{ControlKind, MAX_ICONS, TextKind, TextPatternError, Value};
+use super::{ControlKind, MAX_ICONS, TextPatternError};
 use crate::notches::NotchesError;
 use crate::number::Plain;
 use crate::quoted::Quoted;
 use crate::refusal::Refusal;
+use crate::value::{TextKind, Value};
 use core::fmt;
 use rust_decimal::Decimal;
 

@@ -14,17 +14,19 @@ pub use kinds::{FieldKind, FieldValue};
 pub use view::{FieldView, FieldsView};
 
 use super::machine::{conditions_of, default_of, machine_methods};
+use super::taken::Taken;
 use super::uniform::uniform;
-use super::value::Taken;
-use super::{Conditions, ControlError, Value, ValueKind};
+use super::{Conditions, ControlError};
 use crate::calendar::{DateTime, Month, Time, Week};
 use crate::definition::definition;
-use crate::event::{Shown, Turn};
+use crate::event::Turn;
 use crate::intent::Intent;
 use crate::measure::NotchesOf;
 use crate::refusal::Refusal;
+use crate::shown::Shown;
 use crate::surroundings::Surroundings;
 use crate::validity::Invalid;
+use crate::value::{Value, ValueKind};
 use machine::{Around, Kinded, Machine, Start};
 
 /// The greatest number of fields that a value has.

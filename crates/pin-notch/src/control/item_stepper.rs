@@ -3,16 +3,19 @@
 use super::by_value::place_among;
 use super::given::Given;
 use super::machine::{conditions_of, machine_methods};
+use super::taken::Taken;
 use super::uniform::{sent_alike, uniform};
-use super::value::Taken;
-use super::{Choice, Conditions, ControlError, Direction, Value, ValueKind};
+use super::{Conditions, ControlError};
 use crate::definition::definition;
 use crate::event::Turn;
 use crate::intent::{Intent, Key};
+use crate::message::in_words;
 use crate::refusal::Refusal;
 use crate::semantics::{Range, Role, Semantics};
 use crate::surroundings::Surroundings;
-use crate::validity::{BadInput, Invalid, in_words};
+use crate::validity::{BadInput, Invalid};
+use crate::value::{Choice, Value, ValueKind};
+use crate::world::Direction;
 use rust_decimal::Decimal;
 
 definition! {

@@ -3,9 +3,9 @@
 use super::scale::Scale;
 use super::track::Track;
 use super::{ControlError, MarkView};
-use crate::definition::{AttributeError, Misread, OptionValue, Step};
+use crate::definition::{AttributeError, Misread, OptionValue};
 use crate::intent::{Key, Place};
-use crate::notches::{Notches, NotchesBuilder};
+use crate::notches::{Notches, NotchesBuilder, Step};
 use crate::number::parse_number;
 use crate::refusal::Refusal;
 use crate::semantics::Orientation;

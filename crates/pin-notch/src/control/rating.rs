@@ -12,19 +12,21 @@ pub use view::RatingView;
 
 use super::given::Given;
 use super::machine::{conditions_of, machine_methods};
+use super::taken::Taken;
 use super::uniform::uniform;
-use super::value::Taken;
-use super::{
-    Choice, Conditions, ControlError, Direction, Value, ValueKind, Wording, admit, admit_default,
-};
-use crate::definition::definition;
+use super::{Conditions, ControlError, admit_default};
+use crate::definition::{definition, tokens};
 use crate::event::{Event, Turn};
 use crate::intent::{Intent, Key, Place};
 use crate::notches::{Notches, Remark};
 use crate::number::parse_number;
 use crate::refusal::Refusal;
+use crate::refusal::admit;
 use crate::surroundings::Surroundings;
 use crate::validity::{Invalid, violations};
+use crate::value::{Choice, Value, ValueKind};
+use crate::wording::Wording;
+use crate::world::Direction;
 use rust_decimal::Decimal;
 
 /// The greatest number of icons of a rating, which bounds the work that a definition can ask for.
@@ -413,6 +415,13 @@ impl Rating {
         }
         let amount = from_start * f64::from(self.definition.max);
         self.notches.reaching(amount).ok_or(Refusal::NoValue)
+    }
+}
+
+tokens! {
+    Lit, Lit {
+        Self::UpTo => "up-to" = Self::UpTo,
+        Self::Only => "only" = Self::Only,
     }
 }
 

@@ -4,7 +4,7 @@
 //! same on every scale.
 
 use super::ControlError;
-use crate::definition::Misread;
+use crate::definition::{Misread, parsed};
 use crate::notches::Notches;
 use crate::number::{number_text, parse_number};
 use core::fmt;
@@ -183,4 +183,8 @@ fn with_ends(points: &[(Decimal, Decimal)], min: Decimal, max: Decimal) -> Vec<(
 /// A number as a float, used only for drawing: no value is computed from it.
 fn drawn(value: Decimal) -> f64 {
     value.mantissa() as f64 / 10_f64.powi(value.scale() as i32)
+}
+
+parsed! {
+    Scale, Scale, |text| text.parse::<Scale>()?, |value| value.to_string();
 }

@@ -16,19 +16,21 @@ mod handle;
 mod list;
 mod view;
 
-pub use list::{Choice, Listing};
+pub use list::Listing;
 pub use view::{RowView, SelectView, TokenView};
 
 use super::error::check_counts;
 use super::given::Given;
 use super::machine::{conditions_of, machine_methods};
 use super::uniform::{Uniform, uniform};
-use super::{Conditions, ControlError, Value, ValueKind};
-use crate::definition::{definition, split_list};
+use super::{Conditions, ControlError};
+use crate::definition::definition;
+use crate::list::split_list;
 use crate::message::Message;
 use crate::refusal::Refusal;
 use crate::surroundings::Surroundings;
 use crate::validity::{BadInput, Invalid, count_violations};
+use crate::value::{Choice, Value, ValueKind};
 use list::List;
 
 /// How long, in milliseconds, a character can follow another and still extend the same search.

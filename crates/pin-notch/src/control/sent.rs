@@ -1,9 +1,10 @@
 //! What a control sends, and how it reads what is sent.
 
+use super::Control;
 use super::uniform;
-use super::{Control, Value, ValueKind};
-use crate::definition::split_list;
+use crate::list::split_list;
 use crate::validity::{BadInput, Invalid};
+use crate::value::{Value, ValueKind};
 
 #[warn(clippy::wildcard_enum_match_arm)]
 impl Control {

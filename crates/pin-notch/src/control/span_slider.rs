@@ -10,49 +10,21 @@ pub use view::SpanSliderView;
 
 use super::machine::{default_of, machine_methods};
 use super::rail::{Mark, rail_definition, rail_of};
+use super::taken::Taken;
 use super::track_machine::{Thumbs, TrackMachine, track_methods};
 use super::uniform::uniform;
-use super::value::Taken;
-use super::{Conditions, ControlError, Scale, Value, ValueKind};
-use crate::event::{Shown, Turn};
+use super::{Conditions, ControlError, Scale};
+use crate::event::Turn;
 use crate::intent::Intent;
 use crate::notches::{Notches, Remark};
-use crate::number::number_text;
 use crate::refusal::Refusal;
 use crate::semantics::Orientation;
 use crate::surroundings::Surroundings;
 use crate::validity::{Invalid, violations};
+use crate::value::{Span, Value, ValueKind};
 use crate::world::{AnyWorld, NumberPattern};
 use pair::Pair;
 use rust_decimal::Decimal;
-
-/// Two values, the smaller one first.
-///
-/// ```
-/// use pin_notch::{Shown, Span};
-/// let flying = Span::new(10, 30);
-/// assert_eq!(flying.shown(), "10,30");
-/// ```
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
-#[cfg_attr(feature = "json", derive(serde::Serialize, serde::Deserialize))]
-#[expect(missing_docs, reason = "its fields are their names")]
-pub struct Span {
-    pub low: Decimal,
-    pub high: Decimal,
-}
-
-impl Span {
-    /// The distance between the two.
-    pub fn new(low: impl Into<Decimal>, high: impl Into<Decimal>) -> Self {
-        Self { low: low.into(), high: high.into() }
-    }
-}
-
-impl Shown for Span {
-    fn shown(&self) -> String {
-        format!("{},{}", number_text(self.low), number_text(self.high))
-    }
-}
 
 rail_definition! {
     /// The definition of a [`SpanSlider`].

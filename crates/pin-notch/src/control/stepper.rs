@@ -7,18 +7,20 @@
 
 use super::draft::Typed;
 use super::machine::{conditions_of, default_of, machine_methods};
+use super::taken::Taken;
 use super::uniform::uniform;
-use super::value::Taken;
-use super::{Conditions, ControlError, Value, ValueKind, admit, admit_default};
+use super::{Conditions, ControlError, admit_default};
 use crate::definition::definition;
 use crate::event::Turn;
 use crate::intent::{Intent, Key};
-use crate::message::Message;
+use crate::message::{Message, in_words};
 use crate::notches::{Notches, NotchesBuilder, Remark};
 use crate::refusal::Refusal;
+use crate::refusal::admit;
 use crate::semantics::{Range, Role, Semantics};
 use crate::surroundings::Surroundings;
-use crate::validity::{BadInput, Invalid, in_words, violations};
+use crate::validity::{BadInput, Invalid, violations};
+use crate::value::{Value, ValueKind};
 use crate::world::{AnyWorld, NumberPattern, read_number, show_number};
 use rust_decimal::Decimal;
 

@@ -2,28 +2,27 @@
 //!
 //! [html]: https://html.spec.whatwg.org/multipage/input.html#text-(type=text)-state-and-search-state-(type=search)
 
-mod kind;
 mod pattern;
 #[cfg(feature = "text")]
 mod translation;
 
-pub use kind::TextKind;
 pub use pattern::TextPatternError;
 
 use super::given::Given;
 use super::machine::{conditions_of, default_of, machine_methods};
+use super::taken::Taken;
 use super::uniform::{uniform, without_returns};
-use super::value::Taken;
-use super::{Conditions, ControlError, Value, ValueKind};
+use super::{Conditions, ControlError};
 use crate::definition::definition;
 use crate::event::Turn;
 use crate::intent::{Intent, Key};
-use crate::message::Message;
+use crate::message::{Message, in_words};
 use crate::notches::Remark;
 use crate::refusal::Refusal;
 use crate::semantics::{Role, Semantics};
 use crate::surroundings::Surroundings;
-use crate::validity::{BadInput, Invalid, in_words};
+use crate::validity::{BadInput, Invalid};
+use crate::value::{TextKind, Value, ValueKind};
 use core::mem::take;
 use pattern::Pattern;
 

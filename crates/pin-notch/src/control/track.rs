@@ -1,9 +1,9 @@
 //! The geometry of a track, shared by all controls that have one: from places to positions on it, from
 //! positions to where things are drawn, and from arrow keys to steps.
 
-use super::Direction;
 use crate::intent::{Key, Place};
 use crate::semantics::Orientation;
+use crate::world::Direction;
 
 #[derive(Clone, Copy, Debug, Default, PartialEq)]
 pub(super) struct Track {

@@ -6,7 +6,7 @@ use super::rail::Rail;
 use crate::event::{Event, Turn};
 use crate::intent::{Intent, Key, Thumb};
 use crate::notches::Notches;
-use crate::refusal::Refusal;
+use crate::refusal::{Refusal, admit};
 use rust_decimal::Decimal;
 use std::cmp::Ordering;
 
@@ -165,7 +165,7 @@ impl<T: Thumbs> TrackMachine<T> {
             }
             Intent::Choose(to) => {
                 ready?;
-                let to = super::admit(&self.rail.notches, to)?;
+                let to = admit(&self.rail.notches, to)?;
                 let value = self.moved(to);
                 let reached = T::end(value, self.active);
                 if reached != to {

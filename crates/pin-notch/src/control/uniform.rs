@@ -1,7 +1,7 @@
 //! The common interface of all controls, for a form or for a face that does not know which control it has.
 //! Each control implements it in its own file; [`Control`] dispatches to them.
 
-use super::{Conditions, ControlError, Definition, Span, Value, ValueKind, View};
+use super::{Conditions, ControlError, Definition, View};
 use crate::calendar::{CalendarError, Date};
 use crate::event::Turn;
 use crate::intent::Intent;
@@ -11,6 +11,7 @@ use crate::number::parse_number;
 use crate::refusal::Refusal;
 use crate::surroundings::Surroundings;
 use crate::validity::{BadInput, Invalid};
+use crate::value::{DateSpan, Span, Value, ValueKind};
 use crate::world::AnyWorld;
 use std::borrow::Cow;
 
@@ -269,7 +270,7 @@ pub(super) fn read(control: &dyn Uniform, sent: &[String]) -> Result<Value, Inva
             Ok(Value::Span(Span { low: low?, high: high? }))
         }
         (ValueKind::Dates, [first, last]) => {
-            let both = |first: Date, last: Date| Value::Dates(super::DateSpan { first, last });
+            let both = |first: Date, last: Date| Value::Dates(DateSpan { first, last });
             calendar(first.parse().and_then(|first| Ok(both(first, last.parse()?))))
         }
         (ValueKind::Span | ValueKind::Dates, _) => Err(BadInput::OneEnd.into()),

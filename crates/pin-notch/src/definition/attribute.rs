@@ -1,9 +1,9 @@
 //! Attributes: their names, the kinds of their values, and how values are written.
 
 use crate::calendar::CalendarError;
-use crate::control::{Choice, WordingError};
-use crate::message::Message;
 use crate::number::NumberError;
+use crate::value::Choice;
+use crate::wording::WordingError;
 use crate::world::{NumberPatternError, PatternError};
 use core::fmt;
 
@@ -208,12 +208,6 @@ pub enum Misread {
     OneOf(&'static [&'static str]),
     /// An option that closes days does not name any.
     NotDays(String),
-}
-
-impl fmt::Display for Misread {
-    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        Message::Misread(self.clone()).fmt(f)
-    }
 }
 
 impl std::error::Error for Misread {

@@ -1,50 +1,24 @@
 //! How the types of a definition's fields are read from and written to attributes.
 
 use super::attribute::{AttributeKind, AttributeType, AttributeValue, Misread};
-use super::{joined_list, split_list};
 use crate::calendar::{Date, Weekday};
-use crate::control::{DateSpan, FieldValue, Lit, Scale, Span, TextKind, Wording};
+use crate::list::{joined_list, split_list};
+use crate::notches::Step;
 use crate::number::{number_text, parse_number};
-use crate::semantics::Orientation;
+use crate::value::{DateSpan, Span, TextKind};
+use crate::wording::Wording;
 use crate::world::{DatePattern, NumberPattern};
 use rust_decimal::Decimal;
-
-/// The distance between two notches, or HTML's `any`, which allows every value within the bounds.
-///
-/// ```
-/// use pin_notch::{Step, dec};
-/// assert_eq!(Step::from(dec!(0.5)), Step::Every(dec!(0.5)));
-/// assert_eq!(Step::default(), Step::from(1));
-/// ```
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
-pub enum Step {
-    /// This distance, in days, months, weeks or seconds for values of those kinds.
-    Every(Decimal),
-    /// Every value.
-    Any,
-}
-
-impl Default for Step {
-    fn default() -> Self {
-        Self::Every(Decimal::ONE)
-    }
-}
-
-impl<N: Into<Decimal>> From<N> for Step {
-    fn from(step: N) -> Self {
-        Self::Every(step.into())
-    }
-}
 
 /// Types for which an empty text means "none", by themselves and as optional fields.
 macro_rules! parsed {
     ($($type:ty, $kind:ident, |$text:ident| $read:expr, |$value:ident| $write:expr;)+) => {
-        $(impl AttributeType for $type {
-            const KIND: AttributeKind = AttributeKind::$kind;
+        $(impl $crate::definition::AttributeType for $type {
+            const KIND: $crate::definition::AttributeKind = $crate::definition::AttributeKind::$kind;
         }
 
-        impl AttributeValue for $type {
-            fn read(&mut self, $text: &str) -> Result<bool, Misread> {
+        impl $crate::definition::AttributeValue for $type {
+            fn read(&mut self, $text: &str) -> Result<bool, $crate::definition::Misread> {
                 let is_there = !$text.trim().is_empty();
                 if is_there {
                     *self = $read;
@@ -61,12 +35,12 @@ macro_rules! parsed {
             fn clear(&mut self) {}
         }
 
-        impl AttributeType for Option<$type> {
-            const KIND: AttributeKind = AttributeKind::$kind;
+        impl $crate::definition::AttributeType for Option<$type> {
+            const KIND: $crate::definition::AttributeKind = $crate::definition::AttributeKind::$kind;
         }
 
-        impl AttributeValue for Option<$type> {
-            fn read(&mut self, $text: &str) -> Result<bool, Misread> {
+        impl $crate::definition::AttributeValue for Option<$type> {
+            fn read(&mut self, $text: &str) -> Result<bool, $crate::definition::Misread> {
                 let is_there = !$text.trim().is_empty();
                 if is_there {
                     *self = Some($read);
@@ -86,27 +60,7 @@ macro_rules! parsed {
     };
 }
 
-impl<M: FieldValue> AttributeType for Option<M> {
-    const KIND: AttributeKind = M::ATTRIBUTE;
-}
-
-impl<M: FieldValue> AttributeValue for Option<M> {
-    fn read(&mut self, text: &str) -> Result<bool, Misread> {
-        let text = text.trim();
-        if !text.is_empty() {
-            *self = Some(text.parse().map_err(Misread::Calendar)?);
-        }
-        Ok(!text.is_empty())
-    }
-
-    fn write(&self) -> Option<String> {
-        self.map(|value| value.to_string())
-    }
-
-    fn clear(&mut self) {
-        *self = None;
-    }
-}
+pub(crate) use parsed;
 
 parsed! {
     Decimal, Number, |text| parse_number(text)?, |value| number_text(*value);
@@ -123,7 +77,6 @@ parsed! {
         [value.low, value.high].map(number_text).join(",")
     };
     DateSpan, DateSpan, |text| date_span(text)?, |value| format!("{}/{}", value.first, value.last);
-    Scale, Scale, |text| text.parse::<Scale>()?, |value| value.to_string();
 }
 
 fn whole(text: &str) -> Result<u32, Misread> {
@@ -199,12 +152,12 @@ fn names(text: &str) -> Result<Vec<(Decimal, String)>, Misread> {
 /// Types written as one of several keywords, which are compared case-insensitively as in HTML.
 macro_rules! tokens {
     ($($type:ty, $kind:ident { $($value:pat => $token:literal = $made:expr),+ $(,)? })+) => {
-        $(impl AttributeType for $type {
-            const KIND: AttributeKind = AttributeKind::Token(&[$($token),+]);
+        $(impl $crate::definition::AttributeType for $type {
+            const KIND: $crate::definition::AttributeKind = $crate::definition::AttributeKind::Token(&[$($token),+]);
         }
 
-        impl AttributeValue for $type {
-            fn read(&mut self, text: &str) -> Result<bool, Misread> {
+        impl $crate::definition::AttributeValue for $type {
+            fn read(&mut self, text: &str) -> Result<bool, $crate::definition::Misread> {
                 const TOKENS: &[&str] = &[$($token),+];
                 if text.is_empty() {
                     return Ok(false);
@@ -213,7 +166,7 @@ macro_rules! tokens {
                     *self = $made;
                     return Ok(true);
                 })+
-                Err(Misread::OneOf(TOKENS))
+                Err($crate::definition::Misread::OneOf(TOKENS))
             }
 
             fn write(&self) -> Option<String> {
@@ -226,20 +179,14 @@ macro_rules! tokens {
     };
 }
 
+pub(crate) use tokens;
+
 tokens! {
-    Orientation, Orientation {
-        Self::Horizontal => "horizontal" = Self::Horizontal,
-        Self::Vertical => "vertical" = Self::Vertical,
-    }
     TextKind, TextKind {
         Self::Text => "text" = Self::Text,
         Self::Email => "email" = Self::Email,
         Self::Url => "url" = Self::Url,
         Self::Tel => "tel" = Self::Tel,
-    }
-    Lit, Lit {
-        Self::UpTo => "up-to" = Self::UpTo,
-        Self::Only => "only" = Self::Only,
     }
     Option<Weekday>, Weekday {
         None => "" = None,

@@ -2,8 +2,8 @@
 
 use super::{Arithmetic, Of, Operator, Over, Part, Tree};
 use crate::calendar::{Date, Weekday};
-use crate::control::Value;
 use crate::number::{number_text, parse_number};
+use crate::value::Value;
 use rust_decimal::{Decimal, RoundingStrategy};
 use std::cmp::Ordering;
 use std::collections::HashSet;

@@ -1,7 +1,7 @@
 //! Whether a condition can be true or false at all, given the bounds of its fields.
 
 use super::{Arithmetic, Known, Operator, Part, Tree};
-use crate::control::ValueKind;
+use crate::value::ValueKind;
 use rust_decimal::Decimal;
 
 /// Bounds of a number; `None` means unbounded.

@@ -6,9 +6,9 @@ mod token;
 mod types;
 
 use super::{Arithmetic, ExpressionError, Operator, Scope, Tree, Type};
-use crate::control::ValueKind;
 use crate::number::parse_number;
 use crate::quoted::Quoted;
+use crate::value::ValueKind;
 use core::ops::Range;
 use function::{Function, unknown};
 use token::{OPERATORS, Token, tokens};

@@ -1,7 +1,7 @@
 //! Sentences that contain expressions.
 
 use super::{Expression, ExpressionError, Lookup, Scope};
-use crate::control::Value;
+use crate::value::Value;
 use crate::world::{World, show_number};
 use core::fmt;
 

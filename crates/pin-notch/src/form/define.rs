@@ -3,9 +3,10 @@
 use super::links::Link;
 use super::rules::Condition;
 use super::{Field, Fieldset, Form, FormError, Values};
+use crate::control::Control;
 use crate::control::uniform::without_returns;
-use crate::control::{Control, Value};
 use crate::conversion::Conversion;
+use crate::value::Value;
 use std::sync::Arc;
 
 impl Form {

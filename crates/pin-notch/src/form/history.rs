@@ -1,7 +1,8 @@
 //! The history of settled changes, for undo and redo.
 
 use super::{Form, links};
-use crate::control::{Control, Value};
+use crate::control::Control;
+use crate::value::Value;
 
 /// The number of changes kept.
 const KEPT: usize = 1000;

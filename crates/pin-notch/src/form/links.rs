@@ -2,9 +2,9 @@
 
 use super::Field;
 use super::by_field::ByField;
-use crate::control::Value;
-use crate::event::Shown;
 use crate::refusal::Refusal;
+use crate::shown::Shown;
+use crate::value::Value;
 use core::fmt;
 use std::collections::{HashSet, VecDeque};
 use std::sync::Arc;

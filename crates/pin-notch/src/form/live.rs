@@ -3,8 +3,9 @@
 
 use super::links;
 use super::{Form, FormError, FormTurn, LinkEffect};
-use crate::control::{Control, Value};
+use crate::control::Control;
 use crate::event::Turn;
+use crate::value::Value;
 use std::collections::HashSet;
 
 impl Form {

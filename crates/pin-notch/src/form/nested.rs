@@ -1,7 +1,7 @@
 //! Values as a tree, with those in rows under the name of the rows.
 
 use super::Rows;
-use crate::control::Value;
+use crate::value::Value;
 use std::collections::{HashMap, HashSet};
 
 /// A single value, or rows of values.

@@ -1,9 +1,9 @@
 //! Fields that count only under a condition over other fields.
 
 use super::{Field, Fieldset, Form, FormError, Values};
-use crate::control::Value;
 use crate::expression::{Expression, Lookup};
 use crate::validity::Invalid;
+use crate::value::Value;
 use core::fmt;
 use std::collections::HashSet;
 use std::sync::Arc;

@@ -2,9 +2,9 @@
 //! house.
 
 use super::{Field, Form, FormError};
-use crate::control::{Value, ValueKind};
 use crate::expression::{Expression, Lookup};
 use crate::validity::{BadInput, Invalid};
+use crate::value::{Value, ValueKind};
 use std::sync::Arc;
 
 /// An option and its condition.

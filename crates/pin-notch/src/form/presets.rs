@@ -2,7 +2,7 @@
 
 use super::history::Change;
 use super::{Form, FormError, links};
-use crate::control::Value;
+use crate::value::Value;
 
 /// A named set of values.
 ///

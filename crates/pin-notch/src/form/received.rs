@@ -3,9 +3,9 @@
 use super::send::beginning;
 use super::{Field, RowPlace, Rows};
 use crate::calendar::Date;
-use crate::control::Value;
 use crate::quoted::Quoted;
 use crate::validity::{BadInput, Invalid};
+use crate::value::Value;
 use crate::world::AnyWorld;
 use core::fmt;
 use rust_decimal::Decimal;

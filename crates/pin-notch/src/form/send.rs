@@ -2,9 +2,10 @@
 
 use super::links::Link;
 use super::{Field, Form, MAX_BODY, MAX_REPORTED, Problem, Problems, Values, rules};
+use crate::control::Control;
 use crate::control::uniform::without_returns;
-use crate::control::{Control, Value};
 use crate::validity::{BadInput, Invalid};
+use crate::value::Value;
 use std::borrow::Cow;
 
 /// What was received for one field: its value or its problems, and the text to show with them.

@@ -5,8 +5,8 @@
 
 use super::Values;
 use super::nested::{Member, nested};
-use crate::control::Value;
 use crate::number::number_text;
+use crate::value::Value;
 use rust_decimal::Decimal;
 use serde::de::value::{Error, MapDeserializer, SeqDeserializer, StrDeserializer};
 use serde::de::{DeserializeOwned, Deserializer, IntoDeserializer, Visitor};

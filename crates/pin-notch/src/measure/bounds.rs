@@ -1,11 +1,9 @@
 //! Notches on a line of whole numbers, which may be periodic.
 
-use crate::control::admit;
-use crate::definition::Step;
 use crate::limit::Limit;
-use crate::notches::{Notches, NotchesError};
+use crate::notches::{Notches, NotchesError, Step};
 use crate::number::REACH;
-use crate::refusal::Refusal;
+use crate::refusal::{Refusal, admit};
 use crate::validity::{Invalid, violations};
 use rust_decimal::Decimal;
 

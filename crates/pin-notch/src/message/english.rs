@@ -1,16 +1,17 @@
 //! Every built-in text for people, in English.
 
-use super::{FieldName, Message, Part};
-use crate::control::{TextKind, ValueKind};
+use super::{Message, Part};
+use crate::calendar::FieldName;
 use crate::definition::Misread;
-use crate::form::RowsChange;
 use crate::intent::Thumb;
 use crate::limit::Limit;
 use crate::notches::Remark;
 use crate::number::{MAX_DIGITS, NumberError};
 use crate::quoted::Quoted;
 use crate::refusal::Refusal;
+use crate::rows_change::RowsChange;
 use crate::validity::{BadInput, Invalid};
+use crate::value::{TextKind, ValueKind};
 use crate::world::{World, native, show_number};
 use rust_decimal::Decimal;
 

@@ -1,8 +1,6 @@
 //! Remarks on what is legal in a definition but likely to surprise its author.
 
 use super::Notches;
-use crate::message::Message;
-use core::fmt;
 use rust_decimal::Decimal;
 
 /// Something legal but surprising in a definition. It is displayed as a sentence that says what will
@@ -111,13 +109,6 @@ impl Remark {
             Self::DefaultInvalid { .. } => "default-invalid",
             Self::DefaultOutOfBounds { .. } => "default-out-of-bounds",
         }
-    }
-}
-
-/// In English; a [`World`](crate::World) says it in its own words.
-impl fmt::Display for Remark {
-    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        Message::Remark(*self).fmt(f)
     }
 }
 

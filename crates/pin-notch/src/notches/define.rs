@@ -1,8 +1,8 @@
 //! Building [`Notches`] from their parts, or reporting why the parts do not fit together.
 
 use super::Notches;
+use super::Step;
 use super::units::remainder;
-use crate::definition::Step;
 use crate::number::{MAX_DIGITS, Plain, REACH, in_units};
 use core::fmt;
 use rust_decimal::Decimal;

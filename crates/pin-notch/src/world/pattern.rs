@@ -3,8 +3,8 @@
 //! [ldml]: https://www.unicode.org/reports/tr35/tr35-dates.html#Date_Format_Patterns
 
 use super::{World, native};
-use crate::calendar::{CalendarError, Date, Weekday};
-use crate::message::{FieldName, Message, Part};
+use crate::calendar::{CalendarError, Date, FieldName, Weekday};
+use crate::message::{Message, Part};
 use crate::quoted::Quoted;
 use core::fmt;
 use core::str::FromStr;

@@ -2,8 +2,8 @@
 
 use super::{AnyWorld, NumberPattern, World};
 use crate::calendar::Weekday;
-use crate::control::Direction;
 use crate::message::Message;
+use crate::world::Direction;
 
 /// A world with another number pattern.
 pub(super) struct Patterned {

@@ -1,8 +1,8 @@
 //! Days that cannot be chosen, and why.
 
 use crate::calendar::{Date, Weekday};
-use crate::control::Choice;
 use crate::definition::{AttributeError, AttributeValue, Misread, OptionValue};
+use crate::value::Choice;
 
 /// Days that cannot be chosen, with the reason shown to people.
 ///

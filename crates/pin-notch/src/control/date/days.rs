@@ -2,16 +2,17 @@
 
 use super::Closed;
 use crate::calendar::{Date, Month, MonthGrid, Week, Weekday};
-use crate::control::{ControlError, Direction};
-use crate::definition::Step;
+use crate::control::ControlError;
 use crate::intent::Intent;
 use crate::intent::Key;
 use crate::limit::Limit;
 use crate::measure::{Measure, NotchesOf};
 use crate::message::Message;
+use crate::notches::Step;
 use crate::refusal::Refusal;
 use crate::surroundings::Surroundings;
 use crate::validity::{BadInput, Invalid};
+use crate::world::Direction;
 use crate::world::{AnyWorld, DatePattern, native};
 use core::{fmt, iter};
 use std::sync::Arc;

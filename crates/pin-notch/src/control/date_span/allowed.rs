@@ -1,10 +1,11 @@
 //! The spans that a definition allows.
 
-use super::{DateSpan, DateSpanDefinition};
+use super::DateSpanDefinition;
 use crate::control::ControlError;
 use crate::control::date::days::{Days, DaysDefinition};
 use crate::control::error::check_counts;
 use crate::refusal::Refusal;
+use crate::value::DateSpan;
 
 /// The days that a definition describes.
 pub(super) fn checked(definition: &DateSpanDefinition) -> Result<Days, ControlError> {

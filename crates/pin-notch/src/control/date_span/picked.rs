@@ -1,10 +1,11 @@
 //! Picking the two ends from the grid.
 
-use super::{DateSpan, DateSpanPicker, Draft};
+use super::{DateSpanPicker, Draft};
 use crate::calendar::Date;
 use crate::event::{Event, Turn};
 use crate::intent::Thumb;
 use crate::refusal::Refusal;
+use crate::value::DateSpan;
 
 impl DateSpanPicker {
     /// Picks a day: the first end, or the other.

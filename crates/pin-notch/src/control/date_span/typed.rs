@@ -1,10 +1,11 @@
 //! Typing two days, in one field or in two.
 
-use super::{DateSpan, DateSpanPicker, Draft};
+use super::{DateSpanPicker, Draft};
 use crate::control::given::Given;
 use crate::event::{Event, Turn};
 use crate::intent::Thumb;
 use crate::refusal::Refusal;
+use crate::value::DateSpan;
 
 impl DateSpanPicker {
     /// The text of an empty field.

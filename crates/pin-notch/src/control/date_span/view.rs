@@ -1,11 +1,11 @@
 //! The view of a date span picker.
 
-use super::{DateSpan, DateSpanPicker, Draft};
+use super::{DateSpanPicker, Draft};
 use crate::control::DateGrid;
 use crate::intent::Thumb;
-use crate::message::Message;
+use crate::message::{Message, in_words};
 use crate::semantics::{Role, Semantics};
-use crate::validity::in_words;
+use crate::value::DateSpan;
 
 /// Everything a face needs to draw a picker of two days.
 ///

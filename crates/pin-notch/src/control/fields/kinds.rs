@@ -1,12 +1,12 @@
 //! The fields of months, weeks and times.
 
 use super::MOST;
-use crate::calendar::{CalendarError, Date, DateTime, LAST_YEAR, Month, Time, Week};
-use crate::control::Value;
-use crate::definition::{AttributeKind, Step};
-use crate::event::Shown;
+use crate::calendar::{CalendarError, Date, DateTime, FieldName, LAST_YEAR, Month, Time, Week};
+use crate::definition::{AttributeKind, AttributeType, AttributeValue, Misread};
 use crate::measure::Measure;
-use crate::message::FieldName;
+use crate::notches::Step;
+use crate::shown::Shown;
+use crate::value::Value;
 use core::str::FromStr;
 use rust_decimal::Decimal;
 
@@ -206,4 +206,26 @@ fn byte(number: u32) -> u8 {
 
 fn short(number: u32) -> u16 {
     number.try_into().unwrap_or(u16::MAX)
+}
+
+impl<M: FieldValue> AttributeType for Option<M> {
+    const KIND: AttributeKind = M::ATTRIBUTE;
+}
+
+impl<M: FieldValue> AttributeValue for Option<M> {
+    fn read(&mut self, text: &str) -> Result<bool, Misread> {
+        let text = text.trim();
+        if !text.is_empty() {
+            *self = Some(text.parse().map_err(Misread::Calendar)?);
+        }
+        Ok(!text.is_empty())
+    }
+
+    fn write(&self) -> Option<String> {
+        self.map(|value| value.to_string())
+    }
+
+    fn clear(&mut self) {
+        *self = None;
+    }
 }

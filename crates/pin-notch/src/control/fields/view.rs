@@ -2,9 +2,9 @@
 
 use super::FieldKind;
 use super::machine::{Around, Machine};
-use crate::message::{FieldName, Message};
+use crate::calendar::FieldName;
+use crate::message::{Message, in_words};
 use crate::semantics::{Range, Role, Semantics};
-use crate::validity::in_words;
 use crate::world::{AnyWorld, native};
 use rust_decimal::Decimal;
 

@@ -1,11 +1,10 @@
 //! The view of a rating.
 
 use super::{Lit, Rating};
-use crate::control::Direction;
-use crate::control::wording::Words;
-use crate::message::Message;
+use crate::control::words::Words;
+use crate::message::{Message, in_words};
 use crate::semantics::{Orientation, Range, Role, Semantics};
-use crate::validity::in_words;
+use crate::world::Direction;
 use rust_decimal::Decimal;
 
 /// Everything a face needs to draw a rating.

@@ -1,10 +1,9 @@
 //! The view of a select: its text or tokens, and the rows of its list that are shown.
 
 use super::{Listing, Select, WINDOW};
-use crate::control::Choice;
-use crate::message::Message;
+use crate::message::{Message, in_words};
 use crate::semantics::{Role, Semantics};
-use crate::validity::in_words;
+use crate::value::Choice;
 
 /// Everything a face needs to draw a select.
 ///

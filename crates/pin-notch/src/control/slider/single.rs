@@ -1,12 +1,12 @@
 //! One thumb on a track.
 
-use crate::control::admit;
 use crate::control::rail::Rail;
 use crate::control::track_machine::Thumbs;
 use crate::event::Turn;
 use crate::intent::Thumb;
 use crate::notches::Notches;
 use crate::refusal::Refusal;
+use crate::refusal::admit;
 use rust_decimal::Decimal;
 
 /// A single thumb, which moves to any notch.

@@ -1,9 +1,9 @@
 //! The view of a slider.
 
 use super::Slider;
-use crate::control::wording::Words;
+use crate::control::words::Words;
+use crate::message::in_words;
 use crate::semantics::{Orientation, Range, Role, Semantics};
-use crate::validity::in_words;
 use crate::world::AnyWorld;
 use rust_decimal::Decimal;
 

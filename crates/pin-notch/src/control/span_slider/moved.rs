@@ -1,11 +1,11 @@
 //! Moving one thumb of a span, and its effect on the other.
 
-use super::Span;
-use crate::control::admit;
 use crate::intent::Thumb;
 use crate::notches::Notches;
 use crate::number::exact_sum;
 use crate::refusal::Refusal;
+use crate::refusal::admit;
+use crate::value::Span;
 use rust_decimal::Decimal;
 
 /// Two thumbs on these notches, and the distances allowed between them.

@@ -1,6 +1,5 @@
 //! Two thumbs on one track.
 
-use super::Span;
 use super::moved::Spacing;
 use crate::control::rail::Rail;
 use crate::control::track_machine::Thumbs;
@@ -8,6 +7,7 @@ use crate::event::{Event, Turn};
 use crate::intent::Thumb;
 use crate::notches::Notches;
 use crate::refusal::Refusal;
+use crate::value::Span;
 use rust_decimal::Decimal;
 
 /// Two thumbs, and the distances allowed between them.

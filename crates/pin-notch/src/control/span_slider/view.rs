@@ -1,13 +1,13 @@
 //! The view of a span slider.
 
+use super::SpanSlider;
 use super::pair::Pair;
-use super::{Span, SpanSlider};
 use crate::control::MarkView;
 use crate::control::track_machine::Thumbs;
 use crate::intent::Thumb;
-use crate::message::Message;
+use crate::message::{Message, in_words};
 use crate::semantics::{Orientation, Range, Role, Semantics};
-use crate::validity::in_words;
+use crate::value::Span;
 use crate::world::AnyWorld;
 
 /// Everything a face needs to draw a span slider.

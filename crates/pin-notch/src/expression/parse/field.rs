@@ -1,9 +1,9 @@
 //! Parsing of field names.
 
 use super::{Parser, Span, Typed};
-use crate::control::ValueKind;
 use crate::expression::{ExpressionError, Part, Tree, Type};
 use crate::quoted::Quoted;
+use crate::value::ValueKind;
 
 impl Parser<'_> {
     /// A field of the row that the expression belongs to.

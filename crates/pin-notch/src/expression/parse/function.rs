@@ -5,9 +5,9 @@ use super::token::Token;
 use super::types::{expect, not_written};
 use super::{Parser, Span, Typed};
 use crate::calendar;
-use crate::control::ValueKind;
 use crate::expression::{ExpressionError, Of, Over, Part, Tree, Type};
 use crate::quoted::Quoted;
+use crate::value::ValueKind;
 
 /// The greatest number of decimal places that `round` accepts.
 const MOST_PLACES: u32 = 20;

@@ -2,9 +2,9 @@
 
 use super::{Span, Typed};
 use crate::calendar::{Date, DateTime, Month, Time, Week};
-use crate::control::ValueKind;
 use crate::expression::{ExpressionError, Tree, Type};
 use crate::quoted::Quoted;
+use crate::value::ValueKind;
 
 /// Combines two conditions.
 pub(super) fn joined(

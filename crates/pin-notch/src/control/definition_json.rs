@@ -1,9 +1,11 @@
 //! Definitions in JSON, or any other format of serde: an object with a member for each attribute that is
 //! not at its default. Numbers are written as strings, so that no format loses a digit.
 
-use super::{Attribute, AttributeError, AttributeKind, Defined, joined_list};
-use crate::control::{Choice, ControlKind, Definition};
+use super::{ControlKind, Definition};
+use crate::definition::{Attribute, AttributeError, AttributeKind, Defined};
+use crate::list::{joined_list, split_list};
 use crate::quoted::Quoted;
+use crate::value::Choice;
 use core::fmt;
 use serde::de::value::MapAccessDeserializer;
 use serde::de::{Deserialize, Deserializer, Error as _, MapAccess, SeqAccess, Visitor};
@@ -29,7 +31,7 @@ pub(crate) fn serialize<S: Serializer>(
             }
             (AttributeKind::Flag, Some(_)) => map.serialize_entry(attribute.name, &true)?,
             (AttributeKind::Texts, Some(text)) => {
-                map.serialize_entry(attribute.name, &super::split_list(&text))?;
+                map.serialize_entry(attribute.name, &split_list(&text))?;
             }
             (_, Some(text)) => map.serialize_entry(attribute.name, &text)?,
             (_, None) => {}

@@ -1,7 +1,7 @@
 //! Two days as a value.
 
 use crate::calendar::Date;
-use crate::event::Shown;
+use crate::shown::Shown;
 
 /// Two days, the earlier one first. Both belong to the span.
 ///

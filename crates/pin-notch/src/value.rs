@@ -1,11 +1,19 @@
 //! The value of any control, for code that does not know which control it has.
 
-use super::{DateSpan, Span};
+mod choice;
+mod date_span;
+mod span;
+mod text_kind;
+
+pub use choice::Choice;
+pub use date_span::DateSpan;
+pub use span::Span;
+pub use text_kind::TextKind;
+
 use crate::calendar::{Date, DateTime, Month, Time, Week};
-use crate::definition::joined_list;
-use crate::event::Shown;
+use crate::list::joined_list;
 use crate::number::number_text;
-use crate::refusal::Refusal;
+use crate::shown::Shown;
 use core::fmt;
 use rust_decimal::Decimal;
 
@@ -142,23 +150,6 @@ impl Value {
         }
     }
 
-    /// The chosen texts, if the value consists of texts.
-    pub(crate) fn chosen(&self) -> Result<&[String], Refusal> {
-        match self {
-            Self::Text(_) | Self::Texts(_) | Self::Empty => Ok(self.texts()),
-            Self::Number(_)
-            | Self::On(_)
-            | Self::Mixed
-            | Self::Span(_)
-            | Self::Date(_)
-            | Self::Dates(_)
-            | Self::Month(_)
-            | Self::Week(_)
-            | Self::Time(_)
-            | Self::DateTime(_) => Err(Refusal::WrongKind),
-        }
-    }
-
     /// The day, if it is one.
     pub fn date(&self) -> Option<Date> {
         match self {
@@ -215,30 +206,9 @@ impl Value {
     }
 }
 
-/// A value of one particular kind, as a control of that kind takes it.
-pub(crate) trait Taken: Sized {
-    /// The value, or `None` if it is empty; a value of another kind is refused.
-    fn taken(value: Value) -> Result<Option<Self>, Refusal>;
-
-    /// The same for a control that is never empty.
-    fn taken_always(value: Value) -> Result<Self, Refusal> {
-        Self::taken(value)?.ok_or(Refusal::NeverEmpty)
-    }
-}
-
 macro_rules! values {
     ($($kind:ident($value:ty)),+) => {
-        $(impl Taken for $value {
-            fn taken(value: Value) -> Result<Option<Self>, Refusal> {
-                match value {
-                    Value::$kind(value) => Ok(Some(value)),
-                    Value::Empty => Ok(None),
-                    _ => Err(Refusal::WrongKind),
-                }
-            }
-        }
-
-        impl From<$value> for Value {
+        $(impl From<$value> for Value {
             fn from(value: $value) -> Self {
                 Self::$kind(value)
             }

@@ -37,7 +37,7 @@ impl TextKind {
     }
 
     /// Whether HTML accepts a text as one of this kind.
-    pub(super) fn admits(self, text: &str, world: &dyn World) -> bool {
+    pub(crate) fn admits(self, text: &str, world: &dyn World) -> bool {
         match self {
             Self::Text | Self::Tel => true,
             Self::Email => is_email(text),
