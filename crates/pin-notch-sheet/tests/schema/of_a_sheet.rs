@@ -177,6 +177,31 @@ fn the_schema_of_the_demo_lists_its_losses() {
     );
 }
 
+/// What a schema cannot say of options, for every kind of options.
+#[test]
+fn options_that_are_no_values_are_listed_as_lost() {
+    let table: [(&str, &str, &[&str]); 7] = [
+        ("slider", "options = [{ value = 9, text = 'treat' }]", &["a: its marks"]),
+        ("span-slider", "options = [{ value = 9, text = 'treat' }]", &["a: its marks"]),
+        ("rating", "options = ['calm', 'lively']", &["a: the names of its icons"]),
+        (
+            "select",
+            "options = [{ value = 'b', group = 'Lane' }]",
+            &["a: the groups of its options"],
+        ),
+        ("radio-group", "options = ['b', 'c']", &[]),
+        ("item-stepper", "options = ['b', 'c']", &[]),
+        ("date", "options = ['sunday']", &["a: days that are closed"]),
+    ];
+    for (control, options, expected) in table {
+        let sheet = format!("[[field]]\nname = 'a'\ncontrol = '{control}'\nlabel = 'A'\n{options}");
+        let (_, lost) = schema_of(&read(&sheet));
+        let mut losses: Vec<String> = lost.iter().map(Loss::to_string).collect();
+        losses.retain(|loss| !loss.contains("how far they are apart"));
+        assert_eq!(losses, expected, "{control}");
+    }
+}
+
 /// Conditions and rules that consist of claims about single fields are expressed by the schema with the
 /// same meaning.
 #[test]

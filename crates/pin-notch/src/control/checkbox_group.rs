@@ -377,9 +377,8 @@ uniform! {
         ValueKind::Texts
     }
     fn value_text(&self) -> String {
-        let is_chosen = |choice: &ChoiceView| choice.checkbox.checked == Checked::On;
-        let chosen = CheckboxGroup::view(self).choices.into_iter().filter(is_chosen);
-        let texts = chosen.map(|choice| choice.text).collect();
+        let chosen = self.definition.options.iter().zip(&self.on).filter(|(_, on)| **on);
+        let texts = chosen.map(|(option, _)| option.text.clone()).collect();
         self.surroundings.world.message(&Message::List(texts))
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {

@@ -249,7 +249,7 @@ macro_rules! in_forms {
                 ValueKind::$kind
             }
             fn value_text(&self) -> String {
-            FieldStepper::view(self).text
+                FieldStepper::view(self).text
             }
             fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
                 FieldStepper::set_value(self, Taken::taken(value)?)

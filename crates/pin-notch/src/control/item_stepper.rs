@@ -291,7 +291,7 @@ uniform! {
         ValueKind::Text
     }
     fn value_text(&self) -> String {
-        ItemStepper::view(self).text
+        self.item().map(|item| item.text.clone()).unwrap_or_default()
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         match Taken::taken(value)? {

@@ -299,8 +299,8 @@ uniform! {
         ValueKind::Text
     }
     fn value_text(&self) -> String {
-        let chosen = RadioGroup::view(self).radios.into_iter().find(|radio| radio.chosen);
-        chosen.map(|radio| radio.text).unwrap_or_default()
+        let chosen = self.chosen.and_then(|at| self.definition.options.get(at));
+        chosen.map(|option| option.text.clone()).unwrap_or_default()
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         let value: Option<String> = Taken::taken(value)?;

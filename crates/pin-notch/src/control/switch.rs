@@ -169,13 +169,18 @@ impl Switch {
         }
     }
 
+    /// The text for the current state.
+    fn caption(&self) -> &str {
+        let SwitchDefinition { when_on, when_off, .. } = &self.definition;
+        if self.on { when_on } else { when_off }
+    }
+
     /// Everything a face needs to draw it.
     pub fn view(&self) -> SwitchView {
         let problem = in_words(&self.validity(), &self.surroundings.world);
-        let SwitchDefinition { when_on, when_off, .. } = &self.definition;
         SwitchView {
             on: self.on,
-            caption: if self.on { when_on } else { when_off }.clone(),
+            caption: self.caption().to_owned(),
             semantics: Semantics {
                 checked: Some(self.on.into()),
                 ..self.conditions.semantics(Role::Switch, &problem)
@@ -191,9 +196,9 @@ uniform! {
         ValueKind::On
     }
     fn value_text(&self) -> String {
-        match Switch::view(self).caption {
-            caption if caption.is_empty() => yes_or_no(self.on, &self.surroundings.world),
-            caption => caption,
+        match self.caption() {
+            "" => yes_or_no(self.on, &self.surroundings.world),
+            caption => caption.to_owned(),
         }
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {

@@ -397,7 +397,7 @@ uniform! {
         ValueKind::Text
     }
     fn value_text(&self) -> String {
-        Value::from(TextField::value(self)).to_string()
+        self.value.clone()
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
         let text: Option<String> = Taken::taken(value)?;

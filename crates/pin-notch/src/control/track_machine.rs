@@ -65,7 +65,7 @@ impl<T: Thumbs> TrackMachine<T> {
         Self { rail, thumbs, start, value, active, given: Given::Definition, drag: None }
     }
 
-    /// Becomes this machine, as far as what it holds allows. A drag in progress continues.
+    /// Adopts the track, the rules and the default of this machine. A drag in progress continues.
     pub(super) fn redefine(&mut self, mut defined: Self) {
         defined.rail.track.direction = self.rail.track.direction;
         let Self { rail, thumbs, start, .. } = defined;
