@@ -167,13 +167,14 @@ fn drawn(view: &View) -> Vec<String> {
     vec![one]
 }
 
-/// The outputs with their labels, without those that are empty.
+/// The outputs with their labels. An empty one without a label is left out.
 pub(crate) fn shown_outputs(form: &Form) -> impl Iterator<Item = (&str, String)> {
     let shown = form.outputs().map(|output| {
         let text = form.output_text(&output.name, &English).unwrap_or_default();
         (output.label.as_str(), text)
     });
-    shown.filter(|(label, text)| !label.is_empty() || !text.is_empty())
+    let shown = shown.filter(|(label, text)| !label.is_empty() || !text.is_empty());
+    shown.map(|(label, text)| (label, if text.is_empty() { NOTHING.to_owned() } else { text }))
 }
 
 fn mark(checked: Checked) -> &'static str {
