@@ -34,5 +34,6 @@ carried! {
     "/src/script/natives.js": native,
     "/src/script/parts.js": Parts,
     "/src/script/rows.js": RowButtons,
+    "/src/script/second-click.js": ignoreSecond,
     "/src/script/send.js": send
 }

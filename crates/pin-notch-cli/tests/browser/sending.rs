@@ -147,6 +147,33 @@ fn a_draft_of_a_native_control_is_kept_as_typed() {
     });
 }
 
+/// The summary of a refused form gets the focus and is scrolled to, so that something else lies under the
+/// pointer when the second half of a double click comes.
+#[test]
+fn the_second_half_of_a_double_click_presses_nothing_else() {
+    with_page(async |page| {
+        let (_server, url) = demo_of(&["demo/inspection.toml"]);
+        page.client.goto(&url).await.expect("the page");
+        page.until("document.querySelector('notch-form:state(ready)')").await;
+        let place = page
+            .run(
+                "const button = document.querySelector('form button:not([type])');
+                 button.scrollIntoView({ block: 'center' });
+                 const { left, top, width, height } = button.getBoundingClientRect();
+                 return [left + width / 2, top + height / 2];",
+            )
+            .await;
+        let [x, y] = [0, 1].map(|at| place[at].as_f64().expect("a figure"));
+        page.mouse_at(x, y).await;
+        page.mouse_at(x, y).await;
+        let focused = "document.activeElement.matches('[data-problems]')";
+        assert_eq!(page.get(focused).await, "true");
+        tokio::time::sleep(Duration::from_millis(600)).await;
+        page.mouse_at(x, y).await;
+        assert_eq!(page.get(focused).await, "false", "later presses count again");
+    });
+}
+
 #[test]
 fn actions_in_a_sheets_page_are_recorded_and_run_as_a_test() {
     with_page(async |page| {

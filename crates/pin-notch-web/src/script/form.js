@@ -13,6 +13,7 @@ import { NativeProblems } from "./native-problems.js";
 import { Parts } from "./parts.js";
 import { ports } from "./ports.js";
 import { RowButtons } from "./rows.js";
+import { ignoreSecond } from "./second-click.js";
 import { send } from "./send.js";
 import { world } from "./world.js";
 
@@ -88,6 +89,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     entered: () => records(this.#tell("review")).map(([name, label, text, row]) => ({ name, label, text, row, element: this.#element(name) })).filter(({ element }) => element?.type !== "hidden"),
   });
   #sending = false;
+  // The click that is being handled.
+  #clicked;
   // Ends listening around the form.
   #around;
   #observer = globalThis.MutationObserver && new MutationObserver((changes) => {
@@ -239,6 +242,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       if (isRedo ? this.redo() : this.undo()) event.preventDefault();
     });
     on("click", (event) => {
+      this.#clicked = event;
+      setTimeout(() => { this.#clicked = undefined; });
       const wanted = this.#rows.all().find(({ button }) => button.contains(event.target));
       if (wanted) { event.preventDefault(); this.#change(wanted); }
       const preset = event.target.closest(PRESETS);
@@ -263,7 +268,10 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     if (!this.#sending && (event.submitter?.formNoValidate || this.checkValidity())) return;
     event.preventDefault();
     event.stopImmediatePropagation();
-    if (!this.#sending) this.#refused();
+    if (this.#sending) return;
+    // The page scrolls to the summary.
+    if (this.#clicked) ignoreSecond(this.#clicked);
+    this.#refused();
   }
   #refused() {
     this.say("");
