@@ -10,8 +10,8 @@ mod slider;
 mod switch;
 
 use crate::attributes::Looks;
-use crate::drawn::{Context, Drawn};
-use crate::kinds::{drawn, is_focusable};
+use crate::drawing::{Context, Drawable};
+use crate::kinds::{drawable, is_focusable};
 use crate::markup::Markup;
 use pin_notch::{AnyWorld, Control, Decimal, Message, Semantics, View, number_text};
 use std::fmt;
@@ -37,7 +37,7 @@ impl Face {
     /// do so before somebody has had a chance to enter one.
     pub fn of(control: &Control, looks: &Looks, reporting: bool) -> Self {
         let view = control.view();
-        let drawn = drawn(&view);
+        let drawable = drawable(&view);
         let mut semantics = view.semantics().clone();
         let reporting = reporting || !looks.problem.is_empty();
         semantics.invalid &= reporting;
@@ -48,10 +48,10 @@ impl Face {
         };
         let stuck = semantics.disabled || semantics.readonly;
         let world = &control.surroundings().world;
-        let about = about(drawn, &semantics, looks, world);
+        let about = about(drawable, &semantics, looks, world);
         let disabled = semantics.disabled;
         let context = Context { looks, problem, about, reporting, disabled, stuck, world };
-        let (class, own_states) = drawn.class();
+        let (class, own_states) = drawable.class();
         let common = [
             ("disabled", semantics.disabled),
             ("readonly", semantics.readonly),
@@ -63,7 +63,7 @@ impl Face {
         root.open("div", "box");
         root.open("div", "control");
         root.class(class, &states);
-        drawn.draw(&mut root, &semantics, &context);
+        drawable.draw(&mut root, &semantics, &context);
         // Whether the element itself has the control's semantics, or its parts do.
         let speaks = is_focusable(control.control_kind());
         root.close();
@@ -117,8 +117,13 @@ fn announcement(view: &View, context: &Context) -> String {
 
 /// The description of a control apart from problems: the page's own description, a text beside the control
 /// or the choice if that is not its name or value, and states that its role cannot express.
-fn about(drawn: &dyn Drawn, semantics: &Semantics, looks: &Looks, world: &AnyWorld) -> String {
-    let mut all = vec![looks.description.clone(), drawn.about().to_owned()];
+fn about(
+    drawable: &dyn Drawable,
+    semantics: &Semantics,
+    looks: &Looks,
+    world: &AnyWorld,
+) -> String {
+    let mut all = vec![looks.description.clone(), drawable.about().to_owned()];
     all.extend(semantics.states_as_text().iter().map(|message| world.message(message)));
     all.retain(|text| !text.is_empty());
     world.message(&Message::Described(all))

@@ -4,7 +4,7 @@
 // concerns.
 #![warn(clippy::wildcard_enum_match_arm)]
 
-use crate::drawn::Drawn;
+use crate::drawing::Drawable;
 use crate::style::{BASE, CALENDAR, FIELD, ICONS, LIST, TOGGLES, TRACK};
 use pin_notch::{ControlKind, View};
 
@@ -67,8 +67,8 @@ pub(crate) const fn element(kind: ControlKind) -> Element {
     }
 }
 
-/// What is drawn for each view.
-pub(crate) fn drawn(view: &View) -> &dyn Drawn {
+/// Each view as something to draw.
+pub(crate) fn drawable(view: &View) -> &dyn Drawable {
     match view {
         View::Slider(view) => view,
         View::SpanSlider(view) => view,

@@ -23,7 +23,7 @@
 mod action;
 mod attributes;
 mod changes;
-mod drawn;
+mod drawing;
 mod element;
 mod face;
 mod kinds;

@@ -18,7 +18,6 @@ mod draft;
 mod error;
 mod fields;
 mod given;
-mod in_words;
 mod item_stepper;
 mod kinds;
 mod machine;
@@ -309,6 +308,24 @@ impl Control {
     /// The allowed numbers, if this control takes numbers.
     pub fn notches(&self) -> Option<&Notches> {
         self.shared().notches()
+    }
+
+    /// The value as it is shown and spoken; empty if nothing is chosen.
+    ///
+    /// ```
+    /// use pin_notch::{Control, Select};
+    /// # fn main() -> Result<(), pin_notch::ControlError> {
+    /// let treatment = Select::builder().options([("oa", "Oxalic acid")]).value(["oa"]);
+    /// assert_eq!(Control::from(treatment.build()?).text(), "Oxalic acid");
+    /// # Ok(()) }
+    /// ```
+    pub fn text(&self) -> String {
+        let value = self.value();
+        match value.is_empty() {
+            true => self.shared().empty_text(),
+            false if self.is_drafting() => value.to_string(),
+            false => self.shared().value_text(),
+        }
     }
 
     /// Renders a message in the language of its surroundings.

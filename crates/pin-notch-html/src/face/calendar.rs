@@ -3,7 +3,7 @@
 use super::field::input;
 use super::{BACK, CROSS, NEXT, PAGE};
 use crate::action::Action;
-use crate::drawn::{Button, Context, Drawn, press};
+use crate::drawing::{Button, Context, Drawable, press};
 use crate::markup::Markup;
 use pin_notch::{DateGrid, DateSpanView, DateView, GridDay, Part, Role, Semantics, Thumb};
 
@@ -12,7 +12,7 @@ fn is_open(semantics: &Semantics) -> (&'static str, bool) {
     ("open", semantics.expanded == Some(true))
 }
 
-impl Drawn for DateView {
+impl Drawable for DateView {
     fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
         ("date", vec![is_open(&self.semantics), ("empty", self.text.is_empty())])
     }
@@ -37,7 +37,7 @@ impl Drawn for DateView {
     }
 }
 
-impl Drawn for DateSpanView {
+impl Drawable for DateSpanView {
     fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
         let empty = ("empty", self.value.is_none());
         ("date dates", vec![is_open(&self.semantics), empty, ("begun", self.begun)])

@@ -2,7 +2,7 @@
 //! ring.
 
 use crate::action::Action;
-use crate::drawn::{Context, Drawn};
+use crate::drawing::{Context, Drawable};
 use crate::markup::Markup;
 use crate::shapes::outline;
 use pin_notch::{CheckboxGroupView, CheckboxView, Checked, Orientation, RadioGroupView, Semantics};
@@ -33,7 +33,7 @@ fn cell(to: &mut Markup) {
     to.draw(CELL);
 }
 
-impl Drawn for CheckboxView {
+impl Drawable for CheckboxView {
     fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
         ("checkbox", states(self.checked).to_vec())
     }
@@ -49,7 +49,7 @@ impl Drawn for CheckboxView {
     }
 }
 
-impl Drawn for CheckboxGroupView {
+impl Drawable for CheckboxGroupView {
     fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
         ("checks", Vec::new())
     }
@@ -77,7 +77,7 @@ const RING: &str = concat!(
     r#"<circle class="dot" cx="12" cy="12" r="4.5"></circle></svg>"#
 );
 
-impl Drawn for RadioGroupView {
+impl Drawable for RadioGroupView {
     fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
         let class = match self.orientation {
             Orientation::Horizontal => "radios row",

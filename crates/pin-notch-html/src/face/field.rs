@@ -2,7 +2,7 @@
 
 use super::{BACK, LESS, MORE, NEXT};
 use crate::action::Action;
-use crate::drawn::{Button, Context, Drawn};
+use crate::drawing::{Button, Context, Drawable};
 use crate::markup::Markup;
 use pin_notch::{ItemStepperView, Part, Semantics, StepperView, TextKind, TextView};
 
@@ -18,7 +18,7 @@ pub(super) fn input(to: &mut Markup, text: &str, placeholder: &str, semantics: &
     to.set("value", text);
 }
 
-impl Drawn for TextView {
+impl Drawable for TextView {
     fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
         let class = if self.semantics.multiline { "text lines" } else { "text" };
         (class, vec![("empty", self.text.is_empty())])
@@ -67,7 +67,7 @@ const BACK_BUTTON: Button =
 const NEXT_BUTTON: Button =
     Button { part: "next", name: Part::Next, icon: NEXT, does: (Action::Step, "1") };
 
-impl Drawn for StepperView {
+impl Drawable for StepperView {
     fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
         ("stepper", vec![("empty", self.text.is_empty())])
     }
@@ -88,7 +88,7 @@ impl Drawn for StepperView {
     }
 }
 
-impl Drawn for ItemStepperView {
+impl Drawable for ItemStepperView {
     fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
         ("items", Vec::new())
     }

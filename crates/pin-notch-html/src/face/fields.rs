@@ -1,11 +1,11 @@
 //! Field steppers: a value by its parts, each in a small field of its own.
 
 use crate::action::Action;
-use crate::drawn::{Context, Drawn};
+use crate::drawing::{Context, Drawable};
 use crate::markup::Markup;
 use pin_notch::{FieldsView, Part, Semantics};
 
-impl Drawn for FieldsView {
+impl Drawable for FieldsView {
     fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
         ("fields", vec![("empty", self.text.is_empty())])
     }

@@ -3,7 +3,7 @@
 use super::{NONE, readout};
 use crate::action::Action;
 use crate::attributes::Looks;
-use crate::drawn::{Context, Drawn};
+use crate::drawing::{Context, Drawable};
 use crate::markup::Markup;
 use crate::shapes::outline;
 use pin_notch::{Decimal, Direction, RatingView, Semantics, number_text};
@@ -17,7 +17,7 @@ const CELL: &str = concat!(
     r#""></path></svg>"#
 );
 
-impl Drawn for RatingView {
+impl Drawable for RatingView {
     fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
         ("rating", vec![("preview", self.previewed), ("empty", self.value.is_none())])
     }

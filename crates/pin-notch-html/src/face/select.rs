@@ -3,11 +3,11 @@
 use super::field::input;
 use super::{CROSS, DOWN};
 use crate::action::Action;
-use crate::drawn::{Button, Context, Drawn, press};
+use crate::drawing::{Button, Context, Drawable, press};
 use crate::markup::Markup;
 use pin_notch::{Part, RowView, SelectView, Semantics};
 
-impl Drawn for SelectView {
+impl Drawable for SelectView {
     fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
         ("select", vec![("open", self.open), ("empty", self.prompting)])
     }
@@ -114,7 +114,7 @@ fn row(to: &mut Markup, row: &RowView, at: usize, view: &SelectView) {
     to.close();
     text(to, &row.text);
     to.open("span", "group");
-    // Drawn by the style sheet: it is visible at the first option of the group, and part of the accessible
+    // Drawable by the style sheet: it is visible at the first option of the group, and part of the accessible
     // name of each.
     to.set("data-group", row.group.as_deref().unwrap_or_default());
     to.close();

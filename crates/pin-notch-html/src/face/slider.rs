@@ -1,7 +1,7 @@
 //! A slider: a ruled track, thumbs on it, and the value as text.
 
 use super::{Percent, readout};
-use crate::drawn::{Context, Drawn};
+use crate::drawing::{Context, Drawable};
 use crate::markup::Markup;
 use pin_notch::{MarkView, Orientation, Part, Semantics, SliderView, SpanSliderView, Thumb};
 
@@ -47,12 +47,21 @@ fn grip(to: &mut Markup, bubble: &str) {
     to.close();
 }
 
-impl Drawn for SliderView {
+/// The class for this orientation.
+fn by_orientation(
+    orientation: Orientation,
+    horizontal: &'static str,
+    vertical: &'static str,
+) -> &'static str {
+    match orientation {
+        Orientation::Horizontal => horizontal,
+        Orientation::Vertical => vertical,
+    }
+}
+
+impl Drawable for SliderView {
     fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
-        let class = match self.orientation {
-            Orientation::Horizontal => "slider horizontal",
-            Orientation::Vertical => "slider vertical",
-        };
+        let class = by_orientation(self.orientation, "slider horizontal", "slider vertical");
         (class, vec![("grabbed", self.grabbed)])
     }
 
@@ -65,12 +74,10 @@ impl Drawn for SliderView {
     }
 }
 
-impl Drawn for SpanSliderView {
+impl Drawable for SpanSliderView {
     fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
-        let class = match self.orientation {
-            Orientation::Horizontal => "slider span horizontal",
-            Orientation::Vertical => "slider span vertical",
-        };
+        let class =
+            by_orientation(self.orientation, "slider span horizontal", "slider span vertical");
         (class, vec![("grabbed", self.grabbed)])
     }
 

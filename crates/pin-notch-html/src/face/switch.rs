@@ -1,10 +1,10 @@
 //! A switch: a slot with a cell at one end, and a caption.
 
-use crate::drawn::{Context, Drawn};
+use crate::drawing::{Context, Drawable};
 use crate::markup::Markup;
 use pin_notch::{Semantics, SwitchView};
 
-impl Drawn for SwitchView {
+impl Drawable for SwitchView {
     fn class(&self) -> (&'static str, Vec<(&'static str, bool)>) {
         ("switch", vec![("on", self.on)])
     }

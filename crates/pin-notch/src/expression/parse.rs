@@ -261,7 +261,7 @@ impl Parser<'_> {
             ("false", _) => Ok((Tree::On(false), Type::On, span)),
             // A field may have the name of a function; a following parenthesis distinguishes them.
             (_, Some(function)) if self.take_sign("(") => self.function(function, span),
-            ("today", _) if !self.fields.places.contains_key(&name) => self.today(span),
+            ("today", _) if self.fields.place(&name).is_none() => self.today(span),
             _ => match self.field(&name, span.clone()) {
                 // The two ends of a span are never empty separately.
                 Err(error) if matches!(self.peek(), Token::Name(next) if next == "is") => {

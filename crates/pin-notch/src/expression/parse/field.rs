@@ -23,7 +23,7 @@ impl Parser<'_> {
             let (_, row) = row.filter(|(at, _)| *at == rows)?;
             Some(self.fields.rows[rows].places[row][field])
         };
-        let find = |name: &str| self.fields.places.get(name).copied().or_else(|| in_row(name));
+        let find = |name: &str| self.fields.place(name).or_else(|| in_row(name));
         let (whole, part) = match (find(name), name.rsplit_once('.')) {
             (Some(at), _) => (Some(at), Part::Whole),
             (None, Some(_)) => {

@@ -22,8 +22,8 @@ pub(crate) struct Context<'a> {
     pub world: &'a AnyWorld,
 }
 
-/// A view that is drawn in an element.
-pub(crate) trait Drawn {
+/// A view that can be drawn in an element.
+pub(crate) trait Drawable {
     /// The class of the control, and the states specific to its kind, for style sheets.
     fn class(&self) -> (&'static str, Vec<(&'static str, bool)>);
 
