@@ -98,7 +98,7 @@ pub(crate) fn build(folder: &Path) -> Result<()> {
     for name in ["pin-notch.d.ts", "package.json"] {
         fs::copy(root().join("crates/pin-notch-web/src").join(name), folder.join(name))?;
     }
-    fs::write(folder.join(STYLE), pin_notch_html::PAGE_STYLE)?;
+    fs::write(folder.join(STYLE), pin_notch_html::page_style())?;
     for (name, features, aim) in BUILDS {
         let what = ["--lib", "--no-default-features", "--features", features];
         let wasm = compile(&what)?.join("pin_notch_web.wasm");

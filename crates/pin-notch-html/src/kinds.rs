@@ -109,6 +109,11 @@ pub fn is_focusable(kind: ControlKind) -> bool {
     element(kind).focusable
 }
 
+/// Whether the element of such a control draws each choice on a line.
+pub(crate) fn draws_choices(kind: ControlKind) -> bool {
+    matches!(element(kind).native, Native::Choices(_))
+}
+
 /// The style sheet in the shadow root of the element of such a control.
 pub fn style_of(kind: ControlKind) -> String {
     [BASE].iter().chain(element(kind).styles).copied().collect()

@@ -42,4 +42,4 @@ pub use kinds::{is_focusable, kind_of_tag, style_of, tag_of};
 pub use markup::{Markup, escaped};
 pub use parts::{PARTS, PartName};
 pub use rows::RowButton;
-pub use style::PAGE_STYLE;
+pub use style::page_style;

@@ -1,5 +1,8 @@
 //! The style sheets of the controls.
 
+use crate::kinds::{draws_choices, tag_of};
+use pin_notch::ControlKind;
+
 /// A style sheet as minified by `build.rs`.
 macro_rules! style {
     ($name:literal) => {
@@ -16,6 +19,22 @@ pub(crate) const FIELD: &str = style!("field");
 pub(crate) const LIST: &str = style!("list");
 pub(crate) const CALENDAR: &str = style!("calendar");
 
+/// The style sheet for the page itself, in which the names of elements are still to be filled in.
+const PAGE: &str = style!("page");
+
 /// A style sheet for the page itself, which reserves room for elements before their script is loaded, so
 /// that nothing moves when it is. It is `pin-notch.css` among the web files.
-pub const PAGE_STYLE: &str = style!("page");
+///
+/// ```
+/// let style = pin_notch_html::page_style();
+/// assert!(style.contains("notch-slider") && !style.contains("EVERY"));
+/// ```
+pub fn page_style() -> String {
+    let tags = |is_wanted: fn(ControlKind) -> bool| {
+        let wanted = ControlKind::ALL.iter().copied().filter(|kind| is_wanted(*kind));
+        wanted.map(tag_of).collect::<Vec<_>>().join(",")
+    };
+    PAGE.replace("EVERY", &tags(|_| true))
+        .replace("CHOICES", &tags(draws_choices))
+        .replace("SINGLE", &tags(|kind| !draws_choices(kind)))
+}
