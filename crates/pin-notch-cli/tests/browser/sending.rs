@@ -155,15 +155,7 @@ fn the_second_half_of_a_double_click_presses_nothing_else() {
         let (_server, url) = demo_of(&["demo/inspection.toml"]);
         page.client.goto(&url).await.expect("the page");
         page.until("document.querySelector('notch-form:state(ready)')").await;
-        let place = page
-            .run(
-                "const button = document.querySelector('form button:not([type])');
-                 button.scrollIntoView({ block: 'center' });
-                 const { left, top, width, height } = button.getBoundingClientRect();
-                 return [left + width / 2, top + height / 2];",
-            )
-            .await;
-        let [x, y] = [0, 1].map(|at| place[at].as_f64().expect("a figure"));
+        let (x, y) = page.middle("document.querySelector('form button:not([type])')").await;
         page.mouse_at(x, y).await;
         page.mouse_at(x, y).await;
         let focused = "document.activeElement.matches('[data-problems]')";

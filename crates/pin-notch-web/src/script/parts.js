@@ -1,6 +1,8 @@
 // A long form in parts: one of them is visible at a time, each is checked when somebody continues, and at
 // the end everything is shown for review before it is sent. Without script it is one long page.
 
+import { ignoreSecond } from "./second-click.js";
+
 export class Parts {
   #form;
   #all = [];
@@ -25,7 +27,8 @@ export class Parts {
     this.#review ??= Object.assign(document.createElement("div"), { className: "review" });
     const button = (word, go) => {
       const one = Object.assign(document.createElement("button"), { type: "button", textContent: this.owner.words(word) });
-      one.addEventListener("click", go);
+      // A double click goes on by one part, because nobody has seen the next one yet.
+      one.addEventListener("click", (click) => { ignoreSecond(click); go(); });
       return one;
     };
     this.#back ??= button("back", () => this.show(this.#at - 1));

@@ -91,6 +91,20 @@ impl Page {
         self.client.perform_actions(mouse).await.expect("a press");
     }
 
+    /// The middle of an element, given by an expression in JavaScript, scrolled into view.
+    pub async fn middle(&self, element: &str) -> (f64, f64) {
+        let place = self
+            .run(&format!(
+                "const element = {element};
+                 element.scrollIntoView({{ block: 'center' }});
+                 const {{ left, top, width, height }} = element.getBoundingClientRect();
+                 return [left + width / 2, top + height / 2];"
+            ))
+            .await;
+        let [x, y] = [0, 1].map(|at| place[at].as_f64().expect("a figure"));
+        (x, y)
+    }
+
     /// A press and a release at a place of the window.
     pub async fn mouse_at(&self, x: f64, y: f64) {
         let mouse = MouseActions::new("mouse".into())
