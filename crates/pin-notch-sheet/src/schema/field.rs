@@ -215,7 +215,7 @@ impl Writer<'_> {
             }
             Control::Text(field) => self.written(field),
             Control::RadioGroup(group) => one_of(&open(&group.definition().options)),
-            Control::ItemStepper(items) => one_of(&items.definition().options),
+            Control::ItemStepper(items) => one_of(&open(&items.definition().options)),
             Control::Date(date) => {
                 let notches = *date.notches();
                 let days = self.line(&notches, DAY, Some("date"));

@@ -202,6 +202,25 @@ fn options_that_are_no_values_are_listed_as_lost() {
     }
 }
 
+#[test]
+fn disabled_options_are_not_in_the_schema() {
+    for control in ["radio-group", "checkbox-group", "select", "item-stepper"] {
+        let options = "['b', { value = 'c', text = 'C', disabled = true }, 'd']";
+        let sheet = read(&format!(
+            "[[field]]\nname = 'a'\ncontrol = '{control}'\nlabel = 'A'\noptions = {options}"
+        ));
+        let (schema, lost) = schema_of(&sheet);
+        assert!(lost.is_empty(), "{lost:?}");
+        let validator = validator(&schema);
+        for (value, verdict) in [("b", true), ("c", false), ("d", true)] {
+            let value = if control == "checkbox-group" { json!([value]) } else { json!(value) };
+            let document = json!({ "a": value });
+            assert_eq!(accepted(&sheet, &document), verdict, "{control}: {document}");
+            assert_eq!(validator.is_valid(&document), verdict, "{control}: {document}");
+        }
+    }
+}
+
 /// Conditions and rules that consist of claims about single fields are expressed by the schema with the
 /// same meaning.
 #[test]
