@@ -246,11 +246,11 @@ impl<V: Shown> fmt::Display for Event<V> {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         match self {
             Self::Grabbed => f.write_str("grab"),
-            Self::Input(value) => write!(f, "input {}", value.shown()),
+            Self::Input(value) => write!(f, "input {}", in_log(value)),
             Self::Released => f.write_str("release"),
             Self::Cancelled => f.write_str("cancel"),
-            Self::Change(value) => write!(f, "change {}", value.shown()),
-            Self::Preview(value) => write!(f, "preview {}", value.shown()),
+            Self::Change(value) => write!(f, "change {}", in_log(value)),
+            Self::Preview(value) => write!(f, "preview {}", in_log(value)),
             Self::PreviewEnd => f.write_str("preview end"),
             Self::Draft => f.write_str("draft"),
             Self::Opened => f.write_str("open"),
@@ -261,5 +261,13 @@ impl<V: Shown> fmt::Display for Event<V> {
             Self::Taken(Thumb::Low) => f.write_str("take low"),
             Self::Taken(Thumb::High) => f.write_str("take high"),
         }
+    }
+}
+
+/// A value in a log, in which an empty text is visible as well.
+fn in_log(value: &impl Shown) -> String {
+    match value.shown() {
+        text if text.is_empty() => r#""""#.to_owned(),
+        text => text,
     }
 }

@@ -99,3 +99,11 @@ fn a_choice_outlives_its_options() {
     group.redefine(|definition| definition.options.retain(|one| one.value != "seen")).unwrap();
     assert_eq!(group.value(), None);
 }
+
+#[test]
+fn an_option_without_a_value_is_visible_in_a_log() {
+    let options = [Choice::new("oa", "Oxalic acid"), Choice::new("", "None")];
+    let mut given = RadioGroup::builder().options(options).build().unwrap();
+    assert_eq!(given.handle(Intent::Pick("")).to_string(), r#"input "", change """#);
+    assert_eq!(given.handle(Intent::Clear).to_string(), "input empty, change empty");
+}
