@@ -24,6 +24,9 @@ pub struct Looks {
     /// was typed. The element starts with it, but returns to its definition's default when reset. `None` if
     /// it has the default.
     pub entered: Option<String>,
+    /// Whether it is hidden at first, like a row that does not count yet. A server then writes it without a
+    /// shadow root, which is most of an element's markup; the live element makes its own.
+    pub hidden: bool,
 }
 
 impl Looks {

@@ -10,7 +10,7 @@ use std::fmt::Write;
 /// The element for this control as HTML: the `own` attributes (`name`, `id`, …) followed by those of its
 /// definition, a declarative shadow root that shows its current state, and a native control for browsers
 /// without script, whose options are the element's options. When its script is loaded, the live element
-/// adopts that shadow root.
+/// adopts that shadow root. If [`Looks::hidden`] is set, there is none.
 ///
 /// The ARIA attributes on the element apply until then. The live element removes them and sets its own
 /// semantics.
@@ -32,17 +32,22 @@ pub fn element_html(control: &Control, own: &[(&str, &str)], looks: &Looks) -> S
     if !looks.description.is_empty() {
         put(&mut html, "data-description", &looks.description);
     }
-    face.aria.iter().for_each(|(name, value)| put(&mut html, name, value));
+    if !looks.hidden {
+        face.aria.iter().for_each(|(name, value)| put(&mut html, name, value));
+    }
     if !looks.label.is_empty() && !own.iter().any(|(name, _)| *name == "id") {
         put(&mut html, "aria-label", &looks.label);
     }
-    let delegates = if focusable { "" } else { " shadowrootdelegatesfocus" };
-    let _ = write!(
-        html,
-        "><template shadowrootmode=\"open\"{delegates}><style>{}</style>{}<slot></slot></template>",
-        style_of(kind),
-        face.root.to_html()
-    );
+    html.push('>');
+    if !looks.hidden {
+        let delegates = if focusable { "" } else { " shadowrootdelegatesfocus" };
+        let _ = write!(
+            html,
+            "<template shadowrootmode=\"open\"{delegates}><style>{}</style>{}<slot></slot></template>",
+            style_of(kind),
+            face.root.to_html()
+        );
+    }
     let name = own.iter().find(|(name, _)| *name == "name").map_or("", |(_, value)| *value);
     let label = if looks.label.is_empty() { name } else { &looks.label };
     Fallback { control: entered, definition: &definition, name, label, looks }.write(&mut html);

@@ -150,11 +150,11 @@ impl Sheet {
 
     fn block(&self, form: &Form, block: &Block, page: &Page) -> String {
         let set = match block {
-            Block::Field(field) => return self.row(field, page),
+            Block::Field(field) => return self.row(field, page, false),
             Block::Rows(rows) => return self.rows_html(form, rows, page),
             Block::Fieldset(set) => set,
         };
-        let rows: String = form.fields_in(set).map(|field| self.row(field, page)).collect();
+        let rows: String = form.fields_in(set).map(|field| self.row(field, page, false)).collect();
         let own = self.fieldsets.iter().find(|own| own.name == set.name);
         let disabled = if own.is_some_and(|own| own.disabled) { " disabled" } else { "" };
         let only_if = only_if(own.and_then(|own| own.only_if.as_ref()));
@@ -269,7 +269,7 @@ impl Sheet {
         )
     }
 
-    fn row(&self, field: &Field, page: &Page) -> String {
+    fn row(&self, field: &Field, page: &Page, is_hidden: bool) -> String {
         let problems = page.problems;
         let (name, label) = (escaped(&field.name), escaped(&field.label));
         let mut own = vec![("id", field.name.as_str())];
@@ -315,6 +315,7 @@ impl Sheet {
             let _ = definition.set_options(&options);
             let _ = control.set_definition(definition);
         }
+        looks.hidden = is_hidden;
         let element = element_html(&control, &own, &looks);
         // It is also the element's accessible description.
         let hint = match looks.description.as_str() {

@@ -44,8 +44,9 @@ impl Sheet {
     fn row_html(&self, form: &Form, rows: &Rows, row: usize, count: usize, page: &Page) -> String {
         let name = escaped(&rows.name);
         let title = rows.title(row).to_string();
+        let is_hidden = row > count;
         let fields: String =
-            form.fields_in_row(rows, row).map(|field| self.row(field, page)).collect();
+            form.fields_in_row(rows, row).map(|field| self.row(field, page, is_hidden)).collect();
         let button = |button: RowButton| {
             let label = button.label().to_string();
             format!(
@@ -62,7 +63,7 @@ impl Sheet {
             true => format!(" data-only-if=\"{name} &gt;= {row}\""),
             false => String::new(),
         };
-        let hidden = if row > count { " hidden" } else { "" };
+        let hidden = if is_hidden { " hidden" } else { "" };
         format!(
             "<fieldset class=\"one-row\"{counts}{hidden}><legend>{}</legend>\n{fields}<p class=\"row-buttons\">{}</p>\n\
              </fieldset>\n",
