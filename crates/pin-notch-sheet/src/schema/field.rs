@@ -110,7 +110,13 @@ impl Writer<'_> {
             Value::On(false) | Value::Mixed => {
                 Table::default().with("enum", vec![Node::from(false)])
             }
-            Value::Empty => Table::default().with("enum", Vec::<Node>::new()),
+            // For texts, and where an option without a value is offered, an empty text means the same.
+            Value::Empty => {
+                let empty = Some("").filter(|text| {
+                    self.control.check_value(Value::Text((*text).to_owned())).is_ok()
+                });
+                Table::default().with("enum", empty.map(Node::from).into_iter().collect::<Vec<_>>())
+            }
             Value::Texts(_)
             | Value::Span(_)
             | Value::Date(_)
@@ -207,15 +213,17 @@ impl Writer<'_> {
             }
             Control::Select(select) => {
                 let definition = select.definition();
-                let open = open(&definition.options);
                 match definition.multiple {
-                    true => self.several(&open, (definition.least, definition.most)),
-                    false => one_of(&open),
+                    true => {
+                        let open = open(&definition.options);
+                        self.several(&open, (definition.least, definition.most))
+                    }
+                    false => self.one_accepted(&definition.options),
                 }
             }
             Control::Text(field) => self.written(field),
-            Control::RadioGroup(group) => one_of(&open(&group.definition().options)),
-            Control::ItemStepper(items) => one_of(&open(&items.definition().options)),
+            Control::RadioGroup(group) => self.one_accepted(&group.definition().options),
+            Control::ItemStepper(items) => self.one_accepted(&items.definition().options),
             Control::Date(date) => {
                 let notches = *date.notches();
                 let days = self.line(&notches, DAY, Some("date"));
@@ -254,6 +262,13 @@ impl Writer<'_> {
             self.lose(format!("the step {step}, which is not counted from 0"), true);
         }
         own
+    }
+
+    /// One of the options that are accepted: not a disabled one, nor an empty one where a value is required.
+    fn one_accepted(&self, options: &[Choice]) -> Table {
+        let is_accepted =
+            |one: &&Choice| self.control.check_value(Value::Text(one.value.clone())).is_ok();
+        one_of(&options.iter().filter(is_accepted).cloned().collect::<Vec<_>>())
     }
 
     fn several(&mut self, open: &[Choice], (least, most): (u32, Option<u32>)) -> Table {

@@ -1,6 +1,7 @@
 //! Conversion of sheets to schemas and back.
 
 mod any;
+mod any_definition;
 mod back;
 mod of_a_sheet;
 

@@ -81,7 +81,8 @@ impl Property<'_> {
             |kind: &ControlKind| kind.has_choices() && value_kind(*kind) == Some(ValueKind::Text);
         let kinds: Vec<_> = ControlKind::ALL.iter().copied().filter(takes_one).collect();
         let kind = match self.named(schema, &kinds) {
-            Some(ControlKind::ItemStepper) if may_be_null => ControlKind::Select,
+            // Without items it would be empty, unlike with them.
+            Some(ControlKind::ItemStepper) if may_be_null || all.is_empty() => ControlKind::Select,
             named => named.unwrap_or(ControlKind::Select),
         };
         Some((kind, Table::default().with("options", written(&all))))
