@@ -1,59 +1,42 @@
 //! The schema of any definition of any kind compared with what its field accepts.
 
 use super::*;
-use pin_notch::{ControlKind, Definition, Value, number_text};
-use pin_notch_any::{as_field, definition, fit_for_a_sheet, kind};
+use pin_notch::{ControlKind, Definition, Value};
+use pin_notch_any::{as_field, definition, fit_for_a_sheet, kind, mended};
 use pin_notch_sheet::from_schema;
 use proptest::prelude::*;
 use proptest::sample::Index;
 use serde_json::json;
 
-/// A value to try: one that its definition names, or any of its kind.
+/// A value to try: one that its definition names, or another.
 #[derive(Clone, Debug)]
 enum Tried {
     Option(Index),
     Attribute(&'static str),
-    Any(Definition),
-    Null,
+    Given(Json),
 }
 
-/// A value as JSON.
 fn as_json(value: &Value) -> Json {
-    let number = |number| serde_json::from_str(&number_text(number)).expect("a number");
-    match value {
-        Value::Empty | Value::Mixed => Json::Null,
-        Value::On(on) => json!(on),
-        Value::Number(one) => number(*one),
-        Value::Span(span) => Json::Array(vec![number(span.low), number(span.high)]),
-        Value::Texts(_) | Value::Dates(_) => json!(value.entries()),
-        Value::Text(_)
-        | Value::Date(_)
-        | Value::Month(_)
-        | Value::Week(_)
-        | Value::Time(_)
-        | Value::DateTime(_) => json!(value.attribute_text()),
-    }
+    serde_json::from_str(&value.to_json()).expect("it is JSON")
 }
 
 fn tried(kind: ControlKind) -> BoxedStrategy<Tried> {
+    let other = definition(kind).prop_map(|other| as_json(&mended(other).value()));
     prop_oneof![
         4 => any::<Index>().prop_map(Tried::Option),
         2 => prop::sample::select(&["value", "min", "max"][..]).prop_map(Tried::Attribute),
-        4 => definition(kind).prop_map(Tried::Any),
-        1 => Just(Tried::Null),
+        4 => other.prop_map(Tried::Given),
+        1 => Just(Tried::Given(Json::Null)),
     ]
     .boxed()
 }
 
 impl Tried {
     fn json(&self, definition: &Definition) -> Option<Json> {
-        let control = definition.clone().build_or_mend().0;
+        let control = mended(definition.clone());
         let several = matches!(control.default_value(), Value::Texts(_));
         let text = match self {
-            Self::Null => return Some(Json::Null),
-            Self::Any(other) => {
-                return Some(as_json(&other.clone().build_or_mend().0.value()));
-            }
+            Self::Given(json) => return Some(json.clone()),
             Self::Option(at) => {
                 let options = definition.options();
                 if options.is_empty() || !definition.kind().has_choices() {
