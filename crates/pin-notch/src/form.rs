@@ -23,6 +23,8 @@ mod only_if;
 mod options;
 mod outputs;
 mod presets;
+#[cfg(feature = "json")]
+mod problem_details;
 mod received;
 mod rows;
 mod rows_change;
