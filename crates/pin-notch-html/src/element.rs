@@ -104,7 +104,9 @@ impl Fallback<'_> {
         }
         // Text that cannot be accepted is shown in the field as it was typed.
         let typed = self.looks.entered.as_deref().filter(|_| self.control.is_drafting());
-        if let Some(value) = typed.or(value).filter(|value| !value.is_empty()) {
+        // Without a value, a checkbox would send "on".
+        let is_said = |value: &&str| !value.is_empty() || kind == "checkbox";
+        if let Some(value) = typed.or(value).filter(is_said) {
             put(html, "value", value);
         }
         self.tie(html);
@@ -228,6 +230,10 @@ impl Fallback<'_> {
         if let Control::Select(select) = self.control {
             (multiple, chosen) = (select.definition().multiple, select.chosen().to_vec());
         }
+        // A disabled item is not sent, but it is the current one.
+        if let Control::ItemStepper(items) = self.control {
+            chosen = items.value().map(str::to_owned).into_iter().collect();
+        }
         html.push_str("<select");
         put(html, "name", self.name);
         put(html, "aria-label", self.label);
@@ -242,7 +248,8 @@ impl Fallback<'_> {
         if matches!(self.control, Control::Select(_)) && !multiple {
             html.push_str("<option data-native value=\"\"></option>");
         }
-        // What is chosen is sent, even if it is not offered yet.
+        write_options(html, options, &chosen);
+        // What is chosen is sent, even if it is not offered yet, after the others.
         let is_there = |value: &String| {
             (value.is_empty() && !multiple) || options.iter().any(|option| option.value == *value)
         };
@@ -250,7 +257,6 @@ impl Fallback<'_> {
             let value = escaped(value);
             let _ = write!(html, "<option data-native value=\"{value}\" selected>{value}</option>");
         }
-        write_options(html, options, &chosen);
         html.push_str("</select>");
     }
 }

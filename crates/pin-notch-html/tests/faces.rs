@@ -73,7 +73,7 @@ fn a_native_control_inside_sends_the_same_without_script() {
     let pending = Select::builder().options(["oa"]).multiple(true).value(["zz", "oa"]);
     assert_eq!(
         options(native(pending.build().unwrap().into())),
-        "<option data-native value=\"zz\" selected>zz</option><option value=\"oa\" selected>oa</option>"
+        "<option value=\"oa\" selected>oa</option><option data-native value=\"zz\" selected>zz</option>"
     );
     let twice =
         [Choice::new("a", "Gone").disabled(), Choice::new("a", "A"), Choice::new("a", "Again")];

@@ -1,7 +1,9 @@
 //! Server-rendered elements, live and without script.
 
 use crate::support::with_page;
-use pin_notch::{ControlKind, Form};
+use pin_notch::{
+    Checkbox, Choice, Control, ControlError, ControlKind, Form, ItemStepper, Select, Switch,
+};
 use pin_notch_any::{definition, mended};
 use pin_notch_html::{Looks, element_html};
 use proptest::strategy::{Strategy, ValueTree};
@@ -10,20 +12,35 @@ use proptest::test_runner::TestRunner;
 /// The number of definitions of each kind.
 const EACH: usize = 40;
 
-/// The rendered element, and what a form with it sends according to the core.
+/// Controls that are rare among random ones.
+fn rare() -> Result<[Control; 4], ControlError> {
+    let options = ["oa", "fa"].map(Choice::from);
+    let disabled = [Choice::new("oa", "Oxalic acid").disabled(), Choice::from("fa")];
+    let later = ["sugar", "fa"];
+    Ok([
+        Switch::builder().value("").checked(true).build()?.into(),
+        Checkbox::builder().value("").checked(true).build()?.into(),
+        ItemStepper::builder().options(disabled).value("oa").build()?.into(),
+        Select::builder().options(options).value(later).multiple(true).build()?.into(),
+    ])
+}
+
+/// Rendered elements, and what a form with each of them sends according to the core.
 fn drawn() -> Vec<(String, String)> {
     let mut runner = TestRunner::deterministic();
-    let mut all = Vec::new();
+    let mut all: Vec<Control> = rare().expect("they are right").into();
     for kind in ControlKind::ALL {
         for _ in 0..EACH {
             let definition = definition(*kind).new_tree(&mut runner).expect("a definition");
-            let control = mended(definition.current());
-            let html = element_html(&control, &[("name", "it")], &Looks::default());
-            let form = Form::new().with("it", "It", control).expect("a form");
-            all.push((html, form.urlencoded()));
+            all.push(mended(definition.current()));
         }
     }
-    all
+    let sent = |control: Control| {
+        let html = element_html(&control, &[("name", "it")], &Looks::default());
+        let form = Form::new().with("it", "It", control).expect("a form");
+        (html, form.urlencoded())
+    };
+    all.into_iter().map(sent).collect()
 }
 
 #[test]
