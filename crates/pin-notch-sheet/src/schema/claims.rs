@@ -2,7 +2,7 @@
 
 use crate::sheet::Sheet;
 use crate::tree::{Is, Node, Table};
-use pin_notch::{Claim, Comparison, ControlKind, Expression, Field, Form, ValueKind};
+use pin_notch::{Choice, Claim, Comparison, Definition, Expression, Field, Form, Value, ValueKind};
 use std::collections::HashMap;
 
 /// Translates the conditions and rules of a sheet.
@@ -125,10 +125,15 @@ impl<'a> Claims<'a> {
         }
     }
 
-    /// Whether the empty text is an ordinary value of this field.
+    /// Whether the empty text is an ordinary value of fields of this kind, if they offer it.
     fn has_empty_text(&self, name: &str) -> bool {
-        let control = self.form.control(name);
-        control.is_some_and(|control| control.control_kind() == ControlKind::ItemStepper)
+        let Some(control) = self.form.control(name) else { return false };
+        let mut definition = Definition::new(control.control_kind());
+        let empty = || Value::Text(String::new());
+        // Kinds without options are not asked about one.
+        let offers = definition.set_options(&[Choice::from("")]).is_ok();
+        offers
+            && definition.build().is_ok_and(|control| control.check_value(empty()) == Ok(empty()))
     }
 
     fn all(&mut self, claims: &[Claim]) -> Option<Vec<Node>> {

@@ -240,6 +240,9 @@ fn conditions_and_rules_have_the_same_result_in_the_schema() {
         "'eggs' in seen",
         "'eggs' not in seen",
         "seen is empty",
+        "box is empty",
+        "box = ''",
+        "box != ''",
     ];
     let term = prop::sample::select(terms.to_vec());
     let pair = (term.clone(), prop::sample::select(vec!["and", "or"]), term.clone());
@@ -261,6 +264,7 @@ fn conditions_and_rules_have_the_same_result_in_the_schema() {
             json!(["zz"]),
         ]),
         value(vec![json!(5), json!(null), json!("x"), json!(99)]),
+        value(vec![json!("deep"), json!(""), json!(null), json!("zz")]),
     );
     let documents = prop::collection::vec(documents, 12);
     let cases = (condition.clone(), condition.clone(), condition, documents);
@@ -270,6 +274,7 @@ fn conditions_and_rules_have_the_same_result_in_the_schema() {
              [[field]]\nname = 'calm'\ncontrol = 'switch'\nlabel = 'Calm'\n
              [[field]]\nname = 'given'\ncontrol = 'select'\nlabel = 'Given'\noptions = ['oa', 'fa', '']\n
              [[field]]\nname = 'seen'\ncontrol = 'checkbox-group'\nlabel = 'Seen'\noptions = ['eggs', 'larvae']\n
+             [[field]]\nname = 'box'\ncontrol = 'radio-group'\nlabel = 'Box'\noptions = ['deep', '']\n
              [[field]]\nname = 'dose/~1'\ncontrol = 'stepper'\nlabel = 'Dose'\nmax = 60\nrequired = true\nonly-if = \"{first}\"\n
              [[field]]\nname = 'again'\ncontrol = 'checkbox'\nlabel = 'Again'\nrequired = true\nonly-if = \"dose/~1 > 3\"\n
              [[rule]]\nholds = \"{rule}\"\nmessage = 'Not so.'\n",
@@ -283,12 +288,13 @@ fn conditions_and_rules_have_the_same_result_in_the_schema() {
         prop_assert!(jsonschema::meta::is_valid(&schema));
         let validator = validator(&schema);
         let mut taken = 0;
-        for (mites, calm, given, seen, dose) in documents {
+        for (mites, calm, given, seen, dose, deep) in documents {
             let members = [
                 ("mites", mites),
                 ("calm", calm),
                 ("given", given),
                 ("seen", seen),
+                ("box", deep),
                 ("dose/~1", dose.clone()),
                 ("again", dose.map(|dose| json!(dose == 5))),
             ];
