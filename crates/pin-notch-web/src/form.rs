@@ -186,7 +186,10 @@ impl State {
         }
         self.shown.define(&self.form);
         for name in &names {
-            self.put(all, name);
+            // A text that is being typed stays as it is.
+            if !self.form.control(name).is_some_and(Control::is_drafting) {
+                self.put(all, name);
+            }
             self.report_counting(all, name);
         }
         // Including those that refer to no field.

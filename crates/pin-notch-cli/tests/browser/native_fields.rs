@@ -124,6 +124,49 @@ field = [
 ]
 "#;
 
+const PARTS: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+<script type=module src=/pin-notch-form.js></script>
+<main><h1>Visit</h1>
+<notch-form id=f><form aria-label=Visit>
+<section data-part><h2>When</h2>
+<label>Day <input type=date name=day max=2026-05-31 value=2026-06-02></label>
+<label>Gone <input type=date name=gone max=2026-05-31 value=2026-06-02 disabled></label>
+<label>Frames <input type=number name=frames min=12></label></section>
+<section data-part><h2>What</h2><label>Note <input name=note></label></section>
+<button>Send</button></form></notch-form></main>"#;
+
+/// What only the browser checks counts like everything else, except where the browser does not check.
+#[test]
+fn problems_that_only_the_browser_knows_count() {
+    with_form_in(PARTS, async |page| {
+        let problems =
+            "f.problems.map(({ name, label, element }) => [name, label, element.name]).join()";
+        assert_eq!(page.get(problems).await, "day,Day,day");
+        let next = "[...document.querySelectorAll('button')].find((one) => one.textContent === 'Next').click()";
+        let in_sight = "[...document.querySelectorAll('[data-part]')].map((part) => Number(part.checkVisibility())).join('')";
+        page.run(next).await;
+        assert_eq!(page.get(in_sight).await, "10");
+        assert!(listed(&page, "problems").await.starts_with("Day: "));
+        page.run("document.querySelector('[name=day]').value = '2026-05-30'").await;
+        assert_eq!(page.get(problems).await, "");
+        page.run(next).await;
+        assert_eq!(page.get(in_sight).await, "01");
+    });
+}
+
+#[test]
+fn a_number_being_typed_survives_changes_of_the_page() {
+    with_form_in(PARTS, async |page| {
+        page.focus("[name=frames]").await;
+        page.write("1").await;
+        page.run("document.querySelector('[data-part]').insertAdjacentHTML('beforeend', '<label>More <input name=more></label>')").await;
+        page.until("'more' in f.values").await;
+        page.write("5").await;
+        assert_eq!(page.get("document.querySelector('[name=frames]').value").await, "15");
+        assert_eq!(page.get("f.values.frames").await, "15");
+    });
+}
+
 #[test]
 fn what_is_done_in_native_controls_is_recorded_as_moves() {
     with_form_in(PAGE, async |page| {

@@ -11,7 +11,7 @@ const OTHERS = ["submit", "button", "image", "reset", "file", "output", "fieldse
 const textOf = (node, without) => [...node.childNodes].filter((child) => !child.contains(without)).map((child) => child.textContent).join(" ").trim().replace(/\s+/g, " ");
 
 // The label of a field: for several checkboxes or radio buttons, the legend around them.
-function labelOf(elements) {
+export function labelOf(elements) {
   const [element] = elements;
   if (element.type === "radio" || elements.length > 1) {
     return element.closest("fieldset")?.querySelector("legend")?.textContent.trim() || element.name;

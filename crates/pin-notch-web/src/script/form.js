@@ -5,7 +5,7 @@ import { CHECKED, TAGS } from "./elements.js";
 import { languageOf } from "./around.js";
 import { Boxes } from "./boxes.js";
 import { Kept } from "./kept.js";
-import { described } from "./fields.js";
+import { described, labelOf } from "./fields.js";
 import { jsonOf } from "./form-json.js";
 import { putNatives, textsOf, uncounted, wrongNative } from "./natives.js";
 import { FIELD, RECORD, record, unescaped } from "./records.js";
@@ -82,7 +82,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     words: (what) => this.#tell("say", what),
     isRight: (isIn) => {
       const names = [...this.#fields].filter(([, { elements }]) => isIn(elements[0])).map(([name]) => name);
-      const isRight = this.#tell("part", record(...names)) === "1";
+      const isRight = [this.#tell("part", record(...names)) === "1", this.#areNativesRight(isIn)].every(Boolean);
       if (!isRight) this.#refused();
       return isRight;
     },
@@ -316,7 +316,14 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   }
   #element(name) { return this.#fields.get(name)?.elements[0] ?? null; }
   // All current problems and warnings, whether they are shown or not.
-  get problems() { return this.#listed("problems"); }
+  get problems() {
+    const all = this.#listed("problems"), listed = new Set(all.map(({ name }) => name));
+    for (const [name, text] of this.#wrongNatives()) {
+      const { elements } = this.#fields.get(name);
+      if (!listed.has(name)) all.push({ name, label: labelOf(elements), text, element: elements[0] });
+    }
+    return all;
+  }
   get warnings() { return this.#listed("warnings"); }
   get form() { return this.#form; }
   // Whether any value differs from its initial value; whether any field has been touched.
@@ -326,15 +333,18 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   get moves() { return this.#tell("moves"); }
   // Whether it can be sent; if not, the problems are shown.
   checkValidity() {
-    let isRight = this.#tell("send") === "1";
-    // Problems that only the browser knows.
-    const natives = [...this.#fields].filter(([, { isNative }]) => isNative);
-    const wrong = natives.map(([name, { elements }]) => [name, wrongNative(elements)]).filter(([, found]) => found);
-    if (wrong.length > 0) {
-      this.#tell("refuse", wrong.map(([name, { validationMessage }]) => record(name, validationMessage)).join(RECORD));
-      isRight = false;
-    }
-    return isRight;
+    return [this.#tell("send") === "1", this.#areNativesRight()].every(Boolean);
+  }
+  // The names and texts of problems that only the browser knows.
+  #wrongNatives(isIn = () => true) {
+    const natives = [...this.#fields].filter(([, { elements, isNative }]) => isNative && isIn(elements[0]));
+    return natives.map(([name, { elements }]) => [name, wrongNative(elements)?.validationMessage]).filter(([, text]) => text);
+  }
+  // Whether there are none; otherwise they are shown.
+  #areNativesRight(isIn) {
+    const wrong = this.#wrongNatives(isIn);
+    if (wrong.length > 0) this.#tell("refuse", wrong.map((one) => record(...one)).join(RECORD));
+    return wrong.length === 0;
   }
   undo() { return this.#again("undo"); }
   redo() { return this.#again("redo"); }

@@ -54,6 +54,6 @@ export function native(elements, labelOf) {
 // The first of these controls with a problem that only the browser knows. Numbers, and whether there is a
 // value, are checked by the machine.
 export function wrongNative(elements) {
-  const isWrong = ({ type, validity }) => type !== "number" && !validity.valid && !validity.customError && (isGroup(elements) || !validity.valueMissing);
+  const isWrong = ({ type, validity, willValidate }) => willValidate && type !== "number" && !validity.valid && !validity.customError && (isGroup(elements) || !validity.valueMissing);
   return elements.find(isWrong);
 }
