@@ -82,9 +82,10 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     words: (what) => this.#tell("say", what),
     isRight: (isIn) => {
       const names = [...this.#fields].filter(([, { elements }]) => isIn(elements[0])).map(([name]) => name);
-      const isRight = [this.#tell("part", record(...names)) === "1", this.#areNativesRight(isIn)].every(Boolean);
-      if (!isRight) this.#refused();
-      return isRight;
+      const isRight = this.#tell("part", record(...names)) === "1";
+      const areNativesRight = this.#areNativesRight(isIn);
+      if (!isRight || !areNativesRight) this.#refused();
+      return isRight && areNativesRight;
     },
     entered: () => records(this.#tell("review")).map(([name, label, text, row]) => ({ name, label, text, row, element: this.#element(name) })).filter(({ element }) => element?.type !== "hidden"),
   });
@@ -333,7 +334,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   get moves() { return this.#tell("moves"); }
   // Whether it can be sent; if not, the problems are shown.
   checkValidity() {
-    return [this.#tell("send") === "1", this.#areNativesRight()].every(Boolean);
+    // Both show what they find.
+    const isRight = this.#tell("send") === "1", areNativesRight = this.#areNativesRight();
+    return isRight && areNativesRight;
   }
   // The names and texts of problems that only the browser knows.
   #wrongNatives(isIn = () => true) {
