@@ -132,7 +132,9 @@ const PARTS: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>V
 <label>Day <input type=date name=day max=2026-05-31 value=2026-06-02></label>
 <label>Gone <input type=date name=gone max=2026-05-31 value=2026-06-02 disabled></label>
 <label>Frames <input type=number name=frames min=12></label></section>
-<section data-part><h2>What</h2><label>Note <input name=note></label></section>
+<section data-part><h2>What</h2><label>Note <input name=note></label>
+<label><input type=radio name=queen value=on checked> seen</label> <label><input type=radio name=queen disabled> not yet</label>
+<label>Combs <select name=combs multiple><option value="" selected>empty<option>old</select></label></section>
 <button>Send</button></form></notch-form></main>"#;
 
 /// What only the browser checks counts like everything else, except where the browser does not check.
@@ -142,6 +144,9 @@ fn problems_that_only_the_browser_knows_count() {
         let problems =
             "f.problems.map(({ name, label, element }) => [name, label, element.name]).join()";
         assert_eq!(page.get(problems).await, "day,Day,day");
+        // Of two options that send the same, the one that the page has chosen stays so.
+        assert_eq!(page.get("new FormData(document.forms[0]).get('queen')").await, "on");
+        assert_eq!(page.get("JSON.stringify(f.values.combs)").await, r#"[""]"#);
         let next = "[...document.querySelectorAll('button')].find((one) => one.textContent === 'Next').click()";
         let in_sight = "[...document.querySelectorAll('[data-part]')].map((part) => Number(part.checkVisibility())).join('')";
         page.run(next).await;

@@ -380,7 +380,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     put: (name, checked, ...values) => {
       const field = this.#fields.get(name), { elements, isNative } = field;
       if (isNative) {
-        putNatives(elements, values);
+        // Of several options with the same value, the one that is chosen stays so.
+        if (record(...textsOf(elements)) !== record(...values)) putNatives(elements, values);
         field.texts = record(...textsOf(elements));
         return;
       }

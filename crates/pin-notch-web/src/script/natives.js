@@ -11,7 +11,8 @@ export const uncounted = new WeakSet();
 export function textsOf(elements) {
   const [one] = elements;
   if (SHARING.includes(one.type)) return elements.filter(({ checked }) => checked).map(({ value }) => value);
-  if (one.localName === "select") return [...one.selectedOptions].map(({ value }) => value).filter(Boolean);
+  // In a single choice, an option without a value means none.
+  if (one.localName === "select") return [...one.selectedOptions].map(({ value }) => value).filter((value) => one.multiple || value);
   return one.value === "" ? [] : [one.value];
 }
 
