@@ -152,6 +152,15 @@ fn errors_are_reported_with_their_places_and_what_would_be_right() {
             ],
         ),
         (
+            field(
+                "switch",
+                "only-if = \"b\"\n[[field]]\nname = \"b\"\nlabel = \"B\"\ncontrol = \"switch\"",
+            ) + "disabled = true\n[[link]]\nfrom = \"a\"\nto = \"b\"\n",
+            &[
+                "2:8 remark never-back: a: it counts depending on b, which is disabled and follows it, so that it never counts again once it has stopped; enable b, or use another field",
+            ],
+        ),
+        (
             CONDITIONS.replace("mites > 9", "mites < 0"),
             &["13:11 remark never-counts: \"given\" never counts, whatever is entered"],
         ),

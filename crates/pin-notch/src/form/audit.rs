@@ -1,7 +1,7 @@
 //! Remarks on what is legal in a form's definition but likely to surprise.
 
 use super::Form;
-use super::links::Link;
+use super::links::{Link, reachable};
 use crate::notches::Remark;
 use core::fmt;
 
@@ -46,6 +46,14 @@ pub enum FormRemark {
         /// Why not.
         why: String,
     },
+    /// A field counts only under a condition over a disabled field that follows it. Once it has stopped
+    /// counting, it cannot be entered, so the disabled field cannot change either.
+    NeverBack {
+        /// The field that counts conditionally.
+        name: String,
+        /// The disabled field.
+        follower: String,
+    },
 }
 
 impl FormRemark {
@@ -56,6 +64,7 @@ impl FormRemark {
             Self::Unlabelled { .. } => "unlabelled",
             Self::OneWay { .. } => "one-way",
             Self::CannotFollow { .. } => "cannot-follow",
+            Self::NeverBack { .. } => "never-back",
         }
     }
 
@@ -63,7 +72,9 @@ impl FormRemark {
     pub fn name(&self) -> &str {
         match self {
             Self::Control { name, .. } | Self::Unlabelled { name } => name,
-            Self::OneWay { name, .. } | Self::CannotFollow { name, .. } => name,
+            Self::OneWay { name, .. }
+            | Self::CannotFollow { name, .. }
+            | Self::NeverBack { name, .. } => name,
         }
     }
 }
@@ -83,6 +94,11 @@ impl fmt::Display for FormRemark {
             Self::CannotFollow { name, follows, why } => {
                 write!(f, "{name}: it cannot follow the default of {follows}: {why}")
             }
+            Self::NeverBack { name, follower } => write!(
+                f,
+                "{name}: it counts depending on {follower}, which is disabled and follows it, so that it \
+                 never counts again once it has stopped; enable {follower}, or use another field"
+            ),
         }
     }
 }
@@ -128,6 +144,17 @@ impl Form {
                 if let Err(why) = field.control.clone().set_value(wanted) {
                     let why = why.to_string();
                     remarks.push(FormRemark::CannotFollow { name: name(), follows, why });
+                }
+            }
+            if field.is_conditional() {
+                for to in reachable(&self.links, at) {
+                    let follower = &self.fields[to];
+                    let disabled =
+                        follower.fieldset_disabled || follower.control.conditions().disabled;
+                    if to != at && disabled && self.after([to]).contains(&at) {
+                        let follower = follower.name.clone();
+                        remarks.push(FormRemark::NeverBack { name: name(), follower });
+                    }
                 }
             }
         }

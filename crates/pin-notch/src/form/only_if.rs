@@ -176,7 +176,7 @@ impl Form {
     }
 
     /// These fields and all fields whose conditions depend on them, in dependency order.
-    fn after(&self, start: impl IntoIterator<Item = usize>) -> Vec<usize> {
+    pub(super) fn after(&self, start: impl IntoIterator<Item = usize>) -> Vec<usize> {
         enum Visit {
             Enter(usize),
             Leave(usize),
