@@ -134,7 +134,8 @@ const PARTS: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>V
 <label>Frames <input type=number name=frames min=12></label></section>
 <section data-part><h2>What</h2><label>Note <input name=note></label>
 <label><input type=radio name=queen value=on checked> seen</label> <label><input type=radio name=queen disabled> not yet</label>
-<label>Combs <select name=combs multiple><option value="" selected>empty<option>old</select></label></section>
+<label>Combs <select name=combs multiple><option value="" selected>empty<option>old</select></label>
+<label>Origin <select name=origin required><option>bred<option value="" selected>not known</select></label></section>
 <button>Send</button></form></notch-form></main>"#;
 
 /// What only the browser checks counts like everything else, except where the browser does not check.
@@ -156,6 +157,9 @@ fn problems_that_only_the_browser_knows_count() {
         assert_eq!(page.get(problems).await, "");
         page.run(next).await;
         assert_eq!(page.get(in_sight).await, "01");
+        // An empty option that is not the first is a value, so that only a select without any is empty.
+        page.run("document.querySelector('[name=origin]').selectedIndex = -1").await;
+        assert_eq!(page.get(problems).await, "origin,Origin,origin");
     });
 }
 

@@ -30,6 +30,14 @@ export function putNatives(elements, values) {
 // Several checkboxes with the same name are a single field with a list of values.
 export const isGroup = (elements) => elements.length > 1 && elements[0].type === "checkbox";
 
+// Whether only the browser knows if a value is missing: of checkboxes in a group, each can be required, and an empty
+// option of a select is a value unless it is the placeholder label option.
+// https://html.spec.whatwg.org/multipage/form-elements.html#placeholder-label-option
+const isMissingByBrowser = (elements) => {
+  const [{ type, size, options }] = elements;
+  return isGroup(elements) || type === "select-one" && !(size <= 1 && options[0]?.value === "" && options[0].parentNode === elements[0]);
+};
+
 // The records of these controls: attributes, options and values.
 export function native(elements, labelOf) {
   const [one] = elements, records = [];
@@ -38,8 +46,7 @@ export function native(elements, labelOf) {
   const known = ["number", "range"].includes(one.type) ? ["min", "max", "step"] : [];
   for (const name of isSeveral ? [] : ["value", "checked", ...known]) if (one.hasAttribute(name)) records.push(record("a", name, one.getAttribute(name)));
   if (elements.every((element) => element.matches(":disabled") && !uncounted.has(element))) records.push(record("a", "disabled", ""));
-  // Whether each required checkbox of a group is checked is left to the browser.
-  if (!isGroup(elements) && elements.some(({ required }) => required)) records.push(record("a", "required", ""));
+  if (!isMissingByBrowser(elements) && elements.some(({ required }) => required)) records.push(record("a", "required", ""));
   if (one.readOnly) records.push(record("a", "readonly", ""));
   const options = one.localName === "select" ? [...one.options] : isSeveral ? elements : [];
   for (const option of options) records.push(record("o", option.value, option.text ?? labelOf(option), "", option.disabled && !uncounted.has(option) ? 1 : ""));
@@ -55,6 +62,6 @@ export function native(elements, labelOf) {
 // The first of these controls with a problem that only the browser knows. Numbers, and whether there is a
 // value, are checked by the machine.
 export function wrongNative(elements) {
-  const isWrong = ({ type, validity, willValidate }) => willValidate && type !== "number" && !validity.valid && !validity.customError && (isGroup(elements) || !validity.valueMissing);
+  const isWrong = ({ type, validity, willValidate }) => willValidate && type !== "number" && !validity.valid && !validity.customError && (isMissingByBrowser(elements) || !validity.valueMissing);
   return elements.find(isWrong);
 }
