@@ -212,6 +212,10 @@ impl State {
         if turn.turn.events().any(|event| matches!(event, Event::Input(_))) {
             self.form.index_of(name).into_iter().for_each(|at| self.shown.mended(all, at));
         }
+        // The page has events of its own for values, but none for drafts.
+        if turn.turn.events().any(|event| matches!(event, Event::Draft | Event::Cancelled)) {
+            all.add("keep", &[]);
+        }
         self.recorded.turn(name, &intent, &turn);
         let mut names = vec![name.to_owned()];
         for followed in turn.followed.iter().filter(|followed| followed.outcome.is_ok()) {

@@ -173,7 +173,7 @@ impl Machine {
                 self.set(ports, read.map_err(|error| error.to_string()));
             }
             Message::Check(value) => self.set(ports, Ok(value)),
-            Message::Drop => self.change(ports, |state| state.control.drop_draft()),
+            Message::Draft(texts) => self.change(ports, |state| state.control.set_draft(&texts)),
             Message::Step(steps) => {
                 if let Err(refusal) = self.state.borrow_mut().control.step_by(steps) {
                     ports.note(&format!("not stepped: {refusal}"));

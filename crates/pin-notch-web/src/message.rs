@@ -40,8 +40,8 @@ pub(crate) enum Message<'a> {
     SetValues(Vec<String>),
     /// A script turns it on, off, or mixed.
     Check(Value),
-    /// The draft is discarded.
-    Drop,
+    /// The draft is replaced by these texts, or discarded if there are none.
+    Draft(Vec<String>),
     /// A script steps it.
     Step(i32),
     /// The form was reset.
@@ -73,8 +73,8 @@ impl<'a> Message<'a> {
     #[cfg(test)]
     pub(crate) const WORDS: [&'static str; 26] = [
         "define", "name", "key", "act", "hold", "day", "type", "focus", "leave", "close", "scroll",
-        "value", "values", "check", "drop", "step", "reset", "disable", "report", "object", "rule",
-        "refused", "count", "offer", "load", "fail",
+        "value", "values", "check", "draft", "step", "reset", "disable", "report", "object",
+        "rule", "refused", "count", "offer", "load", "fail",
     ];
 
     /// Whether it comes from a program or the page, rather than from a person.
@@ -84,7 +84,7 @@ impl<'a> Message<'a> {
             | Self::SetValue(_)
             | Self::SetValues(_)
             | Self::Check(_)
-            | Self::Drop
+            | Self::Draft(_)
             | Self::Step(_)
             | Self::Reset
             | Self::Disable(_)
@@ -124,15 +124,12 @@ impl<'a> Message<'a> {
             "close" => Self::Close,
             "scroll" => Self::Scroll(x as usize),
             "value" => Self::SetValue(text),
-            // A record: "v" and the values.
-            "values" => Self::SetValues(
-                records(text).next().unwrap_or_default().into_iter().skip(1).collect(),
-            ),
+            "values" => Self::SetValues(texts_of(text)),
             "check" => Self::Check(match text {
                 "mixed" => Value::Mixed,
                 state => Value::On(state == "1"),
             }),
-            "drop" => Self::Drop,
+            "draft" => Self::Draft(texts_of(text)),
             "step" => Self::Step(x as i32),
             "reset" => Self::Reset,
             "disable" => Self::Disable(x != 0.0),
@@ -150,6 +147,11 @@ impl<'a> Message<'a> {
             }
         })
     }
+}
+
+/// The texts of a record that consists of "v" and the texts.
+fn texts_of(text: &str) -> Vec<String> {
+    records(text).next().unwrap_or_default().into_iter().skip(1).collect()
 }
 
 /// An option: value, text, group, and `1` if disabled.

@@ -15,6 +15,7 @@ mod definition;
 #[cfg(feature = "json")]
 pub(crate) mod definition_json;
 mod draft;
+mod drafts;
 mod error;
 mod fields;
 mod given;

@@ -1,7 +1,7 @@
 //! Thousands of random attempts on every control, with definitions that change in between, and the
 //! invariants after each of them (see `keeps.rs` in `pin-notch-any`).
 
-use pin_notch::{ControlKind, Value};
+use pin_notch::{Control, ControlKind, Value, View};
 use pin_notch_any::{
     Attempt, Setting, attempt_on, attempted, check, definition, end, kind, mended, setting,
 };
@@ -68,6 +68,55 @@ proptest! {
                 }
             }
             check(&control);
+        }
+    }
+}
+
+/// The controls in which something can be half typed.
+const TYPED: &[ControlKind] = &[
+    ControlKind::Stepper,
+    ControlKind::Date,
+    ControlKind::DateSpan,
+    ControlKind::Month,
+    ControlKind::Week,
+    ControlKind::Time,
+    ControlKind::DateTime,
+];
+
+/// The texts of their fields.
+fn shown(control: &Control) -> Vec<String> {
+    match control.view() {
+        View::Stepper(view) => vec![view.text],
+        View::Date(view) => vec![view.text],
+        View::DateSpan(view) => view.texts.into(),
+        View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view) => {
+            view.fields.into_iter().map(|field| field.text).collect()
+        }
+        other => panic!("nothing is typed in {other:?}"),
+    }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(1000))]
+
+    /// The value and the draft are all that another control needs to continue.
+    #[test]
+    fn a_draft_can_be_continued_elsewhere(
+        (definition, moves) in proptest::sample::select(TYPED)
+            .prop_flat_map(|kind| (definition(kind), moves(kind, false)))
+    ) {
+        let mut control = mended(definition);
+        let mut other = control.clone();
+        for one in &moves {
+            let Move::Attempt(attempt) = one else { continue };
+            let _ = control.handle(attempt.intent());
+            if other.value() != control.value() {
+                prop_assert_eq!(other.set_nearest(control.value()), Ok(control.value()));
+            }
+            other.set_draft(&control.draft());
+            prop_assert_eq!(shown(&control), shown(&other), "{:?}", attempt);
+            prop_assert_eq!(control.value(), other.value(), "{:?}", attempt);
+            prop_assert_eq!(control.validity(), other.validity(), "{:?}", attempt);
         }
     }
 }

@@ -114,31 +114,73 @@ struct Said {
     moves: String,
 }
 
-async fn filled(page: &Page, html: &str, moves: &Json) -> Said {
-    let script = format!(
-        "document.body.setHTMLUnsafe({});
-         const form = document.querySelector('notch-form');
-         form.addEventListener('submit', (event) => event.preventDefault()); // Enter sends
-         for (let turns = 0; turns < 50 && !form.matches(':state(ready)'); turns++) await new Promise((done) => setTimeout(done));
-         for (const [at, what, text] of {moves}) {{
-           const element = document.getElementById(`f${{at}}`);
-           element.focus();
-           const target = element.shadowRoot.activeElement ?? element;
-           if (what === 'key') target.dispatchEvent(new KeyboardEvent('keydown', {{ key: text, bubbles: true, composed: true, cancelable: true }}));
-           else if (/^(input|textarea)$/.test(target.localName) && !target.readOnly) {{
-             target.value = text;
-             target.dispatchEvent(new InputEvent('input', {{ bubbles: true, composed: true }}));
-           }}
-         }}
-         document.activeElement?.blur();
-         await new Promise((done) => setTimeout(done));
-         const {{ json, moves, problems }} = form;
-         return [json, new URLSearchParams(new FormData(form.form)).toString(), problems.map(({{ name, text }}) => [name, text]), moves];",
-        json!(html)
-    );
+/// Fills in a form by a script, then either leaves the page and returns to the draft, or undoes and redoes
+/// everything.
+const FILLED: &str = r#"
+document.body.textContent = ""; // The form before keeps its draft now.
+sessionStorage.clear();
+const opened = async () => {
+  document.body.setHTMLUnsafe(HTML);
+  const form = document.querySelector("notch-form");
+  form.addEventListener("submit", (event) => event.preventDefault()); // Enter sends
+  for (let turns = 0; turns < 50 && !form.matches(":state(ready)"); turns++) await new Promise((done) => setTimeout(done));
+  return form;
+};
+const state = (form) => {
+  const { json, problems } = form;
+  return [json, new URLSearchParams(new FormData(form.form)).toString(), problems.map(({ name, text }) => [name, text])];
+};
+// What is shown in the controls, without their problems.
+const shown = (form) => [...form.querySelectorAll("*")].filter(({ shadowRoot }) => shadowRoot).map(({ id, shadowRoot }) => {
+  const texts = [...shadowRoot.querySelectorAll("input, textarea")].map(({ value }) => value);
+  return [id, ...texts.length > 0 ? texts : [shadowRoot.querySelector("[part=control]").textContent]].join();
+});
+let form = await opened();
+const start = form.json;
+for (const [at, what, text] of MOVES) {
+  const element = document.getElementById(`f${at}`);
+  element.focus();
+  const target = element.shadowRoot.activeElement ?? element;
+  if (what === "key") target.dispatchEvent(new KeyboardEvent("keydown", { key: text, bubbles: true, composed: true, cancelable: true }));
+  else if (/^(input|textarea)$/.test(target.localName) && !target.readOnly) {
+    target.value = text;
+    target.dispatchEvent(new InputEvent("input", { bubbles: true, composed: true }));
+  }
+}
+document.activeElement?.blur();
+await new Promise((done) => setTimeout(done));
+const filled = [...state(form), form.moves, shown(form)];
+if (RETURNS) {
+  document.body.textContent = "";
+  form = await opened();
+  return { filled, back: [...state(form), "", shown(form)] };
+}
+while (form.undo());
+const undone = form.json;
+while (form.redo());
+return { filled, start, undone, redone: form.json };
+"#;
+
+/// Fills in a form in this way, and checks that nothing of it is lost.
+async fn filled(page: &Page, html: &str, moves: &Json, returns: bool) -> Said {
+    let html = json!(html.replace("<notch-form", "<notch-form keep")).to_string();
+    let script = FILLED
+        .replace("MOVES", &moves.to_string())
+        .replace("RETURNS", &returns.to_string())
+        .replace("Unsafe(HTML)", &format!("Unsafe({html})"));
     let in_page = page.run(&script).await;
-    let text = |at: usize| in_page[at].as_str().expect("a text").to_owned();
-    let problems = serde_json::from_value(in_page[2].clone()).expect("names and texts");
+    let filled = &in_page["filled"];
+    let about = format!("{}\n{html}", filled[3].as_str().expect("moves"));
+    if returns {
+        for at in [0, 1, 2, 4] {
+            assert_eq!(filled[at], in_page["back"][at], "{about}");
+        }
+    } else {
+        assert_eq!(in_page["undone"], in_page["start"], "{about}");
+        assert_eq!(in_page["redone"], filled[0], "{about}");
+    }
+    let text = |at: usize| filled[at].as_str().expect("a text").to_owned();
+    let problems = serde_json::from_value(filled[2].clone()).expect("names and texts");
     Said { json: text(0), body: text(1), problems, moves: text(3) }
 }
 
@@ -183,7 +225,8 @@ fn the_page_and_all_who_receive_it_say_the_same() {
             sound += 1;
             let drawn = sheet.page(&sheet.form(), &Drawn::default());
             let main = drawn.split_once("<main>").and_then(|(_, rest)| rest.split_once("</main>"));
-            let in_page = filled(&page, main.expect("the page's main").0, &json!(moves)).await;
+            let in_page =
+                filled(&page, main.expect("the page's main").0, &json!(moves), at % 2 == 0).await;
             // The page and `trace`.
             let mut form = replayed(sheet.form(), &in_page.moves, &text);
             // The page and the form itself.

@@ -4,6 +4,9 @@ use super::State;
 use crate::ports::{Operations, records};
 use pin_notch::{Control, Field, Value, ValueKind, number_text};
 
+/// Marks the record of a draft with what is being typed.
+const TYPED: &str = "typed";
+
 /// Whether a value is on, for scripts: `1`, `mixed` or an empty text.
 pub(super) fn checked(value: &Value) -> &'static str {
     if *value == Value::On(true) {
@@ -51,16 +54,26 @@ pub(super) fn texts(control: &Control, value: Value) -> Vec<String> {
     }
 }
 
+/// Adds a record of a name, a text and further texts.
+fn add(all: &mut Operations, name: &str, first: &str, texts: &[String]) {
+    let record: Vec<&str> = [first].into_iter().chain(texts.iter().map(String::as_str)).collect();
+    all.add(name, &record);
+}
+
 impl State {
-    /// The fields that differ from their initial values, except for passwords: a record for each, with its
-    /// name and value.
+    /// The fields that differ from their initial values or in which something is being typed, except for
+    /// passwords: a record for each with its name and value, and one with its name, `typed` and the texts.
     pub(super) fn draft(&self) -> String {
         let mut all = Operations::default();
-        let is_kept = |field: &&Field| field.is_dirty() && !self.secrets.contains(&field.name);
-        for field in self.form.fields().filter(is_kept) {
-            let mut record = vec![checked(&field.control.value()).to_owned()];
-            record.extend(texts(&field.control, field.control.value()));
-            all.add(&field.name, &record.iter().map(String::as_str).collect::<Vec<_>>());
+        let is_kept = |field: &&Field| {
+            (field.is_dirty() || field.control.is_drafting()) && !self.secrets.contains(&field.name)
+        };
+        for Field { name, control, .. } in self.form.fields().filter(is_kept) {
+            let value = control.value();
+            add(&mut all, name, checked(&value), &texts(control, value));
+            if control.is_drafting() {
+                add(&mut all, name, TYPED, &control.draft());
+            }
         }
         all.text().to_owned()
     }
@@ -73,6 +86,10 @@ impl State {
             for record in records.iter().filter(|record| record.len() > 1) {
                 let Some(control) = self.form.control_mut(&record[0]) else { continue };
                 let value = match record[1].as_str() {
+                    TYPED => {
+                        control.set_draft(&record[2..]);
+                        continue;
+                    }
                     "mixed" => Ok(Value::Mixed),
                     _ => control.read(&record[2..]),
                 };
@@ -83,6 +100,9 @@ impl State {
             }
         }
         self.everything(all);
+        for field in self.form.fields().filter(|field| field.control.is_drafting()) {
+            add(all, "draft", &field.name, &field.control.draft());
+        }
     }
 
     /// The values that would be sent: a record for each field, with its name, JSON type and texts.

@@ -390,16 +390,21 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       this.#putting = true;
       if (CHECKED.includes(elements[0].localName)) own.tell("check", checked);
       else own.tell("values", record("v", ...values));
-      own.tell("drop");
+      own.tell("draft");
       this.#putting = false;
     },
-    drop: (name) => {
-      const { elements, isNative } = this.#fields.get(name);
-      if (isNative) return;
+    draft: (name, ...texts) => {
+      const field = this.#fields.get(name), { elements, isNative } = field;
+      if (isNative) {
+        if (texts.length > 0) putNatives(elements, texts);
+        field.texts = record(...textsOf(elements));
+        return;
+      }
       this.#putting = true;
-      ports.get(elements[0]).tell("drop");
+      ports.get(elements[0]).tell("draft", record("v", ...texts));
       this.#putting = false;
     },
+    keep: () => this.#kept.saveSoon(),
     count: (name, on) => {
       const { elements, isNative } = this.#fields.get(name);
       for (const element of elements) {
