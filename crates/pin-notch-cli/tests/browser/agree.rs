@@ -32,7 +32,8 @@ const KEYS: [&str; 12] = [
 ];
 const TYPED: [&str; 8] = ["7", "12.5", "-3", "2026-05-14", "x", "", "2026-05", "08:30"];
 
-/// A sheet, and what is done in its page: the index of a field, `key` or `type`, and which.
+/// A sheet, and what is done in its page: the number of a visible field and `key` or `type` with which one,
+/// or the number of a button and `click`.
 type Case = (String, Vec<(usize, &'static str, &'static str)>);
 
 /// A condition on a field.
@@ -52,7 +53,7 @@ fn term(name: &str, definition: &Definition) -> String {
     }
 }
 
-fn sheet(definitions: &[Definition], words: &[bool; 4]) -> String {
+fn sheet(definitions: &[Definition], words: &[bool; 5]) -> String {
     let definitions: Vec<Definition> = definitions.iter().cloned().map(fit_for_a_sheet).collect();
     let name = |at: usize| format!("f{at}");
     let last = definitions.len() - 1;
@@ -61,16 +62,30 @@ fn sheet(definitions: &[Definition], words: &[bool; 4]) -> String {
         .enumerate()
         .map(|(at, definition)| as_field(&name(at), &format!("Field {at}"), definition))
         .collect();
-    let [is_conditional, has_rule, warns, has_link] = *words;
+    let [is_conditional, has_rule, warns, has_link, has_rows] = *words;
     if is_conditional {
         let condition = format!(",\"only-if\":\"{}\"}}", term(&name(0), &definitions[0]));
         fields[last] = fields[last].trim_end_matches('}').to_owned() + &condition;
+    }
+    if has_rows {
+        let inner = [("x", &definitions[0]), ("y", &definitions[last])]
+            .map(|(name, definition)| as_field(name, name, definition));
+        let least = u8::from(warns);
+        fields.push(format!(
+            "{{\"name\":\"r\",\"control\":\"rows\",\"label\":\"Row\",\"least\":{least},\"most\":3,\"field\":[{}]}}",
+            inner.join(",")
+        ));
     }
     let (one, other) = (term(&name(0), &definitions[0]), term(&name(1), &definitions[1]));
     let rule = format!(
         "{{\"holds\":\"{one} or {other}\",\"message\":\"One of both.\",\"warns\":{warns}}}"
     );
-    let rules = if has_rule { rule } else { String::new() };
+    let of_rows =
+        format!("{{\"holds\":\"{}\",\"message\":\"In each row.\"}}", term("r.x", &definitions[0]));
+    let rules = [(has_rule, rule), (has_rows && is_conditional, of_rows)];
+    let rules: Vec<String> =
+        rules.into_iter().filter(|(is_in, _)| *is_in).map(|(_, rule)| rule).collect();
+    let rules = rules.join(",");
     let kinds = [0, 1].map(|at| definitions[at].clone().build_or_mend().0.kind());
     let links = match has_link && kinds[0] == kinds[1] {
         true => "{\"from\":\"f0\",\"to\":\"f1\"}",
@@ -94,16 +109,12 @@ fn read(text: &str, today: &str) -> Option<Sheet> {
 fn case() -> impl Strategy<Value = Case> {
     let definitions = prop::collection::vec(kind().prop_flat_map(definition), 2..5);
     let move_ = prop_oneof![
-        3 => (0..5_usize, select(&KEYS[..])).prop_map(|(at, key)| (at, "key", key)),
-        1 => (0..5_usize, select(&TYPED[..])).prop_map(|(at, text)| (at, "type", text)),
+        3 => (0..9_usize, select(&KEYS[..])).prop_map(|(at, key)| (at, "key", key)),
+        1 => (0..9_usize, select(&TYPED[..])).prop_map(|(at, text)| (at, "type", text)),
+        1 => (0..12_usize).prop_map(|at| (at, "click", "")),
     ];
-    (definitions, any::<[bool; 4]>(), prop::collection::vec(move_, 2..16)).prop_map(
-        |(definitions, words, moves)| {
-            let fields = definitions.len();
-            let moves = moves.into_iter().map(|(at, what, which)| (at % fields, what, which));
-            (sheet(&definitions, &words), moves.collect())
-        },
-    )
+    (definitions, any::<[bool; 5]>(), prop::collection::vec(move_, 2..16))
+        .prop_map(|(definitions, words, moves)| (sheet(&definitions, &words), moves))
 }
 
 /// The result of a page after these actions.
@@ -138,7 +149,15 @@ const shown = (form) => [...form.querySelectorAll("*")].filter(({ shadowRoot }) 
 let form = await opened();
 const start = form.json;
 for (const [at, what, text] of MOVES) {
-  const element = document.getElementById(`f${at}`);
+  if (what === "click") {
+    const buttons = [...form.querySelectorAll("button")].filter((button) => !button.disabled && button.checkVisibility());
+    buttons[at % buttons.length].click();
+    await new Promise((done) => setTimeout(done));
+    continue;
+  }
+  const elements = [...form.querySelectorAll("*")].filter((one) => one.shadowRoot && one.checkVisibility());
+  if (!elements.length) continue;
+  const element = elements[at % elements.length];
   element.focus();
   const target = element.shadowRoot.activeElement ?? element;
   if (what === "key") target.dispatchEvent(new KeyboardEvent("keydown", { key: text, bubbles: true, composed: true, cancelable: true }));

@@ -65,12 +65,13 @@ impl State {
     /// passwords: a record for each with its name and value, and one with its name, `typed` and the texts.
     pub(super) fn draft(&self) -> String {
         let mut all = Operations::default();
-        let is_kept = |field: &&Field| {
-            (field.is_dirty() || field.control.is_drafting()) && !self.secrets.contains(&field.name)
-        };
-        for Field { name, control, .. } in self.form.fields().filter(is_kept) {
-            let value = control.value();
-            add(&mut all, name, checked(&value), &texts(control, value));
+        let is_kept = |field: &&Field| !self.secrets.contains(&field.name);
+        for field in self.form.fields().filter(is_kept) {
+            let (name, control) = (&field.name, &field.control);
+            if field.is_dirty() {
+                let value = control.value();
+                add(&mut all, name, checked(&value), &texts(control, value));
+            }
             if control.is_drafting() {
                 add(&mut all, name, TYPED, &control.draft());
             }
@@ -78,26 +79,24 @@ impl State {
         all.text().to_owned()
     }
 
-    /// Restores values from such records, and updates linked fields.
+    /// Restores what such records contain. Linked fields do not follow, because their values are restored
+    /// as well.
     pub(super) fn bring_back(&mut self, all: &mut Operations, text: &str) {
-        let records: Vec<Vec<String>> = records(text).collect();
-        // Applied twice, because entered values take precedence over those that follow from links.
-        for _ in 0..2 {
-            for record in records.iter().filter(|record| record.len() > 1) {
-                let Some(control) = self.form.control_mut(&record[0]) else { continue };
-                let value = match record[1].as_str() {
-                    TYPED => {
-                        control.set_draft(&record[2..]);
-                        continue;
-                    }
-                    "mixed" => Ok(Value::Mixed),
-                    _ => control.read(&record[2..]),
-                };
-                if let Ok(value) = value {
-                    let _ = control.set_nearest(value);
+        for record in records(text).filter(|record| record.len() > 1) {
+            let (name, texts) = (&record[0], &record[2..]);
+            let Some(control) = self.form.control_mut(name) else { continue };
+            let value = match record[1].as_str() {
+                TYPED => {
+                    control.set_draft(texts);
+                    continue;
                 }
-                let _ = self.form.follow(&record[0]);
-            }
+                "mixed" => Value::Mixed,
+                _ => match control.read(texts) {
+                    Ok(value) => value,
+                    Err(_) => continue,
+                },
+            };
+            let _ = self.form.restore(name, value);
         }
         self.everything(all);
         for field in self.form.fields().filter(|field| field.control.is_drafting()) {

@@ -6,7 +6,7 @@ import { directionOf, languageOf, onAround, unwatch, watch, watched } from "./ar
 import { listenLater } from "./devices.js";
 import { iconOf } from "./icon.js";
 import { onTurn, Ports, ports } from "./ports.js";
-import { FIELD, RECORD, record, unescaped } from "./records.js";
+import { FIELD, RECORD, listRecord, record, unescaped } from "./records.js";
 import { StandIn } from "./stand-in.js";
 import { AS_DATE, AS_NUMBER, dateOf, numberText, written } from "./values.js";
 import { today } from "./world.js";
@@ -193,7 +193,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     if (this.#machine || !first) return Boolean(this.#machine);
     const tag = this.localName, standIn = this.#standIn;
     this.#standIn = undefined;
-    const entered = standIn?.entered && (CHECKED.includes(tag) ? ["check", standIn.checked] : ["values", record("v", ...standIn.values)]);
+    const entered = standIn?.entered && (CHECKED.includes(tag) ? ["check", standIn.checked] : ["values", listRecord(standIn.values)]);
     standIn?.end();
     this.#machine = this.#ports.machine = first.make(tag);
     this.#ports.tell = (...message) => this.#tell(...message);
@@ -275,7 +275,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     else this.#ask("value", written(value, "", localName) ?? "");
   }
   get values() { return [...this.#ask().values]; }
-  set values(values) { this.#ask("values", record("v", ...Array.from(values ?? [], (value) => written(value, "", this.localName) ?? ""))); }
+  set values(values) { this.#ask("values", listRecord(Array.from(values ?? [], (value) => written(value, "", this.localName) ?? ""))); }
   get valueText() { return this.#ask().text; }
   get defaultValue() { return this.getAttribute("value") ?? ""; }
   set defaultValue(value) { this.setAttribute("value", value); }

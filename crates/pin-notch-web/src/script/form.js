@@ -8,7 +8,7 @@ import { Kept } from "./kept.js";
 import { described, labelOf } from "./fields.js";
 import { jsonOf } from "./form-json.js";
 import { putNatives, textsOf, uncounted, wrongNative } from "./natives.js";
-import { FIELD, RECORD, record, unescaped } from "./records.js";
+import { FIELD, RECORD, listRecord, record, unescaped } from "./records.js";
 import { NativeProblems } from "./native-problems.js";
 import { Parts } from "./parts.js";
 import { ports } from "./ports.js";
@@ -156,7 +156,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     [this.#fields, this.#containers, this.#outputs] = [found.fields, found.containers, found.outputs];
     this.#names = new Map();
     for (const [name, field] of this.#fields) {
-      if (field.isNative) field.texts = record(...textsOf(field.elements));
+      if (field.isNative) field.texts = listRecord(textsOf(field.elements));
       for (const element of field.elements) {
         this.#names.set(element, name);
         if (field.isNative) continue;
@@ -196,12 +196,12 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // Native controls do not tell when a script changes their values.
   #notice() {
     for (const [name, field] of this.#fields) {
-      if (field.isNative && field.texts !== record(...textsOf(field.elements))) this.#enter(name, field, "set");
+      if (field.isNative && field.texts !== listRecord(textsOf(field.elements))) this.#enter(name, field, "set");
     }
   }
   #enter(name, field, how) {
     const texts = textsOf(field.elements);
-    field.texts = record(...texts);
+    field.texts = listRecord(texts);
     this.#tell("native", record(name, how, ...texts));
   }
 
@@ -381,15 +381,15 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       const field = this.#fields.get(name), { elements, isNative } = field;
       if (isNative) {
         // Of several options with the same value, the one that is chosen stays so.
-        if (record(...textsOf(elements)) !== record(...values)) putNatives(elements, values);
-        field.texts = record(...textsOf(elements));
+        if (listRecord(textsOf(elements)) !== listRecord(values)) putNatives(elements, values);
+        field.texts = listRecord(textsOf(elements));
         return;
       }
       const own = ports.get(elements[0]);
-      if (own.checked === checked && String(own.values) === String(values)) return;
+      if (own.checked === checked && listRecord(own.values) === listRecord(values)) return;
       this.#putting = true;
       if (CHECKED.includes(elements[0].localName)) own.tell("check", checked);
-      else own.tell("values", record("v", ...values));
+      else own.tell("values", listRecord(values));
       own.tell("draft");
       this.#putting = false;
     },
@@ -397,11 +397,11 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       const field = this.#fields.get(name), { elements, isNative } = field;
       if (isNative) {
         if (texts.length > 0) putNatives(elements, texts);
-        field.texts = record(...textsOf(elements));
+        field.texts = listRecord(textsOf(elements));
         return;
       }
       this.#putting = true;
-      ports.get(elements[0]).tell("draft", record("v", ...texts));
+      ports.get(elements[0]).tell("draft", listRecord(texts));
       this.#putting = false;
     },
     keep: () => this.#kept.saveSoon(),

@@ -1,6 +1,6 @@
 // The browser's own controls as fields of a form: their contents, and what only the browser knows of them.
 
-import { record } from "./records.js";
+import { listRecord, record } from "./records.js";
 
 // Input types of which several can share a name.
 export const SHARING = ["checkbox", "radio"];
@@ -55,7 +55,7 @@ export function native(elements, labelOf) {
   if (start.length === 0 && one.type === "select-one" && one.size <= 1) start.push(...options.filter(({ disabled }) => !disabled).slice(0, 1).map(({ value }) => value).filter(Boolean));
   if (start.length > 0) records.push(record("a", "value", ...one.multiple || isGroup(elements) ? start : start.slice(-1)));
   if (one.localName === "textarea") records.push(record("a", "value", one.defaultValue));
-  records.push(record("v", ...textsOf(elements)));
+  records.push(listRecord(textsOf(elements)));
   return records;
 }
 

@@ -8,3 +8,6 @@ const escaped = (text) => !RARE.test(text) ? text : String(text).replace(/[\x1b\
 export const unescaped = (text) => text.includes("\x1b") ? text.replace(/\x1b(.)/gs, (_, c) => String.fromCharCode(c.charCodeAt(0) - 64)) : text;
 
 export const record = (...fields) => fields.map(escaped).join(FIELD);
+
+// A record of a list of texts. No text differs from an empty one.
+export const listRecord = (texts) => record("v", ...texts);

@@ -62,6 +62,32 @@ impl Form {
         self.follow(name)
     }
 
+    /// Restores a value that a field had before, as from a stored draft, or the nearest that it can hold.
+    /// Linked fields do not follow, because they are restored to values of their own; conditions are
+    /// updated. This is not recorded for undo.
+    ///
+    /// ```
+    /// use pin_notch::{Form, Switch, Value};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let mut form = Form::new()
+    ///     .with("open", "Box open", Switch::default())?
+    ///     .with("smoke", "Smoker lit", Switch::default())?
+    ///     .with_link("open", "smoke", Clone::clone)?;
+    /// form.restore("open", Value::On(true))?;
+    /// assert_eq!(form.urlencoded(), "open=on");
+    /// # Ok(()) }
+    /// ```
+    ///
+    /// # Errors
+    /// [`FormError::NoSuchField`].
+    pub fn restore(&mut self, name: &str, value: Value) -> Result<(), FormError> {
+        let at = self.known(name)?;
+        // What it cannot hold is ignored.
+        let _ = self.fields[at].control.set_nearest(value);
+        let _ = self.update_counting([at]);
+        Ok(())
+    }
+
     /// Sets whether something unknown to this form, such as a fieldset of the page, disables the control
     /// with this name.
     pub fn set_disabled_outside(&mut self, name: &str, disabled: bool) {
