@@ -1,7 +1,8 @@
 //! Options that can be chosen only under a condition.
 
 use pin_notch::{
-    CheckboxGroup, Expression, Form, FormError, Intent, RadioGroup, Scope, Select, Switch, Value,
+    CheckboxGroup, Choice, Expression, Form, FormError, Intent, RadioGroup, Scope, Select, Switch,
+    Value,
 };
 
 type Done = Result<(), Box<dyn std::error::Error>>;
@@ -81,5 +82,20 @@ fn a_condition_needs_an_option_and_other_fields() -> Done {
     assert_eq!(own.unwrap_err(), FormError::Circle("room".into()));
     let round = form.option_only_if("room", "tent", on("'view' in with")?);
     assert_eq!(round.unwrap_err(), FormError::Circle("with".into()));
+    Ok(())
+}
+
+#[test]
+fn a_link_does_not_choose_a_disabled_option() -> Done {
+    let nest = Choice::new("mill", "Mill").disabled();
+    let mut form = Form::new()
+        .with("house", "House", RadioGroup::builder().options(["barn", "mill"]))?
+        .with("nest", "Nest", Select::builder().options([Choice::new("barn", "Barn"), nest]))?
+        .with_link("house", "nest", Clone::clone)?;
+    let turn = form.handle("house", Intent::Pick("barn"))?;
+    assert_eq!(turn.to_string(), "input barn, change barn; nest follows: barn");
+    let turn = form.handle("house", Intent::Pick("mill"))?;
+    assert_eq!(turn.to_string(), "input mill, change mill; nest cannot follow: disabled");
+    assert_eq!(form.urlencoded(), "house=mill&nest=barn");
     Ok(())
 }

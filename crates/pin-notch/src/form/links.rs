@@ -2,6 +2,7 @@
 
 use super::Field;
 use super::by_field::ByField;
+use crate::control::Control;
 use crate::refusal::Refusal;
 use crate::shown::Shown;
 use crate::value::Value;
@@ -94,7 +95,7 @@ pub(super) fn settle(
                 continue;
             }
             let follower = &mut fields[link.to];
-            let outcome = follower.control.set_value(wanted).map(|()| follower.control.value());
+            let outcome = follow(&mut follower.control, &before, wanted);
             if outcome.is_ok() {
                 // Nobody types in two fields at once, so the draft there is left over from earlier.
                 follower.control.drop_draft();
@@ -106,6 +107,19 @@ pub(super) fn settle(
         }
     }
     (moved, effects)
+}
+
+/// Sets a control to this value. An option that is disabled is not taken, because nobody could choose it and
+/// it would not be sent.
+fn follow(control: &mut Control, before: &Value, wanted: Value) -> Result<Value, Refusal> {
+    let is_empty = wanted.is_empty();
+    control.set_value(wanted)?;
+    let value = control.value();
+    if value.is_empty() && !is_empty {
+        let _ = control.restore(before.clone());
+        return Err(Refusal::Disabled);
+    }
+    Ok(value)
 }
 
 /// This field and all fields that can change with it.
