@@ -48,6 +48,27 @@ fn values(form: &Form) -> String {
         .join(" ")
 }
 
+#[test]
+fn a_readonly_field_that_cannot_follow_returns_to_its_initial_value() -> Result<(), FormError> {
+    let frames = Rating::builder().max(8).value(6).readonly(true);
+    let mut form = Form::new()
+        .with("bees", "Bees", Slider::builder().max(100))?
+        .with("frames", "Frames", frames)?
+        .with_link("bees", "frames", Clone::clone)?;
+    let receiver = form.clone();
+    for (chosen, turn) in [
+        (dec!(7), "input 7, change 7; frames follows: 7"),
+        (
+            dec!(100),
+            "input 100, change 100; frames cannot follow: above the maximum 8; frames follows: 6",
+        ),
+    ] {
+        assert_eq!(handle(&mut form, "bees", Intent::Choose(chosen)), turn);
+        assert!(receiver.read(form.urlencoded().as_bytes()).is_ok(), "{turn}");
+    }
+    Ok(())
+}
+
 /// A slider and a number field for one value: typing moves the slider, and the slider's echo does not
 /// affect the text being typed.
 #[test]

@@ -17,6 +17,12 @@ impl Field {
         !self.unsent && !self.control.conditions().disabled && !self.fieldset_disabled
     }
 
+    /// Whether receivers accept only its initial value or one that results from a link: it is read-only,
+    /// disabled or not sent.
+    pub(super) fn is_kept(&self) -> bool {
+        self.control.conditions().readonly || !self.may_be_received()
+    }
+
     /// The row it is in, if any.
     pub fn row(&self) -> Option<&RowPlace> {
         self.row.as_ref()

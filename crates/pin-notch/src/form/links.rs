@@ -79,7 +79,8 @@ impl Links {
 pub(super) type Moved = (usize, Value);
 
 /// Updates all fields that depend on this one, each at most once. Links may therefore run in circles: the
-/// field that changed first is not changed again by its own echo.
+/// field that changed first is not changed again by its own echo. A field of which receivers accept no other
+/// value returns to its initial one if it cannot follow.
 pub(super) fn settle(
     fields: &mut [Field],
     links: &Links,
@@ -95,7 +96,11 @@ pub(super) fn settle(
                 continue;
             }
             let follower = &mut fields[link.to];
-            let outcome = follow(&mut follower.control, &before, wanted);
+            let mut outcome = follow(&mut follower.control, wanted);
+            if outcome.is_err() && follower.is_kept() && before != follower.start {
+                effects.push(LinkEffect { name: follower.name.clone(), outcome });
+                outcome = follow(&mut follower.control, follower.start.clone());
+            }
             if outcome.is_ok() {
                 // Nobody types in two fields at once, so the draft there is left over from earlier.
                 follower.control.drop_draft();
@@ -111,12 +116,12 @@ pub(super) fn settle(
 
 /// Sets a control to this value. An option that is disabled is not taken, because nobody could choose it and
 /// it would not be sent.
-fn follow(control: &mut Control, before: &Value, wanted: Value) -> Result<Value, Refusal> {
-    let is_empty = wanted.is_empty();
+pub(super) fn follow(control: &mut Control, wanted: Value) -> Result<Value, Refusal> {
+    let (before, is_empty) = (control.value(), wanted.is_empty());
     control.set_value(wanted)?;
     let value = control.value();
     if value.is_empty() && !is_empty {
-        let _ = control.restore(before.clone());
+        let _ = control.restore(before);
         return Err(Refusal::Disabled);
     }
     Ok(value)

@@ -1,6 +1,6 @@
 //! Sending a form's values, and checking received values with the same controls.
 
-use super::links::Link;
+use super::links::{self, Link};
 use super::{Field, Form, MAX_BODY, MAX_REPORTED, Problem, Problems, Values, rules};
 use crate::control::Control;
 use crate::control::uniform::without_returns;
@@ -232,16 +232,15 @@ impl Form {
     ) {
         for (from, to) in &self.links.ways {
             let field = &self.fields[*to];
-            let is_kept = field.control.conditions().readonly || !field.may_be_received();
             let Ok(source) = &taken[*from].0 else { continue };
             let is_as_here = *source == self.fields[*from].control.sent_value();
-            if !is_kept || !counts[*from] || is_as_here {
+            if !field.is_kept() || !counts[*from] || is_as_here {
                 continue;
             }
             let mut followed = field.clone();
             let mut links = self.links.of(*from).filter(|link| link.to == *to);
             let moves = |control: &mut Control, link: &Link| {
-                control.restore((link.convert)(source)).is_ok()
+                links::follow(control, (link.convert)(source)).is_ok()
             };
             if !links.any(|link| moves(&mut followed.control, link)) {
                 continue;
