@@ -218,7 +218,7 @@ impl State {
         }
         self.recorded.turn(name, &intent, &turn);
         let mut names = vec![name.to_owned()];
-        for followed in turn.followed.iter().filter(|followed| followed.outcome.is_ok()) {
+        for followed in turn.followed.iter().filter(|followed| followed.outcome.value().is_some()) {
             self.put(all, &followed.name);
             names.push(followed.name.clone());
         }
@@ -234,7 +234,7 @@ impl State {
         let Ok(followed) = self.form.replace(name, control) else { return };
         let mut names = vec![name.to_owned()];
         for followed in followed {
-            if followed.outcome.is_ok() {
+            if followed.outcome.value().is_some() {
                 names.push(followed.name);
             }
         }

@@ -36,7 +36,7 @@ mod typed;
 
 pub use audit::FormRemark;
 pub use error::FormError;
-pub use links::LinkEffect;
+pub use links::{LinkEffect, LinkOutcome};
 pub use only_if::CountChange;
 pub use outputs::Output;
 pub use presets::Preset;

@@ -99,8 +99,8 @@ pub use expression::{
 };
 pub use form::{
     Block, CountChange, Field, Fieldset, Form, FormError, FormRemark, FormTurn, LinkEffect,
-    MAX_BODY, MAX_REPORTED, MAX_ROWS, Output, Preset, Problem, Problems, RowPlace, Rows, RowsTurn,
-    Rule, RuleFinding, Values,
+    LinkOutcome, MAX_BODY, MAX_REPORTED, MAX_ROWS, Output, Preset, Problem, Problems, RowPlace,
+    Rows, RowsTurn, Rule, RuleFinding, Values,
 };
 pub use intent::{Intent, Key, Place, Thumb};
 pub use limit::Limit;

@@ -60,7 +60,7 @@ fn a_readonly_field_that_cannot_follow_returns_to_its_initial_value() -> Result<
         (dec!(7), "input 7, change 7; frames follows: 7"),
         (
             dec!(100),
-            "input 100, change 100; frames cannot follow: above the maximum 8; frames follows: 6",
+            "input 100, change 100; frames cannot follow: above the maximum 8, and returns to 6",
         ),
     ] {
         assert_eq!(handle(&mut form, "bees", Intent::Choose(chosen)), turn);

@@ -26,14 +26,15 @@ impl fmt::Debug for Link {
 /// The effect of a link after the field it follows changed.
 ///
 /// ```
-/// use pin_notch::{Form, Intent, Switch, Value};
+/// use pin_notch::{Form, Intent, LinkOutcome, Switch, Value};
 /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
 /// let mut form = Form::new()
 ///     .with("open", "Box open", Switch::default())?
 ///     .with("smoke", "Smoker lit", Switch::default())?
 ///     .with_link("open", "smoke", |open| open.clone())?;
 /// let turn = form.handle("open", Intent::Flip)?;
-/// assert_eq!((turn.followed[0].name.as_str(), &turn.followed[0].outcome), ("smoke", &Ok(Value::On(true))));
+/// assert_eq!(turn.followed[0].name, "smoke");
+/// assert_eq!(turn.followed[0].outcome, LinkOutcome::Follows(Value::On(true)));
 /// # Ok(()) }
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -41,15 +42,57 @@ impl fmt::Debug for Link {
 pub struct LinkEffect {
     /// The name of the field that follows.
     pub name: String,
-    /// Its new value, or why it could not take the value it was given.
-    pub outcome: Result<Value, Refusal>,
+    /// What became of it.
+    pub outcome: LinkOutcome,
+}
+
+/// What became of a field that follows another one.
+///
+/// ```
+/// use pin_notch::{Form, Intent, LinkOutcome, Rating, Refusal, Slider, Value, dec};
+/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+/// let mut form = Form::new()
+///     .with("bees", "Bees", Slider::default())?
+///     .with("frames", "Frames", Rating::builder().max(8))?
+///     .with_link("bees", "frames", Clone::clone)?;
+/// let turn = form.handle("bees", Intent::Choose(dec!(100)))?;
+/// assert_eq!(turn.followed[0].outcome, LinkOutcome::Stays(Refusal::AboveMax { max: dec!(8).into() }));
+/// # Ok(()) }
+/// ```
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub enum LinkOutcome {
+    /// It has this value now.
+    Follows(Value),
+    /// It could not take the value it was given, and keeps its own.
+    Stays(Refusal),
+    /// It could not take the value it was given. Because receivers would not accept the value of an earlier
+    /// change, as it is read-only, disabled or not sent, it has its initial value again.
+    Returns {
+        /// Its initial value.
+        to: Value,
+        /// Why it could not follow.
+        refusal: Refusal,
+    },
+}
+
+impl LinkOutcome {
+    /// The new value of the field, if it changed.
+    pub fn value(&self) -> Option<&Value> {
+        match self {
+            Self::Follows(value) | Self::Returns { to: value, .. } => Some(value),
+            Self::Stays(_) => None,
+        }
+    }
 }
 
 impl fmt::Display for LinkEffect {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         match &self.outcome {
-            Ok(value) => write!(f, "{} follows: {}", self.name, value.shown()),
-            Err(refusal) => write!(f, "{} cannot follow: {refusal}", self.name),
+            LinkOutcome::Follows(value) => write!(f, "{} follows: {}", self.name, value.shown()),
+            LinkOutcome::Stays(refusal) => write!(f, "{} cannot follow: {refusal}", self.name),
+            LinkOutcome::Returns { to, refusal } => {
+                write!(f, "{} cannot follow: {refusal}, and returns to {}", self.name, to.shown())
+            }
         }
     }
 }
@@ -96,12 +139,17 @@ pub(super) fn settle(
                 continue;
             }
             let follower = &mut fields[link.to];
-            let mut outcome = follow(&mut follower.control, wanted);
-            if outcome.is_err() && follower.is_kept() && before != follower.start {
-                effects.push(LinkEffect { name: follower.name.clone(), outcome });
-                outcome = follow(&mut follower.control, follower.start.clone());
-            }
-            if outcome.is_ok() {
+            let outcome = match follow(&mut follower.control, wanted) {
+                Ok(value) => LinkOutcome::Follows(value),
+                Err(refusal) if follower.is_kept() && before != follower.start => {
+                    match follow(&mut follower.control, follower.start.clone()) {
+                        Ok(to) => LinkOutcome::Returns { to, refusal },
+                        Err(_) => LinkOutcome::Stays(refusal),
+                    }
+                }
+                Err(refusal) => LinkOutcome::Stays(refusal),
+            };
+            if outcome.value().is_some() {
                 // Nobody types in two fields at once, so the draft there is left over from earlier.
                 follower.control.drop_draft();
                 seen.insert(link.to);
