@@ -130,7 +130,7 @@ fn fitting(kind: ControlKind) -> BoxedStrategy<Attempt> {
                 .prop_map(|(typed, at)| Intent::Find { typed: typed.chars().next().unwrap(), at });
             let remove = word().prop_map(Attempt::Remove);
             prop_oneof![
-                2 => list(), 3 => key(), 4 => pick(), 1 => plain(find), 1 => remove,
+                2 => list(), 3 => key(), 6 => pick(), 1 => plain(find), 1 => remove,
                 2 => typed("[a-f]?".boxed()),
             ]
             .boxed()

@@ -244,9 +244,17 @@ impl Fallback<'_> {
         }
         self.tie(html);
         html.push('>');
-        // In a single choice, nothing can be chosen as well.
+        // In a single choice, nothing can be chosen as well. If it is required, browsers only take the first
+        // option for nothing.
         if matches!(self.control, Control::Select(_)) && !multiple {
-            html.push_str("<option data-native value=\"\"></option>");
+            let is_required = self.control.conditions().required;
+            let is_none = |option: &Choice| option.value.is_empty() && !option.disabled;
+            if is_required {
+                chosen.retain(|value| !value.is_empty());
+            }
+            if chosen != [""] || !options.iter().any(is_none) {
+                html.push_str("<option data-native value=\"\"></option>");
+            }
         }
         write_options(html, options, &chosen);
         // What is chosen is sent, even if it is not offered yet, after the others.

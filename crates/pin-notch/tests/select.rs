@@ -67,6 +67,42 @@ fn a_single_select_opens_moves_chooses_and_closes() {
     assert_eq!(groups, [true, false, false, true, false, false]);
 }
 
+/// An option with an empty value is HTML's placeholder label option.
+#[test]
+fn an_option_with_an_empty_value_is_chosen_while_no_other_one_is() {
+    let options = [("oa", "Oxalic acid"), ("", "Nothing")];
+    let mut select = Select::builder().options(options).build().unwrap();
+    let nothing = select.clone();
+    assert_eq!((select.readout(), select.chosen()), ("Nothing".to_owned(), &[String::new()][..]));
+    play(
+        &mut select,
+        &[
+            (Intent::Pick(""), "refused: nothing would change"),
+            (Intent::Clear, "refused: already empty"),
+            (Intent::Remove(""), "refused: already empty"),
+            (Intent::Key(Key::Backspace), "refused: already empty"),
+            (Intent::Pick("oa"), "input oa, change oa"),
+            (Intent::Clear, "input \"\", change \"\""),
+            (Intent::Pick("oa"), "input oa, change oa"),
+            (Intent::Pick(""), "input \"\", change \"\""),
+        ],
+    );
+    assert_eq!(select.view(), nothing.view());
+    select.set_value(["oa"]);
+    select.set_value([""; 0]);
+    assert_eq!(select.view(), nothing.view());
+    select.set_required(true);
+    assert_eq!(select.validity()[0].to_string(), "A value is required.");
+    select.set_options(["oa"]);
+    assert_eq!((select.readout(), select.chosen()), (String::new(), &[][..]));
+
+    let prompt = Select::builder().options(options).placeholder("choose one");
+    let mut select = prompt.build().unwrap();
+    assert_eq!(select.readout(), "choose one");
+    play(&mut select, &[(Intent::Pick(""), "input \"\", change \"\"")]);
+    assert_eq!(select.readout(), "Nothing");
+}
+
 #[cfg(feature = "unicode")]
 #[test]
 fn typing_ahead_searches_by_prefix_and_wraps_around() {

@@ -284,40 +284,6 @@ fn changes_are_undone_by_keys_and_buttons() {
 }
 
 #[test]
-fn drafts_give_way_to_operations_on_the_form() {
-    with_form(async |page| {
-        let text = || page.get("mites.shadowRoot.querySelector('input').value");
-        let half_typed = async || {
-            page.focus("#mites").await;
-            page.run("mites.shadowRoot.querySelector('input').select()").await;
-            page.write("x7").await;
-            page.focus("#send").await;
-            assert_eq!(text().await, "x7", "it stays for mending");
-        };
-        page.focus("#mites").await;
-        page.write("12\n").await;
-        for (done, left) in [("undo.click()", ""), ("redo.click()", "12"), ("clear.click()", "")] {
-            half_typed().await;
-            page.run(done).await;
-            assert_eq!(text().await, left, "{done}");
-            assert_eq!(page.get("String(mites.validity.badInput)").await, "false", "{done}");
-        }
-        // A step by a program starts at what is typed, and its result is visible.
-        page.focus("#mites").await;
-        page.write("41").await;
-        page.run("mites.stepDown()").await;
-        assert_eq!(
-            (text().await, page.get("mites.value").await),
-            ("40".to_owned(), "40".to_owned())
-        );
-        // A program of the page may set the same values as the form: no keystroke is lost to an echo.
-        page.write("7").await;
-        page.run("mites.value = 100").await;
-        assert_eq!(text().await, "407");
-    });
-}
-
-#[test]
 fn a_form_may_change_while_somebody_fills_it_in() {
     with_form(async |page| {
         page.focus("#mites").await;

@@ -7,6 +7,7 @@ mod controls;
 mod dates;
 mod devices;
 mod documented;
+mod drafts;
 mod drawn;
 mod elements;
 mod embedding;

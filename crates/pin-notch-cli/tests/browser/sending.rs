@@ -1,6 +1,6 @@
-//! Sending the form of a handwritten page, and what is kept until it is accepted.
+//! Sending the form of a page.
 
-use crate::form::{json, listed, shows, with_form};
+use crate::form::{listed, with_form};
 use crate::support::{demo_of, with_page};
 use fantoccini::key::Key;
 use std::process::Command;
@@ -74,76 +74,6 @@ fn without_script_the_form_is_sent_all_the_same() {
         page.until("document.body.innerText.includes('note=calm')").await;
         let body = page.client.source().await.expect("an answer");
         assert!(body.contains("celsius=20"), "{body}");
-    });
-}
-
-#[test]
-fn entered_values_survive_a_reload() {
-    with_form(async |page| {
-        let ready = "document.querySelector('notch-form:state(ready)')";
-        let status = "document.querySelector('[data-status]')?.textContent ?? ''";
-        page.focus("#mites").await;
-        page.write("12").await;
-        page.focus("#given").await;
-        page.write("f").await;
-        page.press(&[Key::Enter]).await;
-        page.focus("[name=wishes]").await;
-        page.write("two lines").await;
-        page.run("document.querySelector('[value=calm]').click(); document.querySelector('[name=net]').click()").await;
-        page.focus("#fahrenheit").await;
-        page.press(&[Key::End]).await;
-        let before = json(&page).await;
-        // Also without any unload event, as in a crash.
-        page.until("Object.values(sessionStorage).join().includes('300')").await;
-        page.client.refresh().await.expect("loaded again");
-        page.until(ready).await;
-        assert_eq!(json(&page).await, before);
-        assert_eq!(page.get(status).await, "What you entered earlier has been restored.");
-        assert!(shows(&page, "[name=dose]").await);
-        let moves = page.get("f.moves").await;
-        assert!(moves.starts_with("mites: type \"1\"\n> input 1\nmites: type \"12\"\n"), "{moves}");
-        page.focus("#mites").await;
-        page.press(&[Key::Up]).await;
-        assert_eq!(page.get(status).await, "");
-        // After a reset it is gone.
-        page.run("f.reset(); await new Promise((done) => setTimeout(done, 50))").await;
-        page.client.refresh().await.expect("loaded again");
-        page.until(ready).await;
-        assert_eq!(page.get("[f.dirty, sessionStorage.length]").await, "[false,0]");
-        assert_eq!(page.get(status).await, "");
-    });
-}
-
-#[test]
-fn a_draft_of_a_native_control_is_kept_as_typed() {
-    with_form(async |page| {
-        page.run("f.form.insertAdjacentHTML('beforeend', '<label>Half <input type=number name=half step=0.5 min=1></label><label>Mail <input type=email name=mail></label><label>Word <input type=password name=word></label><fieldset disabled><input name=off value=x></fieldset>'); await new Promise((done) => setTimeout(done, 50))").await;
-        page.focus("[name=half]").await;
-        page.write("2.7").await;
-        page.focus("[name=mail]").await;
-        page.write("nobody").await;
-        page.focus("[name=word]").await;
-        page.write("secret").await;
-        page.run("send.click()").await;
-        assert_eq!(page.value("[name=half]").await, "2.7");
-        let text = listed(&page, "problems").await;
-        assert!(
-            text.starts_with("Half: ") && text.contains("2.5 and 3") && text.contains(" / Mail: "),
-            "{text}"
-        );
-        assert_eq!(page.get("'off' in f.values").await, "false", "what is disabled is not sent");
-        page.until("sessionStorage.length").await;
-        let kept = page.get("Object.values(sessionStorage).join()").await;
-        assert!(kept.contains("nobody") && !kept.contains("secret"), "{kept}");
-        let moves = page.get("f.moves").await;
-        assert!(moves.contains("nobody") && !moves.contains("secret"), "{moves}");
-        // Corrected.
-        page.run("for (const [name, text] of [['half', '2.5'], ['mail', 'ada@apiary.example']]) { const one = f.form.elements[name]; one.value = text; for (const type of ['input', 'change']) one.dispatchEvent(new Event(type, { bubbles: true })); }").await;
-        assert_eq!(listed(&page, "problems").await, "");
-        assert_eq!(
-            page.get("[f.values.half, f.values.mail, f.checkValidity()]").await,
-            r#"[2.5,"ada@apiary.example",true]"#
-        );
     });
 }
 

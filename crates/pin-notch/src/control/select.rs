@@ -219,7 +219,18 @@ impl Select {
                 chosen.push(value);
             }
         }
+        let was_none = !self.definition.multiple && chosen == [""];
+        if was_none && *self.listing() == Listing::Loaded && self.list.find("").is_none() {
+            chosen.clear();
+        }
         self.in_order(chosen)
+    }
+
+    /// What is chosen if nothing else is: the option with an empty value, if one can be chosen and no
+    /// placeholder is shown instead.
+    fn none(&self) -> Vec<String> {
+        let shows_prompt = self.definition.multiple || !self.definition.placeholder.is_empty();
+        (!shows_prompt && self.offers_empty()).then(String::new).into_iter().collect()
     }
 
     /// Marks the options as loading.
@@ -413,6 +424,7 @@ uniform! {
 
 /// The choice as a form value: one text, or a list. An option with an empty value is sent like no choice
 /// and counts as none, wherever it is in the list, like HTML's [placeholder label option][placeholder].
+/// Without a placeholder it is therefore chosen while no other one is.
 ///
 /// [placeholder]: https://html.spec.whatwg.org/multipage/form-elements.html#placeholder-label-option
 fn shared_value(multiple: bool, chosen: Vec<String>) -> Value {

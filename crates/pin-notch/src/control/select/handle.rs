@@ -30,7 +30,7 @@ impl Select {
             Intent::Find { typed, at } => self.find(typed, at),
             Intent::Pick(value) => self.pick(value),
             Intent::Remove(value) => self.remove(value),
-            Intent::Clear if self.chosen.is_empty() => Err(Refusal::Empty),
+            Intent::Clear if self.chosen == self.none() => Err(Refusal::Empty),
             Intent::Clear if self.conditions.required => Err(Refusal::Required),
             Intent::Clear => Ok(self.settle(Vec::new())),
             Intent::Key(Key::Delete | Key::Backspace) => {
@@ -235,6 +235,9 @@ impl Select {
         if !self.chosen.iter().any(|chosen| chosen == value) {
             return Err(Refusal::NoMatch);
         }
+        if self.chosen == self.none() {
+            return Err(Refusal::Empty);
+        }
         if self.conditions.required && self.chosen.len() == 1 {
             return Err(Refusal::Required);
         }
@@ -247,8 +250,12 @@ impl Select {
         Turn::settled(self.value())
     }
 
-    /// These values in the order of their options, with pending ones last.
+    /// These values in the order of their options, with pending ones last. If there are none, the option
+    /// that stands for none.
     pub(super) fn in_order(&self, chosen: Vec<String>) -> Vec<String> {
+        if chosen.is_empty() {
+            return self.none();
+        }
         let place = |value: &String| self.list.place_of(value).unwrap_or(usize::MAX);
         let mut order: Vec<(usize, usize)> = chosen.iter().map(place).zip(0..).collect();
         order.sort_unstable();

@@ -1,0 +1,151 @@
+//! What is kept of a form until it is accepted, and what is half typed in it.
+
+use crate::form::{json, listed, serve, shows, with_form};
+use crate::support::with_page;
+use fantoccini::key::Key;
+
+const READY: &str = "document.querySelector('notch-form:state(ready)')";
+
+/// A page with options whose value is empty, and with two fields that follow each other as far as they can.
+const ANY_VALUES: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Values</title>
+<script type=module src=/pin-notch-form.js></script>
+<main><notch-form id=f keep><form aria-label=Values>
+<notch-radio-group id=queen name=queen aria-label=Queen><option value="">none<option value=marked>marked</notch-radio-group>
+<label for=brood>Brood</label> <notch-select id=brood name=brood><option value=eggs>Eggs<option value="">None</notch-select>
+<notch-checkbox-group id=seen name=seen aria-label=Seen><option value="">nothing<option value=mites>mites</notch-checkbox-group>
+<label for=left>Left</label> <notch-stepper id=left name=left min=-5 max=5></notch-stepper>
+<label for=right>Right</label> <notch-stepper id=right name=right min=0 max=5></notch-stepper>
+<notch-link hidden from=left to=right></notch-link>
+<button>Send</button></form></notch-form></main>"#;
+
+#[test]
+fn entered_values_survive_a_reload() {
+    with_form(async |page| {
+        let status = "document.querySelector('[data-status]')?.textContent ?? ''";
+        page.focus("#mites").await;
+        page.write("12").await;
+        page.focus("#given").await;
+        page.write("f").await;
+        page.press(&[Key::Enter]).await;
+        page.focus("[name=wishes]").await;
+        page.write("two lines").await;
+        page.run("document.querySelector('[value=calm]').click(); document.querySelector('[name=net]').click()").await;
+        page.focus("#fahrenheit").await;
+        page.press(&[Key::End]).await;
+        let before = json(&page).await;
+        // Also without any unload event, as in a crash.
+        page.until("Object.values(sessionStorage).join().includes('300')").await;
+        page.client.refresh().await.expect("loaded again");
+        page.until(READY).await;
+        assert_eq!(json(&page).await, before);
+        assert_eq!(page.get(status).await, "What you entered earlier has been restored.");
+        assert!(shows(&page, "[name=dose]").await);
+        let moves = page.get("f.moves").await;
+        assert!(moves.starts_with("mites: type \"1\"\n> input 1\nmites: type \"12\"\n"), "{moves}");
+        page.focus("#mites").await;
+        page.press(&[Key::Up]).await;
+        assert_eq!(page.get(status).await, "");
+        // After a reset it is gone.
+        page.run("f.reset(); await new Promise((done) => setTimeout(done, 50))").await;
+        page.client.refresh().await.expect("loaded again");
+        page.until(READY).await;
+        assert_eq!(page.get("[f.dirty, sessionStorage.length]").await, "[false,0]");
+        assert_eq!(page.get(status).await, "");
+    });
+}
+
+#[test]
+fn a_draft_of_a_native_control_is_kept_as_typed() {
+    with_form(async |page| {
+        page.run("f.form.insertAdjacentHTML('beforeend', '<label>Half <input type=number name=half step=0.5 min=1></label><label>Mail <input type=email name=mail></label><label>Word <input type=password name=word></label><fieldset disabled><input name=off value=x></fieldset>'); await new Promise((done) => setTimeout(done, 50))").await;
+        page.focus("[name=half]").await;
+        page.write("2.7").await;
+        page.focus("[name=mail]").await;
+        page.write("nobody").await;
+        page.focus("[name=word]").await;
+        page.write("secret").await;
+        page.run("send.click()").await;
+        assert_eq!(page.value("[name=half]").await, "2.7");
+        let text = listed(&page, "problems").await;
+        assert!(
+            text.starts_with("Half: ") && text.contains("2.5 and 3") && text.contains(" / Mail: "),
+            "{text}"
+        );
+        assert_eq!(page.get("'off' in f.values").await, "false", "what is disabled is not sent");
+        page.until("sessionStorage.length").await;
+        let kept = page.get("Object.values(sessionStorage).join()").await;
+        assert!(kept.contains("nobody") && !kept.contains("secret"), "{kept}");
+        let moves = page.get("f.moves").await;
+        assert!(moves.contains("nobody") && !moves.contains("secret"), "{moves}");
+        // Corrected.
+        page.run("for (const [name, text] of [['half', '2.5'], ['mail', 'ada@apiary.example']]) { const one = f.form.elements[name]; one.value = text; for (const type of ['input', 'change']) one.dispatchEvent(new Event(type, { bubbles: true })); }").await;
+        assert_eq!(listed(&page, "problems").await, "");
+        assert_eq!(
+            page.get("[f.values.half, f.values.mail, f.checkValidity()]").await,
+            r#"[2.5,"ada@apiary.example",true]"#
+        );
+    });
+}
+
+#[test]
+fn drafts_give_way_to_operations_on_the_form() {
+    with_form(async |page| {
+        let text = || page.get("mites.shadowRoot.querySelector('input').value");
+        let half_typed = async || {
+            page.focus("#mites").await;
+            page.run("mites.shadowRoot.querySelector('input').select()").await;
+            page.write("x7").await;
+            page.focus("#send").await;
+            assert_eq!(text().await, "x7", "it stays for mending");
+        };
+        page.focus("#mites").await;
+        page.write("12\n").await;
+        for (done, left) in [("undo.click()", ""), ("redo.click()", "12"), ("clear.click()", "")] {
+            half_typed().await;
+            page.run(done).await;
+            assert_eq!(text().await, left, "{done}");
+            assert_eq!(page.get("String(mites.validity.badInput)").await, "false", "{done}");
+        }
+        // A step by a program starts at what is typed, and its result is visible.
+        page.focus("#mites").await;
+        page.write("41").await;
+        page.run("mites.stepDown()").await;
+        assert_eq!(
+            (text().await, page.get("mites.value").await),
+            ("40".to_owned(), "40".to_owned())
+        );
+        // A program of the page may set the same values as the form: no keystroke is lost to an echo.
+        page.write("7").await;
+        page.run("mites.value = 100").await;
+        assert_eq!(text().await, "407");
+    });
+}
+
+/// Links are not followed again, and an option with an empty value is not taken for none.
+#[test]
+fn a_draft_returns_exactly_as_it_was_left() {
+    with_page(async |page| {
+        let (server, url) = serve(ANY_VALUES).await;
+        page.client.goto(&url).await.expect("the page");
+        page.until(READY).await;
+        for (id, typed) in [
+            ("queen", " "),
+            ("brood", "n\n"),
+            ("seen", " "),
+            ("left", "3"),
+            ("right", ""),
+            ("left", "-2"),
+        ] {
+            page.focus(&format!("#{id}")).await;
+            page.write(typed).await;
+        }
+        let state = "[f.json, new URLSearchParams(new FormData(f.form)), brood.shadowRoot.querySelector('[part=input]').textContent].join(' ')";
+        let before = r#"{"queen":"","brood":null,"seen":[""],"left":-2,"right":3} queen=&brood=&seen=&left=-2&right=3 None"#;
+        assert_eq!(page.get(state).await, before);
+        page.until("Object.values(sessionStorage).join().includes('-2')").await;
+        page.client.refresh().await.expect("loaded again");
+        page.until(READY).await;
+        assert_eq!(page.get(state).await, before);
+        server.abort();
+    });
+}
