@@ -19,7 +19,9 @@ use crate::{Machine, world};
 use described::Described;
 use message::Message;
 use moves::Recorded;
-use pin_notch::{AnyWorld, Control, Event, Expression, Form, Message as Words, Sentence, Value};
+use pin_notch::{
+    AnyWorld, Control, Event, Expression, Field, Form, Message as Words, Sentence, Value,
+};
 use shown::Shown;
 use std::cell::RefCell;
 use wasm_bindgen::prelude::*;
@@ -169,7 +171,8 @@ impl State {
         let made = described.form(given, &self.form);
         let notes = made.notes;
         let is_first = self.form.fields().next().is_none();
-        (self.form, self.containers, self.outputs) = (made.form, made.containers, made.outputs);
+        let before = std::mem::replace(&mut self.form, made.form);
+        (self.containers, self.outputs) = (made.containers, made.outputs);
         self.secrets = made.secrets;
         let names: Vec<String> = self.form.fields().map(|field| field.name.clone()).collect();
         self.watchers = vec![Vec::new(); names.len()];
@@ -186,9 +189,11 @@ impl State {
         }
         self.shown.define(&self.form);
         for name in &names {
-            // A text that is being typed stays as it is.
-            if !self.form.control(name).is_some_and(Control::is_drafting) {
-                self.put(all, name);
+            self.put_unless_typed(all, name);
+            // A field that has lost its condition counts again.
+            let of = |form: &Form| form.field(name).is_some_and(Field::is_conditional);
+            if of(&before) && !of(&self.form) {
+                all.add("count", &[name, flag(true)]);
             }
             self.report_counting(all, name);
         }
@@ -244,6 +249,13 @@ impl State {
     fn leave(&mut self, all: &mut Operations, name: &str) {
         self.form.leave(name);
         self.update(all, &[name.to_owned()]);
+    }
+
+    /// The same as [`put`](Self::put), unless a text is being typed, which stays as it is.
+    fn put_unless_typed(&self, all: &mut Operations, name: &str) {
+        if !self.form.control(name).is_some_and(Control::is_drafting) {
+            self.put(all, name);
+        }
     }
 
     /// Sets an element to the value that the form has for it.

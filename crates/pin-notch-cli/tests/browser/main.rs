@@ -19,6 +19,7 @@ mod loading;
 mod looks;
 mod native;
 mod native_fields;
+mod pages;
 mod rows;
 mod sending;
 mod sheets;

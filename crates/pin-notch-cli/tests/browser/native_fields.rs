@@ -164,6 +164,50 @@ fn problems_that_only_the_browser_knows_count() {
 }
 
 #[test]
+fn what_the_browser_or_the_page_finds_wrong_is_never_sent() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+<script type=module src=/pin-notch-form.js></script>
+<main><notch-form id=f><form aria-label=Visit><label>At <input type=time name=at value=07:30></label>
+<label>Mail <input type=email name=mail></label> <label>Combs <input type=number name=combs></label>
+<notch-rule hidden holds="combs &lt; 9 or mail is not empty" field=mail>Many combs, so who was it?</notch-rule>
+<button id=send>Send</button></form></notch-form></main>"#;
+    with_form_in(PAGE, async |page| {
+        page.run("window.sent = 0; f.addEventListener('submit', (event) => { sent++; event.preventDefault(); });
+                  window.enter = (name, text) => { const one = f.form.elements[name]; one.value = text; for (const type of ['input', 'change']) one.dispatchEvent(new Event(type, { bubbles: true })); }").await;
+        let wrong = "f.problems.map(({ name }) => name).join()";
+        for (name, bad, good) in [("at", "07:30:15", "07:30"), ("mail", "nobody", "")] {
+            page.run(&format!("enter('{name}', '{bad}')")).await;
+            // Also when it has been said before.
+            for _ in 0..3 {
+                page.run("send.click()").await;
+                assert_eq!(
+                    page.get(&format!("[sent, f.checkValidity(), {wrong}].join()")).await,
+                    format!("0,false,{name}")
+                );
+            }
+            page.run(&format!("enter('{name}', '{good}')")).await;
+        }
+        // What has been typed into a number field, but is none, is no value for scripts.
+        page.focus("[name=combs]").await;
+        page.write("1e").await;
+        page.run("send.click()").await;
+        assert_eq!(page.get(&format!("[sent, {wrong}].join()")).await, "0,combs");
+        page.run("enter('combs', '12')").await;
+        assert_eq!(page.get(wrong).await, "mail");
+        // The page's own objections stay beside those of the form.
+        page.run("f.form.elements.at.setCustomValidity('Too early.'); f.form.elements.mail.setCustomValidity('Only by phone.'); send.click()").await;
+        assert_eq!(
+            listed(&page, "problems").await,
+            "At: Too early. / Mail: Only by phone. / Mail: Many combs, so who was it?"
+        );
+        page.run("enter('combs', '5'); send.click()").await;
+        assert_eq!(listed(&page, "problems").await, "At: Too early. / Mail: Only by phone.");
+        page.run("for (const name of ['at', 'mail']) f.form.elements[name].setCustomValidity(''); send.click()").await;
+        assert_eq!(page.get("sent").await, "1");
+    });
+}
+
+#[test]
 fn a_number_being_typed_survives_changes_of_the_page() {
     with_form_in(PARTS, async |page| {
         page.focus("[name=frames]").await;

@@ -53,10 +53,12 @@ impl Described {
         while let Some(record) = records.next() {
             let [name, label] = [1, 2].map(|at| of(record, at));
             let control = match record[0].as_str() {
-                "f" => given.remove(name).map(|(control, is_disabled)| {
+                "f" => given.remove(name).map(|(mut control, is_disabled)| {
                     if is_disabled {
                         disabled.push(name);
                     }
+                    // It may have depended on a condition before.
+                    control.set_fieldset_disabled(false);
                     control
                 }),
                 "n" => {
@@ -73,7 +75,7 @@ impl Described {
                             _ => own.values = more[1..].to_vec(),
                         }
                     }
-                    Some(own.control())
+                    Some(own.control(before.control(name)))
                 }
                 _ => continue,
             };

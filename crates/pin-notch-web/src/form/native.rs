@@ -4,9 +4,10 @@ use super::State;
 use super::moves::in_words;
 use crate::ports::{Operations, records};
 use pin_notch::{
-    Choice, Control, ControlKind, Intent, Turn, Value, ValueKind, joined_list, parse_number,
+    Choice, Control, ControlKind, Definition, Intent, Turn, Value, ValueKind, joined_list,
+    parse_number,
 };
-use pin_notch_html::{control_of, definition_from};
+use pin_notch_html::definition_from;
 
 /// A native control as described by the page.
 pub(super) struct Described {
@@ -72,8 +73,23 @@ impl Described {
         self.attributes.push((name.to_owned(), text));
     }
 
-    /// A control with the same contents as the native one.
-    pub(super) fn control(self) -> Control {
+    /// A control with the same contents as the native one. A number that is not allowed is a draft over the
+    /// value that the control had before.
+    pub(super) fn control(mut self, before: Option<&Control>) -> Control {
+        let (mut control, wrong) = self.definition().build_or_mend();
+        // A default number that is not allowed remains as it is, like a draft.
+        if self.kind == "number" && wrong.iter().any(|error| error.attribute() == "value") {
+            self.attributes.retain(|(name, _)| name != "value");
+            (control, _) = self.definition().build_or_mend();
+        }
+        if let (Control::Stepper(now), Some(Control::Stepper(before))) = (&mut control, before) {
+            let _ = now.set_value(before.value());
+        }
+        set_texts(&mut control, &self.values, true);
+        control
+    }
+
+    fn definition(&self) -> Definition {
         let read = definition_from(self.kind(), &self.options, |name| {
             match name {
                 "multiple" => return (self.kind == "select-multiple").then(String::new),
@@ -83,9 +99,7 @@ impl Described {
             let found = self.attributes.iter().find(|(found, _)| found == name);
             found.map(|(_, value)| value.clone())
         });
-        let (mut control, _) = control_of(read.definition);
-        set_texts(&mut control, &self.values, true);
-        control
+        read.definition
     }
 }
 

@@ -30,7 +30,7 @@ impl State {
         mut names: Vec<String>,
     ) {
         self.drop_since(all, before);
-        names.iter().for_each(|name| self.put(all, name));
+        names.iter().for_each(|name| self.put_unless_typed(all, name));
         let fields = self.form.fields().zip(&before.counts);
         for (field, _) in fields.filter(|(field, counted)| field.counts() != **counted) {
             self.report_counting(all, &field.name);

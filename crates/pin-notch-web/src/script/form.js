@@ -98,7 +98,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     const isOwn = (node) => node.matches?.(BOXES);
     const concerns = ({ type, target, addedNodes, removedNodes }) => {
       const element = target.nodeType === Node.ELEMENT_NODE ? target : target.parentElement;
-      if (type === "attributes") return element.localName !== "button" && !element.parentElement.closest(OWN);
+      if (type === "attributes") return element.localName !== "button" && !element.parentElement?.closest(OWN);
       if (!element || element.closest(OWN)) return false;
       const isPart = (node) => !isOwn(node) && (node.matches?.(PARTS) || node.querySelector?.(PARTS));
       return element.closest(NAMING) || [...addedNodes, ...removedNodes].some(isPart);
@@ -341,7 +341,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // The names and texts of problems that only the browser knows.
   #wrongNatives(isIn = () => true) {
     const natives = [...this.#fields].filter(([, { elements, isNative }]) => isNative && isIn(elements[0]));
-    return natives.map(([name, { elements }]) => [name, wrongNative(elements)?.validationMessage]).filter(([, text]) => text);
+    return natives.map(([name, { elements }]) => [name, wrongNative(elements)]).filter(([, text]) => text);
   }
   // Whether there are none; otherwise they are shown.
   #areNativesRight(isIn) {
@@ -382,7 +382,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       if (isNative) {
         // Of several options with the same value, the one that is chosen stays so.
         if (listRecord(textsOf(elements)) !== listRecord(values)) putNatives(elements, values);
-        field.texts = listRecord(textsOf(elements));
+        // If the browser does not accept them, as an empty colour, the difference is noticed later.
+        field.texts = listRecord(values);
         return;
       }
       const own = ports.get(elements[0]);

@@ -1,5 +1,27 @@
 // The problems of native controls in a form, each shown after its control.
 
+// What the forms have set as custom errors. Any other one is the page's own.
+const objections = new WeakMap();
+
+// What the browser or the page itself finds wrong with a control: the text, if any. Numbers, and in general whether
+// there is a value, are checked by the machine.
+export function found(element, isMissingFound) {
+  const ours = objections.get(element) ?? "", { validity, willValidate } = element;
+  if (!willValidate) return "";
+  if (validity.customError && element.validationMessage !== ours) return element.validationMessage;
+  element.setCustomValidity("");
+  const isFound = validity.badInput || (element.type !== "number" && !validity.valid && (isMissingFound || !validity.valueMissing));
+  const text = isFound ? element.validationMessage : "";
+  element.setCustomValidity(ours);
+  return text;
+}
+
+function object(element, text) {
+  if (element.validity.customError && element.validationMessage !== objections.get(element)) return;
+  objections.set(element, text);
+  element.setCustomValidity(text);
+}
+
 export class NativeProblems {
   // By field: the paragraph, and the texts in it.
   #shown = new Map();
@@ -13,7 +35,7 @@ export class NativeProblems {
     note.textContent = all.join(" ");
     note.hidden = all.length === 0;
     for (const element of elements) {
-      element.setCustomValidity([texts.rule, texts.refused].filter(Boolean).join(" "));
+      object(element, [texts.rule, texts.refused].filter(Boolean).join(" "));
       describe(element, note.id, all.length > 0);
     }
   }

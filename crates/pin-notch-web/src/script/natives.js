@@ -1,5 +1,6 @@
 // The browser's own controls as fields of a form: their contents, and what only the browser knows of them.
 
+import { found } from "./native-problems.js";
 import { listRecord, record } from "./records.js";
 
 // Input types of which several can share a name.
@@ -42,8 +43,11 @@ const isMissingByBrowser = (elements) => {
 export function native(elements, labelOf) {
   const [one] = elements, records = [];
   const isSeveral = one.type === "radio" || isGroup(elements);
-  // All other constraints on a day or a text are checked by the browser.
+  // All other constraints on a day, a time or a text are checked by the browser.
   const known = ["number", "range"].includes(one.type) ? ["min", "max", "step"] : [];
+  if (/time/.test(one.type)) records.push(record("a", "step", "any"));
+  // https://html.spec.whatwg.org/multipage/input.html#attr-input-min (the step base)
+  if (one.type === "range" && !one.hasAttribute("min") && one.hasAttribute("value")) records.push(record("a", "step-base", one.getAttribute("value")));
   for (const name of isSeveral ? [] : ["value", "checked", ...known]) if (one.hasAttribute(name)) records.push(record("a", name, one.getAttribute(name)));
   if (elements.every((element) => element.matches(":disabled") && !uncounted.has(element))) records.push(record("a", "disabled", ""));
   if (!isMissingByBrowser(elements) && elements.some(({ required }) => required)) records.push(record("a", "required", ""));
@@ -59,9 +63,5 @@ export function native(elements, labelOf) {
   return records;
 }
 
-// The first of these controls with a problem that only the browser knows. Numbers, and whether there is a
-// value, are checked by the machine.
-export function wrongNative(elements) {
-  const isWrong = ({ type, validity, willValidate }) => willValidate && type !== "number" && !validity.valid && !validity.customError && (isMissingByBrowser(elements) || !validity.valueMissing);
-  return elements.find(isWrong);
-}
+// The first problem of these controls that only the browser knows.
+export const wrongNative = (elements) => elements.map((element) => found(element, isMissingByBrowser(elements))).find(Boolean);

@@ -226,6 +226,15 @@ impl Select {
         self.in_order(chosen)
     }
 
+    /// Whether there is nothing to clear. In a single choice, a disabled option and one with an empty value
+    /// count as none.
+    fn holds_none(&self) -> bool {
+        match self.definition.multiple {
+            true => self.chosen.is_empty(),
+            false => shared_value(false, self.value()).is_empty(),
+        }
+    }
+
     /// What is chosen if nothing else is: the option with an empty value, if one can be chosen and no
     /// placeholder is shown instead.
     fn none(&self) -> Vec<String> {

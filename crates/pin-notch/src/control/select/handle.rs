@@ -30,7 +30,7 @@ impl Select {
             Intent::Find { typed, at } => self.find(typed, at),
             Intent::Pick(value) => self.pick(value),
             Intent::Remove(value) => self.remove(value),
-            Intent::Clear if self.chosen == self.none() => Err(Refusal::Empty),
+            Intent::Clear if self.holds_none() => Err(Refusal::Empty),
             Intent::Clear if self.conditions.required => Err(Refusal::Required),
             Intent::Clear => Ok(self.settle(Vec::new())),
             Intent::Key(Key::Delete | Key::Backspace) => {
@@ -235,7 +235,7 @@ impl Select {
         if !self.chosen.iter().any(|chosen| chosen == value) {
             return Err(Refusal::NoMatch);
         }
-        if self.chosen == self.none() {
+        if self.holds_none() {
             return Err(Refusal::Empty);
         }
         if self.conditions.required && self.chosen.len() == 1 {
