@@ -1,6 +1,6 @@
 //! The browser's own controls as fields of a form: inside it, or tied to it by their attribute `form`.
 
-use crate::form::{json, listed, with_form_in};
+use crate::form::{json, listed, shows, with_form_in};
 use fantoccini::key::Key;
 use std::process::Command;
 
@@ -204,6 +204,52 @@ fn what_the_browser_or_the_page_finds_wrong_is_never_sent() {
         assert_eq!(listed(&page, "problems").await, "At: Too early. / Mail: Only by phone.");
         page.run("for (const name of ['at', 'mail']) f.form.elements[name].setCustomValidity(''); send.click()").await;
         assert_eq!(page.get("sent").await, "1");
+    });
+}
+
+#[test]
+fn files_and_controls_with_the_same_name_are_checked_and_sent() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+<script type=module src=/pin-notch-form.js></script>
+<script>customElements.define('bee-seal', class extends HTMLElement { static formAssociated = true; name = 'seal'; value = 'wax'; constructor() { super(); this.attachInternals().setFormValue('wax'); } })</script>
+<main><notch-form id=f keep in-place><form method=post action=/accept aria-label=Visit>
+<label>Photo <input type=file name=photo required multiple></label> <label>Note <textarea name=note>calm
+bees</textarea></label>
+<label>Keeper <input name=keeper required value=Ida></label> <label>Second keeper <input name=keeper required></label>
+<bee-seal name=seal></bee-seal> <div data-only-if="photo is not empty"><label>Taken <input type=time name=taken></label></div>
+<notch-rule hidden holds="keeper != 'Jon'" field=seal>Jon has no seal.</notch-rule>
+<button id=send>Send</button></form></notch-form></main>"#;
+    with_form_in(PAGE, async |page| {
+        page.run("window.answers = []; f.addEventListener('accepted', async ({ detail }) => answers.push(await detail.answer.text()));
+                  window.fire = (one) => { for (const type of ['input', 'change']) one.dispatchEvent(new Event(type, { bubbles: true })); }").await;
+        let wrong = "f.problems.map(({ name }) => name).join()";
+        assert_eq!(page.get(wrong).await, "photo,keeper");
+        page.run("const [one, other] = f.form.elements.keeper; other.value = 'Ada'; fire(other); one.value = 'Jon'; fire(one)").await;
+        assert_eq!(page.get(wrong).await, "photo,seal");
+        page.run("const [one] = f.form.elements.keeper; one.value = 'Ida'; fire(one);
+                  const { photo } = f.form.elements, files = new DataTransfer();
+                  for (const name of ['queen.jpg', 'comb.jpg']) files.items.add(new File(['…'], name));
+                  photo.files = files.files; fire(photo)").await;
+        assert_eq!(page.get(wrong).await, "");
+        assert_eq!(
+            page.get("[f.values.photo, f.values.seal].join()").await,
+            "queen.jpg, comb.jpg,wax"
+        );
+        assert!(shows(&page, "[name=taken]").await);
+        // What the browser sends without `multipart/form-data`.
+        page.run("send.click()").await;
+        page.until("answers.length").await;
+        assert_eq!(
+            page.get("answers[0]").await,
+            "photo=queen.jpg&photo=comb.jpg&note=calm%0D%0Abees&keeper=Ida&keeper=Ada&seal=wax&taken="
+        );
+        // A script cannot choose files again.
+        page.run("fire(f.form.elements.photo)").await;
+        page.until("Object.values(sessionStorage).join().includes('queen.jpg')").await;
+        page.client.refresh().await.expect("loaded again");
+        page.until("document.querySelector('notch-form:state(ready)')").await;
+        assert_eq!(page.get("String(f.values.photo)").await, "null");
+        assert!(!shows(&page, "[name=taken]").await);
     });
 }
 

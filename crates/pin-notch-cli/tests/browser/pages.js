@@ -204,7 +204,7 @@ await turn();
 const done = said(form);
 checkValues(form);
 checkProblems(form);
-// Numbers that are not allowed are dropped by undo.
+// Undo drops numbers that are not allowed.
 const isTyping = fields.some(({ name, kind }) => kind === "number" && done[2].split(",").includes(name));
 if (WAY === "returns") {
   document.body.textContent = "";

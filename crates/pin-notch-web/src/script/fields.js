@@ -6,7 +6,7 @@ import { SHARING, isGroup, native } from "./natives.js";
 import { record } from "./records.js";
 
 // Input types without a value entered by a person.
-const OTHERS = ["submit", "button", "image", "reset", "file", "output", "fieldset", "object"];
+const OTHERS = ["submit", "button", "image", "reset", "output", "fieldset", "object"];
 
 const textOf = (node, without) => [...node.childNodes].filter((child) => !child.contains(without)).map((child) => child.textContent).join(" ").trim().replace(/\s+/g, " ");
 
@@ -34,12 +34,15 @@ export function described(root, form) {
     if (!name) continue;
     const known = fields.get(name);
     // Several radio buttons or checkboxes can share a name; several other controls with the same name could
-    // not be told apart, and only the first of them is a field.
+    // not be told apart, and only the first of them is a field. The others are only checked by the browser.
     if (known) {
       const isSame = SHARING.includes(element.type) && element.type === known.elements[0].type;
       if (isSame) known.elements.push(element);
-      else taken.push(record("n", name, "", "", "text"));
-    } else fields.set(name, { elements: [element], isNative: !isOurs });
+      else {
+        taken.push(record("n", name, "", "", "text"));
+        if (!isOurs) known.others.push(element);
+      }
+    } else fields.set(name, { elements: [element], others: [], isNative: !isOurs });
   }
   for (const [name, { elements, isNative }] of fields) {
     const [element] = elements;

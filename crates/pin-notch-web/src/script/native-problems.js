@@ -3,23 +3,21 @@
 // What the forms have set as custom errors. Any other one is the page's own.
 const objections = new WeakMap();
 
-// What the browser or the page itself finds wrong with a control: the text, if any. Numbers, and in general whether
-// there is a value, are checked by the machine.
-export function found(element, isMissingFound) {
+// What the browser or the page itself finds wrong with a control, except for what the machine checks: the text, if any.
+export function found(element, isChecked = () => false) {
   const ours = objections.get(element) ?? "", { validity, willValidate } = element;
   if (!willValidate) return "";
   if (validity.customError && element.validationMessage !== ours) return element.validationMessage;
   element.setCustomValidity("");
-  const isFound = validity.badInput || (element.type !== "number" && !validity.valid && (isMissingFound || !validity.valueMissing));
-  const text = isFound ? element.validationMessage : "";
+  const text = validity.badInput || !(validity.valid || isChecked(element)) ? element.validationMessage : "";
   element.setCustomValidity(ours);
   return text;
 }
 
 function object(element, text) {
-  if (element.validity.customError && element.validationMessage !== objections.get(element)) return;
+  if (element.validity?.customError && element.validationMessage !== objections.get(element)) return;
   objections.set(element, text);
-  element.setCustomValidity(text);
+  element.setCustomValidity?.(text);
 }
 
 export class NativeProblems {

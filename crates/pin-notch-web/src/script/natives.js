@@ -14,7 +14,9 @@ export function textsOf(elements) {
   if (SHARING.includes(one.type)) return elements.filter(({ checked }) => checked).map(({ value }) => value);
   // In a single choice, an option without a value means none.
   if (one.localName === "select") return [...one.selectedOptions].map(({ value }) => value).filter((value) => one.multiple || value);
-  return one.value === "" ? [] : [one.value];
+  // Several files are a single text.
+  const text = one.type === "file" ? [...one.files].map(({ name }) => name).join(", ") : one.value ?? "";
+  return text === "" ? [] : [text];
 }
 
 // Sets the values of these controls.
@@ -24,6 +26,9 @@ export function putNatives(elements, values) {
     else if (element.localName === "select") {
       if (element.multiple) for (const option of element.options) option.selected = values.includes(option.value);
       else if (element.value !== (values[0] ?? "")) element.value = values[0] ?? "";
+    } else if (element.type === "file") {
+      // A script cannot choose files.
+      if (values.length === 0) element.value = "";
     } else if (element.value !== (values[0] ?? "")) element.value = values[0] ?? "";
   }
 }
@@ -48,7 +53,7 @@ export function native(elements, labelOf) {
   if (/time/.test(one.type)) records.push(record("a", "step", "any"));
   // https://html.spec.whatwg.org/multipage/input.html#attr-input-min (the step base)
   if (one.type === "range" && !one.hasAttribute("min") && one.hasAttribute("value")) records.push(record("a", "step-base", one.getAttribute("value")));
-  for (const name of isSeveral ? [] : ["value", "checked", ...known]) if (one.hasAttribute(name)) records.push(record("a", name, one.getAttribute(name)));
+  for (const name of isSeveral || one.type === "file" ? [] : ["value", "checked", ...known]) if (one.hasAttribute(name)) records.push(record("a", name, one.getAttribute(name)));
   if (elements.every((element) => element.matches(":disabled") && !uncounted.has(element))) records.push(record("a", "disabled", ""));
   if (!isMissingByBrowser(elements) && elements.some(({ required }) => required)) records.push(record("a", "required", ""));
   if (one.readOnly) records.push(record("a", "readonly", ""));
@@ -63,5 +68,9 @@ export function native(elements, labelOf) {
   return records;
 }
 
-// The first problem of these controls that only the browser knows.
-export const wrongNative = (elements) => elements.map((element) => found(element, isMissingByBrowser(elements))).find(Boolean);
+// The first problem of a native field that only the browser knows.
+export function wrongNative({ elements, others }) {
+  // Numbers, and in general whether there is a value, are checked by the machine.
+  const isChecked = ({ type, validity }) => type === "number" || (validity.valueMissing && !isMissingByBrowser(elements));
+  return [...elements.map((element) => found(element, isChecked)), ...others.map((element) => found(element))].find(Boolean);
+}

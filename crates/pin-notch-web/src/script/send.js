@@ -9,8 +9,8 @@ export async function send(form, submitter) {
   const of = (name) => submitter?.getAttribute(`form${name}`) ?? form.getAttribute(name) ?? "";
   const url = new URL(of("action") || location.href, document.baseURI);
   const data = new FormData(form, submitter), isPost = of("method").toLowerCase() === "post";
-  const body = of("enctype") === "multipart/form-data" ? data : new URLSearchParams(data);
-  if (!isPost) url.search = new URLSearchParams(data);
+  const body = of("enctype") === "multipart/form-data" ? data : encoded(data);
+  if (!isPost) url.search = encoded(data);
   let answer;
   try {
     const headers = { Accept: "application/problem+json, application/json" };
@@ -22,6 +22,10 @@ export async function send(form, submitter) {
   }
   return { why: `not-taken ${answer.status} ${answer.statusText}`.trim() };
 }
+
+// The names of files, and normalized line breaks:
+// https://html.spec.whatwg.org/multipage/form-control-infrastructure.html#converting-an-entry-list-to-a-list-of-name-value-pairs
+const encoded = (data) => new URLSearchParams([...data].map((pair) => pair.map((one) => (one.name ?? one).replace(/\r\n?|\n/g, "\r\n"))));
 
 // Problem details, https://www.rfc-editor.org/rfc/rfc9457: each error with a pointer to its member.
 function errorsOf({ errors, detail, title }) {
