@@ -211,12 +211,12 @@ fn what_the_browser_or_the_page_finds_wrong_is_never_sent() {
 fn files_and_controls_with_the_same_name_are_checked_and_sent() {
     const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
 <script type=module src=/pin-notch-form.js></script>
-<script>customElements.define('bee-seal', class extends HTMLElement { static formAssociated = true; name = 'seal'; value = 'wax'; constructor() { super(); this.attachInternals().setFormValue('wax'); } })</script>
+<script>customElements.define('bee-seal', class extends HTMLElement { static formAssociated = true; value = 'wax'; constructor() { super(); this.attachInternals().setFormValue('wax'); } })</script>
 <main><notch-form id=f keep in-place><form method=post action=/accept aria-label=Visit>
 <label>Photo <input type=file name=photo required multiple></label> <label>Note <textarea name=note>calm
 bees</textarea></label>
 <label>Keeper <input name=keeper required value=Ida></label> <label>Second keeper <input name=keeper required></label>
-<bee-seal name=seal></bee-seal> <div data-only-if="photo is not empty"><label>Taken <input type=time name=taken></label></div>
+<bee-seal name=seal></bee-seal> <div data-only-if="photo is not empty"><label>Taken <input type=time name=taken></label> <bee-seal name=lid></bee-seal></div>
 <notch-rule hidden holds="keeper != 'Jon'" field=seal>Jon has no seal.</notch-rule>
 <button id=send>Send</button></form></notch-form></main>"#;
     with_form_in(PAGE, async |page| {
@@ -224,6 +224,7 @@ bees</textarea></label>
                   window.fire = (one) => { for (const type of ['input', 'change']) one.dispatchEvent(new Event(type, { bubbles: true })); }").await;
         let wrong = "f.problems.map(({ name }) => name).join()";
         assert_eq!(page.get(wrong).await, "photo,keeper");
+        assert_eq!(page.get("new FormData(f.form).has('lid')").await, "false", "it does not count");
         page.run("const [one, other] = f.form.elements.keeper; other.value = 'Ada'; fire(other); one.value = 'Jon'; fire(one)").await;
         assert_eq!(page.get(wrong).await, "photo,seal");
         page.run("const [one] = f.form.elements.keeper; one.value = 'Ida'; fire(one);
@@ -241,7 +242,7 @@ bees</textarea></label>
         page.until("answers.length").await;
         assert_eq!(
             page.get("answers[0]").await,
-            "photo=queen.jpg&photo=comb.jpg&note=calm%0D%0Abees&keeper=Ida&keeper=Ada&seal=wax&taken="
+            "photo=queen.jpg&photo=comb.jpg&note=calm%0D%0Abees&keeper=Ida&keeper=Ada&seal=wax&taken=&lid=wax"
         );
         // A script cannot choose files again.
         page.run("fire(f.form.elements.photo)").await;

@@ -412,8 +412,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       for (const element of elements) {
         if (isNative) {
           // What the page itself has disabled stays disabled.
-          if (!on && !element.disabled) { uncounted.add(element); element.disabled = true; }
-          else if (on && uncounted.delete(element)) element.disabled = false;
+          if (!on && !element.hasAttribute("disabled")) { uncounted.add(element); element.setAttribute("disabled", ""); }
+          else if (on && uncounted.delete(element)) element.removeAttribute("disabled");
         } else ports.get(element).tell("count", "", "", Number(on));
       }
     },

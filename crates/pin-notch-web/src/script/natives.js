@@ -15,7 +15,7 @@ export function textsOf(elements) {
   // In a single choice, an option without a value means none.
   if (one.localName === "select") return [...one.selectedOptions].map(({ value }) => value).filter((value) => one.multiple || value);
   // Several files are a single text.
-  const text = one.type === "file" ? [...one.files].map(({ name }) => name).join(", ") : one.value ?? "";
+  const text = one.type === "file" ? [...one.files].map(({ name }) => name).join(", ") : String(one.value ?? "");
   return text === "" ? [] : [text];
 }
 
