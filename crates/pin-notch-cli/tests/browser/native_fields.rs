@@ -223,10 +223,14 @@ bees</textarea></label>
         page.run("window.answers = []; f.addEventListener('accepted', async ({ detail }) => answers.push(await detail.answer.text()));
                   window.fire = (one) => { for (const type of ['input', 'change']) one.dispatchEvent(new Event(type, { bubbles: true })); }").await;
         let wrong = "f.problems.map(({ name }) => name).join()";
-        assert_eq!(page.get(wrong).await, "photo,keeper");
+        assert_eq!(page.get(wrong).await, "photo,keeper#2");
+        page.run("send.click()").await;
+        let all = "Photo: A value is required. / Second keeper: A value is required.";
+        assert_eq!(listed(&page, "problems").await, all);
         assert_eq!(page.get("new FormData(f.form).has('lid')").await, "false", "it does not count");
         page.run("const [one, other] = f.form.elements.keeper; other.value = 'Ada'; fire(other); one.value = 'Jon'; fire(one)").await;
         assert_eq!(page.get(wrong).await, "photo,seal");
+        assert_eq!(page.get("[f.values.keeper, 'keeper#2' in f.values].join()").await, "Jon,false");
         page.run("const [one] = f.form.elements.keeper; one.value = 'Ida'; fire(one);
                   const { photo } = f.form.elements, files = new DataTransfer();
                   for (const name of ['queen.jpg', 'comb.jpg']) files.items.add(new File(['…'], name));
@@ -245,11 +249,12 @@ bees</textarea></label>
             "photo=queen.jpg&photo=comb.jpg&note=calm%0D%0Abees&keeper=Ida&keeper=Ada&seal=wax&taken=&lid=wax"
         );
         // A script cannot choose files again.
-        page.run("fire(f.form.elements.photo)").await;
+        page.run("fire(f.form.elements.photo); const [, other] = f.form.elements.keeper; other.value = 'Eva'; fire(other)").await;
         page.until("Object.values(sessionStorage).join().includes('queen.jpg')").await;
         page.client.refresh().await.expect("loaded again");
         page.until("document.querySelector('notch-form:state(ready)')").await;
         assert_eq!(page.get("String(f.values.photo)").await, "null");
+        assert_eq!(page.get("f.form.elements.keeper[1].value").await, "Eva");
         assert!(!shows(&page, "[name=taken]").await);
     });
 }

@@ -33,25 +33,27 @@ export function described(root, form) {
     const name = element.getAttribute("name") || element.id;
     if (!name) continue;
     const known = fields.get(name);
-    // Several radio buttons or checkboxes can share a name; several other controls with the same name could
-    // not be told apart, and only the first of them is a field. The others are only checked by the browser.
+    // Several radio buttons or checkboxes can share a name. Several other controls with the same name cannot be told
+    // apart, and only the first of them has a value in the form; the others are checked, kept and undone like it.
     if (known) {
       const isSame = SHARING.includes(element.type) && element.type === known.elements[0].type;
       if (isSame) known.elements.push(element);
       else {
         taken.push(record("n", name, "", "", "text"));
-        if (!isOurs) known.others.push(element);
+        let at = 2;
+        while (fields.has(`${name}#${at}`)) at++;
+        fields.set(`${name}#${at}`, { elements: [element], isNative: !isOurs, isFurther: true });
       }
-    } else fields.set(name, { elements: [element], others: [], isNative: !isOurs });
+    } else fields.set(name, { elements: [element], isNative: !isOurs });
   }
-  for (const [name, { elements, isNative }] of fields) {
+  for (const [name, { elements, isNative, isFurther }] of fields) {
     const [element] = elements;
-    const own = [name, labelOf(elements), element.hasAttribute("name") ? "" : 1];
+    const own = [name, labelOf(elements), element.hasAttribute("name") && !isFurther ? "" : 1];
     if (countsRows(element)) records.push(...rows(name, own, element, fields));
     else records.push(isNative ? record("n", ...own, isGroup(elements) ? "checkboxes" : element.type) : record("f", ...own));
     if (isNative && !countsRows(element)) records.push(...native(elements, labelOfOne));
   }
-  // For these, the form only notes that their names are taken.
+  // The form notes that the names of these are taken.
   records.push(...taken);
   const containers = [...root.querySelectorAll("[data-only-if]")];
   for (const container of containers) {

@@ -342,7 +342,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // The names and texts of problems that only the browser knows.
   #wrongNatives(isIn = () => true) {
     const natives = [...this.#fields].filter(([, { elements, isNative }]) => isNative && isIn(elements[0]));
-    return natives.map(([name, field]) => [name, wrongNative(field)]).filter(([, text]) => text);
+    return natives.map(([name, { elements }]) => [name, wrongNative(elements)]).filter(([, text]) => text);
   }
   // Whether there are none; otherwise they are shown.
   #areNativesRight(isIn) {

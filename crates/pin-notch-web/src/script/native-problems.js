@@ -4,7 +4,7 @@
 const objections = new WeakMap();
 
 // What the browser or the page itself finds wrong with a control, except for what the machine checks: the text, if any.
-export function found(element, isChecked = () => false) {
+export function found(element, isChecked) {
   const ours = objections.get(element) ?? "", { validity, willValidate } = element;
   if (!willValidate) return "";
   if (validity.customError && element.validationMessage !== ours) return element.validationMessage;

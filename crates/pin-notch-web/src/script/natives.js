@@ -68,9 +68,9 @@ export function native(elements, labelOf) {
   return records;
 }
 
-// The first problem of a native field that only the browser knows.
-export function wrongNative({ elements, others }) {
+// The first problem of these controls that only the browser knows.
+export function wrongNative(elements) {
   // Numbers, and in general whether there is a value, are checked by the machine.
   const isChecked = ({ type, validity }) => type === "number" || (validity.valueMissing && !isMissingByBrowser(elements));
-  return [...elements.map((element) => found(element, isChecked)), ...others.map((element) => found(element))].find(Boolean);
+  return elements.map((element) => found(element, isChecked)).find(Boolean);
 }
