@@ -48,6 +48,9 @@ pub struct Page<'a> {
     pub top: &'a str,
     /// Its color scheme.
     pub theme: Theme,
+    /// The name under which the browser stores what is entered, if the sheet says `keep`. If empty, it is
+    /// stored for the address of the page, including its query.
+    pub keep: &'a str,
     /// The problems with what was sent, listed above the form with a link to each field.
     pub problems: Option<&'a Problems>,
     /// What was entered is kept, but its problems are not shown yet.
@@ -98,7 +101,11 @@ impl Sheet {
         let texts = thanks.into_iter().filter(|(_, text)| !text.is_empty());
         let thanks: String =
             texts.map(|(word, text)| format!(" data-{word}=\"{}\"", escaped(text))).collect();
-        let keep = if self.keep { " keep" } else { "" };
+        let keep = match (self.keep, page.keep) {
+            (false, _) => String::new(),
+            (true, "") => " keep".to_owned(),
+            (true, name) => format!(" keep=\"{}\"", escaped(name)),
+        };
         let clear = match self.clear.as_str() {
             "" => String::new(),
             // It does nothing without script.

@@ -27,6 +27,9 @@ const LOADS: &str = r#"<link rel="modulepreload" href="/pin-notch-form.js">
 <script type="module" src="/reload.js"></script>
 "#;
 
+/// The name of the draft, which is the same in all languages.
+const KEEP: &str = "sheet";
+
 /// Shows each language by its own name.
 const NAMES: &str = "for (const link of document.querySelectorAll('[data-lang]')) {
   const { lang } = link.dataset;
@@ -126,7 +129,7 @@ fn show(path: &Path, asked: &Asked, is_recorded: bool) -> Response {
             let languages = languages(path, &sheet);
             let (action, mut head) = (asked.action(), head(path));
             let mut page = Page::default();
-            (page.action, page.top) = (&action, &languages);
+            (page.action, page.top, page.keep) = (&action, &languages, KEEP);
             if is_recorded {
                 head.push_str("<script type=\"module\" src=\"/record.js\"></script>\n");
             }
@@ -200,7 +203,7 @@ async fn receive(path: &Path, asked: &Asked, request: Request) -> Response {
     let head = head(path);
     let (action, languages) = (asked.action(), languages(path, &sheet));
     let mut page = Page::default();
-    (page.head, page.action, page.top) = (&head, &action, &languages);
+    (page.head, page.action, page.top, page.keep) = (&head, &action, &languages, KEEP);
     let reply = sheet.reply(&body, "application/x-www-form-urlencoded", &accept, &page);
     let status = StatusCode::from_u16(reply.status).unwrap_or(StatusCode::INTERNAL_SERVER_ERROR);
     let kind = [(header::CONTENT_TYPE, reply.content_type)];

@@ -149,3 +149,31 @@ fn a_draft_returns_exactly_as_it_was_left() {
         server.abort();
     });
 }
+
+#[test]
+fn a_draft_belongs_to_its_page_or_to_its_name() {
+    with_page(async |page| {
+        let (server, url) = serve(ANY_VALUES).await;
+        let left = async |address: &str, name: &str| {
+            page.client.goto(&format!("{url}{address}")).await.expect("the page");
+            page.until(READY).await;
+            page.run(&format!("f.setAttribute('keep', '{name}')")).await;
+            page.get("String(f.values.left)").await
+        };
+        for (address, name, typed) in [("?hive=3", "", "3"), ("?hive=4", "", "4"), ("", "", "5")] {
+            assert_eq!(left(address, name).await, "null", "{address}");
+            page.focus("#left").await;
+            page.write(typed).await;
+        }
+        for (address, kept) in [("?hive=3", "3"), ("?hive=4", "4"), ("", "5")] {
+            assert_eq!(left(address, "").await, kept, "{address}");
+        }
+        // Under a name, for all addresses. The form is started again, as it was drawn without the name.
+        page.run("f.setAttribute('keep', 'hives'); left.value = 2; left.dispatchEvent(new Event('input', { bubbles: true }))").await;
+        assert_eq!(left("?lang=de", "hives").await, "null");
+        page.run("f.outerHTML = f.outerHTML").await;
+        page.until(READY).await;
+        assert_eq!(page.get("String(f.values.left)").await, "2");
+        server.abort();
+    });
+}

@@ -6,7 +6,11 @@ export class Kept {
   #draft;
   constructor(form, draft) { [this.#form, this.#draft] = [form, draft]; }
   get #isOn() { return this.#form.hasAttribute("keep"); }
-  get #key() { return `notch-form ${location.pathname} ${this.#form.id}`; }
+  // The draft of one page must not turn up in another one, such as that of the next hive.
+  get #key() {
+    const page = this.#form.getAttribute("keep") || location.pathname + location.search;
+    return `notch-form ${page} ${this.#form.id || [...document.querySelectorAll(this.#form.localName)].indexOf(this.#form)}`;
+  }
   get #stored() { try { return JSON.parse(sessionStorage.getItem(this.#key)); } catch { return null; } }
   #store(value) {
     try {
