@@ -310,7 +310,7 @@ impl State {
         let sent = self.form.submit();
         self.recorded.sent(&sent);
         let names: Vec<String> = self.form.fields().map(|field| field.name.clone()).collect();
-        self.shown.send();
+        self.shown.send(all);
         self.update(all, &names);
         flag(sent.is_ok()).to_owned()
     }

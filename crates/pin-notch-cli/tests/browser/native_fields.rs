@@ -202,7 +202,16 @@ fn what_the_browser_or_the_page_finds_wrong_is_never_sent() {
         );
         page.run("enter('combs', '5'); send.click()").await;
         assert_eq!(listed(&page, "problems").await, "At: Too early. / Mail: Only by phone.");
-        page.run("for (const name of ['at', 'mail']) f.form.elements[name].setCustomValidity(''); send.click()").await;
+        page.run("for (const name of ['at', 'mail']) f.form.elements[name].setCustomValidity('')")
+            .await;
+        // While a control is disabled, nothing is wrong with it.
+        page.run("enter('combs', '12'); send.click(); f.form.elements.mail.disabled = true; await new Promise((done) => setTimeout(done, 50)); enter('combs', '5'); f.form.elements.mail.disabled = false; await new Promise((done) => setTimeout(done, 50))").await;
+        assert_eq!(
+            page.get("[sent, f.problems.length, f.form.elements.mail.validationMessage].join()")
+                .await,
+            "0,0,"
+        );
+        page.run("send.click()").await;
         assert_eq!(page.get("sent").await, "1");
     });
 }

@@ -39,6 +39,13 @@ fn a_form_is_sent_in_place_once_and_refusals_are_shown_at_their_fields() {
             "Day: Not on this day.",
             "what was changed may be right now"
         );
+        // Sent again unchanged, it may be accepted.
+        page.run("f.form.setAttribute('action', '/accept'); send.click()").await;
+        page.until("heard.length === 3").await;
+        assert_eq!(page.get("heard.at(-1)").await, "accepted ");
+        assert_eq!(page.descriptions("[name=day]").await, [""; 0]);
+        page.run("f.form.setAttribute('action', '/refuse'); send.click()").await;
+        page.until("heard.length === 4").await;
         // A server that fails, and one that cannot be reached: nothing is lost.
         for (action, says) in [
             ("/break", "It could not be sent: 503 Service Unavailable. Nothing is lost."),

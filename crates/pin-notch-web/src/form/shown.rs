@@ -37,6 +37,14 @@ struct Report {
     rules: String,
 }
 
+impl Report {
+    fn drop_refusal(&mut self, all: &mut Operations) {
+        if self.refused.take().is_some() {
+            all.add("refused", &[&self.name, ""]);
+        }
+    }
+}
+
 const STATES: [&str; 2] = ["dirty", "touched"];
 const LISTS: [&str; 2] = ["problems", "warnings"];
 
@@ -76,9 +84,10 @@ impl Shown {
         }
     }
 
-    pub(super) fn send(&mut self) {
+    /// Somebody wants to send it. What the receiver found before may be accepted now.
+    pub(super) fn send(&mut self, all: &mut Operations) {
         (self.sent, self.refused) = (true, None);
-        self.fields.iter_mut().for_each(|report| report.refused = None);
+        self.fields.iter_mut().for_each(|report| report.drop_refusal(all));
     }
 
     /// The receiver found a problem with a field, or with the form as a whole.
@@ -93,9 +102,7 @@ impl Shown {
 
     /// Drops the problem that the receiver found, because somebody has changed the field.
     pub(super) fn mended(&mut self, all: &mut Operations, at: usize) {
-        if self.fields[at].refused.take().is_some() {
-            all.add("refused", &[&self.fields[at].name, ""]);
-        }
+        self.fields[at].drop_refusal(all);
         self.refused = None;
     }
 

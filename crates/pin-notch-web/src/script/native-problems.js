@@ -5,19 +5,23 @@ const objections = new WeakMap();
 
 // What the browser or the page itself finds wrong with a control, except for what the machine checks: the text, if any.
 export function found(element, isChecked) {
-  const ours = objections.get(element) ?? "", { validity, willValidate } = element;
-  if (!willValidate) return "";
-  if (validity.customError && element.validationMessage !== ours) return element.validationMessage;
+  const ours = objections.get(element) ?? "", { validity } = element;
+  if (!element.willValidate) return "";
+  if (isFromPage(element)) return element.validationMessage;
   element.setCustomValidity("");
   const text = validity.badInput || !(validity.valid || isChecked(element)) ? element.validationMessage : "";
   element.setCustomValidity(ours);
   return text;
 }
 
+const isFromPage = (element) => element.willValidate && element.validity.customError && element.validationMessage !== objections.get(element);
+
 function object(element, text) {
-  if (element.validity?.customError && element.validationMessage !== objections.get(element)) return;
-  objections.set(element, text);
-  element.setCustomValidity?.(text);
+  if (isFromPage(element)) return;
+  // As the browser returns it.
+  const normalized = text.replace(/\r\n?/g, "\n");
+  objections.set(element, normalized);
+  element.setCustomValidity?.(normalized);
 }
 
 export class NativeProblems {
