@@ -4,13 +4,12 @@ export class Kept {
   #form;
   #timer;
   #draft;
+  #page;
+  #place;
   constructor(form, draft) { [this.#form, this.#draft] = [form, draft]; }
   get #isOn() { return this.#form.hasAttribute("keep"); }
   // The draft of one page must not turn up in another one, such as that of the next hive.
-  get #key() {
-    const page = this.#form.getAttribute("keep") || location.pathname + location.search;
-    return `notch-form ${page} ${this.#form.id || [...document.querySelectorAll(this.#form.localName)].indexOf(this.#form)}`;
-  }
+  get #key() { return `notch-form ${this.#form.getAttribute("keep") || this.#page} ${this.#form.id || this.#place}`; }
   get #stored() { try { return JSON.parse(sessionStorage.getItem(this.#key)); } catch { return null; } }
   #store(value) {
     try {
@@ -20,6 +19,9 @@ export class Kept {
   }
   // The stored draft. A draft that was sent is obsolete, unless the page was reloaded to get it back.
   found() {
+    // Later, the form may have left the document, and the document its address.
+    this.#page = location.pathname + location.search;
+    this.#place = [...document.querySelectorAll(this.#form.localName)].indexOf(this.#form);
     const found = this.#isOn && this.#stored, [{ type } = {}] = performance.getEntriesByType("navigation");
     if (found && (!found.sent || type === "reload" || type === "back_forward")) return found;
     this.forget();
