@@ -10,7 +10,8 @@ const HIVES: &str = include_str!("../../demo/hives.txt");
 
 /// What every drawn page must do.
 async fn is_alive(page: &Page) {
-    page.until("document.querySelector('#stores')?.value === '0'").await;
+    page.until("document.querySelector('notch-form:state(ready)')").await;
+    assert_eq!(page.value("#stores").await, "0");
     page.focus("#stores-percent").await;
     page.press(&[Key::Right; 7]).await;
     assert_eq!(page.value("#stores").await, "3.5", "70 percent of 5");
