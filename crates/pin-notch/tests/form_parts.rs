@@ -143,6 +143,29 @@ fn a_read_only_field_holds_what_follows_from_what_was_received() -> Done {
 }
 
 #[test]
+fn what_was_entered_before_the_start_is_followed_and_no_initial_value() -> Done {
+    let mut form = form()?;
+    let early = form.control_mut("celsius").ok_or("a field")?;
+    early.set_value(dec!(30).into())?;
+    assert_eq!(form.follow_from_the_start(), ["fahrenheit"]);
+    assert_eq!(form.values().number("celsius"), Some(dec!(30)));
+    assert_eq!(form.values().number("fahrenheit"), Some(dec!(86)));
+    form.reset();
+    assert_eq!(form.values().number("celsius"), Some(dec!(20)));
+    assert_eq!(form.values().number("fahrenheit"), Some(dec!(68)));
+    // If both were entered, as when a browser restores them, neither changes the other.
+    let mut form = self::form()?;
+    for (name, value) in [("celsius", dec!(30)), ("fahrenheit", dec!(50))] {
+        form.control_mut(name).ok_or("a field")?.set_value(value.into())?;
+    }
+    assert_eq!(form.follow_from_the_start(), [""; 0]);
+    assert_eq!(form.values().number("fahrenheit"), Some(dec!(50)));
+    form.reset();
+    assert_eq!(form.values().number("fahrenheit"), Some(dec!(68)));
+    Ok(())
+}
+
+#[test]
 fn a_field_can_start_at_its_default_whatever_its_value() -> Done {
     let mut feeder = Switch::default();
     feeder.set_value(true);

@@ -1,6 +1,6 @@
 // Writes a random page with native controls and elements in a form, acts in it, and returns what is wrong
-// (null if nothing is), given SEED and WAY: "returns" to the draft afterwards, "undoes" everything, or
-// "changes" the page itself meanwhile.
+// (null if nothing is), given SEED and WAY: "returns" to the draft afterwards, "undoes" everything, enters
+// something "early", before the form starts, and then undoes the rest, or "changes" the page itself meanwhile.
 
 let state = SEED;
 // https://en.wikipedia.org/wiki/Linear_congruential_generator
@@ -16,7 +16,7 @@ const turn = () => new Promise((done) => setTimeout(done));
 const WORDS = ["", "a", "ada", "x y", "é", "a,b"];
 const INPUTS = {
   text: WORDS, search: WORDS, url: ["", "http://bees.example/", "no"], email: ["", "ada@bees.example", "no"],
-  number: ["", "1", "2.5", "-3", "0.1"], range: ["0", "5", "50", "100"], color: ["#112233", "#ffffff"],
+  number: ["", "1", "2.5", "-3", "0.1", "102"], range: ["0", "5", "50", "100"], color: ["#112233", "#ffffff"],
   date: ["", "2026-05-14", "2026-12-31"], month: ["", "2026-05"], week: ["", "2026-W20"],
   time: ["", "07:30", "23:59:30"], "datetime-local": ["", "2026-05-14T07:30"],
 };
@@ -47,8 +47,7 @@ function control(kind, name) {
   if (kind === "textarea") return `<label>${label} <textarea name=${name}${rest}>${one(["", "a", "c\nd"])}</textarea></label>`;
   if (kind === "checkbox") return `<label>${label} <input type=checkbox name=${name}${maybe(0.5, " value=yes")}${maybe(0.3, " checked")}${disabled}${required}></label>`;
   let given = maybe(0.4, ` value="${one(INPUTS[kind])}"`);
-  // Numbers that are not allowed from the start are not reset to what they were.
-  if (NUMBERS.includes(kind)) given = `${maybe(0.4, " min=-4")}${maybe(0.4, " max=101")}${maybe(0.5, ` step=${one(["0.5", "any", "0.1"])}`)}${maybe(0.3, " value=5")}`;
+  if (NUMBERS.includes(kind)) given = `${maybe(0.4, " min=-4")}${maybe(0.4, " max=101")}${maybe(0.5, ` step=${one(["0.5", "any", "0.1"])}`)}${maybe(0.4, ` value=${one(["5", "102"])}`)}`;
   return `<label>${label} <input type=${kind} name=${name}${given}${rest}></label>`;
 }
 const fields = [];
@@ -64,10 +63,11 @@ const [from, to] = fields.filter(({ kind }) => NUMBERS.includes(kind)).map(({ na
 if (to) inside += maybe(0.5, `<notch-link hidden from=${from} to=${to}${maybe(0.5, " one-way")}${maybe(0.5, ' from-range="0,100" to-range="32,212"')}></notch-link>`);
 const html = `<notch-form keep><form aria-label=Any>${inside}<button>Send</button></form></notch-form>`;
 
-async function opened() {
+async function opened(isEarly) {
   document.body.innerHTML = html;
   const form = document.querySelector("notch-form");
   form.addEventListener("submit", (event) => event.preventDefault()); // Enter sends
+  if (isEarly) for (const element of form.querySelectorAll("form [name]")) if (random() < 0.3 && !element.matches(":disabled, [readonly]")) use(element);
   for (let turns = 0; turns < 50 && !form.matches(":state(ready)"); turns++) await turn();
   await turn();
   return form;
@@ -112,6 +112,7 @@ const ATTRIBUTES = [["min", "0", "10", ""], ["max", "3", "30"], ["step", "any", 
 const CHANGES = {
   disable: (element) => { element.disabled = true; },
   enable: (element) => { element.disabled = false; },
+  lock: (element) => { element.readOnly = !element.readOnly; },
   require: (element) => { element.required = !element.required; },
   limit: (element) => { if (element.type === "number") element.min = one(["0", "5"]); },
   // By a script, which fires no events.
@@ -189,6 +190,13 @@ sessionStorage.clear();
 console.warn = () => {}; // A condition may name a field that was removed.
 let form = await opened();
 const start = said(form);
+if (WAY === "early") {
+  document.body.textContent = "";
+  sessionStorage.clear();
+  form = await opened(true);
+  log.push("start");
+}
+const first = said(form);
 for (let moves = 1 + below(8); moves > 0; moves--) {
   const all = inputsOf(form), free = all.filter((element) => !element.matches(":disabled, [readonly]") && element.checkVisibility());
   if (WAY === "changes" && all.length > 1 && random() < 0.4) {
@@ -204,16 +212,20 @@ await turn();
 const done = said(form);
 checkValues(form);
 checkProblems(form);
+const WRONG_NUMBERS = ["stepMismatch", "rangeUnderflow", "rangeOverflow"];
 // Undo drops numbers that are not allowed.
-const isTyping = fields.some(({ name, kind }) => kind === "number" && done[2].split(",").includes(name));
+const isTyping = fields.some(({ name, kind }) => kind === "number" && (first[2].split(",").includes(name) || WRONG_NUMBERS.some((flag) => inputsOf(form, name)[0].validity[flag])));
 if (WAY === "returns") {
   document.body.textContent = "";
   form = await opened();
   right(said(form).join() === done.join(), `it returned to ${said(form)}`);
-} else if (WAY === "undoes" && !isTyping) {
-  while (form.undo());
-  right(said(form).slice(0, 2).join() === start.slice(0, 2).join(), `undone, it is ${said(form)}`);
-  while (form.redo());
+} else if (["undoes", "early"].includes(WAY) && !isTyping) {
+  let undone = 0;
+  while (undone < 100 && form.undo()) undone++;
+  right(undone < 100, "there is always something to undo");
+  right(said(form).slice(0, 2).join() === first.slice(0, 2).join(), `undone, it is ${said(form)}`);
+  while (undone-- > 0) form.redo();
+  right(!form.redo(), "there is always something to redo");
   right(said(form).slice(0, 2).join() === done.slice(0, 2).join(), `redone, it is ${said(form)}`);
   form.reset();
   await turn();
@@ -221,4 +233,4 @@ if (WAY === "returns") {
   right(said(form).join() === start.join(), `reset, it is ${said(form)}`);
 }
 document.body.textContent = "";
-return wrong.length > 0 ? [...wrong, html, ...log, `at first ${start}`, `at last ${done}`].join("\n") : null;
+return wrong.length > 0 ? [...wrong, html, ...log, `at first ${start}`, `before the moves ${first}`, `at last ${done}`].join("\n") : null;

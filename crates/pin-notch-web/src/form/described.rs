@@ -34,6 +34,8 @@ pub(super) struct Made {
     pub outputs: Vec<Option<Sentence>>,
     /// The fields for passwords, which are neither stored nor recorded.
     pub secrets: Vec<String>,
+    /// The native controls whose initial number is not allowed, with that number as a text.
+    pub unallowed: Vec<(String, String)>,
     /// Errors, for the developer.
     pub notes: Vec<String>,
 }
@@ -48,7 +50,7 @@ impl Described {
     /// Builds the form from the controls of its elements, keeping the state of the previous form.
     pub(super) fn form(self, mut given: Given, before: &Form) -> Made {
         let (mut form, mut notes) = (Form::new(), Vec::new());
-        let (mut disabled, mut secrets) = (Vec::new(), Vec::new());
+        let (mut disabled, mut secrets, mut unallowed) = (Vec::new(), Vec::new(), Vec::new());
         let mut records = self.records.iter().peekable();
         while let Some(record) = records.next() {
             let [name, label] = [1, 2].map(|at| of(record, at));
@@ -75,7 +77,9 @@ impl Described {
                             _ => own.values = more[1..].to_vec(),
                         }
                     }
-                    Some(own.control(before.control(name)))
+                    let (control, text) = own.control(before.control(name));
+                    unallowed.extend(text.map(|text| (name.to_owned(), text)));
+                    Some(control)
                 }
                 _ => continue,
             };
@@ -84,7 +88,8 @@ impl Described {
                 notes.push(error.to_string());
                 continue;
             }
-            if record[0] == "f" {
+            // The number of rows has no default apart from what the page was loaded with.
+            if records.peek().is_none_or(|next| next[0] != "g") {
                 form.start_at_default(name);
             }
             if of(record, 3) == "1" {
@@ -136,7 +141,7 @@ impl Described {
         }
         disabled.into_iter().for_each(|name| form.set_disabled_outside(name, true));
         form.take_over(before);
-        Made { form, containers, outputs, secrets, notes }
+        Made { form, containers, outputs, secrets, unallowed, notes }
     }
 }
 

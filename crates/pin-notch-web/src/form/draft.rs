@@ -68,11 +68,14 @@ impl State {
         let is_kept = |field: &&Field| !self.secrets.contains(&field.name);
         for field in self.form.fields().filter(is_kept) {
             let (name, control) = (&field.name, &field.control);
-            if field.is_dirty() {
+            let is_drafting = control.is_drafting();
+            // Its initial number is not allowed, and not its value.
+            let is_unallowed = !is_drafting && self.unallowed.iter().any(|(one, _)| one == name);
+            if field.is_dirty() || is_unallowed {
                 let value = control.value();
                 add(&mut all, name, checked(&value), &texts(control, value));
             }
-            if control.is_drafting() {
+            if is_drafting {
                 add(&mut all, name, TYPED, &control.draft());
             }
         }
@@ -99,6 +102,11 @@ impl State {
             let _ = self.form.restore(name, value);
         }
         self.everything(all);
+        self.put_drafts(all);
+    }
+
+    /// Shows in the elements what is being typed.
+    pub(super) fn put_drafts(&self, all: &mut Operations) {
         for field in self.form.fields().filter(|field| field.control.is_drafting()) {
             add(all, "draft", &field.name, &field.control.draft());
         }

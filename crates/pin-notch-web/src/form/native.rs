@@ -4,8 +4,8 @@ use super::State;
 use super::moves::in_words;
 use crate::ports::{Operations, records};
 use pin_notch::{
-    Choice, Control, ControlKind, Definition, Intent, Turn, Value, ValueKind, joined_list,
-    parse_number,
+    Choice, Control, ControlKind, Definition, Intent, Step, Stepper, Turn, Value, ValueKind,
+    joined_list, parse_number,
 };
 use pin_notch_html::definition_from;
 
@@ -73,48 +73,76 @@ impl Described {
         self.attributes.push((name.to_owned(), text));
     }
 
-    /// A control with the same contents as the native one. A number that is not allowed is a draft over the
-    /// value that the control had before.
-    pub(super) fn control(mut self, before: Option<&Control>) -> Control {
+    /// A control with the same contents as the native one, and its initial text if that is a number that is
+    /// not allowed. Such a number is a draft over the value that the control had before.
+    pub(super) fn control(mut self, before: Option<&Control>) -> (Control, Option<String>) {
         let (mut control, wrong) = self.definition().build_or_mend();
-        // A default number that is not allowed remains as it is, like a draft.
+        let mut unallowed = None;
         if self.kind == "number" && wrong.iter().any(|error| error.attribute() == "value") {
-            self.attributes.retain(|(name, _)| name != "value");
+            if self.attribute_named("readonly").is_some() {
+                // The browser does not check it.
+                self.attributes.retain(|(name, _)| !["min", "max", "step"].contains(&&**name));
+                self.attributes.push(("step".to_owned(), "any".to_owned()));
+            } else {
+                unallowed = self.attribute_named("value");
+                self.attributes.retain(|(name, _)| name != "value");
+                // https://html.spec.whatwg.org/multipage/input.html#attr-input-min (the step base)
+                let step_base = self.attribute_named("min").or_else(|| unallowed.clone());
+                self.attributes.extend(step_base.map(|text| ("step-base".to_owned(), text)));
+            }
             (control, _) = self.definition().build_or_mend();
         }
         if let (Control::Stepper(now), Some(Control::Stepper(before))) = (&mut control, before) {
             let _ = now.set_value(before.value());
         }
         set_texts(&mut control, &self.values, true);
-        control
+        (control, unallowed)
+    }
+
+    fn attribute_named(&self, name: &str) -> Option<String> {
+        let found = self.attributes.iter().find(|(found, _)| found == name);
+        found.map(|(_, value)| value.clone())
     }
 
     fn definition(&self) -> Definition {
-        let read = definition_from(self.kind(), &self.options, |name| {
-            match name {
-                "multiple" => return (self.kind == "select-multiple").then(String::new),
-                "rows" => return (self.kind == "textarea").then(|| "2".to_owned()),
-                _ => {}
-            }
-            let found = self.attributes.iter().find(|(found, _)| found == name);
-            found.map(|(_, value)| value.clone())
+        let read = definition_from(self.kind(), &self.options, |name| match name {
+            "multiple" => (self.kind == "select-multiple").then(String::new),
+            "rows" => (self.kind == "textarea").then(|| "2".to_owned()),
+            _ => self.attribute_named(name),
         });
         read.definition
     }
 }
 
-/// Copies the contents of the native control. A number that is not allowed remains a draft, as it does
-/// there.
+/// Copies the contents of the native control.
 fn set_texts(control: &mut Control, texts: &[String], is_settled: bool) {
-    if let Control::Stepper(_) = control {
-        let text = texts.first().map_or("", String::as_str);
-        let _ = control.handle(Intent::Type(text));
-        if is_settled && control.validity().is_empty() {
-            let _ = control.handle(Intent::Settle);
-        }
+    if let Control::Stepper(stepper) = control {
+        set_number(stepper, texts.first().map_or("", String::as_str), is_settled);
     } else if let Ok(value) = control.read(texts) {
         let _ = control.set_nearest(value);
     }
+}
+
+/// The same for a number. One that is not allowed remains a draft, as it does there. The control may be
+/// disabled or read-only, because scripts may change those as well.
+pub(super) fn set_number(stepper: &mut Stepper, text: &str, is_settled: bool) {
+    let before = stepper.conditions().clone();
+    stepper.set_disabled(false);
+    stepper.set_fieldset_disabled(false);
+    stepper.set_readonly(false);
+    let _ = stepper.handle(Intent::Type(text));
+    if before.readonly && !stepper.validity().is_empty() {
+        // The browser does not check it.
+        let _ = stepper.redefine(|definition| {
+            (definition.min, definition.max, definition.step) = (None, None, Step::Any);
+        });
+    }
+    if is_settled && stepper.validity().is_empty() {
+        let _ = stepper.handle(Intent::Settle);
+    }
+    stepper.set_disabled(before.disabled);
+    stepper.set_fieldset_disabled(before.fieldset_disabled);
+    stepper.set_readonly(before.readonly);
 }
 
 /// The same change as attempts on a control of this library: texts when they are settled, and the others

@@ -1,8 +1,8 @@
 //! Changes of the whole form: undo and redo, presets, clearing and resetting.
 
-use super::{State, named};
+use super::{State, named, native};
 use crate::ports::Operations;
-use pin_notch::{Field, Message, Refusal};
+use pin_notch::{Control, Field, Message, Refusal};
 
 /// The state of all fields before a change, to report what it changed besides values.
 pub(super) struct Before {
@@ -86,7 +86,17 @@ impl State {
         self.form.reset();
         self.recorded.attempt("reset", "reset");
         self.shown.forget(all);
+        for (name, text) in &self.unallowed {
+            // It may follow another field instead.
+            match self.form.control_mut(name) {
+                Some(Control::Stepper(stepper)) if stepper.value().is_none() => {
+                    native::set_number(stepper, text, true);
+                }
+                _ => {}
+            }
+        }
         self.everything(all);
+        self.put_drafts(all);
     }
 
     /// Updates everything.

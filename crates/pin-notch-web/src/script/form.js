@@ -44,7 +44,7 @@ const records = (text) => text === "" ? [] : text.split(RECORD).map((one) => one
 // themselves.)
 const WATCHED = {
   subtree: true, childList: true, characterData: true,
-  attributeFilter: ["disabled", "name", "id", "type", "min", "max", "step", "required", "for", "data-only-if", "data-text", "holds", "field", "warns", "from", "to", "from-range", "to-range", "one-way"],
+  attributeFilter: ["disabled", "readonly", "name", "id", "type", "min", "max", "step", "required", "multiple", "aria-label", "for", "data-only-if", "data-text", "holds", "field", "warns", "from", "to", "from-range", "to-range", "one-way", "data-least", "data-most"],
 };
 // What the form itself writes into the page, or an element contains.
 const BOXES = "[data-problems], [data-warnings], [data-status], [data-problem]";

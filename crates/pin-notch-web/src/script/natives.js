@@ -44,26 +44,35 @@ const isMissingByBrowser = (elements) => {
   return isGroup(elements) || type === "select-one" && !(size <= 1 && options[0]?.value === "" && options[0].parentNode === elements[0]);
 };
 
+// All other constraints on a day, a time or a text are checked by the browser.
+const ATTRIBUTES = { number: ["min", "max", "step"], range: ["min", "max", "step"], checkbox: ["value", "checked"] };
+
+// The values that these controls get when the browser resets them. Only copies are reset.
+function initialTexts(elements) {
+  const own = elements[0].getAttribute("value");
+  // A copy of a custom element of the page would run its script.
+  if (elements[0].localName.includes("-")) return own ? [own] : [];
+  const copies = document.createElement("form");
+  copies.append(...elements.map((element) => element.cloneNode(true)));
+  copies.reset();
+  return textsOf([...copies.children]);
+}
+
 // The records of these controls: attributes, options and values.
 export function native(elements, labelOf) {
   const [one] = elements, records = [];
   const isSeveral = one.type === "radio" || isGroup(elements);
-  // All other constraints on a day, a time or a text are checked by the browser.
-  const known = ["number", "range"].includes(one.type) ? ["min", "max", "step"] : [];
   if (/time/.test(one.type)) records.push(record("a", "step", "any"));
   // https://html.spec.whatwg.org/multipage/input.html#attr-input-min (the step base)
   if (one.type === "range" && !one.hasAttribute("min") && one.hasAttribute("value")) records.push(record("a", "step-base", one.getAttribute("value")));
-  for (const name of isSeveral || one.type === "file" ? [] : ["value", "checked", ...known]) if (one.hasAttribute(name)) records.push(record("a", name, one.getAttribute(name)));
+  for (const name of isSeveral ? [] : ATTRIBUTES[one.type] ?? []) if (one.hasAttribute(name)) records.push(record("a", name, one.getAttribute(name)));
   if (elements.every((element) => element.matches(":disabled") && !uncounted.has(element))) records.push(record("a", "disabled", ""));
   if (!isMissingByBrowser(elements) && elements.some(({ required }) => required)) records.push(record("a", "required", ""));
   if (one.readOnly) records.push(record("a", "readonly", ""));
   const options = one.localName === "select" ? [...one.options] : isSeveral ? elements : [];
   for (const option of options) records.push(record("o", option.value, option.text ?? labelOf(option), "", option.disabled && !uncounted.has(option) ? 1 : ""));
-  const start = options.filter(({ defaultSelected, defaultChecked }) => defaultSelected || defaultChecked).map(({ value }) => value);
-  // https://html.spec.whatwg.org/multipage/form-elements.html#selectedness-setting-algorithm
-  if (start.length === 0 && one.type === "select-one" && one.size <= 1) start.push(...options.filter(({ disabled }) => !disabled).slice(0, 1).map(({ value }) => value).filter(Boolean));
-  if (start.length > 0) records.push(record("a", "value", ...one.multiple || isGroup(elements) ? start : start.slice(-1)));
-  if (one.localName === "textarea") records.push(record("a", "value", one.defaultValue));
+  const initial = isSeveral || one.type !== "checkbox" ? initialTexts(elements) : [];
+  if (initial.length > 0) records.push(record("a", "value", ...initial));
   records.push(listRecord(textsOf(elements)));
   return records;
 }

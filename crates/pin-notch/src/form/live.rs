@@ -62,7 +62,8 @@ impl Form {
         self.follow(name)
     }
 
-    /// Restores a value that a field had before, as from a stored draft, or the nearest that it can hold.
+    /// Restores a value that a field had before, as from a stored draft, or the nearest that it can hold. A
+    /// text being typed is discarded.
     /// Linked fields do not follow, because they are restored to values of their own; conditions are
     /// updated. This is not recorded for undo.
     ///
@@ -84,6 +85,7 @@ impl Form {
         let at = self.known(name)?;
         // What it cannot hold is ignored.
         let _ = self.fields[at].control.set_nearest(value);
+        self.fields[at].control.drop_draft();
         let _ = self.update_counting([at]);
         Ok(())
     }
@@ -120,7 +122,7 @@ impl Form {
 
     /// Sets the initial value of each field that follows another one to the value that the link gives it,
     /// and returns the names of the fields whose value changed. A field whose definition has a value of its
-    /// own keeps it.
+    /// own keeps it. If something has been entered already, it is kept, and the others follow it.
     ///
     /// ```
     /// use pin_notch::{dec, Conversion, Form, Stepper, Value};
@@ -139,6 +141,7 @@ impl Form {
     /// # Ok(()) }
     /// ```
     pub fn follow_from_the_start(&mut self) -> Vec<&str> {
+        let entered = self.take_entered();
         let starts = |at: &usize| {
             let definition = self.fields[*at].control.definition();
             ["value", "checked"].iter().any(|name| definition.attribute(name).is_some())
@@ -171,8 +174,45 @@ impl Form {
             field.start = field.control.value();
             field.settled = field.start.clone();
         }
+        moved.retain(|at| entered.iter().all(|(place, _)| place != at));
+        moved.extend(self.enter_again(entered));
         let _ = self.update_counting(moved.iter().copied());
-        moved.into_iter().map(|at| self.fields[at].name.as_str()).collect()
+        let is_moved = |at: &usize| moved.contains(at);
+        (0..self.fields.len()).filter(is_moved).map(|at| self.fields[at].name.as_str()).collect()
+    }
+
+    /// Restores the initial value of each field that differs from it, and returns these fields with their
+    /// controls.
+    fn take_entered(&mut self) -> Vec<(usize, Control)> {
+        let mut entered = Vec::new();
+        for (at, field) in self.fields.iter_mut().enumerate().filter(|(_, field)| field.is_dirty())
+        {
+            entered.push((at, field.control.clone()));
+            let _ = field.control.restore(field.start.clone());
+        }
+        entered
+    }
+
+    /// Enters in these fields again what was taken from them, and returns the others that follow it.
+    fn enter_again(&mut self, entered: Vec<(usize, Control)>) -> Vec<usize> {
+        let places: Vec<usize> = entered.iter().map(|(at, _)| *at).collect();
+        for (at, control) in entered {
+            self.fields[at].settled = control.value();
+            self.fields[at].control = control;
+        }
+        let mut moved = Vec::new();
+        for at in &places {
+            let (others, _) = links::settle(&mut self.fields, &self.links, *at);
+            for (other, before) in others {
+                if places.contains(&other) {
+                    let _ = self.fields[other].control.restore(before);
+                } else {
+                    self.fields[other].settled = self.fields[other].control.value();
+                    moved.push(other);
+                }
+            }
+        }
+        moved
     }
 
     /// Takes over the state of a form of which this is a new definition: which fields were touched and

@@ -123,31 +123,30 @@ impl Drop for Server {
 
 /// The same as [`serve`], with a module that is not delivered normally.
 pub async fn serve_badly(page: String, folder: PathBuf, behaviour: Behaviour) -> (Server, String) {
-    let script = std::fs::read(folder.join("pin-notch.js")).expect("the script");
-    let style = std::fs::read(folder.join("pin-notch.css")).expect("the style sheet");
-    let script = async move || {
-        if let Behaviour::ScriptLate(by) = behaviour {
-            tokio::time::sleep(Duration::from_millis(by)).await;
-        }
-        ([(header::CONTENT_TYPE, "text/javascript")], script)
-    };
-    let wasm = folder.join("pin-notch.wasm");
-    let machine = async move || {
+    let file = async move |Path(name): Path<String>| {
+        let is_module = name.ends_with(".wasm");
         match behaviour {
-            Behaviour::Late(by) => tokio::time::sleep(Duration::from_millis(by)).await,
-            Behaviour::Missing => return StatusCode::NOT_FOUND.into_response(),
-            Behaviour::Hanging => std::future::pending().await,
-            Behaviour::Forbidden(_) | Behaviour::ScriptLate(_) => {}
+            Behaviour::Late(by) if is_module => tokio::time::sleep(Duration::from_millis(by)).await,
+            Behaviour::ScriptLate(by) if name.ends_with(".js") => {
+                tokio::time::sleep(Duration::from_millis(by)).await;
+            }
+            Behaviour::Missing if is_module => return StatusCode::NOT_FOUND.into_response(),
+            Behaviour::Hanging if is_module => std::future::pending().await,
+            Behaviour::Late(_)
+            | Behaviour::ScriptLate(_)
+            | Behaviour::Missing
+            | Behaviour::Hanging
+            | Behaviour::Forbidden(_) => {}
         }
-        let bytes = std::fs::read(wasm).expect("the machine");
-        ([(header::CONTENT_TYPE, "application/wasm")], bytes).into_response()
+        let kind = match name.rsplit_once('.').map(|(_, ending)| ending) {
+            Some("js") => "text/javascript",
+            Some("css") => "text/css",
+            Some("wasm") => "application/wasm",
+            _ => return StatusCode::NOT_FOUND.into_response(),
+        };
+        let bytes = std::fs::read(folder.join(name)).expect("a web file");
+        ([(header::CONTENT_TYPE, kind)], bytes).into_response()
     };
-    let form = |ending: &str| {
-        std::fs::read(folder.join(format!("pin-notch-form.{ending}"))).expect("the form's files")
-    };
-    let (script_of_form, machine_of_form) = (form("js"), form("wasm"));
-    let form_script = async || ([(header::CONTENT_TYPE, "text/javascript")], script_of_form);
-    let form_machine = async || ([(header::CONTENT_TYPE, "application/wasm")], machine_of_form);
     let page = async move || match behaviour {
         Behaviour::Forbidden(policy) => {
             ([(header::CONTENT_SECURITY_POLICY, policy)], Html(page)).into_response()
@@ -158,13 +157,7 @@ pub async fn serve_badly(page: String, folder: PathBuf, behaviour: Behaviour) ->
     };
     let listener = tokio::net::TcpListener::bind("127.0.0.1:0").await.expect("a port");
     let address = listener.local_addr().expect("an address");
-    let router = Router::new()
-        .route("/", get(page))
-        .route("/pin-notch.js", get(script))
-        .route("/pin-notch.css", get(async || ([(header::CONTENT_TYPE, "text/css")], style)))
-        .route("/pin-notch.wasm", get(machine))
-        .route("/pin-notch-form.js", get(form_script))
-        .route("/pin-notch-form.wasm", get(form_machine));
+    let router = Router::new().route("/", get(page)).route("/{file}", get(file));
     let server = tokio::spawn(async move { axum::serve(listener, router).await });
     (Server(server), format!("http://{address}/"))
 }
