@@ -192,9 +192,10 @@ impl State {
         self.shown.define(&self.form);
         for name in &names {
             self.put_unless_typed(all, name);
-            // A field that has lost its condition counts again.
-            let of = |form: &Form| form.field(name).is_some_and(Field::is_conditional);
-            if of(&before) && !of(&self.form) {
+            // A field that has lost its condition counts again, and so does a renamed one.
+            let was_certain = before.field(name).is_some_and(|field| !field.is_conditional());
+            let is_conditional = self.form.field(name).is_some_and(Field::is_conditional);
+            if !(is_first || was_certain || is_conditional) {
                 all.add("count", &[name, flag(true)]);
             }
             self.report_counting(all, name);

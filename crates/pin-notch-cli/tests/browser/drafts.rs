@@ -80,6 +80,12 @@ fn a_draft_of_a_native_control_is_kept_as_typed() {
         // Corrected.
         page.run("for (const [name, text] of [['half', '2.5'], ['mail', 'ada@apiary.example']]) { const one = f.form.elements[name]; one.value = text; for (const type of ['input', 'change']) one.dispatchEvent(new Event(type, { bubbles: true })); }").await;
         assert_eq!(listed(&page, "problems").await, "");
+        // A preset that changes no value still ends a text over it.
+        page.run("f.form.insertAdjacentHTML('beforeend', '<button value=whole data-preset=\"half=2.5\">2.5</button>'); await new Promise((done) => setTimeout(done, 50))").await;
+        page.focus("[name=half]").await;
+        page.write("7").await;
+        page.run("document.activeElement.blur(); f.apply('whole')").await;
+        assert_eq!(page.value("[name=half]").await, "2.5");
         assert_eq!(
             page.get("[f.values.half, f.values.mail, f.checkValidity()]").await,
             r#"[2.5,"ada@apiary.example",true]"#

@@ -307,3 +307,21 @@ fn a_moved_element_keeps_its_value_and_follows_its_new_surroundings() {
         assert_eq!(page.get(data).await, "weight=25");
     });
 }
+
+#[test]
+fn a_renamed_element_is_sent_under_its_new_name() {
+    let sent = "new URLSearchParams(new FormData(document.forms[0])).toString()";
+    with_page(async move |page| {
+        page.show("<form><notch-span-slider value='5,20'></notch-span-slider><notch-rating value=3></notch-rating></form>").await;
+        assert_eq!(page.get(sent).await, "");
+        let rename = |name: &str| {
+            format!(
+                "for (const one of document.forms[0].children) one.name = '{name}' + one.localName.length"
+            )
+        };
+        for name in ["a", "b"] {
+            page.run(&rename(name)).await;
+            assert_eq!(page.get(sent).await, format!("{name}17=5&{name}17=20&{name}12=3"));
+        }
+    });
+}

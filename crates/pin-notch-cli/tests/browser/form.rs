@@ -324,6 +324,9 @@ fn a_form_may_change_while_somebody_fills_it_in() {
         );
         page.run("document.querySelector('#stings').remove(); await new Promise((done) => setTimeout(done, 50))").await;
         assert_eq!(page.get("'stings' in f.values").await, "false");
+        // Taken out of the page and put back, and used meanwhile.
+        page.run("const parent = f.parentElement, form = f; form.remove(); form.redo(); window.trail = [form.values.mites]; parent.append(form); form.undo(); trail.push(form.values.mites); form.redo(); await new Promise((done) => setTimeout(done, 50))").await;
+        assert_eq!(page.get("[...trail, f.values.mites, mites.value]").await, r#"[7,null,7,"7"]"#);
         page.run("document.querySelector('#mites').value = 30").await;
         assert_eq!(page.get("f.problems.map(({ name }) => name).join()").await, "given,note");
     });

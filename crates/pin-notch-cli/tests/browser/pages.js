@@ -148,6 +148,17 @@ const CHANGES = {
     form.form.insertAdjacentHTML("beforeend", `<label>More <input type=number name=${name} value=${one(["", "4"])}></label>`);
     fields.push({ name, kind: "number" });
   },
+  rename: ({ name }, form) => {
+    const field = fields.find((one) => one.name === name);
+    if (name === ruled) return;
+    field.name = `r${log.length}`;
+    inputsOf(form, name).forEach((element) => { element.setAttribute("name", field.name); });
+  },
+  replace: (element) => element.replaceWith(element.cloneNode(true)),
+  // As by a program that shows another page meanwhile.
+  reinsert: (_, form) => { form.remove(); document.body.append(form); },
+  enclose: (element) => { const box = document.createElement("fieldset"); element.replaceWith(box); box.append(element); },
+  speak: () => { document.documentElement.lang = document.documentElement.lang === "de" ? "en-GB" : "de"; },
   reset: (_, form) => form.reset(),
   clear: (_, form) => form.clear(),
   undo: (_, form) => form.undo(),

@@ -42,7 +42,10 @@ impl State {
     fn drop_since(&self, all: &mut Operations, before: &Before) {
         let fields = self.form.fields().zip(&before.drafts);
         let ended = fields.filter(|(field, drafted)| **drafted && !field.control.is_drafting());
-        ended.for_each(|(field, _)| all.add("draft", &[&field.name]));
+        ended.for_each(|(field, _)| {
+            all.add("draft", &[&field.name]);
+            self.put(all, &field.name);
+        });
     }
 
     /// Undoes or redoes the last change, and returns the names of the fields in a record.

@@ -159,7 +159,8 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     if (value === "false" && this.constructor.flags.has(name)) {
       this.#ports.note(`${name}="false" is true, as in HTML: leave ${name} out where it is not to hold, or set the property`);
     }
-    this.#redefine();
+    if (name === "name") (this.#machine ? this.#ports : this.#standIn)?.send();
+    else this.#redefine();
   }
 
   // Starts the machine. What the server has drawn is adopted, and so is what somebody has entered in a
@@ -340,7 +341,7 @@ function defineElement(tag) {
   class Element extends NotchElement {
     static attributes = attributes;
     static flags = new Set(attributes.map(split).filter(([, mark]) => mark === "?").map(([name]) => name));
-    static observedAttributes = attributes.map((attribute) => split(attribute)[0]);
+    static observedAttributes = ["name", ...attributes.map((attribute) => split(attribute)[0])];
   }
   const define = (name, get, set) => Object.defineProperty(Element.prototype, name, { get, set, configurable: true, enumerable: true });
   for (const [name, mark] of [...attributes, ...PAGE_ATTRIBUTES].map(split)) {

@@ -49,8 +49,8 @@ const WATCHED = {
 // What the form itself writes into the page, or an element contains.
 const BOXES = "[data-problems], [data-warnings], [data-status], [data-problem]";
 const OWN = `output, ${BOXES}, ${TAGS}`;
-const PARTS = `input, select, textarea, option, label, legend, fieldset, notch-rule, notch-link, output, [data-only-if], ${TAGS}`;
 const PRESETS = "button[data-preset]";
+const PARTS = `input, select, textarea, option, label, legend, fieldset, notch-rule, notch-link, output, [data-only-if], ${PRESETS}, ${TAGS}`;
 const NAMING = "label, legend, select, notch-rule";
 const TYPED = "input:not([type=checkbox], [type=radio], [type=range], [type=button], [type=submit], [type=reset]), textarea";
 
@@ -118,7 +118,6 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     this.#around?.abort();
     this.#kept.save();
     for (const { elements } of this.#fields.values()) for (const element of elements) this.#disown(element);
-    this.#fields.clear();
   }
 
   // Starts the machine.

@@ -109,15 +109,20 @@ export class Ports {
   // `sends`: whether it counts in its form, and is therefore sent.
   do_submit(checked, text, value, empty, sends, ...entries) {
     const values = empty ? [] : entries;
-    Object.assign(this, { checked, text, value, values });
-    const { name } = this.element;
-    let data = entries[0] ?? null;
-    if (entries.length > 1) {
+    Object.assign(this, { checked, text, value, values, sent: sends ? entries : [] });
+    this.send();
+  }
+  // Several values are sent under the name that the element has now.
+  send() {
+    const { sent, checked, values, element: { name } } = this;
+    if (!sent) return;
+    let data = sent[0] ?? null;
+    if (sent.length > 1) {
       data = new FormData();
-      for (const entry of entries) data.append(name, entry);
+      for (const entry of sent) data.append(name, entry);
       if (!name) data = null;
     }
-    this.internals.setFormValue(sends ? data : null, record(checked, ...values));
+    this.internals.setFormValue(data, record(checked, ...values));
   }
   do_validity(message, ...states) {
     const flags = Object.fromEntries(states.map((state) => [state, true]));
