@@ -66,9 +66,10 @@ export function native(elements, labelOf) {
   // https://html.spec.whatwg.org/multipage/input.html#attr-input-min (the step base)
   if (one.type === "range" && !one.hasAttribute("min") && one.hasAttribute("value")) records.push(record("a", "step-base", one.getAttribute("value")));
   for (const name of isSeveral ? [] : ATTRIBUTES[one.type] ?? []) if (one.hasAttribute(name)) records.push(record("a", name, one.getAttribute(name)));
-  if (elements.every((element) => element.matches(":disabled") && !uncounted.has(element))) records.push(record("a", "disabled", ""));
+  const enabled = elements.filter((element) => !element.matches(":disabled") || uncounted.has(element));
+  if (enabled.length === 0) records.push(record("a", "disabled", ""));
   if (!isMissingByBrowser(elements) && elements.some(({ required }) => required)) records.push(record("a", "required", ""));
-  if (one.readOnly) records.push(record("a", "readonly", ""));
+  if ((enabled.length > 0 ? enabled : elements).every(({ readOnly }) => readOnly)) records.push(record("a", "readonly", ""));
   const options = one.localName === "select" ? [...one.options] : isSeveral ? elements : [];
   for (const option of options) records.push(record("o", option.value, option.text ?? labelOf(option), "", option.disabled && !uncounted.has(option) ? 1 : ""));
   const initial = isSeveral || one.type !== "checkbox" ? initialTexts(elements) : [];
