@@ -331,3 +331,57 @@ fn a_form_may_change_while_somebody_fills_it_in() {
         assert_eq!(page.get("f.problems.map(({ name }) => name).join()").await, "given,note");
     });
 }
+
+const PARTS: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+<script type=module src=/pin-notch-form.js></script>
+<notch-form id=f><form aria-label=Visit>
+<section data-part><h2>Mites</h2><label>Mites <input type=number name=mites value=3></label></section>
+<section data-part data-only-if="mites > 9"><h2>Treatment</h2><label>Agent <input name=agent required></label></section>
+<section data-part><h2>Queen</h2><label>Queen <input name=queen></label></section>
+<button id=send>Send</button></form></notch-form>"#;
+
+#[test]
+fn parts_follow_conditions_and_changes_of_the_page() {
+    with_form_in(PARTS, async |page| {
+        let seen = async || {
+            let heads =
+                "[...document.querySelectorAll('h2')].filter((one) => one.checkVisibility())";
+            let words = format!(
+                "[document.querySelector('.progress')?.textContent, ...{heads}.map((one) => one.textContent), send.checkVisibility() ? 'Send' : ''].join('|')"
+            );
+            page.get(&words).await
+        };
+        let press = async |word: &str| {
+            page.run(&format!("[...document.querySelectorAll('button')].find((one) => one.textContent === '{word}').click()")).await;
+        };
+        let mites = async |number: u8| {
+            page.run(&format!("f.form.elements.mites.value = {number}; for (const type of ['input', 'change']) f.form.elements.mites.dispatchEvent(new Event(type, {{ bubbles: true }}))")).await;
+        };
+        assert_eq!(seen().await, "1 of 3: Mites|Mites|");
+        press("Next").await;
+        assert_eq!(seen().await, "2 of 3: Queen|Queen|", "the part between does not count");
+        mites(12).await;
+        assert_eq!(seen().await, "3 of 4: Queen|Queen|", "what is in sight stays so");
+        press("Back").await;
+        assert_eq!(seen().await, "2 of 4: Treatment|Treatment|");
+        press("Next").await;
+        assert_eq!(seen().await, "2 of 4: Treatment|Treatment|", "its agent is missing");
+        mites(3).await;
+        assert_eq!(seen().await, "2 of 3: Queen|Queen|");
+        // A part that is added.
+        let changed = "await new Promise((done) => setTimeout(done, 50))";
+        page.run(&format!("send.insertAdjacentHTML('beforebegin', '<section data-part><h2>Food</h2></section>'); {changed}")).await;
+        assert_eq!(seen().await, "2 of 4: Queen|Queen|");
+        press("Next").await;
+        press("Next").await;
+        assert_eq!(seen().await, "4 of 4: Review|Send");
+        // A single part is the whole form, and what has no condition is shown.
+        page.run(&format!("for (const part of [...document.querySelectorAll('[data-part]')].slice(1)) part.removeAttribute('data-part'); {changed}")).await;
+        assert_eq!(seen().await, "|Mites|Queen|Food|Send");
+        page.run(&format!(
+            "document.querySelector('[data-only-if]').removeAttribute('data-only-if'); {changed}"
+        ))
+        .await;
+        assert_eq!(seen().await, "|Mites|Treatment|Queen|Food|Send");
+    });
+}

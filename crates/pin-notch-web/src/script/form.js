@@ -44,13 +44,13 @@ const records = (text) => text === "" ? [] : text.split(RECORD).map((one) => one
 // themselves.)
 const WATCHED = {
   subtree: true, childList: true, characterData: true,
-  attributeFilter: ["disabled", "readonly", "name", "id", "type", "min", "max", "step", "required", "multiple", "aria-label", "for", "data-only-if", "data-text", "holds", "field", "warns", "from", "to", "from-range", "to-range", "one-way", "data-least", "data-most"],
+  attributeFilter: ["disabled", "readonly", "name", "id", "type", "min", "max", "step", "required", "multiple", "aria-label", "for", "data-only-if", "data-text", "holds", "field", "warns", "from", "to", "from-range", "to-range", "one-way", "data-least", "data-most", "data-part"],
 };
 // What the form itself writes into the page, or an element contains.
 const BOXES = "[data-problems], [data-warnings], [data-status], [data-problem]";
 const OWN = `output, ${BOXES}, ${TAGS}`;
 const PRESETS = "button[data-preset]";
-const PARTS = `input, select, textarea, option, label, legend, fieldset, notch-rule, notch-link, output, [data-only-if], ${PRESETS}, ${TAGS}`;
+const PARTS = `input, select, textarea, option, label, legend, fieldset, notch-rule, notch-link, output, [data-only-if], [data-part], ${PRESETS}, ${TAGS}`;
 const NAMING = "label, legend, select, notch-rule";
 const TYPED = "input:not([type=checkbox], [type=radio], [type=range], [type=button], [type=submit], [type=reset]), textarea";
 
@@ -152,7 +152,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     // The summary replaces the browser's own messages.
     this.#form.noValidate = true;
     for (const { elements } of this.#fields.values()) for (const element of elements) this.#disown(element);
-    const found = described(this, this.#form);
+    const found = described(this, this.#form), conditional = new Set(found.containers);
+    // What has lost its condition is shown again.
+    this.#containers.forEach((container, at) => { if (!conditional.has(container)) this.#do.show(at, true); });
     [this.#fields, this.#containers, this.#outputs] = [found.fields, found.containers, found.outputs];
     this.#names = new Map();
     for (const [name, field] of this.#fields) {
@@ -422,7 +424,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
         for (const option of options) if (option.disabled === Boolean(on)) option.disabled = !on;
         return;
       }
-      for (const one of [container, ...container.labels ?? []]) one.hidden = !on;
+      if (container.matches("[data-part]")) this.#parts.count(container, Boolean(on));
+      else for (const one of [container, ...container.labels ?? []]) one.hidden = !on;
     },
     output: (at, text) => { this.#outputs[at].value = text; },
     own: (name, text) => this.#object("own", name, text),

@@ -4,7 +4,6 @@
 import { ignoreSecond } from "./second-click.js";
 
 export class Parts {
-  #form;
   #all = [];
   #at = 0;
   #title;
@@ -13,6 +12,8 @@ export class Parts {
   #review;
   // The submit buttons, which are only shown at the end.
   #sends = [];
+  // The parts that do not count under the form's conditions.
+  #uncounted = new WeakSet();
 
   // `owner` checks the fields of a part, and provides their values and all texts.
   constructor(owner) { this.owner = owner; }
@@ -20,9 +21,10 @@ export class Parts {
   // Updates to a form that has changed.
   define(form) {
     const all = [...form.querySelectorAll("[data-part]")];
-    if (form === this.#form && all.length === this.#all.length) return;
-    [this.#form, this.#all] = [form, all];
-    if (all.length < 2) return;
+    if (all.length === this.#all.length && all.every((part, at) => part === this.#all[at])) return;
+    for (const part of this.#all) part.hidden = this.#uncounted.has(part);
+    this.#all = all;
+    if (!this.isOn) { this.#end(); return; }
     this.#title ??= Object.assign(document.createElement("p"), { className: "progress", tabIndex: -1 });
     this.#review ??= Object.assign(document.createElement("div"), { className: "review" });
     const button = (word, go) => {
@@ -35,31 +37,46 @@ export class Parts {
     this.#next ??= button("next", () => this.goOn());
     all[0].before(this.#title);
     all.at(-1).after(this.#review);
-    const sends = ({ type, hidden, name, form: own }) => own === form && (type === "submit" || type === "image") && !hidden && !name;
+    const sends = (one) => ["submit", "image"].includes(one.type) && (!one.hidden || this.#sends.includes(one)) && !one.name;
     this.#sends = [...form.elements].filter(sends);
     this.#sends[0]?.before(this.#back, " ", this.#next, " ");
-    this.show(Math.min(this.#at, all.length), false);
+    this.show(Math.min(this.#at, this.#counting.length), false);
   }
+  // It is one page again.
+  #end() {
+    for (const own of [this.#title, this.#review, this.#back, this.#next]) own?.remove();
+    for (const send of this.#sends) send.hidden = false;
+    [this.#at, this.#sends] = [0, []];
+  }
+  // Sets whether a part counts.
+  count(part, on) {
+    const inSight = this.#counting[this.#at];
+    this.#uncounted[on ? "delete" : "add"](part);
+    if (!this.isOn) { part.hidden = !on; return; }
+    const counting = this.#counting, at = inSight ? counting.indexOf(inSight) : counting.length;
+    this.show(at < 0 ? Math.min(this.#at, counting.length) : at, false);
+  }
+  get #counting() { return this.#all.filter((part) => !this.#uncounted.has(part)); }
   get isOn() { return this.#all.length > 1; }
   // Whether all parts have been completed, so that it can be sent.
-  get isAtEnd() { return !this.isOn || this.#at === this.#all.length; }
+  get isAtEnd() { return !this.isOn || this.#at === this.#counting.length; }
 
   // Continues if there are no problems in this part.
   goOn() {
-    const part = this.#all[this.#at];
+    const part = this.#counting[this.#at];
     if (this.owner.isRight((element) => part.contains(element))) this.show(this.#at + 1);
   }
   // Shows the part that contains this element.
   reveal(element) {
-    const at = this.#all.findIndex((part) => part.contains(element));
+    const at = this.#counting.findIndex((part) => part.contains(element));
     if (this.isOn && at >= 0 && at !== this.#at) this.show(at, false);
   }
   restart() { if (this.isOn) this.show(0, false); }
   show(at, goes = true) {
+    const counting = this.#counting, isEnd = at === counting.length, count = counting.length + 1;
     this.#at = at;
-    this.#all.forEach((part, place) => { part.hidden = place !== at; });
-    const isEnd = at === this.#all.length, count = this.#all.length + 1;
-    const title = isEnd ? this.owner.words("review") : this.#all[at].querySelector("h2, legend")?.textContent ?? "";
+    for (const part of this.#all) part.hidden = part !== counting[at];
+    const title = isEnd ? this.owner.words("review") : counting[at].querySelector("h2, legend")?.textContent ?? "";
     this.#title.textContent = this.owner.words(`part ${at + 1} ${count} ${title}`);
     this.#review.hidden = !isEnd;
     if (isEnd) this.#list();
