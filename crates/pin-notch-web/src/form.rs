@@ -51,7 +51,7 @@ struct State {
     /// The fields for passwords, which are neither stored nor recorded.
     secrets: Vec<String>,
     /// The native controls whose initial number is not allowed, with that number as a text.
-    unallowed: Vec<(String, String)>,
+    disallowed: Vec<(String, String)>,
     /// What to update when a field changes, by the index of the field.
     watchers: Vec<Vec<Watcher>>,
     shown: Shown,
@@ -175,7 +175,7 @@ impl State {
         let is_first = self.form.fields().next().is_none();
         let before = std::mem::replace(&mut self.form, made.form);
         (self.containers, self.outputs) = (made.containers, made.outputs);
-        (self.secrets, self.unallowed) = (made.secrets, made.unallowed);
+        (self.secrets, self.disallowed) = (made.secrets, made.disallowed);
         let names: Vec<String> = self.form.fields().map(|field| field.name.clone()).collect();
         self.watchers = vec![Vec::new(); names.len()];
         for (at, one) in self.containers.iter().enumerate() {

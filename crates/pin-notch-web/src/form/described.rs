@@ -35,7 +35,7 @@ pub(super) struct Made {
     /// The fields for passwords, which are neither stored nor recorded.
     pub secrets: Vec<String>,
     /// The native controls whose initial number is not allowed, with that number as a text.
-    pub unallowed: Vec<(String, String)>,
+    pub disallowed: Vec<(String, String)>,
     /// Errors, for the developer.
     pub notes: Vec<String>,
 }
@@ -50,7 +50,7 @@ impl Described {
     /// Builds the form from the controls of its elements, keeping the state of the previous form.
     pub(super) fn form(self, mut given: Given, before: &Form) -> Made {
         let (mut form, mut notes) = (Form::new(), Vec::new());
-        let (mut disabled, mut secrets, mut unallowed) = (Vec::new(), Vec::new(), Vec::new());
+        let (mut disabled, mut secrets, mut disallowed) = (Vec::new(), Vec::new(), Vec::new());
         let mut records = self.records.iter().peekable();
         while let Some(record) = records.next() {
             let [name, label] = [1, 2].map(|at| of(record, at));
@@ -78,7 +78,7 @@ impl Described {
                         }
                     }
                     let (control, text) = own.control(before.control(name));
-                    unallowed.extend(text.map(|text| (name.to_owned(), text)));
+                    disallowed.extend(text.map(|text| (name.to_owned(), text)));
                     Some(control)
                 }
                 _ => continue,
@@ -141,7 +141,7 @@ impl Described {
         }
         disabled.into_iter().for_each(|name| form.set_disabled_outside(name, true));
         form.take_over(before);
-        Made { form, containers, outputs, secrets, unallowed, notes }
+        Made { form, containers, outputs, secrets, disallowed, notes }
     }
 }
 

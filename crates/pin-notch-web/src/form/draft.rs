@@ -70,8 +70,8 @@ impl State {
             let (name, control) = (&field.name, &field.control);
             let is_drafting = control.is_drafting();
             // Its initial number is not allowed, and not its value.
-            let is_unallowed = !is_drafting && self.unallowed.iter().any(|(one, _)| one == name);
-            if field.is_dirty() || is_unallowed {
+            let is_disallowed = !is_drafting && self.disallowed.iter().any(|(one, _)| one == name);
+            if field.is_dirty() || is_disallowed {
                 let value = control.value();
                 add(&mut all, name, checked(&value), &texts(control, value));
             }

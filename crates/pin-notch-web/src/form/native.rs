@@ -77,17 +77,17 @@ impl Described {
     /// not allowed. Such a number is a draft over the value that the control had before.
     pub(super) fn control(mut self, before: Option<&Control>) -> (Control, Option<String>) {
         let (mut control, wrong) = self.definition().build_or_mend();
-        let mut unallowed = None;
+        let mut disallowed = None;
         if self.kind == "number" && wrong.iter().any(|error| error.attribute() == "value") {
             if self.attribute_named("readonly").is_some() {
                 // The browser does not check it.
                 self.attributes.retain(|(name, _)| !["min", "max", "step"].contains(&&**name));
                 self.attributes.push(("step".to_owned(), "any".to_owned()));
             } else {
-                unallowed = self.attribute_named("value");
+                disallowed = self.attribute_named("value");
                 self.attributes.retain(|(name, _)| name != "value");
                 // https://html.spec.whatwg.org/multipage/input.html#attr-input-min (the step base)
-                let step_base = self.attribute_named("min").or_else(|| unallowed.clone());
+                let step_base = self.attribute_named("min").or_else(|| disallowed.clone());
                 self.attributes.extend(step_base.map(|text| ("step-base".to_owned(), text)));
             }
             (control, _) = self.definition().build_or_mend();
@@ -96,7 +96,7 @@ impl Described {
             let _ = now.set_value(before.value());
         }
         set_texts(&mut control, &self.values, true);
-        (control, unallowed)
+        (control, disallowed)
     }
 
     fn attribute_named(&self, name: &str) -> Option<String> {

@@ -89,13 +89,12 @@ impl State {
         self.form.reset();
         self.recorded.attempt("reset", "reset");
         self.shown.forget(all);
-        for (name, text) in &self.unallowed {
+        for (name, text) in &self.disallowed {
             // It may follow another field instead.
-            match self.form.control_mut(name) {
-                Some(Control::Stepper(stepper)) if stepper.value().is_none() => {
-                    native::set_number(stepper, text, true);
-                }
-                _ => {}
+            if let Some(Control::Stepper(stepper)) = self.form.control_mut(name)
+                && stepper.value().is_none()
+            {
+                native::set_number(stepper, text, true);
             }
         }
         self.everything(all);

@@ -63,9 +63,8 @@ impl Form {
     }
 
     /// Restores a value that a field had before, as from a stored draft, or the nearest that it can hold. A
-    /// text being typed is discarded.
-    /// Linked fields do not follow, because they are restored to values of their own; conditions are
-    /// updated. This is not recorded for undo.
+    /// text being typed is discarded. Linked fields do not follow, because they are restored to values of
+    /// their own; conditions are updated. This is not recorded for undo.
     ///
     /// ```
     /// use pin_notch::{Form, Switch, Value};
