@@ -142,16 +142,22 @@ fn a_span_is_picked_end_by_end_with_a_preview() {
 fn popups_stay_inside_the_window() {
     with_page(async |page| {
         // Also in browsers that cannot position popups.
-        for (width, height, anchors) in
-            [(1280, 800, true), (375, 667, true), (1280, 800, false), (375, 667, false)]
-        {
+        for (width, height, anchors) in [
+            (1280, 800, true),
+            (375, 667, true),
+            // A telephone that lies on its side, where there is no room below or above a field.
+            (667, 375, true),
+            (1280, 800, false),
+            (375, 667, false),
+            (667, 375, false),
+        ] {
             page.size(width, height).await;
             if !anchors {
                 page.run("CSS.supports = () => false").await;
             }
             for place in [
                 "left: 4px; top: 4px",
-                "right: 4px; top: 300px",
+                "right: 4px; top: 45vh",
                 "left: 30px; bottom: 4px",
                 "right: 4px; bottom: 4px",
             ] {
@@ -178,6 +184,19 @@ fn popups_stay_inside_the_window() {
                     );
                 }
             }
+            // Below the field wherever there is room, even if there is more above it.
+            page.show("<notch-select style='position: fixed; top: 60vh' id=it><option>Oxalic acid</notch-select>")
+                .await;
+            page.run("document.querySelector('#it').showPicker()").await;
+            let below = format!(
+                "{}.getBoundingClientRect().top > document.querySelector('#it').getBoundingClientRect().bottom",
+                Page::part("#it", "[part=popup]")
+            );
+            assert_eq!(
+                page.get(&below).await,
+                "true",
+                "in {width} by {height}, anchors: {anchors}"
+            );
         }
     });
 }

@@ -268,6 +268,44 @@ bees</textarea></label>
     });
 }
 
+/// Controls without a name or an id are not sent, but the browser would check them. A custom element of the page
+/// need not tell what is wrong with it.
+#[test]
+fn the_browser_shows_what_is_wrong_with_other_controls() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+<script type=module src=/pin-notch-form.js></script>
+<script>customElements.define('bee-seal', class extends HTMLElement {
+  static formAssociated = true; own = this.attachInternals(); connectedCallback() { this.own.setValidity({ valueMissing: true }, 'Seal it.'); } })</script>
+<main><notch-form id=f><form aria-label=Visit>
+<label>Keeper <input name=keeper required></label> <label>Read it <input type=checkbox id=read required></label>
+<p data-only-if="keeper = 'Jon'"><label>Why <input class=why required></label></p>
+<label>Twice <input class=twice required></label>
+<notch-text class=note aria-label=Note required></notch-text> <bee-seal name=seal tabindex=0></bee-seal>
+<button id=draft formnovalidate>Draft</button> <button id=send>Send</button></form></notch-form></main>"#;
+    with_form_in(PAGE, async |page| {
+        page.run("window.sent = 0; f.addEventListener('submit', (event) => { event.preventDefault(); sent++; })").await;
+        let focused = "(() => { send.click(); const { activeElement: one } = document; return one.className || one.localName; })()";
+        page.run("send.click()").await;
+        let all = "Keeper: A value is required. / Read it: A value is required.";
+        assert_eq!(listed(&page, "problems").await, all, "those that are fields come first");
+        page.run("f.form.elements.keeper.value = 'Ida'; read.checked = true").await;
+        assert_eq!(page.get(focused).await, "twice");
+        page.run("document.querySelector('.twice').value = 'Ida'").await;
+        assert_eq!(page.get(focused).await, "note");
+        page.run("document.querySelector('.note').value = 'calm'").await;
+        assert_eq!(page.get(focused).await, "bee-seal");
+        assert_eq!(page.get("f.checkValidity()").await, "false");
+        assert_eq!(page.get("sent").await, "0");
+        page.run("draft.click()").await;
+        assert_eq!(page.get("sent").await, "1");
+        page.run("document.querySelector('bee-seal').own.setValidity({}); send.click()").await;
+        assert_eq!(page.get("sent").await, "2");
+        page.run("f.form.elements.keeper.value = 'Jon'").await;
+        assert_eq!(page.get(focused).await, "why");
+        assert_eq!(page.get("sent").await, "2");
+    });
+}
+
 #[test]
 fn a_number_being_typed_survives_changes_of_the_page() {
     with_form_in(PARTS, async |page| {

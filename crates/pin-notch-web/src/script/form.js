@@ -83,9 +83,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     isRight: (isIn) => {
       const names = [...this.#fields].filter(([, { elements }]) => isIn(elements[0])).map(([name]) => name);
       const isRight = this.#tell("part", record(...names)) === "1";
-      const areNativesRight = this.#areNativesRight(isIn);
-      if (!isRight || !areNativesRight) this.#refused();
-      return isRight && areNativesRight;
+      const isAllRight = this.#areNativesRight(isIn) && isRight && this.#areOthersRight(isIn);
+      if (!isAllRight) this.#refused();
+      return isAllRight;
     },
     entered: () => records(this.#tell("review")).map(([name, label, text, row]) => ({ name, label, text, row, element: this.#element(name) })).filter(({ element }) => element?.type !== "hidden"),
   });
@@ -280,7 +280,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     this.say("");
     const box = this.#boxes.box("problems");
     box.setAttribute("tabindex", "-1");
-    box.focus();
+    // If nothing is listed, the browser itself shows a problem.
+    if (box.querySelector("li")) box.focus();
     this.dispatchEvent(new CustomEvent("refused", { detail: { problems: this.problems } }));
   }
   #go(event) {
@@ -338,7 +339,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   checkValidity() {
     // Both show what they find.
     const isRight = this.#tell("send") === "1", areNativesRight = this.#areNativesRight();
-    return isRight && areNativesRight;
+    return isRight && areNativesRight && this.#areOthersRight();
   }
   // The names and texts of problems that only the browser knows.
   #wrongNatives(isIn = () => true) {
@@ -350,6 +351,15 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     const wrong = this.#wrongNatives(isIn);
     if (wrong.length > 0) this.#tell("refuse", wrong.map((one) => record(...one)).join(RECORD));
     return wrong.length === 0;
+  }
+  // Whether nothing is wrong with controls that are not fields, because they have neither a name nor an id, or
+  // that do not tell what is wrong. Otherwise the browser shows the first problem.
+  #areOthersRight(isIn = () => true) {
+    const isOther = (element) => element.localName !== "fieldset" && !(this.#names.has(element) && element.validity);
+    const wrong = [...this.#form.elements].find((element) => isOther(element) && isIn(element) && element.matches(":invalid") && element.checkVisibility());
+    if (wrong?.reportValidity) wrong.reportValidity();
+    else if (wrong) this.#form.reportValidity();
+    return !wrong;
   }
   undo() { return this.#again("undo"); }
   redo() { return this.#again("redo"); }
