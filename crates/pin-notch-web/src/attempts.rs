@@ -76,7 +76,20 @@ impl Machine {
         }
     }
 
-    /// The focus left the element: typing settles, and popups close.
+    /// The focus leaves the element: a text that can be accepted settles, which shows no problem.
+    pub(crate) fn settle(&self, ports: &Ports) {
+        let settles = {
+            let control = &self.state.borrow().control;
+            control.is_drafting()
+                && !control.has_open_popup()
+                && control.view().problem().is_empty()
+        };
+        if settles {
+            self.attempt(ports, Intent::Settle);
+        }
+    }
+
+    /// The focus has left the element: typing settles, popups close, and problems are shown.
     pub(crate) fn leave(&self, ports: &Ports) {
         let (open, drafting) = {
             let control = &self.state.borrow().control;

@@ -154,6 +154,7 @@ impl Machine {
             Message::PointDay(day) => self.point_day(ports, day),
             Message::Type { end, text } => self.type_text(ports, end, text),
             Message::Focus { end, field } => self.focus(ports, end, field),
+            Message::Settle => self.settle(ports),
             Message::Leave => self.leave(ports),
             Message::Close => {
                 let open = self.state.borrow().control.has_open_popup();

@@ -28,7 +28,9 @@ pub(crate) enum Message<'a> {
     Type { end: &'a str, text: &'a str },
     /// The part for this end of a span, or this field, received the focus.
     Focus { end: &'a str, field: Option<usize> },
-    /// The focus left the element.
+    /// The focus leaves the element: a text that can be accepted settles.
+    Settle,
+    /// The focus has left the element: typing settles, popups close, and problems are shown.
     Leave,
     /// Somebody pressed outside the popup.
     Close,
@@ -71,10 +73,10 @@ pub(crate) enum Message<'a> {
 impl<'a> Message<'a> {
     /// The words of messages, without those of [`Pointer`].
     #[cfg(test)]
-    pub(crate) const WORDS: [&'static str; 26] = [
-        "define", "name", "key", "act", "hold", "day", "type", "focus", "leave", "close", "scroll",
-        "value", "values", "check", "draft", "step", "reset", "disable", "report", "object",
-        "rule", "refused", "count", "offer", "load", "fail",
+    pub(crate) const WORDS: [&'static str; 27] = [
+        "define", "name", "key", "act", "hold", "day", "type", "focus", "settle", "leave", "close",
+        "scroll", "value", "values", "check", "draft", "step", "reset", "disable", "report",
+        "object", "rule", "refused", "count", "offer", "load", "fail",
     ];
 
     /// Whether it comes from a program or the page, rather than from a person.
@@ -101,6 +103,7 @@ impl<'a> Message<'a> {
             | Self::PointDay(_)
             | Self::Type { .. }
             | Self::Focus { .. }
+            | Self::Settle
             | Self::Leave
             | Self::Close
             | Self::Scroll(_)
@@ -120,6 +123,7 @@ impl<'a> Message<'a> {
             "day" => Self::PointDay(text),
             "type" => Self::Type { end: text, text: also },
             "focus" => Self::Focus { end: text, field: (x >= 0.0).then_some(x as usize) },
+            "settle" => Self::Settle,
             "leave" => Self::Leave,
             "close" => Self::Close,
             "scroll" => Self::Scroll(x as usize),

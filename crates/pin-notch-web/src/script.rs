@@ -19,6 +19,7 @@ carried! {
     "/src/script/devices.js": listenLater,
     "/src/script/icon.js": iconOf,
     "/src/script/ports.js": onTurn,
+    "/src/script/presses.js": whenReleased,
     "/src/script/records.js": record,
     "/src/script/stand-in.js": StandIn,
     "/src/script/values.js": written

@@ -1,6 +1,7 @@
 //! Keys and touches as people expect them: in dialogs, in forms, and during a gesture.
 
 use crate::every::EVERY;
+use crate::form::with_form_in;
 use crate::support::{Behaviour, Page, serve_badly, web_files, with_page};
 use fantoccini::key::Key;
 use serde_json::json;
@@ -203,5 +204,65 @@ fn a_button_steps_by_a_tap_or_while_it_is_held_and_not_by_a_swipe() {
         assert_eq!(page.value("#it").await, "5");
         page.click("#it", "[part=less]", (0.5, 0.5)).await;
         assert_eq!(page.value("#it").await, "4");
+    });
+}
+
+/// Leaving a field shows its problem, which moves what stands below it.
+#[test]
+fn what_is_pressed_is_clicked_even_if_a_field_that_is_left_grows() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+<script type=module src=/pin-notch-form.js></script><notch-form><form></form></notch-form><main id=main></main>
+<template id=fields><p><label>Hive <input id=hive name=hive required></label>
+<p><label for=mites>Mites</label> <notch-stepper id=mites name=mites></notch-stepper>
+<p><label for=visited>Visited</label> <notch-date id=visited name=visited></notch-date>
+<p data-only-if="visited is not empty">Was it warm enough to open the hive?
+<p><label for=note>Note</label> <notch-text id=note name=note minlength=5></notch-text>
+<p><button id=send formnovalidate>Save</button> <input type=checkbox id=seen aria-label=Seen> <notch-switch id=told aria-label=Told></notch-switch>
+<notch-stepper id=combs value=5 aria-label=Combs></notch-stepper></p></template>
+<script>
+window.pressed = [];
+for (const type of ["click", "change"]) addEventListener(type, ({ target }) => pressed.push(`${type} ${target.id}`), true);
+addEventListener("focusout", ({ target }) => { if (target.id === "mites") pressed.push(`left with ${target.value}`); });
+addEventListener("submit", (event) => event.preventDefault());
+function show(isIn) {
+  const form = `<form aria-label=Visit novalidate>${fields.innerHTML}</form>`;
+  main.innerHTML = isIn ? `<notch-form id=f>${form}</notch-form>` : form;
+}</script>"#;
+    let targets = [
+        ("send", "send", "pressed.includes('click send')"),
+        ("seen", "seen", "seen.checked"),
+        ("told", "told", "told.checked"),
+        ("combs", "combs.shadowRoot.querySelector('[part=more]')", "combs.value === '6'"),
+    ];
+    let fields = [
+        ("#hive", ""),
+        ("#mites", "3x"),
+        ("#visited", "14.x"),
+        ("#visited", "2026-05-14"),
+        ("#note", "ab"),
+    ];
+    with_form_in(PAGE, async move |page| {
+        for (place, is_ready) in
+            [("true", "f.matches(':state(ready)')"), ("false", "told.matches(':state(ready)')")]
+        {
+            for (field, text) in fields {
+                for (id, part, is_clicked) in targets {
+                    page.run(&format!("show({place})")).await;
+                    page.until(is_ready).await;
+                    page.focus(field).await;
+                    page.write(text).await;
+                    page.run("pressed.length = 0").await;
+                    let (x, y) = page.middle(part).await;
+                    page.mouse_at(x, y).await;
+                    let what = format!("{id} after {field} with {text:?}, in a form: {place}");
+                    assert_eq!(page.get(is_clicked).await, "true", "{what}");
+                    // The field settles before the click.
+                    if field == "#mites" {
+                        let order = page.get("String(pressed.slice(0, 3))").await;
+                        assert_eq!(order, format!("left with 3,change mites,click {id}"), "{what}");
+                    }
+                }
+            }
+        }
     });
 }

@@ -1,5 +1,7 @@
 // Passes pointer, key and focus events of an element to its machine.
 
+import { whenReleased } from "./presses.js";
+
 // The events that can be the first of an element. All other listeners are added during the first event,
 // because most elements of a page are never touched and adding listeners takes time.
 const FIRST = ["pointerover", "pointerdown", "focusin", "keydown", "click", "input", "invalid", "toggle"];
@@ -156,7 +158,8 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
     // A redraw may remove the focused part from the page for a moment.
     if (ports.applying || event.relatedTarget === element || root.contains(event.relatedTarget)) return;
     release();
-    tell("leave");
+    tell("settle");
+    whenReleased(() => tell("leave"));
   });
   on("invalid", () => tell("report"));
 }

@@ -12,6 +12,7 @@ import { FIELD, RECORD, listRecord, record, unescaped } from "./records.js";
 import { NativeProblems } from "./native-problems.js";
 import { Parts } from "./parts.js";
 import { ports } from "./ports.js";
+import { whenReleased } from "./presses.js";
 import { RowButtons } from "./rows.js";
 import { ignoreSecond } from "./second-click.js";
 import { send } from "./send.js";
@@ -224,7 +225,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     }
     root.addEventListener("focusout", ({ target, relatedTarget }) => {
       const name = this.#names.get(target);
-      if (name !== undefined && this.#names.get(relatedTarget) !== name) this.#tell("leave", name);
+      if (name !== undefined && this.#names.get(relatedTarget) !== name) whenReleased(() => this.#tell("leave", name));
     }, { signal });
   }
   #listen() {
