@@ -189,7 +189,7 @@ impl State {
         if is_first {
             self.form.follow_from_the_start();
         }
-        self.shown.define(&self.form);
+        self.shown.define(all, &self.form, &self.world);
         for name in &names {
             self.put_unless_typed(all, name);
             // A field that has lost its condition counts again, and so does a renamed one.

@@ -28,6 +28,7 @@ carried! {
 #[cfg(feature = "form")]
 carried! {
     "/src/script/boxes.js": Boxes,
+    "/src/script/changes.js": concerns,
     "/src/script/fields.js": described,
     "/src/script/form-json.js": jsonOf,
     "/src/script/kept.js": Kept,

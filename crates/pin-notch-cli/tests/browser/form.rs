@@ -332,7 +332,7 @@ fn a_form_may_change_while_somebody_fills_it_in() {
     });
 }
 
-const PARTS: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+pub const PARTS: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
 <script type=module src=/pin-notch-form.js></script>
 <notch-form id=f><form aria-label=Visit>
 <section data-part><h2>Mites</h2><label>Mites <input type=number name=mites value=3></label></section>

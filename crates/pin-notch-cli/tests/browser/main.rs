@@ -28,3 +28,4 @@ mod support;
 mod texts;
 mod tree;
 mod typing;
+mod updates;

@@ -118,51 +118,71 @@ function use(element) {
   log.push(`${name}: ${element.value}`);
 }
 const ATTRIBUTES = [["min", "0", "10", ""], ["max", "3", "30"], ["step", "any", "2", "x"], ["value", "4", "a", "2026-05-15"], ["multiple", ""], ["readonly", ""]];
+const WRITTEN = ["hidden", "novalidate", "aria-invalid", "aria-describedby", "data-dirty", "data-touched", "data-uncounted", "tabindex"];
 const CHANGES = {
-  disable: (element) => { element.disabled = true; },
-  enable: (element) => { element.disabled = false; },
-  lock: (element) => { element.readOnly = !element.readOnly; },
-  require: (element) => { element.required = !element.required; },
-  limit: (element) => { if (element.type === "number") element.min = one(["0", "5"]); },
-  // By a script, which fires no events.
-  set: (element) => {
-    if (element.type === "checkbox") element.checked = !element.checked;
-    else if (element.localName === "input" && element.type !== "radio") element.value = one(INPUTS[element.type]);
-    else if (element.localName === "notch-stepper") element.value = "7";
+  changes: {
+    disable: (element) => { element.disabled = true; },
+    enable: (element) => { element.disabled = false; },
+    lock: (element) => { element.readOnly = !element.readOnly; },
+    require: (element) => { element.required = !element.required; },
+    limit: (element) => { if (element.type === "number") element.min = one(["0", "5"]); },
+    // By a script, which fires no events.
+    set: (element) => {
+      if (element.type === "checkbox") element.checked = !element.checked;
+      else if (element.localName === "input" && element.type !== "radio") element.value = one(INPUTS[element.type]);
+      else if (element.localName === "notch-stepper") element.value = "7";
+    },
+    attribute: (element) => {
+      if (!element.localName.startsWith("notch-")) return;
+      const [name, ...values] = one(ATTRIBUTES);
+      if (random() < 0.3) element.removeAttribute(name);
+      else element.setAttribute(name, one(values));
+    },
+    offer: (element) => { if (/select|group|item/.test(element.localName) && element.shadowRoot) element.innerHTML = "<option value=c>C<option value=b>B"; },
+    object: (element) => { if (!element.localName.startsWith("notch-")) element.setCustomValidity(one(["No.", ""])); },
+    move: (element, form) => form.form.prepend(element),
+    remove: ({ name }, form) => {
+      inputsOf(form, name).forEach((element) => element.remove());
+      fields.splice(fields.findIndex((field) => field.name === name), 1);
+    },
+    add: (_, form) => {
+      const name = `g${fields.length}${log.length}`;
+      form.form.insertAdjacentHTML("beforeend", `<label>More <input type=number name=${name} value=${one(["", "4"])}></label>`);
+      fields.push({ name, kind: "number" });
+    },
+    rename: ({ name }, form) => {
+      const field = fields.find((one) => one.name === name);
+      if (name === ruled) return;
+      field.name = `r${log.length}`;
+      inputsOf(form, name).forEach((element) => { element.setAttribute("name", field.name); });
+    },
+    replace: (element) => element.replaceWith(element.cloneNode(true)),
+    // As by a program that shows another page meanwhile.
+    reinsert: (_, form) => { form.remove(); document.body.append(form); },
+    enclose: (element) => { const box = document.createElement("fieldset"); element.replaceWith(box); box.append(element); },
+    speak: () => { document.documentElement.lang = document.documentElement.lang === "de" ? "en-GB" : "de"; },
+    reset: (_, form) => form.reset(),
+    clear: (_, form) => form.clear(),
+    undo: (_, form) => form.undo(),
+    redo: (_, form) => form.redo(),
   },
-  attribute: (element) => {
-    if (!element.localName.startsWith("notch-")) return;
-    const [name, ...values] = one(ATTRIBUTES);
-    if (random() < 0.3) element.removeAttribute(name);
-    else element.setAttribute(name, one(values));
+  updates: {
+    // As by a framework that updates the page to the markup of its server, without what the form has written.
+    update: (_, form) => {
+      for (const written of form.querySelectorAll("[data-problems], [data-warnings], [data-status], [data-problem]")) written.remove();
+      for (const element of form.querySelectorAll("*")) {
+        if (element.matches("[data-uncounted]")) element.removeAttribute("disabled");
+        for (const name of WRITTEN) element.removeAttribute(name);
+      }
+    },
+    copy: async (_, before) => {
+      const copy = before.cloneNode(true);
+      copy.addEventListener("submit", (event) => event.preventDefault());
+      before.replaceWith(copy);
+      form = copy;
+      await turn();
+    },
   },
-  offer: (element) => { if (/select|group|item/.test(element.localName) && element.shadowRoot) element.innerHTML = "<option value=c>C<option value=b>B"; },
-  object: (element) => { if (!element.localName.startsWith("notch-")) element.setCustomValidity(one(["No.", ""])); },
-  move: (element, form) => form.form.prepend(element),
-  remove: ({ name }, form) => {
-    inputsOf(form, name).forEach((element) => element.remove());
-    fields.splice(fields.findIndex((field) => field.name === name), 1);
-  },
-  add: (_, form) => {
-    const name = `g${fields.length}${log.length}`;
-    form.form.insertAdjacentHTML("beforeend", `<label>More <input type=number name=${name} value=${one(["", "4"])}></label>`);
-    fields.push({ name, kind: "number" });
-  },
-  rename: ({ name }, form) => {
-    const field = fields.find((one) => one.name === name);
-    if (name === ruled) return;
-    field.name = `r${log.length}`;
-    inputsOf(form, name).forEach((element) => { element.setAttribute("name", field.name); });
-  },
-  replace: (element) => element.replaceWith(element.cloneNode(true)),
-  // As by a program that shows another page meanwhile.
-  reinsert: (_, form) => { form.remove(); document.body.append(form); },
-  enclose: (element) => { const box = document.createElement("fieldset"); element.replaceWith(box); box.append(element); },
-  speak: () => { document.documentElement.lang = document.documentElement.lang === "de" ? "en-GB" : "de"; },
-  reset: (_, form) => form.reset(),
-  clear: (_, form) => form.clear(),
-  undo: (_, form) => form.undo(),
-  redo: (_, form) => form.redo(),
 };
 
 // What has to be right.
@@ -176,6 +196,8 @@ function checkValues(form) {
     const elements = inputsOf(form, name), value = values[name], texts = data.getAll(name).map((text) => text.replaceAll("\r\n", "\n"));
     const isOn = elements.some((element) => !element.matches(":disabled") && (!element.shadowRoot || element.checkVisibility()));
     right(isOn === name in values, `${name} is ${isOn ? "" : "not "}enabled`);
+    const isUsable = ({ shadowRoot, tabIndex }) => !shadowRoot || shadowRoot.delegatesFocus || tabIndex === 0;
+    right(!isOn || elements.some((element) => element.checkVisibility() && isUsable(element)), `${name} is out of sight or reach`);
     // A number that is not allowed is not a value.
     if (!isOn || (kind === "number" && problems.includes(name) && elements[0].value !== "")) continue;
     const wanted = Array.isArray(value) ? value.map(String)
@@ -183,6 +205,18 @@ function checkValues(form) {
       : value === null ? texts.filter((text) => text === "") : [String(value)];
     const isNumber = typeof value === "number" && Number(texts[0]) === value;
     right(isNumber || JSON.stringify(texts) === JSON.stringify(wanted), `${name} (${kind}) is ${JSON.stringify(value)}, and ${JSON.stringify(texts)} is sent`);
+  }
+}
+// What has a condition is in sight, and its controls are enabled, if the condition holds.
+function checkConditions(form) {
+  const values = JSON.parse(form.json);
+  for (const container of form.querySelectorAll("[data-only-if]")) {
+    const condition = container.dataset.onlyIf, [name, , least] = condition.split(" ");
+    if (!(name in values)) continue;
+    const value = values[name], holds = / > /.test(condition) ? value > Number(least)
+      : / is /.test(condition) ? (Array.isArray(value) ? value.length > 0 : value !== null) : value;
+    right(container.hidden === !holds, `it should ${holds ? "" : "not "}be shown if ${condition}`);
+    right(!holds || !container.querySelector("[data-uncounted]"), `what is shown if ${condition} is disabled`);
   }
 }
 // The form finds the same native controls wrong as the browser by itself.
@@ -220,10 +254,10 @@ if (WAY === "early") {
 const first = said(form);
 for (let moves = 1 + below(8); moves > 0; moves--) {
   const all = inputsOf(form), free = all.filter((element) => !element.matches(":disabled, [readonly]") && element.checkVisibility());
-  if (WAY === "changes" && all.length > 1 && random() < 0.4) {
-    const [word, change] = one(Object.entries(CHANGES)), element = one(all);
+  if (WAY in CHANGES && all.length > 1 && random() < 0.4) {
+    const [word, change] = one(Object.entries(CHANGES[WAY])), element = one(all);
     log.push(`${word} ${element.name}`);
-    change(element, form);
+    await change(element, form);
   } else if (form.querySelector("[data-preset]") && random() < 0.2) {
     form.apply("p");
     log.push("apply");
@@ -235,6 +269,7 @@ document.activeElement?.blur();
 await turn();
 const done = said(form);
 checkValues(form);
+checkConditions(form);
 checkProblems(form);
 const WRONG_NUMBERS = ["stepMismatch", "rangeUnderflow", "rangeOverflow"];
 // Undo drops numbers that are not allowed.

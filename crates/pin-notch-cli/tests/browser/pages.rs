@@ -5,7 +5,7 @@ use crate::support::with_page;
 
 /// For each seed, the script writes a page, acts in it, and returns what is wrong.
 const SCRIPT: &str = include_str!("pages.js");
-const PAGES: usize = 600;
+const PAGES: usize = 750;
 
 #[test]
 fn any_page_and_its_form_agree() {
@@ -15,7 +15,7 @@ fn any_page_and_its_form_agree() {
         page.client.goto(&url).await.expect("the page");
         page.run("await (await import('/pin-notch-form.js')).ready").await;
         for seed in 0..PAGES {
-            let way = ["returns", "undoes", "early", "changes"][seed % 4];
+            let way = ["returns", "undoes", "early", "changes", "updates"][seed % 5];
             let script =
                 SCRIPT.replace("SEED", &seed.to_string()).replace("WAY", &format!("{way:?}"));
             let wrong = page.run(&script).await;

@@ -38,6 +38,17 @@ struct Report {
 }
 
 impl Report {
+    /// Reports everything again.
+    fn repeat(&self, all: &mut Operations) {
+        for (state, _) in STATES.iter().zip(self.states).filter(|(_, is_on)| *is_on) {
+            all.add("state", &[&self.name, state, flag(true)]);
+        }
+        let texts = [("own", self.own.as_deref()), ("refused", self.refused.as_deref())];
+        let texts = texts.into_iter().filter_map(|(word, text)| Some((word, text?)));
+        let rules = Some(("problem", self.rules.as_str())).filter(|(_, text)| !text.is_empty());
+        texts.chain(rules).for_each(|(word, text)| all.add(word, &[&self.name, text]));
+    }
+
     fn drop_refusal(&mut self, all: &mut Operations) {
         if self.refused.take().is_some() {
             all.add("refused", &[&self.name, ""]);
@@ -49,14 +60,21 @@ const STATES: [&str; 2] = ["dirty", "touched"];
 const LISTS: [&str; 2] = ["problems", "warnings"];
 
 impl Shown {
-    /// Takes over another list of fields, keeping the state of those with the same name.
-    pub(super) fn define(&mut self, form: &Form) {
+    /// Takes over another list of fields, keeping the state of those with the same name, and reports everything
+    /// again, because the page may have replaced an element or removed what it showed.
+    pub(super) fn define(&mut self, all: &mut Operations, form: &Form, world: &AnyWorld) {
         let mut before = std::mem::take(&mut self.fields);
         before.sort_unstable_by(|a, b| a.name.cmp(&b.name));
         for field in form.fields() {
             let known = before.binary_search_by(|report| report.name.cmp(&field.name));
             let report = known.map_or_else(|_| Report::default(), |at| before[at].clone());
             self.fields.push(Report { name: field.name.clone(), ..report });
+        }
+        self.fields.iter().for_each(|report| report.repeat(all));
+        for which in [0, 1] {
+            if !self.listed[which].is_empty() {
+                self.show_list(all, world, which);
+            }
         }
         self.counts =
             [0, 1].map(|at| self.fields.iter().filter(|report| report.states[at]).count());
@@ -183,15 +201,20 @@ impl Shown {
             .map(|(_, name, text)| [name.to_owned(), label(name), text])
             .collect();
         if listed != self.listed[which] {
-            let title = match listed.len() {
-                count if warns || count == 0 => String::new(),
-                count => world.message(&Message::ToMend(count)),
-            };
-            let mut parameters = vec![title.as_str()];
-            parameters.extend(listed.iter().flatten().map(String::as_str));
-            all.add(LISTS[which], &parameters);
             self.listed[which] = listed;
+            self.show_list(all, world, which);
         }
+    }
+
+    fn show_list(&self, all: &mut Operations, world: &AnyWorld, which: usize) {
+        let listed = &self.listed[which];
+        let title = match listed.len() {
+            count if which == 1 || count == 0 => String::new(),
+            count => world.message(&Message::ToMend(count)),
+        };
+        let mut parameters = vec![title.as_str()];
+        parameters.extend(listed.iter().flatten().map(String::as_str));
+        all.add(LISTS[which], &parameters);
     }
 
     /// Reports whether a field, and the form, are dirty or touched.

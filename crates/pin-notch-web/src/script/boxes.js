@@ -14,6 +14,15 @@ export class Boxes {
     this.#fields = fields;
   }
 
+  // Empties the lists that another form has filled.
+  clean() {
+    for (const box of this.#form.querySelectorAll("[data-problems], [data-warnings]")) {
+      if (!box.querySelector("li[data-key]")) continue;
+      box.replaceChildren();
+      box.hidden = true;
+    }
+  }
+
   box(what) {
     let box = this.#form.querySelector(`[data-${what}]`);
     if (!box) {

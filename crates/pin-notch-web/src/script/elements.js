@@ -107,12 +107,15 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     giveUp = (element) => element.#internals.states.add("failed");
     onAround({ named: (element, names) => element.#named(names), turned: (element) => element.#turned() });
   }
-  // A single observer for all elements, for changes of options and texts inside them.
+  // A single observer for all elements, for changes of options and texts inside them, and of their `tabindex`. (A
+  // callback for that attribute would be called while operations are carried out, which set it.)
   static #observer = globalThis.MutationObserver && new MutationObserver((records) => {
     const near = ({ target }) => {
       for (let node = target; node; node = node.parentNode) if (node instanceof NotchElement) return node;
     };
-    for (const element of new Set(records.map(near))) element?.#redefine();
+    const isTab = ({ attributeName }) => attributeName === "tabindex";
+    for (const { target } of records.filter(isTab)) if (target instanceof NotchElement) target.#ports.tabbed();
+    for (const element of new Set(records.filter((one) => !isTab(one)).map(near))) element?.#redefine();
   });
   #machine;
   #standIn;
@@ -138,7 +141,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   connectedCallback() {
     if (!this.#connected) {
       this.#connected = true;
-      NotchElement.#observer.observe(this, { childList: true, subtree: true, characterData: true, attributeFilter: ["value", "label", "disabled"] });
+      NotchElement.#observer.observe(this, { childList: true, subtree: true, characterData: true, attributeFilter: ["value", "label", "disabled", "tabindex"] });
       // A property that was set before the script was loaded hides the accessor, so it is set again.
       for (const name of Object.keys(this)) {
         if (!(name in NotchElement.prototype || name in this.constructor.prototype)) continue;

@@ -1,13 +1,14 @@
 // The class of <notch-form>. It contains a real <form>, which also works without it. Rules, links,
 // conditions and their consequences are handled by a machine (in Rust, `form.rs`).
 
-import { CHECKED, TAGS } from "./elements.js";
+import { CHECKED } from "./elements.js";
 import { languageOf } from "./around.js";
 import { Boxes } from "./boxes.js";
+import { PRESETS, WATCHED, concerns } from "./changes.js";
 import { Kept } from "./kept.js";
 import { described, labelOf } from "./fields.js";
 import { jsonOf } from "./form-json.js";
-import { putNatives, textsOf, uncounted, wrongNative } from "./natives.js";
+import { UNCOUNTED, putNatives, textsOf, wrongNative } from "./natives.js";
 import { FIELD, RECORD, listRecord, record, unescaped } from "./records.js";
 import { NativeProblems } from "./native-problems.js";
 import { Parts } from "./parts.js";
@@ -41,18 +42,6 @@ const READING = new Set(["values", "problems", "warnings", "send", "part", "revi
 const PASSING = new Set(["brought-back", "sent"]);
 
 const records = (text) => text === "" ? [] : text.split(RECORD).map((one) => one.split(FIELD).map(unescaped));
-// A change of these attributes may change the form. (`value` and the like only concern the controls
-// themselves.)
-const WATCHED = {
-  subtree: true, childList: true, characterData: true,
-  attributeFilter: ["disabled", "readonly", "name", "id", "type", "min", "max", "step", "required", "multiple", "aria-label", "for", "data-only-if", "data-text", "holds", "field", "warns", "from", "to", "from-range", "to-range", "one-way", "data-least", "data-most", "data-part"],
-};
-// What the form itself writes into the page, or an element contains.
-const BOXES = "[data-problems], [data-warnings], [data-status], [data-problem]";
-const OWN = `output, ${BOXES}, ${TAGS}`;
-const PRESETS = "button[data-preset]";
-const PARTS = `input, select, textarea, option, label, legend, fieldset, notch-rule, notch-link, output, [data-only-if], [data-part], ${PRESETS}, ${TAGS}`;
-const NAMING = "label, legend, select, notch-rule";
 const TYPED = "input:not([type=checkbox], [type=radio], [type=range], [type=button], [type=submit], [type=reset]), textarea";
 
 class NotchForm extends (globalThis.HTMLElement ?? class {}) {
@@ -95,17 +84,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #clicked;
   // Ends listening around the form.
   #around;
-  #observer = globalThis.MutationObserver && new MutationObserver((changes) => {
-    const isOwn = (node) => node.matches?.(BOXES);
-    const concerns = ({ type, target, addedNodes, removedNodes }) => {
-      const element = target.nodeType === Node.ELEMENT_NODE ? target : target.parentElement;
-      if (type === "attributes") return element.localName !== "button" && !element.parentElement?.closest(OWN);
-      if (!element || element.closest(OWN)) return false;
-      const isPart = (node) => !isOwn(node) && (node.matches?.(PARTS) || node.querySelector?.(PARTS));
-      return element.closest(NAMING) || [...addedNodes, ...removedNodes].some(isPart);
-    };
-    if (changes.some(concerns)) this.#define();
-  });
+  #observer = globalThis.MutationObserver && new MutationObserver((changes) => { if (changes.some(concerns)) this.#define(); });
 
   connectedCallback() {
     // The elements inside become active later.
@@ -127,6 +106,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     living.add(this);
     this.#machine ??= first.make();
     this.#form = this.querySelector("form");
+    if (isNew) this.#clean();
     this.#define();
     this.#observer.observe(this, WATCHED);
     this.#listenAround();
@@ -143,6 +123,12 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     this.#internals.states.add("ready");
   }
 
+  // A copy of a form, or a page that was stored as it was, contains what another form has written.
+  #clean() {
+    this.#boxes.clean();
+    this.#natives.clean(this);
+    this.#parts.clean(this);
+  }
   // Passes the current description of the form to the machine.
   #define() {
     this.#form = this.querySelector("form");
@@ -153,6 +139,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     // The summary replaces the browser's own messages.
     this.#form.noValidate = true;
     for (const { elements } of this.#fields.values()) for (const element of elements) this.#disown(element);
+    // Everything that has changed so far is described now.
+    this.#observer.takeRecords();
     const found = described(this, this.#form), conditional = new Set(found.containers);
     // What has lost its condition is shown again.
     this.#containers.forEach((container, at) => { if (!conditional.has(container)) this.#do.show(at, true); });
@@ -173,7 +161,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     const buttons = this.#rows.all().map(({ button }) => button), presets = this.#form.querySelectorAll(PRESETS);
     for (const button of [...buttons, ...presets]) if (button.type !== "button") button.type = "button";
     this.#parts.define(this.#form);
+    this.#observer.takeRecords();
   }
+  #defineSoon() { queueMicrotask(() => this.#define()); }
   // Adds, removes or moves a row, and focuses it.
   #change({ button, rows, word }) {
     const [[announcement, to] = []] = records(this.#tell("rows", record(rows, button.value)));
@@ -384,7 +374,11 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #ports = {
     world: (language) => { try { return world(language || "en-u-nu-latn"); } catch { return world("en"); } },
     apply: (operations) => {
+      const others = this.#observer.takeRecords();
       for (const [name, ...fields] of records(operations)) this.#do[name](...fields);
+      // What the form itself has changed is no news.
+      this.#observer.takeRecords();
+      if (others.some(concerns)) this.#defineSoon();
     },
   };
   #do = {
@@ -424,15 +418,21 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       for (const element of elements) {
         if (isNative) {
           // What the page itself has disabled stays disabled.
-          if (!on && !element.hasAttribute("disabled")) { uncounted.add(element); element.setAttribute("disabled", ""); }
-          else if (on && uncounted.delete(element)) element.removeAttribute("disabled");
+          if (!on && !element.hasAttribute("disabled")) {
+            for (const name of ["disabled", UNCOUNTED]) element.setAttribute(name, "");
+          } else if (on && element.hasAttribute(UNCOUNTED)) {
+            for (const name of ["disabled", UNCOUNTED]) element.removeAttribute(name);
+          }
         } else ports.get(element).tell("count", "", "", Number(on));
       }
     },
     show: (at, on) => {
       const container = this.#containers[at], options = this.#optionsOf(container);
       if (options) {
-        for (const option of options) if (option.disabled === Boolean(on)) option.disabled = !on;
+        const wrong = options.filter(({ disabled }) => disabled === Boolean(on));
+        for (const option of wrong) option.disabled = !on;
+        // The machine knows options as the page describes them.
+        if (wrong.length > 0) this.#defineSoon();
         return;
       }
       if (container.matches("[data-part]")) this.#parts.count(container, Boolean(on));

@@ -28,10 +28,21 @@ export class NativeProblems {
   // By field: the paragraph, and the texts in it.
   #shown = new Map();
 
+  // Removes what another form has shown here.
+  clean(form) {
+    for (const note of form.querySelectorAll(`[id^=${ID}][data-problem]`)) {
+      for (const control of form.querySelectorAll(`[aria-describedby~="${CSS.escape(note.id)}"]`)) describe(control, note.id, false);
+      note.remove();
+    }
+    for (const state of ["dirty", "touched"]) for (const one of form.querySelectorAll(`[data-${state}]`)) one.removeAttribute(`data-${state}`);
+  }
+
   // Shows or removes a problem: the control's own, that of a rule, or that of the receiver.
   show(name, elements, word, text) {
-    if (!this.#shown.has(name)) this.#shown.set(name, { note: place(name, elements.at(-1)), texts: {} });
-    const { note, texts } = this.#shown.get(name);
+    const last = elements.at(-1), { note = noteOf(name), texts = {} } = this.#shown.get(name) ?? {};
+    this.#shown.set(name, { note, texts });
+    // It may have been removed from the page.
+    if (last.getRootNode() !== note.getRootNode()) (last.closest("label") ?? last).after(note);
     texts[word] = text;
     const all = Object.values(texts).filter(Boolean);
     note.textContent = all.join(" ");
@@ -43,11 +54,12 @@ export class NativeProblems {
   }
 }
 
-function place(name, control) {
+const ID = "notch-problem-";
+
+function noteOf(name) {
   const note = document.createElement("p");
-  note.id = `notch-problem-${name}`;
+  note.id = `${ID}${name}`;
   note.dataset.problem = "";
-  (control.closest("label") ?? control).after(note);
   return note;
 }
 

@@ -6,7 +6,8 @@ import { listRecord, record } from "./records.js";
 // Input types of which several can share a name.
 export const SHARING = ["checkbox", "radio"];
 // Native controls that the form has disabled because they do not count under the form's conditions.
-export const uncounted = new WeakSet();
+export const UNCOUNTED = "data-uncounted";
+const isUncounted = (element) => element.hasAttribute(UNCOUNTED);
 
 // The values of these native controls, which have the same name.
 export function textsOf(elements) {
@@ -66,12 +67,12 @@ export function native(elements, labelOf) {
   // https://html.spec.whatwg.org/multipage/input.html#attr-input-min (the step base)
   if (one.type === "range" && !one.hasAttribute("min") && one.hasAttribute("value")) records.push(record("a", "step-base", one.getAttribute("value")));
   for (const name of isSeveral ? [] : ATTRIBUTES[one.type] ?? []) if (one.hasAttribute(name)) records.push(record("a", name, one.getAttribute(name)));
-  const enabled = elements.filter((element) => !element.matches(":disabled") || uncounted.has(element));
+  const enabled = elements.filter((element) => !element.matches(":disabled") || isUncounted(element));
   if (enabled.length === 0) records.push(record("a", "disabled", ""));
   if (!isMissingByBrowser(elements) && elements.some(({ required }) => required)) records.push(record("a", "required", ""));
   if ((enabled.length > 0 ? enabled : elements).every(({ readOnly }) => readOnly)) records.push(record("a", "readonly", ""));
   const options = one.localName === "select" ? [...one.options] : isSeveral ? elements : [];
-  for (const option of options) records.push(record("o", option.value, option.text ?? labelOf(option), "", option.disabled && !uncounted.has(option) ? 1 : ""));
+  for (const option of options) records.push(record("o", option.value, option.text ?? labelOf(option), "", option.disabled && !isUncounted(option) ? 1 : ""));
   const initial = isSeveral || one.type !== "checkbox" ? initialTexts(elements) : [];
   if (initial.length > 0) records.push(record("a", "value", ...initial));
   records.push(listRecord(textsOf(elements)));

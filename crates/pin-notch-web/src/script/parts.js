@@ -3,6 +3,15 @@
 
 import { ignoreSecond } from "./second-click.js";
 
+// What is added to the page, and the submit buttons that are only shown at the end.
+const MADE = "data-made", AT_END = "data-at-end";
+
+const made = (tag, properties) => {
+  const element = Object.assign(document.createElement(tag), properties);
+  element.setAttribute(MADE, "");
+  return element;
+};
+
 export class Parts {
   #all = [];
   #at = 0;
@@ -10,7 +19,7 @@ export class Parts {
   #back;
   #next;
   #review;
-  // The submit buttons, which are only shown at the end.
+  // The submit buttons.
   #sends = [];
   // The parts that do not count under the form's conditions.
   #uncounted = new WeakSet();
@@ -18,35 +27,56 @@ export class Parts {
   // `owner` checks the fields of a part, and provides their values and all texts.
   constructor(owner) { this.owner = owner; }
 
-  // Updates to a form that has changed.
+  // Removes what another form has added here.
+  clean(form) {
+    for (const one of form.querySelectorAll(`[${MADE}]`)) one.remove();
+    this.#free(form.querySelectorAll(`[${AT_END}]`));
+  }
+  // Updates to a form that has changed, and puts back what the page has removed.
   define(form) {
     const all = [...form.querySelectorAll("[data-part]")];
-    if (all.length === this.#all.length && all.every((part, at) => part === this.#all[at])) return;
-    for (const part of this.#all) part.hidden = this.#uncounted.has(part);
+    const isSame = all.length === this.#all.length && all.every((part, at) => part === this.#all[at]);
+    if (!isSame) for (const part of this.#all) part.hidden = this.#uncounted.has(part);
     this.#all = all;
     if (!this.isOn) { this.#end(); return; }
-    this.#title ??= Object.assign(document.createElement("p"), { className: "progress", tabIndex: -1 });
-    this.#review ??= Object.assign(document.createElement("div"), { className: "review" });
+    this.#title ??= made("p", { className: "progress", tabIndex: -1 });
+    this.#review ??= made("div", { className: "review" });
     const button = (word, go) => {
-      const one = Object.assign(document.createElement("button"), { type: "button", textContent: this.owner.words(word) });
+      const one = made("button", { type: "button", textContent: this.owner.words(word) });
       // A double click goes on by one part, because nobody has seen the next one yet.
       one.addEventListener("click", (click) => { ignoreSecond(click); go(); });
       return one;
     };
     this.#back ??= button("back", () => this.show(this.#at - 1));
     this.#next ??= button("next", () => this.goOn());
-    all[0].before(this.#title);
-    all.at(-1).after(this.#review);
-    const sends = (one) => ["submit", "image"].includes(one.type) && (!one.hidden || this.#sends.includes(one)) && !one.name;
-    this.#sends = [...form.elements].filter(sends);
-    this.#sends[0]?.before(this.#back, " ", this.#next, " ");
-    this.show(Math.min(this.#at, this.#counting.length), false);
+    const isMissing = (own) => !isSame || own.getRootNode() !== form.getRootNode();
+    if (isMissing(this.#title)) all[0].before(this.#title);
+    if (isMissing(this.#review)) all.at(-1).after(this.#review);
+    this.#sends = [...form.elements].filter((one) => ["submit", "image"].includes(one.type) && (!one.hidden || one.hasAttribute(AT_END)) && !one.name);
+    if (isMissing(this.#back) || isMissing(this.#next)) this.#sends[0]?.before(this.#back, " ", this.#next, " ");
+    if (isSame) this.#hide();
+    else this.show(Math.min(this.#at, this.#counting.length), false);
   }
   // It is one page again.
   #end() {
     for (const own of [this.#title, this.#review, this.#back, this.#next]) own?.remove();
-    for (const send of this.#sends) send.hidden = false;
+    this.#free(this.#sends);
     [this.#at, this.#sends] = [0, []];
+  }
+  #free(sends) {
+    for (const send of sends) {
+      send.hidden = false;
+      send.removeAttribute(AT_END);
+    }
+  }
+  // Hides all but the current part, and the submit buttons before the end.
+  #hide() {
+    const current = this.#counting[this.#at];
+    for (const part of this.#all) part.hidden = part !== current;
+    for (const send of this.#sends) {
+      send.hidden = Boolean(current);
+      send.setAttribute(AT_END, "");
+    }
   }
   // Sets whether a part counts.
   count(part, on) {
@@ -75,14 +105,13 @@ export class Parts {
   show(at, goes = true) {
     const counting = this.#counting, isEnd = at === counting.length, count = counting.length + 1;
     this.#at = at;
-    for (const part of this.#all) part.hidden = part !== counting[at];
+    this.#hide();
     const title = isEnd ? this.owner.words("review") : counting[at].querySelector("h2, legend")?.textContent ?? "";
     this.#title.textContent = this.owner.words(`part ${at + 1} ${count} ${title}`);
     this.#review.hidden = !isEnd;
     if (isEnd) this.#list();
     this.#back.hidden = at === 0;
     this.#next.hidden = isEnd;
-    for (const send of this.#sends) send.hidden = !isEnd;
     if (goes) this.#title.focus();
   }
   // The review: everything that was entered, with links back.

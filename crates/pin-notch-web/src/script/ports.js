@@ -58,8 +58,6 @@ export class Ports {
     this.shadow.adoptedStyleSheets = [sheet];
     // If the element was not drawn by a server, its description is the page's own.
     for (const name of Object.keys(ARIA)) if (drawn || name !== "aria-description") this.element.removeAttribute(name);
-    // A `tabindex` of 0 was set by us, even if the element is a copy of another.
-    this.ownTabIndex = (this.element.getAttribute("tabindex") ?? "0") !== "0";
     for (const native of this.element.querySelectorAll("input, textarea, select")) native.disabled = true;
   }
   get root() { return this.shadow.firstElementChild; }
@@ -102,9 +100,16 @@ export class Ports {
   do_aria(name, value) { this.internals[ARIA[name]] = value ?? null; }
   do_state(name, on) { this.internals.states[on ? "add" : "delete"](name); }
   do_focusable(on) {
-    if (this.ownTabIndex) return;
-    if (on) this.element.tabIndex = 0;
-    else this.element.removeAttribute("tabindex");
+    this.isFocusable = Boolean(on);
+    this.tabbed();
+  }
+  // The page may have set a `tabindex` of its own, or removed ours. One of 0 was set by us, even if the element
+  // is a copy of another.
+  tabbed() {
+    const { element, isFocusable } = this, now = element.getAttribute("tabindex");
+    if (isFocusable === undefined || (now ?? "0") !== "0" || isFocusable === (now === "0")) return;
+    if (isFocusable) element.tabIndex = 0;
+    else element.removeAttribute("tabindex");
   }
   // `sends`: whether it counts in its form, and is therefore sent.
   do_submit(checked, text, value, empty, sends, ...entries) {

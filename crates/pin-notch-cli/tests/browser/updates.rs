@@ -1,0 +1,109 @@
+//! Pages that a framework updates to the markup of its server, node by node, and pages that are stored as they are
+//! and shown again: both know nothing of what a form has written into them.
+
+use crate::form::{PARTS, json, listed, shows, with_form_in};
+use crate::support::Page;
+
+const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+<script type=module src=/pin-notch-form.js></script>
+<main><h1>Visit</h1><notch-form id=f><form id=form aria-label=Visit>
+<p><label for=mites>Mites</label> <notch-slider id=mites name=mites value=12></notch-slider></p>
+<div id=given data-only-if="mites > 9"><label>Treatment <input name=given required></label></div>
+<div id=none data-only-if="mites &lt; 9"><label>Why none <input name=why required></label></div>
+<label>Keeper <input name=keeper required></label>
+<p><output data-text="{mites} mites">as counted</output></p>
+<notch-rule hidden holds="mites &lt; 90" field=mites>Look again.</notch-rule>
+<button id=send>Send</button></form></notch-form></main>"#;
+
+/// Makes the page what the server has sent, with the nodes that are there.
+const UPDATE: &str = r#"
+const served = new DOMParser().parseFromString(await (await fetch(location)).text(), "text/html");
+(function update(old, wanted) {
+  if (old.nodeType === Node.TEXT_NODE) { if (old.data !== wanted.data) old.data = wanted.data; return; }
+  for (const { name } of [...old.attributes]) if (!wanted.hasAttribute(name)) old.removeAttribute(name);
+  for (const { name, value } of wanted.attributes) if (old.getAttribute(name) !== value) old.setAttribute(name, value);
+  let at = old.firstChild;
+  for (const node of wanted.childNodes) {
+    let found = at;
+    while (found && (found.nodeName !== node.nodeName || (found.id ?? "") !== (node.id ?? ""))) found = found.nextSibling;
+    if (!found) { old.insertBefore(node.cloneNode(true), at); continue; }
+    while (at !== found) { const gone = at; at = at.nextSibling; gone.remove(); }
+    at = found.nextSibling;
+    update(found, node);
+  }
+  while (at) { const gone = at; at = at.nextSibling; gone.remove(); }
+})(document.querySelector("main, notch-form"), served.querySelector("main, notch-form"));
+await new Promise((done) => setTimeout(done, 50));"#;
+
+const COPY: &str = "f.outerHTML = f.outerHTML; await new Promise((done) => setTimeout(done, 50));
+     while (!f.matches(':state(ready)')) await new Promise((done) => setTimeout(done, 50))";
+
+/// What a form shows.
+async fn shown(page: &Page) -> String {
+    let problem = "document.querySelector('[name=keeper]').getAttribute('aria-invalid')";
+    let own = format!(
+        "[form.noValidate, mites.tabIndex, form.querySelector('output').value, {problem}].join()"
+    );
+    let parts = [
+        json(page).await,
+        listed(page, "problems").await,
+        format!("{} {}", shows(page, "#given").await, shows(page, "#none").await),
+        page.get("[form.elements.given.disabled, form.elements.why.disabled].join()").await,
+        page.get(&own).await,
+        page.get("[...document.querySelectorAll('label + [data-problem]:not([hidden])')].map((one) => one.textContent).join()").await,
+    ];
+    parts.join(" / ")
+}
+
+#[test]
+fn a_form_survives_updates_of_the_page() {
+    with_form_in(PAGE, async |page| {
+        page.run("send.click()").await;
+        let refused = shown(&page).await;
+        assert_eq!(
+            refused,
+            r#"{"mites":12,"given":null,"keeper":null} / Treatment: A value is required. / Keeper: A value is required. / true false / false,true / true,0,12 mites,true / A value is required.,A value is required."#
+        );
+        page.run(UPDATE).await;
+        assert_eq!(shown(&page).await, refused);
+        page.expect_accessible().await;
+        page.run("send.click(); mites.value = 95").await;
+        page.run(UPDATE).await;
+        assert!(listed(&page, "problems").await.starts_with("Mites: Look again. / "));
+
+        // What is shown in a copy is its own.
+        page.run("mites.value = 3").await;
+        page.run(COPY).await;
+        let copied = shown(&page).await;
+        assert_eq!(
+            copied,
+            r#"{"mites":12,"given":null,"keeper":null} /  / true false / false,true / true,0,12 mites, / "#
+        );
+        page.run("send.click()").await;
+        assert_eq!(shown(&page).await, refused);
+    });
+}
+
+#[test]
+fn parts_survive_updates_of_the_page() {
+    with_form_in(PARTS, async |page| {
+        let seen = async || {
+            let heads = "[...f.querySelectorAll('.progress, h2, button')].filter((one) => one.checkVisibility())";
+            page.get(&format!("{heads}.map((one) => one.textContent).join('|')")).await
+        };
+        let next = "[...f.querySelectorAll('button')].find(({ textContent }) => textContent === 'Next').click()";
+        assert_eq!(seen().await, "1 of 3: Mites|Mites|Next");
+        page.run(next).await;
+        let second = "2 of 3: Queen|Queen|Back|Next";
+        assert_eq!(seen().await, second);
+        page.run(UPDATE).await;
+        assert_eq!(seen().await, second);
+        page.run(next).await;
+        let end = "3 of 3: Review|Back|Send";
+        assert_eq!(seen().await, end);
+        page.run(UPDATE).await;
+        assert_eq!(seen().await, end);
+        page.run(COPY).await;
+        assert_eq!(seen().await, "1 of 3: Mites|Mites|Next");
+    });
+}

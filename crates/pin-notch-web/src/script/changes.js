@@ -1,0 +1,34 @@
+// Which changes of the page may change a form.
+
+import { TAGS } from "./elements.js";
+
+// A change of these attributes may change the form. (`value` and the like only concern the controls
+// themselves.)
+export const WATCHED = {
+  subtree: true, childList: true, characterData: true,
+  attributeFilter: ["disabled", "readonly", "name", "id", "type", "min", "max", "step", "required", "multiple", "aria-label", "for", "data-only-if", "data-text", "holds", "field", "warns", "from", "to", "from-range", "to-range", "one-way", "data-least", "data-most", "data-part",
+    // Frameworks that update the page to new markup also remove what the form has written.
+    "hidden", "novalidate", "aria-invalid", "data-dirty", "data-touched"],
+};
+// What only the form changes.
+const WRITTEN = "output[data-text], [data-problems], [data-warnings]";
+const BOXES = "[data-problems], [data-warnings], [data-status], [data-problem]";
+// What the form itself writes into the page, or an element contains.
+const OWN = `output, ${BOXES}, ${TAGS}`;
+export const PRESETS = "button[data-preset]";
+const PARTS = `input, select, textarea, option, label, legend, fieldset, notch-rule, notch-link, output, [data-only-if], [data-part], ${PRESETS}, ${TAGS}`;
+const NAMING = "label, legend, select, notch-rule";
+
+// Whether a change of the page, not made by the form itself, may change the form, or what it shows.
+export function concerns({ type, attributeName, target, addedNodes, removedNodes }) {
+  const element = target.nodeType === Node.ELEMENT_NODE ? target : target.parentElement;
+  if (type === "attributes") {
+    if (attributeName === "hidden" && !element.matches("[data-only-if]")) return false;
+    return element.localName !== "button" && !element.parentElement?.closest(OWN);
+  }
+  if (element?.closest(WRITTEN)) return true;
+  if (!element || element.closest(OWN)) return false;
+  const isBox = (node) => node.matches?.(BOXES);
+  const isPart = (node) => !isBox(node) && (node.matches?.(PARTS) || node.querySelector?.(PARTS));
+  return element.closest(NAMING) || [...addedNodes, ...removedNodes].some(isPart) || [...removedNodes].some(isBox);
+}
