@@ -68,6 +68,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   });
   #kept = new Kept(this, () => this.#draft());
   #putting = false;
+  #isReadable = true;
   #parts = new Parts({
     words: (what) => this.#tell("say", what),
     isRight: (isIn) => {
@@ -96,13 +97,18 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     living.delete(this);
     this.#observer.disconnect();
     this.#around?.abort();
+    // Firefox cannot read numbers written like "0,5" in controls outside of the document.
+    this.#isReadable = false;
     this.#kept.save();
+    this.#isReadable = true;
     for (const { elements } of this.#fields.values()) for (const element of elements) this.#disown(element);
   }
 
   // Starts the machine.
   #start() {
     const isNew = !this.#machine;
+    // Where a script is evaluated from outside of the page, this may run before the elements inside are upgraded.
+    customElements.upgrade(this);
     living.add(this);
     this.#machine ??= first.make();
     this.#form = this.querySelector("form");
@@ -188,6 +194,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   }
   // Native controls do not tell when a script changes their values.
   #notice() {
+    if (!this.#isReadable) return;
     for (const [name, field] of this.#fields) {
       if (field.isNative && field.texts !== listRecord(textsOf(field.elements))) this.#enter(name, field, "set");
     }
