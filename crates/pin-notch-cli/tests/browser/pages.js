@@ -1,6 +1,7 @@
 // Writes a random page with native controls and elements in a form, acts in it, and returns what is wrong
 // (null if nothing is), given SEED and WAY: "returns" to the draft afterwards, "undoes" everything, enters
-// something "early", before the form starts, and then undoes the rest, or "changes" the page itself meanwhile.
+// something "early", before the form starts, and then undoes the rest, "changes" the page itself meanwhile, or
+// "updates" it to markup without what the form has written, or to a copy.
 
 let state = SEED;
 // https://en.wikipedia.org/wiki/Linear_congruential_generator

@@ -5,7 +5,8 @@ import { listRecord, record } from "./records.js";
 
 // Input types of which several can share a name.
 export const SHARING = ["checkbox", "radio"];
-// Native controls that the form has disabled because they do not count under the form's conditions.
+// Marks native controls that the form has disabled because they do not count under its conditions. It is an attribute
+// so that a copy of the form enables them again.
 export const UNCOUNTED = "data-uncounted";
 const isUncounted = (element) => element.hasAttribute(UNCOUNTED);
 
