@@ -94,6 +94,17 @@ fn what_a_sheet_cannot_express_of_a_schema_is_listed() {
             r#"control = "slider"; min = 1; max = 3; step = 1"#,
             &["hive: that it may be left out"],
         ),
+        // A step base belongs to a step that is not in the schema.
+        (
+            r#"{"const":0.1,"default":0.1,"x-control":"slider","x-step-base":"0"}"#,
+            r#"control = "slider"; min = 0.1; max = 0.1; step = 1; step-base = 0.1; value = 0.1"#,
+            &["hive: that it may be left out"],
+        ),
+        (
+            r#"{"enum":[0.1,0.4],"x-control":"slider","x-step-base":"0"}"#,
+            r#"control = "slider"; min = 0.1; max = 0.4; step = 0.3; step-base = 0.1"#,
+            &["hive: that it may be left out"],
+        ),
         (r#"{"enum":[1,null,3,2]}"#, r#"control = "stepper"; min = 1; max = 3; step = 1"#, &[]),
         (
             r#"{"enum":[1,2,4],"type":"integer"}"#,

@@ -6,6 +6,8 @@ use crate::tree::{Node, Table};
 use pin_notch::{ControlKind, Decimal, parse_number};
 use std::collections::BTreeSet;
 
+const STEP_BASE: &str = "x-step-base";
+
 impl Property<'_> {
     /// A keyword's number, with every digit.
     fn exact(&mut self, schema: &Node, name: &str) -> Option<Decimal> {
@@ -40,7 +42,14 @@ impl Property<'_> {
                     && max.is_none_or(|max| *number <= max)
                     && step.is_none_or(|step| (number % step).is_zero())
             };
-            return self.listed(&all, fits, may_be_null);
+            let (kind, mut words) = self.listed(&all, fits, may_be_null)?;
+            // A step base in the schema belongs to a step that is not in it: these are counted from the first.
+            if let Some(min) =
+                words.get("min").and_then(exact).filter(|_| schema.get(STEP_BASE).is_some())
+            {
+                words.put("step-base", min);
+            }
+            return Some((kind, words));
         }
         let kinds = [ControlKind::Slider, ControlKind::Rating, ControlKind::Stepper];
         let guess = if min.is_some() && max.is_some() && !may_be_null {
