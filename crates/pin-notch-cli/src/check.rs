@@ -1,6 +1,7 @@
 //! `pin-notch check`: errors in sheets, and remarks on what is likely to surprise.
 
 use crate::sheets::Source;
+use crate::visible::visible;
 use crate::{Failure, say, say_bytes};
 use clap::Args;
 use pin_notch_sheet::Severity;
@@ -30,7 +31,15 @@ impl Check {
         let (mut errors, mut remarks) = (0, 0);
         let for_people = std::io::stdout().is_terminal();
         for path in &self.files {
-            let source = Source::read(path)?;
+            let source = match Source::read(path) {
+                Ok(source) => source,
+                // The other sheets are checked all the same.
+                Err(failure) => {
+                    eprintln!("pin-notch: {}", visible(&failure.line));
+                    errors += 1;
+                    continue;
+                }
+            };
             for finding in source.sheet().1 {
                 match finding.severity {
                     Severity::Error => errors += 1,

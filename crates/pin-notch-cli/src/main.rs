@@ -127,6 +127,10 @@ fn arguments() -> Result<Arguments, Failure> {
             text.lines().take_while(|line| !line.trim().is_empty()).map(str::trim).collect();
         let line = lines.join(" ");
         let what = line.strip_prefix("error: ").unwrap_or("no command was given");
-        Failure::usage(format!("{what} (see pin-notch --help)"))
+        // Of its tips, only a similar word helps.
+        let tips = text.lines().filter_map(|line| line.trim().strip_prefix("tip: "));
+        let similar: String =
+            tips.filter(|tip| tip.contains("similar")).map(|tip| format!("; {tip}")).collect();
+        Failure::usage(format!("{what}{similar} (see pin-notch --help)"))
     })
 }

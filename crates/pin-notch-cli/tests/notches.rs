@@ -127,6 +127,11 @@ fn bad_input_is_one_clear_line_and_exit_code_two() {
         ),
         ("--bogus", "pin-notch: unexpected argument '--bogus' found (see pin-notch --help)\n"),
         (
+            "--stap 1",
+            "pin-notch: unexpected argument '--stap' found; a similar argument exists: '--step' \
+             (see pin-notch --help)\n",
+        ),
+        (
             "--max 1e25 --step 1e-9",
             "pin-notch: max 10000000000000000000000000 cannot be counted to 9 decimal places, which another \
              part needs: a number can hold 28 digits in all; give fewer digits before or after the point\n",

@@ -95,6 +95,12 @@ fn exit_codes_distinguish_success_remarks_and_errors() {
     assert_eq!(code("check tests/wrong.toml"), Some(2));
     assert_eq!(code("check nowhere.toml"), Some(2));
     assert_eq!(code("check crates/pin-notch-cli/dist/pin-notch.wasm"), Some(2), "not UTF-8");
+    // What cannot be read does not keep the others from being checked.
+    let both = command(&format!("check nowhere.toml {surprising}")).output().expect("it runs");
+    let printed = String::from_utf8_lossy(&both.stderr).into_owned();
+    assert!(both.stdout.starts_with(b"remark: "), "{}", all(&both));
+    assert!(printed.starts_with("pin-notch: nowhere.toml: "), "{printed}");
+    assert!(printed.ends_with("pin-notch: 1 error, 1 remark\n"), "{printed}");
     let missed =
         with_input("trace demo/inspection.toml -", b"feeder: flip\nfeeder = off\n> input off\n");
     assert_eq!(missed.status.code(), Some(1));

@@ -129,6 +129,7 @@ impl Reader<'_> {
     /// that they are from, if it is a named one.
     fn all_options(&mut self, node: &Node, definition: &mut Definition) -> Option<String> {
         let (mut options, mut name) = (Vec::new(), None);
+        let found = self.found.len();
         let (listed, file) = (node.get("options"), node.get(words::OPTIONS_FROM));
         if let Some(list) = listed {
             match &list.is {
@@ -146,7 +147,12 @@ impl Reader<'_> {
         }
         let span = listed.or(file).map_or_else(|| self.head(node), |node| node.span.clone());
         if definition.kind().has_choices() {
-            self.twice(node, &span, &mut options);
+            // If options could not be read, that has been reported.
+            if options.is_empty() && self.found.len() == found {
+                let message = "there is nothing to choose from";
+                self.found.push(Finding::remark("no-options", self.head(node), message));
+            }
+            self.twice(&span, &mut options);
         }
         if let Err(error) = definition.set_options(&options) {
             self.not_allowed("options", span, &error);
@@ -214,11 +220,7 @@ impl Reader<'_> {
     }
 
     /// Reports duplicate options, and removes the later ones.
-    fn twice(&mut self, node: &Node, span: &Range<usize>, options: &mut Vec<Choice>) {
-        if options.is_empty() {
-            let message = "there is nothing to choose from";
-            self.found.push(Finding::remark("no-options", self.head(node), message));
-        }
+    fn twice(&mut self, span: &Range<usize>, options: &mut Vec<Choice>) {
         let mut seen = HashSet::new();
         let mut twice = None;
         options.retain(|option| {
