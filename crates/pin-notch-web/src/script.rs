@@ -21,6 +21,7 @@ carried! {
     "/src/script/ports.js": onTurn,
     "/src/script/presses.js": whenReleased,
     "/src/script/records.js": record,
+    "/src/script/sheets.js": sheetsIn,
     "/src/script/stand-in.js": StandIn,
     "/src/script/values.js": written
 }

@@ -308,6 +308,37 @@ fn a_moved_element_keeps_its_value_and_follows_its_new_surroundings() {
     });
 }
 
+/// A template and a frame have documents of their own.
+#[test]
+fn an_element_may_move_to_another_document() {
+    with_page(async |page| {
+        page.show(
+            "<div><notch-rating value=3></notch-rating><notch-date value=2026-05-14></notch-date></div><hr>\
+             <template></template><iframe height=600></iframe>",
+        )
+        .await;
+        let heights = "[...document.querySelector('div').children].map((one) => Math.round(one.getBoundingClientRect().height))";
+        let before = page.get(heights).await;
+        page.run(
+            "window.moved = document.querySelector('div');
+             document.querySelector('template').content.append(moved);",
+        )
+        .await;
+        page.run("document.querySelector('hr').before(moved);").await;
+        assert_eq!(page.get(heights).await, before, "after a stay in a template");
+        page.run("document.querySelector('iframe').contentDocument.body.append(moved);").await;
+        page.client.enter_frame(0).await.expect("the frame");
+        assert_eq!(page.get(heights).await, before, "in a frame");
+        let calendar = page.find("notch-date").await;
+        calendar.click().await.expect("a click");
+        page.press(&[Key::Down]).await;
+        page.until("document.querySelector('notch-date').open").await;
+        page.find("notch-rating").await.click().await.expect("a click");
+        page.until("!document.querySelector('notch-date').open").await;
+        assert_eq!(page.value("notch-rating").await, "5");
+    });
+}
+
 #[test]
 fn a_renamed_element_is_sent_under_its_new_name() {
     let sent = "new URLSearchParams(new FormData(document.forms[0])).toString()";

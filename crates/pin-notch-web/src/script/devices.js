@@ -149,9 +149,11 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
     tell("scroll", "", "", Math.floor(event.target.scrollTop / height));
   }, true);
   const outside = (event) => { if (!event.composedPath().includes(element)) tell("close"); };
+  let page;
   on("toggle", () => {
-    const change = element.open ? "addEventListener" : "removeEventListener";
-    document[change]("pointerdown", outside, true);
+    page?.removeEventListener("pointerdown", outside, true);
+    page = element.open ? element.ownerDocument : undefined;
+    page?.addEventListener("pointerdown", outside, true);
     if (!element.open) ports.giveBack();
   });
   on("focusout", (event) => {

@@ -49,9 +49,9 @@ const SLOW = 8000;
 
 const split = (attribute) => [attribute.replace(/[?#@,/]$/, ""), /[?#@,/]$/.exec(attribute)?.[0] ?? ""];
 
-// Creates machines, once the module is loaded; and the style sheet of each element.
+// Creates machines, once the module is loaded; and the styles of each element.
 let first;
-const sheets = new Map();
+const styles = new Map();
 let failed = false;
 let settle;
 
@@ -65,14 +65,7 @@ ready.catch(() => {}); // not an unhandled rejection for those who do not use it
 export function arrive(machine, described) {
   if (first) return;
   first = machine;
-  const known = new Map();
-  for (const [tag, style] of described.split(RECORD).map((fields) => fields.split(FIELD))) {
-    if (!known.has(style)) {
-      known.set(style, new CSSStyleSheet());
-      known.get(style).replaceSync(style);
-    }
-    sheets.set(tag, known.get(style));
-  }
+  for (const [tag, style] of described.split(RECORD).map((fields) => fields.split(FIELD))) styles.set(tag, style);
   for (const element of watched()) start(element);
   settle.keep();
 }
@@ -87,14 +80,7 @@ export function fail(why) {
 }
 
 // Until its machine exists, an element shows the native control inside it, if there is one.
-let waiting;
-function waitingSheet() {
-  if (!waiting) {
-    waiting = new CSSStyleSheet();
-    waiting.replaceSync(":host{display:inline-block;vertical-align:middle;max-inline-size:100%}:host([hidden]),::slotted(:is(option,optgroup,datalist,svg)){display:none}");
-  }
-  return waiting;
-}
+const WAITING = ":host{display:inline-block;vertical-align:middle;max-inline-size:100%}:host([hidden]),::slotted(:is(option,optgroup,datalist,svg)){display:none}";
 
 // What only this script does with an element: see the static block of the class.
 let start, giveUp;
@@ -131,11 +117,11 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     const isHost = HOSTS.includes(this.localName);
     const given = this.#internals.shadowRoot;
     const root = given ?? this.attachShadow({ mode: "open", delegatesFocus: !isHost });
+    this.#ports = new Ports(this, this.#internals, root);
     if (!given) {
-      root.adoptedStyleSheets = [waitingSheet()];
+      this.#ports.dress(WAITING);
       root.append(document.createElement("slot"));
     }
-    this.#ports = new Ports(this, this.#internals, root);
     ports.set(this, this.#ports);
   }
   connectedCallback() {
@@ -158,6 +144,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     }
   }
   disconnectedCallback() { unwatch(this); }
+  adoptedCallback() { this.#ports.dress(); }
   attributeChangedCallback(name, before, value) {
     if (value === "false" && this.constructor.flags.has(name)) {
       this.#ports.note(`${name}="false" is true, as in HTML: leave ${name} out where it is not to hold, or set the property`);
@@ -169,10 +156,10 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   // Starts the machine. What the server has drawn is adopted, and so is what somebody has entered in a
   // native control.
   #start() {
-    const { activeElement } = document;
+    const { activeElement, body } = this.ownerDocument;
     const had = this.contains(activeElement) && activeElement !== this;
     if (had) activeElement.blur(); // otherwise the element already has the focus through its content
-    const wished = this.hasAttribute("autofocus") && !this.#machine && (activeElement ?? document.body) === document.body;
+    const wished = this.hasAttribute("autofocus") && !this.#machine && (activeElement ?? body) === body;
     this.#wake();
     this.#define(); // also when it was moved, because the direction may differ here
     if (had || wished) this.focus();
@@ -201,7 +188,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     standIn?.end();
     this.#machine = this.#ports.machine = first.make(tag);
     this.#ports.tell = (...message) => this.#tell(...message);
-    this.#ports.adopt(sheets.get(tag));
+    this.#ports.adopt(styles.get(tag));
     this.#internals.states.add("ready");
     this.#internals.states.delete("failed");
     listenLater(this, {
@@ -309,12 +296,12 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   // Opens the popup, from any button. The focus moves into it, and afterwards back to that button.
   showPicker() {
     if (this.open || !this.#wake()) return;
-    const before = document.activeElement;
+    const { activeElement: before, body } = this.ownerDocument;
     this.focus();
     this.#ask("act", "toggle");
     const { shadowRoot } = this;
     if (!shadowRoot.activeElement) shadowRoot.querySelector("[data-focus]")?.focus({ preventScroll: true });
-    if (before !== this && before !== document.body) this.#ports.opener = before;
+    if (before !== this && before !== body) this.#ports.opener = before;
   }
   get form() { return this.#internals.form; }
   get labels() { return this.#internals.labels; }

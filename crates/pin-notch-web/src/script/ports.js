@@ -1,6 +1,7 @@
 // What a machine can do to the page through its element, which is passed to each call.
 
 import { FIELD, RECORD, record, unescaped } from "./records.js";
+import { sheetsIn } from "./sheets.js";
 import { world } from "./world.js";
 
 const ARIA = {
@@ -48,17 +49,22 @@ function nodes(html) {
 
 export class Ports {
   constructor(element, internals, root) {
-    Object.assign(this, { element, internals, shadow: root, values: [], text: "", checked: "", value: "" });
+    Object.assign(this, { element, internals, shadow: root, values: [], text: "", checked: "", value: "", style: "" });
   }
   // Adopts what the server wrote on the element itself and inside it.
-  adopt(sheet) {
+  adopt(style) {
     const drawn = this.shadow.querySelector("style");
     drawn?.remove();
     this.shadow.querySelector("slot")?.remove();
-    this.shadow.adoptedStyleSheets = [sheet];
+    this.dress(style);
     // If the element was not drawn by a server, its description is the page's own.
     for (const name of Object.keys(ARIA)) if (drawn || name !== "aria-description") this.element.removeAttribute(name);
     for (const native of this.element.querySelectorAll("input, textarea, select")) native.disabled = true;
+  }
+  // Applies these styles; in another document, they have to be applied again.
+  dress(style = this.style) {
+    this.style = style;
+    this.shadow.adoptedStyleSheets = sheetsIn(this.element.ownerDocument, style);
   }
   get root() { return this.shadow.firstElementChild; }
   get isWatched() { return listeners.size > 0; }
