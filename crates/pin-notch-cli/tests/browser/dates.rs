@@ -69,6 +69,39 @@ fn any_button_can_open_a_calendar_and_gets_the_focus_back() {
     });
 }
 
+/// A page may be open for longer than a day.
+#[test]
+fn a_calendar_opens_on_the_day_that_it_is_now() {
+    with_page(async |page| {
+        page.show("<notch-date id=it aria-label=Visited></notch-date>").await;
+        let later = |days: u32| {
+            format!(
+                "window.Real ??= Date;
+                 window.Date = class extends Real {{
+                   constructor(...given) {{ given.length ? super(...given) : super(Real.now() + {days} * 86400000); }}
+                 }};"
+            )
+        };
+        for days in [0, 1, 40] {
+            page.run(&later(days)).await;
+            page.focus("#it").await;
+            page.press(&[Key::Down, Key::Enter]).await;
+            let today = page.get("[new Date().getFullYear(), new Date().getMonth() + 1, new Date().getDate()].map((part) => String(part).padStart(2, '0')).join('-')").await;
+            assert_eq!(page.value("#it").await, today);
+            page.run("document.querySelector('#it').value = '';").await;
+        }
+        page.press(&[Key::Down]).await;
+        page.run(&later(41)).await;
+        page.press(&[Key::Right]).await;
+        let marked = format!("{}.id.slice(4)", Page::part("#it", "[aria-current=date]"));
+        let active = format!(
+            "{}.getAttribute('aria-activedescendant').slice(4)",
+            Page::part("#it", "[part=grid]")
+        );
+        assert_eq!(page.get(&marked).await, page.get(&active).await, "also in one that is open");
+    });
+}
+
 #[test]
 fn a_typed_date_is_settled_or_reported() {
     with_page(async |page| {

@@ -109,6 +109,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   #ports;
   #connected = false;
   #stale = true;
+  #day = "";
   #around = "";
   #names = ["", ""];
 
@@ -192,7 +193,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     this.#internals.states.add("ready");
     this.#internals.states.delete("failed");
     listenLater(this, {
-      root: this.#ports.shadow, ports: this.#ports, tell: (...message) => this.#tell(...message),
+      root: this.#ports.shadow, ports: this.#ports, tell: (...message) => { this.#defineNow(); return this.#tell(...message); },
       isHost: HOSTS.includes(tag), isChecked: CHECKED.includes(tag),
     });
     this.#tell("name", ...this.#names);
@@ -205,6 +206,11 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     this.#stale = true;
     if (this.#connected && this.#machine) this.#define();
   }
+  // Midnight may have passed since.
+  #defineNow() {
+    if (this.#stale || this.#day !== this.#today()) this.#define();
+  }
+  #today() { return WITH_TODAY.includes(this.localName) ? today() : ""; }
   #define() {
     this.#stale = false;
     this.#tell("define", this.#described());
@@ -212,7 +218,8 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   #surroundings() { return record(directionOf(this), languageOf(this)); }
   #described() {
     this.#around = this.#surroundings();
-    const records = [record(WITH_TODAY.includes(this.localName) ? today() : "", this.matches(":disabled") ? 1 : "", iconOf(this)), this.#around];
+    this.#day = this.#today();
+    const records = [record(this.#day, this.matches(":disabled") ? 1 : "", iconOf(this)), this.#around];
     for (const { name, value } of this.attributes) records.push(record("a", name, value));
     if (this.firstElementChild) {
       for (const option of this.querySelectorAll("option")) {
@@ -235,7 +242,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
       if (message.length) standIn.tell(...message);
       return standIn;
     }
-    if (this.#stale) this.#define();
+    this.#defineNow();
     if (message.length) this.#tell(...message);
     return this.#ports;
   }
