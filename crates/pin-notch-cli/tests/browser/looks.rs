@@ -137,6 +137,26 @@ fn targets_are_large_enough_for_a_finger() {
 }
 
 #[test]
+fn elements_fit_into_a_narrow_column() {
+    with_page(async |page| {
+        page.run(
+            "const column = document.createElement('div');
+             column.style.inlineSize = '200px';
+             // All but a calendar that is always visible.
+             column.append(...document.querySelectorAll('[data-name]:not(#queen-since)'));
+             document.body.replaceChildren(column);",
+        )
+        .await;
+        let wide = "[...document.querySelectorAll('[data-name]')].flatMap((host) =>
+            [host, ...host.shadowRoot.querySelectorAll('*')].filter((part) => part.checkVisibility() && !part.closest('[part=popup]'))
+              .map((part) => [host.id, part.getAttribute('part'), Math.ceil(part.getBoundingClientRect().right - host.parentElement.getBoundingClientRect().right)])
+              .filter(([, , over]) => over > 1).map((one) => one.join(' '))).join('; ')";
+        assert_eq!(page.get(wide).await, "");
+        assert_eq!(page.get("document.querySelectorAll('[data-name]').length > 16").await, "true");
+    });
+}
+
+#[test]
 fn states_can_be_distinguished_without_colour() {
     with_page(async |page| {
         page.show("<notch-stepper id=a></notch-stepper><notch-stepper id=b disabled></notch-stepper><notch-stepper id=c readonly></notch-stepper><notch-stepper id=d required></notch-stepper>").await;
