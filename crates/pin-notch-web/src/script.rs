@@ -17,6 +17,7 @@ macro_rules! carried {
 carried! {
     "/src/script/around.js": watch,
     "/src/script/devices.js": listenLater,
+    "/src/script/digits.js": listenForDigits,
     "/src/script/icon.js": iconOf,
     "/src/script/ports.js": onTurn,
     "/src/script/presses.js": whenReleased,

@@ -2,6 +2,7 @@
 
 use crate::support::{Page, with_page};
 use fantoccini::key::Key;
+use serde_json::json;
 
 #[test]
 fn a_stepper_keeps_what_is_typed_apart_from_its_value() {
@@ -130,5 +131,77 @@ fn fields_fill_and_step_and_move_on() {
         assert_eq!(page.value("notch-time").await, "");
         let text = format!("{}.textContent", Page::part("notch-time", "[part=field]"));
         assert_eq!(page.get(&text).await, "hh:mm");
+    });
+}
+
+/// Virtual keyboards and input methods enter text without keys.
+#[test]
+fn fields_take_digits_from_virtual_keyboards_and_the_clipboard() {
+    with_page(async |page| {
+        page.show(
+            "<notch-time aria-label=Opened></notch-time><notch-date-time aria-label=Visited></notch-date-time>\
+             <notch-time id=kept readonly value=12:00></notch-time><input>",
+        )
+        .await;
+        let insert = async |text: &str| {
+            page.devtools("Input.insertText", json!({ "text": text })).await;
+        };
+        page.click("notch-time", "[part~=number]", (0.5, 0.5)).await;
+        for digit in ["0", "8", "30"] {
+            insert(digit).await;
+        }
+        assert_eq!(page.value("notch-time").await, "08:30");
+        let text = format!("{}.textContent", Page::part("notch-time", "[part=field]"));
+        let composed = json!({ "text": "４", "selectionStart": 1, "selectionEnd": 1 });
+        page.devtools("Input.imeSetComposition", composed).await;
+        assert_eq!(page.value("notch-time").await, "08:30", "while it is composed");
+        insert("４５").await;
+        assert_eq!(
+            (page.value("notch-time").await, page.get(&text).await),
+            ("08:45".into(), "08:45".into())
+        );
+        insert("x").await;
+        assert_eq!(page.get(&text).await, "08:45");
+        page.press(&[Key::Backspace]).await;
+        assert_eq!(page.get(&text).await, "08:mm");
+
+        let edit = async |command: &str| {
+            let key =
+                json!({ "type": "keyDown", "key": "x", "modifiers": 2, "commands": [command] });
+            page.devtools("Input.dispatchKeyEvent", key).await;
+        };
+        for text in ["2026-05-14T14:30", " 2026-06-02 07:15", "yesterday"] {
+            page.run(&format!("const note = document.querySelector('input'); note.value = '{text}'; note.select();")).await;
+            edit("copy").await;
+            page.focus("notch-date-time").await;
+            edit("paste").await;
+        }
+        assert_eq!(page.value("notch-date-time").await, "2026-06-02T07:15");
+        edit("copy").await;
+        page.run("const note = document.querySelector('input'); note.value = ''; note.focus();")
+            .await;
+        edit("paste").await;
+        assert_eq!(page.value("input").await, "2026-06-02T07:15");
+
+        page.click("#kept", "[part~=number]", (0.5, 0.5)).await;
+        insert("1").await;
+        assert_eq!(page.value("#kept").await, "12:00");
+    });
+}
+
+#[test]
+fn virtual_keyboards_have_the_keys_that_are_needed() {
+    with_page(async |page| {
+        for (markup, keyboard) in [
+            ("<notch-stepper min=0>", "decimal"),
+            ("<notch-stepper>", "text"),
+            ("<notch-stepper min=-5>", "text"),
+            ("<notch-week>", "numeric"),
+            ("<notch-text type=tel>", "tel"),
+        ] {
+            page.show(markup).await;
+            let mode = "document.body.firstElementChild.shadowRoot.querySelector('input, [contenteditable]').inputMode";
+            assert_eq!(page.get(mode).await, keyboard, "{markup}");
+        }
     });
 }

@@ -76,7 +76,8 @@ impl Drawable for StepperView {
         context.button(to, LESS_BUTTON, context.stuck || self.at_first);
         to.open("div", "field");
         input(to, &self.text, &self.placeholder, semantics);
-        to.set("inputmode", "decimal");
+        // Not all keyboards for decimals have a minus sign.
+        to.set("inputmode", if self.signed { "text" } else { "decimal" });
         to.flag("data-focus", true);
         context.name(to, semantics);
         to.close();

@@ -24,6 +24,11 @@ impl Drawable for FieldsView {
             context.label(to, Part::Field(field.name));
             to.reachable(!semantics.disabled);
             to.set_action(Action::Field, &at.to_string());
+            // Without this, there would be no virtual keyboard. What is entered is handled like keys.
+            if !(semantics.disabled || semantics.readonly) {
+                to.set("contenteditable", "true");
+                to.set("inputmode", "numeric");
+            }
             to.flag("data-focus", field.active);
             to.close_with(&field.text);
         }

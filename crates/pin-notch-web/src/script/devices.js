@@ -1,5 +1,6 @@
 // Passes pointer, key and focus events of an element to its machine.
 
+import { listenForDigits } from "./digits.js";
 import { whenReleased } from "./presses.js";
 
 // The events that can be the first of an element. All other listeners are added during the first event,
@@ -133,10 +134,12 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
   });
   root.addEventListener("input", (event) => {
     event.stopPropagation(); // the event of the field is not that of the control
+    if (event.target.isContentEditable) return;
     ports.field = event.target;
     tell("type", event.target.dataset.end, event.target.value);
     ports.reveal();
   });
+  listenForDigits(element, root, tell);
   root.addEventListener("change", (event) => event.stopPropagation());
   root.addEventListener("focusin", (event) => {
     const { end, do: action, with: at } = event.target.dataset;

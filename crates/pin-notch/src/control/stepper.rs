@@ -129,6 +129,8 @@ pub struct StepperView {
     pub placeholder: String,
     /// The unit shown after the field; may be empty.
     pub unit: String,
+    /// Whether values below zero are allowed, for which a keyboard needs a minus sign.
+    pub signed: bool,
     /// Whether no step down is possible, so that its button can be disabled.
     pub at_first: bool,
     /// Whether no step up is possible.
@@ -353,6 +355,7 @@ impl Stepper {
             text: self.text(),
             placeholder: placeholder.clone(),
             unit: unit.clone(),
+            signed: self.notches.min().is_none_or(|min| min.is_sign_negative()),
             at_first: stuck(-1),
             at_last: stuck(1),
             semantics: Semantics { range, ..self.conditions.semantics(Role::SpinButton, &problem) },
