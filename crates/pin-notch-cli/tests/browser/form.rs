@@ -284,6 +284,31 @@ fn changes_are_undone_by_keys_and_buttons() {
 }
 
 #[test]
+fn a_problem_leads_to_its_field_wherever_it_is_hidden() {
+    const HIDDEN: &str =
+        "<!doctype html><script type=module src=/pin-notch-form.js></script><notch-form><form>
+        <details><summary>Also</summary><div hidden=until-found>
+          <notch-stepper name=mites aria-label=Mites required></notch-stepper></div></details>
+        <section hidden=until-found><details><summary>More</summary>
+          <input name=note aria-label=Note required></details></section>
+        <button id=send>Send</button></form></notch-form>";
+    with_form_in(HIDDEN, async |page| {
+        for name in ["mites", "note"] {
+            page.find("#send").await.click().await.expect("a click");
+            page.until("document.querySelectorAll('[data-problems] a').length === 2").await;
+            let at = if name == "mites" { 1 } else { 2 };
+            let link = format!("[data-problems] li:nth-child({at}) a");
+            page.find(&link).await.click().await.expect("a click");
+            assert_eq!(page.get("document.activeElement.getAttribute('name')").await, name);
+            assert_eq!(page.get("document.activeElement.checkVisibility()").await, "true");
+        }
+        let left =
+            "document.querySelectorAll('details:not([open]), form [hidden=until-found]').length";
+        assert_eq!(page.get(left).await, "0");
+    });
+}
+
+#[test]
 fn a_form_may_change_while_somebody_fills_it_in() {
     with_form(async |page| {
         page.focus("#mites").await;

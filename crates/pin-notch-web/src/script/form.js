@@ -64,7 +64,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       const counter = this.#rows.counter(name);
       return counter ? counter.closest("fieldset") : this.#element(name);
     },
-    focus: (element) => { this.#parts.reveal(element); element.focus(); },
+    focus: (element) => this.#parts.focus(element),
   });
   #kept = new Kept(this, () => this.#draft());
   #putting = false;

@@ -96,10 +96,19 @@ export class Parts {
     const part = this.#counting[this.#at];
     if (this.owner.isRight((element) => part.contains(element))) this.show(this.#at + 1);
   }
-  // Shows the part that contains this element.
-  reveal(element) {
+  // Focuses this element, and shows what hides it: its part, and, as a link to it would (HTML's revealing
+  // algorithms), closed details and what is hidden until it is found.
+  focus(element) {
     const at = this.#counting.findIndex((part) => part.contains(element));
     if (this.isOn && at >= 0 && at !== this.#at) this.show(at, false);
+    for (let node = element; node; node = node.parentElement ?? node.getRootNode().host) {
+      if (node.localName === "details") node.open = true;
+      if (node.hidden === "until-found") {
+        node.dispatchEvent(new Event("beforematch", { bubbles: true }));
+        node.hidden = false;
+      }
+    }
+    element.focus();
   }
   restart() { if (this.isOn) this.show(0, false); }
   show(at, goes = true) {
@@ -126,7 +135,7 @@ export class Parts {
         group = row;
       }
       const term = document.createElement("dt"), link = Object.assign(document.createElement("a"), { href: `#${element?.id || name}`, textContent: label });
-      link.addEventListener("click", (event) => { event.preventDefault(); this.reveal(element); element.focus(); });
+      link.addEventListener("click", (event) => { event.preventDefault(); this.focus(element); });
       term.append(link);
       all.at(-1).append(term, Object.assign(document.createElement("dd"), { textContent: text || "–" }));
     }
