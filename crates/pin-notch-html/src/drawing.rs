@@ -16,7 +16,7 @@ pub(crate) struct Context<'a> {
     pub reporting: bool,
     /// Whether none of its parts receives the focus.
     pub disabled: bool,
-    /// Whether its buttons are inactive.
+    /// Whether it is disabled or read-only.
     pub stuck: bool,
     /// The world that renders the names of its parts.
     pub world: &'a AnyWorld,

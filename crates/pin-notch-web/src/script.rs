@@ -22,8 +22,8 @@ carried! {
     "/src/script/ports.js": onTurn,
     "/src/script/presses.js": whenReleased,
     "/src/script/records.js": record,
-    "/src/script/sheets.js": sheetsIn,
     "/src/script/stand-in.js": StandIn,
+    "/src/script/style-sheets.js": styleSheetsIn,
     "/src/script/values.js": written
 }
 

@@ -25,7 +25,7 @@ impl Drawable for FieldsView {
             to.reachable(!semantics.disabled);
             to.set_action(Action::Field, &at.to_string());
             // Without this, there would be no virtual keyboard. What is entered is handled like keys.
-            if !(semantics.disabled || semantics.readonly) {
+            if !context.stuck {
                 to.set("contenteditable", "true");
                 to.set("inputmode", "numeric");
             }

@@ -1,7 +1,7 @@
 // What a machine can do to the page through its element, which is passed to each call.
 
 import { FIELD, RECORD, record, unescaped } from "./records.js";
-import { sheetsIn } from "./sheets.js";
+import { styleSheetsIn } from "./style-sheets.js";
 import { world } from "./world.js";
 
 const ARIA = {
@@ -64,7 +64,7 @@ export class Ports {
   // Applies these styles; in another document, they have to be applied again.
   dress(style = this.style) {
     this.style = style;
-    this.shadow.adoptedStyleSheets = sheetsIn(this.element.ownerDocument, style);
+    this.shadow.adoptedStyleSheets = styleSheetsIn(this.element.ownerDocument, style);
   }
   get root() { return this.shadow.firstElementChild; }
   get isWatched() { return listeners.size > 0; }

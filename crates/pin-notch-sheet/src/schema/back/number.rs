@@ -6,8 +6,6 @@ use crate::tree::{Node, Table};
 use pin_notch::{ControlKind, Decimal, parse_number};
 use std::collections::BTreeSet;
 
-const STEP_BASE: &str = "x-step-base";
-
 impl Property<'_> {
     /// A keyword's number, with every digit.
     fn exact(&mut self, schema: &Node, name: &str) -> Option<Decimal> {
@@ -44,8 +42,8 @@ impl Property<'_> {
             };
             let (kind, mut words) = self.listed(&all, fits, may_be_null)?;
             // A step base in the schema belongs to a step that is not in it: these are counted from the first.
-            if let Some(min) =
-                words.get("min").and_then(exact).filter(|_| schema.get(STEP_BASE).is_some())
+            if schema.get("x-step-base").is_some()
+                && let Some(min) = words.get("min").and_then(exact)
             {
                 words.put("step-base", min);
             }

@@ -4,7 +4,7 @@ const known = new WeakMap();
 
 // The sheet with this text for elements in this document; none if the document is never shown, as that of a
 // template.
-export function sheetsIn(document, text) {
+export function styleSheetsIn(document, text) {
   if (!document.defaultView) return [];
   const sheets = known.get(document) ?? new Map();
   known.set(document, sheets);
