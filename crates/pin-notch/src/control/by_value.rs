@@ -22,11 +22,10 @@ fn plain(text: &str) -> Cow<'_, str> {
 
 impl ByValue {
     pub(super) fn of(options: &[Choice]) -> Self {
+        let values: Vec<Cow<str>> = options.iter().map(|option| plain(&option.value)).collect();
         let mut places: Vec<usize> = (0..options.len()).collect();
-        places.sort_unstable_by(|one, other| {
-            let by_value = plain(&options[*one].value).cmp(&plain(&options[*other].value));
-            by_value.then(one.cmp(other))
-        });
+        places
+            .sort_unstable_by(|one, other| values[*one].cmp(&values[*other]).then(one.cmp(other)));
         Self(places)
     }
 
