@@ -1,11 +1,11 @@
 //! Sliders, ratings and switches by pointer and keyboard.
 
-use crate::support::with_page;
+use crate::support::{with_demo, with_page};
 use fantoccini::key::Key;
 
 #[test]
 fn a_slider_follows_the_keys() {
-    with_page(async |page| {
+    with_demo(async |page| {
         page.focus("#weight").await;
         page.press(&[Key::Right, Key::PageUp, Key::Home, Key::Left]).await;
         assert_eq!(
@@ -33,7 +33,7 @@ fn a_slider_follows_the_keys() {
 
 #[test]
 fn a_drag_is_many_inputs_and_one_change() {
-    with_page(async |page| {
+    with_demo(async |page| {
         let way = [(0.46, 0.5), (0.5, 0.5), (0.75, 0.5), (1.2, 3.0)];
         page.mouse("#weight", "[part=track]", &way, Some(0), Some(3)).await;
         let log = page.log().await;
@@ -111,7 +111,7 @@ fn two_thumbs_answer_pointer_and_keys() {
 
 #[test]
 fn a_rating_previews_chooses_and_clears() {
-    with_page(async |page| {
+    with_demo(async |page| {
         let readout = "document.querySelector('#temper').shadowRoot.querySelector('[part=output]').textContent";
         let lit = "[...document.querySelector('#temper').shadowRoot.querySelectorAll('[part=icon-on]')].map((i) => i.style.getPropertyValue('--share')).join(' ')";
         page.mouse("#temper", "[part=icons]", &[(0.69, 0.5)], None, None).await;
@@ -162,7 +162,7 @@ fn an_icon_of_the_page_is_the_ratings_icon() {
 
 #[test]
 fn a_switch_flips_by_pointer_key_and_label() {
-    with_page(async |page| {
+    with_demo(async |page| {
         page.click("#feeder", "[part=track]", (0.5, 0.5)).await;
         assert_eq!(
             page.log().await,
@@ -184,7 +184,7 @@ fn a_switch_flips_by_pointer_key_and_label() {
 
 #[test]
 fn disabled_and_read_only_refuse_and_show_it() {
-    with_page(async |page| {
+    with_demo(async |page| {
         page.click("#shown", "[part=track]", (0.1, 0.5)).await;
         page.focus("#shown").await;
         page.press(&[Key::Right]).await;

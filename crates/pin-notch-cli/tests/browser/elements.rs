@@ -1,11 +1,11 @@
 //! Elements as parts of a page: its markup, its scripts, its forms, and what a server draws.
 
-use crate::support::with_page;
+use crate::support::{with_demo, with_page};
 use fantoccini::key::Key;
 
 #[test]
 fn the_server_draws_what_the_script_adopts() {
-    with_page(async |page| {
+    with_demo(async |page| {
         // Each has one shadow root, drawn once, without the server's style sheet and ARIA attributes.
         let left = "[...document.querySelectorAll('notch-slider, notch-rating, notch-switch')].filter((e) => \
                     e.shadowRoot.children.length !== 1 || e.hasAttribute('role') || e.hasAttribute('aria-valuenow')).length";
@@ -28,7 +28,7 @@ fn the_server_draws_what_the_script_adopts() {
 
 #[test]
 fn roles_names_and_values_reach_the_accessibility_tree() {
-    with_page(async |page| {
+    with_demo(async |page| {
         let pair = |role: &str, name: &str| (role.to_owned(), name.to_owned());
         assert_eq!(page.role_and_name("#weight").await, pair("slider", "Hive weight"));
         assert_eq!(page.role_and_name("#temper").await, pair("slider", "Temper"));
@@ -41,7 +41,7 @@ fn roles_names_and_values_reach_the_accessibility_tree() {
 
 #[test]
 fn a_form_treats_the_elements_as_its_own() {
-    with_page(async |page| {
+    with_demo(async |page| {
         let data = "new URLSearchParams(new FormData(document.forms[0])).toString()";
         assert_eq!(
             page.get(data).await,
@@ -96,7 +96,7 @@ fn a_form_treats_the_elements_as_its_own() {
 
 #[test]
 fn a_sent_form_is_answered_with_typed_values_or_problems() {
-    with_page(async |page| {
+    with_demo(async |page| {
         page.run(
             "const put = (name, value) => { document.querySelector('#form-' + name).value = value; };
              put('visited', '2026-05-14'); put('opened', '07:30'); put('mites', 3); put('temper', 3.5);

@@ -1,11 +1,11 @@
 //! The appearance of the controls: without script, in both color schemes, and with accessibility settings.
 
-use crate::support::{Page, with_page};
+use crate::support::{Page, with_demo, with_page};
 use serde_json::json;
 
 #[test]
 fn without_script_a_native_control_is_used() {
-    with_page(async |page| {
+    with_demo(async |page| {
         page.script(false).await;
         page.client.refresh().await.unwrap();
         assert!(page.is_drawn(&["#weight input"]).await, "the native control is there");
@@ -59,7 +59,7 @@ fn a_page_dresses_parts_by_their_states() {
 
 #[test]
 fn without_its_script_an_element_shows_the_drawn_control_and_then_the_native_one() {
-    with_page(async |page| {
+    with_demo(async |page| {
         // Undefined elements, parsed with their declarative shadow roots as before the script is loaded.
         let html = page.get("await (await fetch('/')).text()").await;
         assert!(html.contains("<template shadowrootmode=\"open\" shadowrootdelegatesfocus>"));
@@ -99,7 +99,7 @@ fn without_its_script_an_element_shows_the_drawn_control_and_then_the_native_one
 
 #[test]
 fn there_are_no_accessibility_violations() {
-    with_page(async |page| {
+    with_demo(async |page| {
         // 640 is 1280 at a zoom of 200 %.
         for (scheme, width) in [("light", 1280), ("dark", 1280), ("light", 640), ("light", 375)] {
             page.size(width, 800).await;
@@ -125,7 +125,7 @@ fn there_are_no_accessibility_violations() {
 
 #[test]
 fn targets_are_large_enough_for_a_finger() {
-    with_page(async |page| {
+    with_demo(async |page| {
         page.run("for (const id of ['visited', 'honey', 'lent']) document.querySelector('#' + id).showPicker();").await;
         let small = "[...document.querySelectorAll('[data-name]')].flatMap((host) =>
             [...host.shadowRoot.querySelectorAll('[role=button], [role=option], [role=checkbox], [role=gridcell], [role=slider], input, button')]
@@ -138,7 +138,7 @@ fn targets_are_large_enough_for_a_finger() {
 
 #[test]
 fn elements_fit_into_a_narrow_column() {
-    with_page(async |page| {
+    with_demo(async |page| {
         page.run(
             "const column = document.createElement('div');
              column.style.inlineSize = '200px';

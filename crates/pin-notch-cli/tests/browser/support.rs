@@ -15,13 +15,35 @@ use servers::{INSTALL, start_driver};
 use std::future::Future;
 use std::time::Duration;
 
-/// Runs a test on the demo page in a window of 1280 by 800.
+/// A page that has nothing but the elements, for tests that show what they need.
+const EMPTY: &str = "<!doctype html><html lang=en-GB><meta charset=utf-8><title>Elements</title>\
+    <style>:root { color-scheme: light dark } body { background: Canvas; font: 16px/1.45 system-ui, sans-serif }</style>\
+    <script type=module src=/pin-notch.js></script><body>";
+
+/// Runs a test on an empty page in a window of 1280 by 800.
 pub fn with_page<T, F>(test: T)
 where
     T: FnOnce(Page) -> F,
     F: Future<Output = ()> + Send + 'static,
 {
-    let (_demo, url) = demo();
+    in_browser(serve(EMPTY.to_owned(), web_files()), test);
+}
+
+/// Runs a test on the demo page in a window of 1280 by 800.
+pub fn with_demo<T, F>(test: T)
+where
+    T: FnOnce(Page) -> F,
+    F: Future<Output = ()> + Send + 'static,
+{
+    in_browser(async { demo() }, test);
+}
+
+/// Runs a test in a browser of its own, on a page that is served while it runs.
+fn in_browser<T, F, S>(serve: impl Future<Output = (S, String)>, test: T)
+where
+    T: FnOnce(Page) -> F,
+    F: Future<Output = ()> + Send + 'static,
+{
     let (_driver, port) = start_driver();
     let profile = std::env::temp_dir().join(format!("pin-notch-{}-{port}", std::process::id()));
     let flags = [
@@ -52,12 +74,10 @@ where
             .unwrap_or_else(|error| panic!("no browser session: {error}; install it: {INSTALL}"));
         let timeouts = TimeoutConfiguration::new(Some(Duration::from_secs(600)), None, None);
         client.update_timeouts(timeouts).await.expect("time for long scripts");
-        client.goto(&url).await.expect("the demo page");
+        let (_server, url) = serve.await;
+        client.goto(&url).await.expect("the page");
         let page = Page { client: client.clone() };
-        page.until(
-            "document.querySelector('[name]:state(ready)') && document.readyState === 'complete'",
-        )
-        .await;
+        page.until("document.readyState === 'complete'").await;
         page.run(RECORD).await;
         let outcome = tokio::spawn(test(page)).await;
         let _ = client.close().await;
@@ -72,7 +92,8 @@ where
 /// Records every turn, and every `input` and `change` event that reaches the document.
 const RECORD: &str = "
     window.log = [];
-    const { onTurn } = await import('/pin-notch.js');
+    const { onTurn, ready } = await import('/pin-notch.js');
+    await ready;
     onTurn(({ element, intent, outcome }) => log.push(`${intent} -> ${outcome}`));
     for (const type of ['input', 'change', 'grab', 'release'])
       document.addEventListener(type, (event) => log.push(`${type} event ${event.target.value}`));
