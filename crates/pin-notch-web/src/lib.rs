@@ -276,22 +276,13 @@ impl Machine {
             Err(why) => return ports.note(&format!("value is unchanged: {why}")),
         };
         let taken = self.state.borrow_mut().control.set_nearest(value.clone());
-        let mut moved = None;
-        match taken {
-            Ok(taken) if taken == value => {}
-            Ok(taken) => {
-                ports.note(&format!("value \"{value}\" is not allowed: the nearest is {taken}"));
-                moved = Some(format!("the nearest is {taken}"));
-            }
-            Err(refusal) => {
-                ports.note(&format!("value \"{value}\" is ignored: {refusal}"));
-                moved = Some(refusal.to_string());
-            }
-        }
         self.show(ports);
-        if let Some(why) = moved {
-            ports.adjusted(&value.attribute_text(), &why);
-        }
+        let why = match taken {
+            Ok(taken) if taken == value => return,
+            Ok(taken) => format!("the nearest is {taken}"),
+            Err(refusal) => refusal.to_string(),
+        };
+        ports.misfit(&value.attribute_text(), &why);
     }
 
     /// Makes a change that is not an attempt of the person, and updates the page.

@@ -36,6 +36,10 @@ extern "C" {
     #[wasm_bindgen(method)]
     pub fn changed(this: &Ports);
 
+    /// Reports that a value set by a script is not allowed, and why, with a note for the developer.
+    #[wasm_bindgen(method)]
+    pub fn misfit(this: &Ports, wanted: &str, why: &str);
+
     /// Reports that a value set by a script had to be changed, and why.
     #[wasm_bindgen(method)]
     pub fn adjusted(this: &Ports, wanted: &str, why: &str);

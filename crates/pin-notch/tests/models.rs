@@ -1,7 +1,7 @@
 //! Thousands of random attempts on every control, with definitions that change in between, and the
 //! invariants after each of them (see `keeps.rs` in `pin-notch-any`).
 
-use pin_notch::{Control, ControlKind, Value, View};
+use pin_notch::{Control, ControlKind, Event, Value, View};
 use pin_notch_any::{
     Attempt, Setting, attempt_on, attempted, check, definition, end, kind, mended, setting,
 };
@@ -68,6 +68,30 @@ proptest! {
                 }
             }
             check(&control);
+        }
+    }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(1500))]
+
+    /// A program that keeps the value itself writes back what it is told. Whatever a person is doing goes
+    /// on as if it had not.
+    #[test]
+    fn a_value_that_is_written_back_changes_nothing(
+        (definition, moves) in kind().prop_flat_map(|kind| (definition(kind), moves(kind, false)))
+    ) {
+        let mut control = mended(definition);
+        let mut alone = control.clone();
+        for one in &moves {
+            let Move::Attempt(attempt) = one else { continue };
+            let turn = control.handle(attempt.intent());
+            prop_assert_eq!(&turn, &alone.handle(attempt.intent()), "{:?}", attempt);
+            if turn.events().any(|event| matches!(event, Event::Input(_) | Event::Change(_))) {
+                let value = control.value();
+                prop_assert_eq!(control.set_nearest(value.clone()), Ok(value));
+            }
+            prop_assert_eq!(control.view(), alone.view(), "{:?}", attempt);
         }
     }
 }

@@ -30,7 +30,7 @@ pub const EVERY: [(&str, &str, &str, &str); 19] = [
     ),
     ("notch-month value=2026-05", "2026-05", "^", "2027-05"),
     ("notch-week value=2026-W20", "2026-W20", "^", "2027-W20"),
-    ("notch-time value=07:30", "07:30", "^", "08:30"),
+    ("notch-time value=07:30", "07:30", "1645", "16:45"),
     ("notch-date-time value=2026-05-14T07:30", "2026-05-14T07:30", "^", "2027-05-14T07:30"),
     ("notch-text", "", "calm!", "calm"),
     ("notch-text rows=3", "", "calm!b", "calm\nb"),

@@ -3,6 +3,7 @@
 
 use crate::every::{EVERY, after, form, press_all};
 use crate::support::with_page;
+use serde_json::json;
 
 /// Changes many attributes after each attempt and on each event, like an application that binds them to
 /// state.
@@ -81,6 +82,23 @@ fn a_value_and_its_definition_can_be_set_in_any_order() {
             );
             assert_eq!(page.get(&value).await, "40", "{order}");
         }
+        // A value is only reported as not allowed once its element is in the page.
+        let notes = page
+            .run(
+                "const notes = [], { warn } = console;
+                 console.warn = (note) => { notes.push(note); };
+                 for (const max of [40, 10]) {
+                   const e = document.createElement('notch-stepper');
+                   Object.assign(e, { value: '1', step: '0.5' });
+                   Object.assign(e, { value: '18.4', step: '0.1', max });
+                   document.body.append(e);
+                 }
+                 console.warn = warn;
+                 return notes;",
+            )
+            .await;
+        let note = "<notch-stepper>: value \"18.4\" is not allowed: the nearest is 10";
+        assert_eq!(notes, json!([note]));
         // Listeners are notified of a value that had to be changed; there is no other event.
         page.show("<notch-stepper max=40></notch-stepper>").await;
         page.run(
@@ -360,7 +378,11 @@ fn long_options_that_differ_at_their_ends_can_be_distinguished() {
         let same =
             "A very long name of a colony that stands in the row below the old linden tree, number";
         page.show(&format!("<notch-select id=it style='inline-size: 16em'><option>{same} 1</option><option>{same} 2</option></notch-select>")).await;
-        page.devtools("Emulation.setDeviceMetricsOverride", serde_json::json!({ "width": 320, "height": 640, "deviceScaleFactor": 1, "mobile": false })).await;
+        page.devtools(
+            "Emulation.setDeviceMetricsOverride",
+            json!({ "width": 320, "height": 640, "deviceScaleFactor": 1, "mobile": false }),
+        )
+        .await;
         page.run("document.querySelector('#it').showPicker()").await;
         let ends = "[...document.querySelector('#it').shadowRoot.querySelectorAll('.tail')].map((tail) => {
             const box = tail.getBoundingClientRect(); return `${tail.textContent.slice(-2)} ${box.right <= innerWidth}`; }).join(',')";

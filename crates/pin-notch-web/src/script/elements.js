@@ -163,6 +163,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     const wished = this.hasAttribute("autofocus") && !this.#machine && (activeElement ?? body) === body;
     this.#wake();
     this.#define(); // also when it was moved, because the direction may differ here
+    this.#ports.started();
     if (had || wished) this.focus();
   }
   // Its name or its description may have changed.
@@ -198,8 +199,8 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     });
     this.#tell("name", ...this.#names);
     this.#define();
-    for (const message of standIn?.messages ?? []) this.#tell(...message);
-    if (entered) this.#tell(...entered);
+    for (const message of standIn?.messages ?? []) this.#ask(...message);
+    if (entered) this.#ask(...entered);
     return true;
   }
   #redefine() {
@@ -243,7 +244,10 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
       return standIn;
     }
     this.#defineNow();
-    if (message.length) this.#tell(...message);
+    if (message.length) {
+      this.#ports.unmet = undefined;
+      this.#tell(...message);
+    }
     return this.#ports;
   }
   formDisabledCallback(disabled) {

@@ -187,6 +187,16 @@ export class Ports {
     }
     element.dispatchEvent(new CustomEvent(type, { bubbles: true, composed: type === "input", detail: this.detail }));
   }
+  // A value set by a script is not allowed. Until the element starts, the script may still be describing it.
+  misfit(wanted, why) {
+    if (!this.isStarted) { this.unmet = wanted; return; }
+    this.note(`value "${wanted}" is not allowed: ${why}`);
+    this.adjusted(wanted, why);
+  }
+  started() {
+    this.isStarted = true;
+    if (this.unmet !== undefined) this.element.value = this.unmet;
+  }
   // A value set by a script was not allowed, so the nearest one was taken.
   adjusted(wanted, why) {
     this.element.dispatchEvent(new CustomEvent("adjust", { detail: { ...this.detail, wanted, why } }));

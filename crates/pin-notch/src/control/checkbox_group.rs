@@ -386,7 +386,11 @@ uniform! {
     }
     fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
         let wish = value.chosen()?;
-        self.put(self.checked_by(&self.fitting(wish)), wish);
+        let on = match wish == self.value() {
+            true => self.on.clone(),
+            false => self.checked_by(&self.fitting(wish)),
+        };
+        self.put(on, wish);
         Ok(())
     }
     fn restore(&mut self, value: Value) -> Result<(), Refusal> {

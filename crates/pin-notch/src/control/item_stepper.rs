@@ -172,7 +172,9 @@ impl ItemStepper {
     /// # Errors
     /// [`Refusal::NoMatch`] if no item has it.
     pub fn set_value(&mut self, value: &str) -> Result<(), Refusal> {
-        self.index = self.place(value).ok_or(Refusal::NoMatch)?;
+        if self.value() != Some(value) {
+            self.index = self.place(value).ok_or(Refusal::NoMatch)?;
+        }
         self.given = Given::Program(value.to_owned());
         Ok(())
     }

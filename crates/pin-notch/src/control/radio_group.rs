@@ -185,10 +185,10 @@ impl RadioGroup {
     /// # Errors
     /// [`Refusal::NoMatch`] if no option has it.
     pub fn set_value(&mut self, value: Option<&str>) -> Result<(), Refusal> {
-        self.chosen = match value {
-            Some(value) => Some(self.place(value).ok_or(Refusal::NoMatch)?),
-            None => None,
-        };
+        if value.is_none() || value != self.value() {
+            let place = |value| self.place(value).ok_or(Refusal::NoMatch);
+            self.chosen = value.map(place).transpose()?;
+        }
         self.given = Given::Program(value.map(str::to_owned));
         Ok(())
     }

@@ -269,7 +269,9 @@ impl Select {
     /// offered are kept as pending. Duplicates are dropped, and if one can be chosen, the first is taken.
     pub fn set_value<T: Into<String>>(&mut self, values: impl IntoIterator<Item = T>) {
         let values: Vec<String> = values.into_iter().map(Into::into).collect();
-        self.chosen = self.fitting(values.clone());
+        if values.is_empty() || values != self.value() {
+            self.chosen = self.fitting(values.clone());
+        }
         self.given = Given::Program(values);
     }
 
@@ -404,7 +406,13 @@ uniform! {
         shared_value(self.definition.multiple, Select::default_value(self))
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
-        Select::set_value(self, value.chosen()?.iter().cloned());
+        // The value tells neither an option that sends an empty text from none, nor which disabled options are
+        // chosen as well.
+        let is_untold = self.definition.multiple || self.chosen == [""];
+        match is_untold && value == Uniform::value(self) {
+            true => self.given = Given::Program(self.chosen.clone()),
+            false => Select::set_value(self, value.chosen()?.iter().cloned()),
+        }
         Ok(())
     }
     fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {

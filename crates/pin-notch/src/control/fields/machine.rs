@@ -163,11 +163,12 @@ impl Machine {
         self.bounds.violations(value, self.kind.limit)
     }
 
-    /// Sets the value on behalf of the program, which asked for `wish`. Partly filled fields are kept.
+    /// Sets the value on behalf of the program, which asked for `wish`. Partly filled fields are kept, and if
+    /// the program writes back the value that it was told, so is the rest of what is being typed.
     pub(super) fn set(&mut self, value: Option<i64>, wish: Option<i64>) {
         if self.is_drafting() {
             self.value = value;
-        } else {
+        } else if value != self.value {
             self.put(value);
         }
         self.given = Given::Program(wish);
