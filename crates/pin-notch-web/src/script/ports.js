@@ -193,6 +193,7 @@ export class Ports {
     this.note(`value "${wanted}" is not allowed: ${why}`);
     this.adjusted(wanted, why);
   }
+  // The element has started. A value that is still not allowed is reported when it is set again.
   started() {
     this.isStarted = true;
     if (this.unmet !== undefined) this.element.value = this.unmet;

@@ -386,6 +386,7 @@ uniform! {
     }
     fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
         let wish = value.chosen()?;
+        // Disabled checkboxes keep their state if the value is written back.
         let on = match wish == self.value() {
             true => self.on.clone(),
             false => self.checked_by(&self.fitting(wish)),

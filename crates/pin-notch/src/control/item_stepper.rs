@@ -172,6 +172,7 @@ impl ItemStepper {
     /// # Errors
     /// [`Refusal::NoMatch`] if no item has it.
     pub fn set_value(&mut self, value: &str) -> Result<(), Refusal> {
+        // A later item with the same value stays if its value is written back.
         if self.value() != Some(value) {
             self.index = self.place(value).ok_or(Refusal::NoMatch)?;
         }

@@ -185,6 +185,7 @@ impl RadioGroup {
     /// # Errors
     /// [`Refusal::NoMatch`] if no option has it.
     pub fn set_value(&mut self, value: Option<&str>) -> Result<(), Refusal> {
+        // A later option with the same value stays if its value is written back.
         if value.is_none() || value != self.value() {
             let place = |value| self.place(value).ok_or(Refusal::NoMatch);
             self.chosen = value.map(place).transpose()?;

@@ -269,6 +269,7 @@ impl Select {
     /// offered are kept as pending. Duplicates are dropped, and if one can be chosen, the first is taken.
     pub fn set_value<T: Into<String>>(&mut self, values: impl IntoIterator<Item = T>) {
         let values: Vec<String> = values.into_iter().map(Into::into).collect();
+        // A chosen option that is disabled stays if the value is written back, which does not contain it.
         if values.is_empty() || values != self.value() {
             self.chosen = self.fitting(values.clone());
         }
