@@ -37,6 +37,7 @@ carried! {
     "/src/script/native-problems.js": NativeProblems,
     "/src/script/natives.js": native,
     "/src/script/parts.js": Parts,
+    "/src/script/reports.js": reportChanges,
     "/src/script/rows.js": RowButtons,
     "/src/script/second-click.js": ignoreSecond,
     "/src/script/send.js": send

@@ -243,6 +243,18 @@ fn changes_are_undone_by_keys_and_buttons() {
                 key == "Z"
             )
         };
+        // A page that keeps the values itself.
+        page.run(
+            "window.fields = ['mites', 'celsius', 'fahrenheit', 'note'].map((name) => f.form.elements[name]);
+             window.reported = { input: new Map(), change: new Map() };
+             for (const type of ['input', 'change'])
+               document.addEventListener(type, ({ target }) => reported[type].set(target, target.value));",
+        )
+        .await;
+        let known = async || {
+            let is_known = "Object.values(reported).every((all) => fields.every((one) => all.get(one) === one.value))";
+            page.get(is_known).await == "true"
+        };
         page.focus("#fahrenheit").await;
         page.press(&[Key::Right]).await;
         page.focus("#mites").await;
@@ -262,11 +274,13 @@ fn changes_are_undone_by_keys_and_buttons() {
         assert_eq!(page.get(of).await, "[null,20,68,null]", "with what followed");
         assert_eq!(page.value("[name=celsius]").await, "20");
         assert_eq!(page.get("f.undo()").await, "false", "there is no more");
+        assert!(known().await, "undone");
         for _ in 0..2 {
             page.run(&chord("Z")).await;
             page.run("redo.click()").await;
         }
         assert_eq!(page.get(of).await, after);
+        assert!(known().await, "redone");
         // A text field handles these keys itself.
         page.focus("[name=note]").await;
         page.run(&chord("z")).await;
@@ -275,6 +289,10 @@ fn changes_are_undone_by_keys_and_buttons() {
         page.run("clear.click()").await;
         assert_eq!(page.get("f.values.mites").await, "null");
         assert_eq!(page.get("f.values.celsius").await, "null");
+        assert!(known().await, "cleared");
+        page.run("f.undo()").await;
+        assert!(!known().await, "what a script does is not reported");
+        page.run("f.redo()").await;
         page.run("undo.click()").await;
         assert_eq!(page.get(of).await, after);
         page.run("f.reset(); await new Promise((done) => setTimeout(done, 50))").await;

@@ -14,6 +14,7 @@ import { NativeProblems } from "./native-problems.js";
 import { Parts } from "./parts.js";
 import { ports } from "./ports.js";
 import { whenReleased } from "./presses.js";
+import { contentsOf, reportChanges } from "./reports.js";
 import { RowButtons } from "./rows.js";
 import { ignoreSecond } from "./second-click.js";
 import { send } from "./send.js";
@@ -68,6 +69,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   });
   #kept = new Kept(this, () => this.#draft());
   #putting = false;
+  #reporting = false;
   #isReadable = true;
   #parts = new Parts({
     words: (what) => this.#tell("say", what),
@@ -214,7 +216,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     for (const type of ["input", "change"]) {
       root.addEventListener(type, ({ target }) => {
         const name = this.#names.get(target), field = this.#fields.get(name);
-        if (!field) return;
+        if (!field || this.#reporting) return;
         if (field.isNative) this.#enter(name, field, type);
         if (type === "input") this.#boxes.entered();
         this.#kept.saveSoon();
@@ -240,7 +242,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       const key = event.key.toLowerCase();
       const isRedo = key === "y" || (key === "z" && event.shiftKey);
       if (key !== "z" && key !== "y") return;
-      if (isRedo ? this.redo() : this.undo()) event.preventDefault();
+      if (this.#byPerson(() => isRedo ? this.redo() : this.undo())) event.preventDefault();
     });
     on("click", (event) => {
       this.#clicked = event;
@@ -248,13 +250,21 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       const wanted = this.#rows.all().find(({ button }) => button.contains(event.target));
       if (wanted) { event.preventDefault(); this.#change(wanted); }
       const preset = event.target.closest(PRESETS);
-      if (preset) { event.preventDefault(); this.apply(preset.value); }
+      if (preset) { event.preventDefault(); this.#byPerson(() => this.apply(preset.value)); }
     });
     // Buttons with commandfor: https://html.spec.whatwg.org/multipage/form-elements.html#attr-button-commandfor
     on("command", ({ command }) => {
       const done = { "--undo": () => this.undo(), "--redo": () => this.redo(), "--clear": () => this.clear() };
-      done[command]?.();
+      if (done[command]) this.#byPerson(done[command]);
     });
+  }
+  // Makes a change that a person asked for, and reports it to the page.
+  #byPerson(change) {
+    const before = contentsOf(this.#fields.values()), done = change();
+    this.#reporting = true;
+    reportChanges(before);
+    this.#reporting = false;
+    return done;
   }
 
   // Nothing is sent with problems, or twice.
