@@ -37,8 +37,12 @@ fn rows_are_added_removed_and_moved_by_keys_and_undone() {
         assert_eq!(announcement(&page).await, "");
         page.press(&[Key::Left]).await;
         page.run("document.getElementById('sting.2.where').value = 'foot'").await;
+        page.run("window.log = []; document.addEventListener('change', ({ target }) => log.push(`${target.name} ${target.value}`))").await;
         press(&page, "up 2").await;
         assert_eq!(page.get(ROWS).await, "foot- neck-3");
+        let reported =
+            ["sting.1.where foot", "sting.1.pain ", "sting.2.where neck", "sting.2.pain 3"];
+        assert_eq!(page.log().await, reported);
         assert_eq!(announcement(&page).await, "Sting 2 is Sting 1 now.");
         // The button moves with its row; the first row cannot move up.
         assert_eq!(page.get("document.activeElement.value").await, "down 1");

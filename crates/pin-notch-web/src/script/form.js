@@ -248,7 +248,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       this.#clicked = event;
       setTimeout(() => { this.#clicked = undefined; });
       const wanted = this.#rows.all().find(({ button }) => button.contains(event.target));
-      if (wanted) { event.preventDefault(); this.#change(wanted); }
+      if (wanted) { event.preventDefault(); this.#byPerson(() => this.#change(wanted)); }
       const preset = event.target.closest(PRESETS);
       if (preset) { event.preventDefault(); this.#byPerson(() => this.apply(preset.value)); }
     });
