@@ -267,6 +267,7 @@ impl Select {
 
     /// Sets the choice. This is a change made by the program, so it produces no event. Values that are not
     /// offered are kept as pending. Duplicates are dropped, and if one can be chosen, the first is taken.
+    /// Setting the values that it has changes nothing, so that disabled options stay chosen.
     pub fn set_value<T: Into<String>>(&mut self, values: impl IntoIterator<Item = T>) {
         let values: Vec<String> = values.into_iter().map(Into::into).collect();
         // A chosen option that is disabled stays if the value is written back, which does not contain it.
