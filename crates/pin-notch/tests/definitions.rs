@@ -2,9 +2,9 @@
 //! on how they reach it.
 
 use pin_notch::{
-    AttributeKind, CheckboxGroup, Control, ControlError, ControlKind, DateSpanPicker, Definition,
-    Intent, Place, Rating, Select, Slider, SliderDefinition, Span, SpanSlider, Step, Stepper,
-    Value, dec,
+    AttributeKind, CheckboxGroup, Choice, Control, ControlError, ControlKind, DateSpanPicker,
+    Definition, Intent, Place, Rating, Select, Slider, SliderDefinition, Span, SpanSlider, Step,
+    Stepper, Value, View, dec,
 };
 use pin_notch_any::{Setting, definition, kind, mended, setting};
 use proptest::prelude::*;
@@ -182,6 +182,47 @@ fn the_whole_is_checked_whatever_the_order() {
         named.build().unwrap_err().to_string(),
         "9 has a name but is not a value that can be chosen"
     );
+}
+
+/// A value does not tell everything about a choice. What it does not tell stays if the value is written back,
+/// also under a later definition, and is not part of what the program asked for.
+#[test]
+fn what_a_value_does_not_tell_outlives_a_new_definition() {
+    let changed = |control: &mut Control, name: &str| {
+        let mut definition = control.definition();
+        definition.set_attribute(name, Some("")).unwrap();
+        control.set_definition(definition).unwrap();
+    };
+    let written_back = |mut control: Control| {
+        let value = control.value();
+        assert_eq!(control.set_nearest(value.clone()), Ok(value));
+        control
+    };
+    let queens = [("", "none seen"), ("marked", "marked"), ("clipped", "clipped")];
+
+    let unsaid: Control = Select::builder().options(queens).build().unwrap().into();
+    let mut unsaid = written_back(unsaid);
+    changed(&mut unsaid, "multiple");
+    assert_eq!(unsaid.value(), Value::Texts(vec![]), "none was asked for");
+
+    let mut said = Select::builder().options(queens).placeholder("queen").build().unwrap();
+    let _ = said.handle(Intent::Pick(""));
+    let mut said = written_back(said.into());
+    changed(&mut said, "required");
+    assert!(matches!(said.view(), View::Select(view) if view.readout == "none seen"));
+
+    let seen = [Choice::new("brood", "brood").disabled(), Choice::new("eggs", "eggs")];
+    let value = ["brood", "eggs"];
+    let select = Select::builder().multiple(true).options(seen.clone()).value(value).build();
+    let group = CheckboxGroup::builder().options(seen).value(value).build();
+    for control in [select.unwrap().into(), group.unwrap().into()] {
+        let mut control = written_back(control);
+        changed(&mut control, "required");
+        assert_eq!(
+            (control.value().texts(), control.text().as_str()),
+            (&["eggs".to_owned()][..], "brood, eggs")
+        );
+    }
 }
 
 #[test]

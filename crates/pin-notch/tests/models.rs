@@ -92,6 +92,14 @@ proptest! {
                 prop_assert_eq!(control.set_nearest(value.clone()), Ok(value));
             }
             prop_assert_eq!(control.view(), alone.view(), "{:?}", attempt);
+            let views = [&control, &alone].map(|one| {
+                let mut disabled = one.definition();
+                disabled.set_attribute("disabled", Some("")).unwrap();
+                let mut later = one.clone();
+                later.set_definition(disabled).unwrap();
+                later.view()
+            });
+            prop_assert_eq!(&views[0], &views[1], "{:?}, then disabled", attempt);
         }
     }
 }

@@ -164,15 +164,18 @@ impl CheckboxGroup {
     fn redefined(&mut self, definition: CheckboxGroupDefinition) -> Result<(), ControlError> {
         check_counts(definition.least, definition.most)?;
         let now = self.texts_of(&self.on);
+        let are_others = definition.options != self.definition.options;
         self.conditions = conditions_of!(definition).after(&self.conditions);
         self.definition = definition;
-        self.by_value = ByValue::of(&self.definition.options);
-        let start = self.checked_by(&self.definition.value);
-        self.on = match &self.given {
-            Given::Definition => start,
-            Given::Program(wish) => self.checked_by(&self.fitting(wish)),
-            Given::Person => self.checked_by(&now),
-        };
+        if are_others {
+            self.by_value = ByValue::of(&self.definition.options);
+            self.on = self.checked_by(&now);
+        }
+        match &self.given {
+            Given::Definition => self.on = self.checked_by(&self.definition.value),
+            Given::Program(wish) => self.on = self.told_by(wish),
+            Given::Person => {}
+        }
         Ok(())
     }
 
@@ -233,6 +236,15 @@ impl CheckboxGroup {
         self.admit_count(&on)?;
         self.put(on, values);
         Ok(())
+    }
+
+    /// Which checkboxes a program means by these values. The value that the group has does not tell which of
+    /// several checkboxes with the same value is checked: so it changes nothing.
+    fn told_by(&self, values: &[String]) -> Vec<bool> {
+        match values == self.value() {
+            true => self.on.clone(),
+            false => self.on_with_disabled(&self.fitting(values)),
+        }
     }
 
     fn on_with_disabled<T: AsRef<str>>(&self, values: &[T]) -> Vec<bool> {
@@ -386,12 +398,7 @@ uniform! {
     }
     fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
         let wish = value.chosen()?;
-        // Disabled checkboxes keep their state if the value is written back.
-        let on = match wish == self.value() {
-            true => self.on.clone(),
-            false => self.checked_by(&self.fitting(wish)),
-        };
-        self.put(on, wish);
+        self.put(self.told_by(wish), wish);
         Ok(())
     }
     fn restore(&mut self, value: Value) -> Result<(), Refusal> {

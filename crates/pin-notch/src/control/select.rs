@@ -194,12 +194,11 @@ impl Select {
         if are_others {
             self.replace_options();
         }
-        let values = match &self.given {
-            Given::Definition => self.definition.value.clone(),
-            Given::Program(wish) => wish.clone(),
-            Given::Person => self.chosen.clone(),
+        self.chosen = match &self.given {
+            Given::Definition => self.fitting(self.definition.value.clone()),
+            Given::Program(wish) => self.told_by(wish),
+            Given::Person => self.fitting(self.chosen.clone()),
         };
-        self.chosen = self.fitting(values);
         Ok(())
     }
 
@@ -224,6 +223,18 @@ impl Select {
             chosen.clear();
         }
         self.in_order(chosen)
+    }
+
+    /// The choice that a program means by these values. A value tells neither an option that sends an empty
+    /// text from none, nor which disabled options are chosen as well: so if it is the value of what is chosen,
+    /// nothing chosen is lost.
+    fn told_by(&self, values: &[String]) -> Vec<String> {
+        let (kept, told) = (self.fitting(self.chosen.clone()), self.fitting(values.to_vec()));
+        let value = |chosen: &[String]| shared_value(self.definition.multiple, self.sent(chosen));
+        match kept.len() > told.len() && value(&kept) == value(&told) {
+            true => kept,
+            false => told,
+        }
     }
 
     /// Whether there is nothing to clear. In a single choice, a disabled option and one with an empty value
@@ -408,13 +419,8 @@ uniform! {
         shared_value(self.definition.multiple, Select::default_value(self))
     }
     fn set_value(&mut self, value: Value) -> Result<(), Refusal> {
-        // The value tells neither an option that sends an empty text from none, nor which disabled options are
-        // chosen as well.
-        let is_untold = self.definition.multiple || self.chosen == [""];
-        match is_untold && value == Uniform::value(self) {
-            true => self.given = Given::Program(self.chosen.clone()),
-            false => Select::set_value(self, value.chosen()?.iter().cloned()),
-        }
+        let values = value.chosen()?.to_vec();
+        (self.chosen, self.given) = (self.told_by(&values), Given::Program(values));
         Ok(())
     }
     fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
