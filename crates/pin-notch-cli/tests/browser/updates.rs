@@ -3,6 +3,8 @@
 
 use crate::form::{PARTS, json, listed, shows, with_form_in};
 use crate::support::Page;
+use fantoccini::key::Key;
+use pin_notch_sheet::{Context, Format, Page as Drawn, Sheet};
 
 const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
 <script type=module src=/pin-notch-form.js></script>
@@ -81,6 +83,34 @@ fn a_form_survives_updates_of_the_page() {
         );
         page.run("send.click()").await;
         assert_eq!(shown(&page).await, refused);
+    });
+}
+
+/// What is sent, and the attributes of all elements.
+const SENT_AND_SAID: &str = "[new URLSearchParams(new FormData(f.form)), ...[...f.querySelectorAll('form > p > *, fieldset *')]
+     .filter(({ localName }) => localName.startsWith('notch-'))
+     .map(({ attributes }) => [...attributes].map(({ name, value }) => `${name}=${value}`).sort())].join('\\n')";
+
+#[test]
+fn elements_survive_updates_to_what_a_server_has_drawn() {
+    let sheet = include_str!("../../demo/inspection.toml");
+    let sheet = Sheet::read(sheet, Format::Toml, &Context::default()).0;
+    let mut drawn = Drawn::default();
+    drawn.head = "<script type=module src=/pin-notch-form.js></script>";
+    let html = sheet.page(&sheet.form(), &drawn).replace("id=\"form\"", "id=f");
+    with_form_in(html.leak(), async |page| {
+        page.run("weight.value = 30; mites.focus()").await;
+        page.write("7").await;
+        let before = page.get(SENT_AND_SAID).await;
+        assert!(
+            before.contains("weight=30&outside=12.5&") && !before.contains("role="),
+            "{before}"
+        );
+        page.run(UPDATE).await;
+        assert_eq!(page.get(SENT_AND_SAID).await, before);
+        page.write("3").await;
+        page.press(&[Key::Tab]).await;
+        assert_eq!(page.get("mites.value").await, "73");
     });
 }
 

@@ -93,15 +93,16 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     giveUp = (element) => element.#internals.states.add("failed");
     onAround({ named: (element, names) => element.#named(names), turned: (element) => element.#turned() });
   }
-  // A single observer for all elements, for changes of options and texts inside them, and of their `tabindex`. (A
-  // callback for that attribute would be called while operations are carried out, which set it.)
+  // A single observer for all elements, for changes of options and texts inside them, and of attributes that are
+  // their machine's. (A callback for these would be called while operations are carried out, which set them.)
+  // Frameworks that update the page to new markup of a server bring back what the server has drawn.
   static #observer = globalThis.MutationObserver && new MutationObserver((records) => {
     const near = ({ target }) => {
       for (let node = target; node; node = node.parentNode) if (node instanceof NotchElement) return node;
     };
-    const isTab = ({ attributeName }) => attributeName === "tabindex";
-    for (const { target } of records.filter(isTab)) if (target instanceof NotchElement) target.#ports.tabbed();
-    for (const element of new Set(records.filter((one) => !isTab(one)).map(near))) element?.#redefine();
+    const isOwn = ({ attributeName }) => attributeName === "tabindex" || attributeName === "role";
+    for (const { target } of records.filter(isOwn)) if (target instanceof NotchElement) target.#ports.reclaim();
+    for (const element of new Set(records.filter((one) => !isOwn(one)).map(near))) element?.#redefine();
   });
   #machine;
   #standIn;
@@ -128,7 +129,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   connectedCallback() {
     if (!this.#connected) {
       this.#connected = true;
-      NotchElement.#observer.observe(this, { childList: true, subtree: true, characterData: true, attributeFilter: ["value", "label", "disabled", "tabindex"] });
+      NotchElement.#observer.observe(this, { childList: true, subtree: true, characterData: true, attributeFilter: ["value", "label", "disabled", "tabindex", "role"] });
       // A property that was set before the script was loaded hides the accessor, so it is set again.
       for (const name of Object.keys(this)) {
         if (!(name in NotchElement.prototype || name in this.constructor.prototype)) continue;
@@ -214,6 +215,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   #today() { return WITH_TODAY.includes(this.localName) ? today() : ""; }
   #define() {
     this.#stale = false;
+    this.#ports.disableNatives();
     this.#tell("define", this.#described());
   }
   #surroundings() { return record(directionOf(this), languageOf(this)); }

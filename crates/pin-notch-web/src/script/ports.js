@@ -53,13 +53,24 @@ export class Ports {
   }
   // Adopts what the server wrote on the element itself and inside it.
   adopt(style) {
-    const drawn = this.shadow.querySelector("style");
-    drawn?.remove();
+    this.shadow.querySelector("style")?.remove();
     this.shadow.querySelector("slot")?.remove();
     this.dress(style);
-    // If the element was not drawn by a server, its description is the page's own.
-    for (const name of Object.keys(ARIA)) if (drawn || name !== "aria-description") this.element.removeAttribute(name);
-    for (const native of this.element.querySelectorAll("input, textarea, select")) native.disabled = true;
+    this.undraw();
+  }
+  // The page has changed the `role` or the `tabindex`.
+  reclaim() {
+    if (this.machine) this.undraw();
+    this.tabbed();
+  }
+  // A server draws the semantics of an element as attributes, with a role among them. Without one they are the
+  // page's own.
+  undraw() {
+    if (this.element.hasAttribute("role")) for (const name of Object.keys(ARIA)) this.element.removeAttribute(name);
+  }
+  // The native controls inside are not sent beside the element. (Setting what is set would count as a change.)
+  disableNatives() {
+    for (const native of this.element.querySelectorAll(":is(input, textarea, select):not([disabled])")) native.disabled = true;
   }
   // Applies these styles; in another document, they have to be applied again.
   dress(style = this.style) {
