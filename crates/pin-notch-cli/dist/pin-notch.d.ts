@@ -66,7 +66,7 @@ export interface NotchElement extends HTMLElement {
   setCustomValidity(message: string): void;
   addEventListener<K extends "input" | "change">(
     type: K,
-    listener: (this: NotchElement, event: CustomEvent<NotchDetail>) => unknown,
+    listener: (this: NotchElement, event: Event & { readonly detail: NotchDetail }) => unknown,
     options?: boolean | AddEventListenerOptions,
   ): void;
   /** A value set by a script or an attribute had to be changed. */

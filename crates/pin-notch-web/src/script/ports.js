@@ -196,7 +196,9 @@ export class Ports {
       element.dispatchEvent(new ToggleEvent(type, { oldState: open ? "closed" : "open", newState: open ? "open" : "closed" }));
       return;
     }
-    element.dispatchEvent(new CustomEvent(type, { bubbles: true, composed: type === "input", detail: this.detail }));
+    // In place of the value of the target, some libraries take the details of a custom event.
+    const event = new Event(type, { bubbles: true, composed: type === "input" });
+    element.dispatchEvent(Object.assign(event, { detail: this.detail }));
   }
   // A value set by a script is not allowed. Until the element starts, the script may still be describing it.
   misfit(wanted, why) {
