@@ -179,6 +179,47 @@ async fn touch(page: &Page, host: &str, part: &str, way: &[(f64, f64)], hold: u6
 }
 
 #[test]
+fn each_finger_moves_what_it_has_pressed() {
+    with_page(async |page| {
+        page.show(
+            "<notch-span-slider id=both value=20,80></notch-span-slider><br><br>
+             <notch-slider id=one value=50></notch-slider>",
+        )
+        .await;
+        page.run("window.heard = []; both.addEventListener('input', ({ detail }) => heard.push(detail.value))")
+            .await;
+        let finger = async |id: u8, host: &str, at: f64| -> serde_json::Value {
+            let box_of = format!("document.querySelector('#{host}').getBoundingClientRect()");
+            let place = format!(
+                "(({{ x, y, width, height }}) => JSON.stringify({{ id: {id}, x: x + width * {at}, y: y + height / 2 }}))({box_of})"
+            );
+            serde_json::from_str(&page.get(&place).await).expect("a place")
+        };
+        let touch = async |kind: &str, fingers: Vec<serde_json::Value>| {
+            let all = json!({ "type": kind, "touchPoints": fingers });
+            page.devtools("Input.dispatchTouchEvent", all).await;
+        };
+        let (lower, upper, other) = (
+            finger(1, "both", 0.2).await,
+            finger(2, "both", 0.8).await,
+            finger(3, "one", 0.5).await,
+        );
+        touch("touchStart", vec![lower.clone()]).await;
+        touch("touchStart", vec![lower.clone(), upper.clone()]).await;
+        touch("touchStart", vec![lower, upper, other]).await;
+        let moved = vec![
+            finger(1, "both", 0.4).await,
+            finger(2, "both", 0.6).await,
+            finger(3, "one", 0.9).await,
+        ];
+        touch("touchMove", moved).await;
+        touch("touchEnd", vec![]).await;
+        let heard = page.get("[...heard, one.value > 80].join(' ')").await;
+        assert!(heard.ends_with(",80 true") && !heard.contains("80,80"), "{heard}");
+    });
+}
+
+#[test]
 fn a_button_steps_by_a_tap_or_while_it_is_held_and_not_by_a_swipe() {
     with_page(async |page| {
         page.show("<div style='height: 3000px; padding-top: 300px'><notch-stepper id=it value=5></notch-stepper></div>").await;

@@ -30,7 +30,10 @@ export function listenLater(...all) {
 function listen(element, { root, ports, tell, isHost, isChecked }) {
   const tag = element.localName;
   const on = (type, listener, options) => element.addEventListener(type, listener, options);
-  let grabbed, holding, ignored;
+  let grabbed, holding, ignored, pressedBy;
+  // While a pointer drags a thumb or holds a button, others are ignored, such as another finger.
+  const isOther = ({ pointerId }) => pressedBy !== undefined && pointerId !== pressedBy;
+  const onPointer = (type, listener) => on(type, (event) => { if (!isOther(event)) listener(event); });
 
   const pointer = (what, event) => {
     const track = root.querySelector("[data-place]");
@@ -59,7 +62,7 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
   };
   const release = () => {
     clearInterval(holding?.timer);
-    holding = grabbed = undefined;
+    holding = grabbed = pressedBy = undefined;
   };
   // After leaving the button it is no longer held, and releasing is not a click.
   const leaveButton = (event) => {
@@ -72,10 +75,13 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
   };
 
   on("pointerdown", (event) => {
-    if (event.button !== 0 || !event.isPrimary) return;
+    // The primary one is always accepted: the end of another press may have been missed.
+    if (event.button !== 0 || (isOther(event) && !event.isPrimary)) return;
     const step = inside(event).closest?.("[data-do=step]:not([aria-disabled=true])");
     if (step) hold(step);
-    if (!pointer("down", event)) return;
+    const isGrabbed = pointer("down", event);
+    if (step || isGrabbed) pressedBy = event.pointerId;
+    if (!isGrabbed) return;
     grabbed = root.querySelector("[data-place]").getBoundingClientRect();
     element.setPointerCapture(event.pointerId);
   });
@@ -85,16 +91,16 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
     event.preventDefault();
     if (!root.activeElement) root.querySelector("[data-focus]")?.focus({ preventScroll: true });
   });
-  on("pointermove", (event) => { leaveButton(event); pointer("move", event); });
-  on("pointerup", (event) => {
+  onPointer("pointermove", (event) => { leaveButton(event); pointer("move", event); });
+  onPointer("pointerup", (event) => {
     leaveButton(event);
     holding?.step(); // a busy page may have missed the last steps
     release();
     if (event.button === 0) pointer("up", event);
   });
-  on("pointercancel", (event) => { release(); pointer("cancel", event); });
-  on("lostpointercapture", (event) => { release(); pointer("cancel", event); });
-  on("pointerleave", (event) => { leaveButton(event); release(); pointer("out", event); tell("day"); });
+  onPointer("pointercancel", (event) => { release(); pointer("cancel", event); });
+  onPointer("lostpointercapture", (event) => { release(); pointer("cancel", event); });
+  onPointer("pointerleave", (event) => { leaveButton(event); release(); pointer("out", event); tell("day"); });
   on("contextmenu", (event) => { if (holding) event.preventDefault(); });
   root.addEventListener("pointerover", (event) => tell("day", event.target.closest("[data-do=day]")?.dataset.with));
   // If text of the page is selected, the browser would start dragging that text.
