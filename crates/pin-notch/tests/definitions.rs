@@ -184,10 +184,10 @@ fn the_whole_is_checked_whatever_the_order() {
     );
 }
 
-/// A value does not tell everything about a choice. What it does not tell stays if the value is written back,
-/// also under a later definition, and is not part of what the program asked for.
+/// A value does not say everything about a choice. The rest stays as it is if the value is written back, also
+/// under a later definition, but the program has not asked for it.
 #[test]
-fn what_a_value_does_not_tell_outlives_a_new_definition() {
+fn what_a_value_does_not_say_outlives_a_new_definition() {
     let changed = |control: &mut Control, name: &str| {
         let mut definition = control.definition();
         definition.set_attribute(name, Some("")).unwrap();
@@ -212,6 +212,10 @@ fn what_a_value_does_not_tell_outlives_a_new_definition() {
     assert!(matches!(said.view(), View::Select(view) if view.readout == "none seen"));
 
     let seen = [Choice::new("brood", "brood").disabled(), Choice::new("eggs", "eggs")];
+    let closed = Select::builder().options(seen.clone()).value(["brood"]).build().unwrap();
+    let mut closed = written_back(closed.into());
+    changed(&mut closed, "required");
+    assert!(matches!(closed.view(), View::Select(view) if view.readout == "brood"));
     let value = ["brood", "eggs"];
     let select = Select::builder().multiple(true).options(seen.clone()).value(value).build();
     let group = CheckboxGroup::builder().options(seen).value(value).build();

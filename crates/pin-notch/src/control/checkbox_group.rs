@@ -238,8 +238,8 @@ impl CheckboxGroup {
         Ok(())
     }
 
-    /// Which checkboxes a program means by these values. The value that the group has does not tell which of
-    /// several checkboxes with the same value is checked: so it changes nothing.
+    /// Which checkboxes a program means by these values. If they are the ones that the group has, nothing
+    /// changes, as they do not say which of several checkboxes with the same value is checked.
     fn told_by(&self, values: &[String]) -> Vec<bool> {
         match values == self.value() {
             true => self.on.clone(),

@@ -225,9 +225,9 @@ impl Select {
         self.in_order(chosen)
     }
 
-    /// The choice that a program means by these values. A value tells neither an option that sends an empty
-    /// text from none, nor which disabled options are chosen as well: so if it is the value of what is chosen,
-    /// nothing chosen is lost.
+    /// The choice that a program means by these values. An empty value may mean no option or one without a
+    /// value, and no value contains the disabled options that are chosen. So if these are the values that the
+    /// control has, everything chosen stays chosen.
     fn told_by(&self, values: &[String]) -> Vec<String> {
         let (kept, told) = (self.fitting(self.chosen.clone()), self.fitting(values.to_vec()));
         let value = |chosen: &[String]| shared_value(self.definition.multiple, self.sent(chosen));
