@@ -1,9 +1,10 @@
 //! Checkboxes, steppers and spans: attempts with the text of their turns.
 
 use pin_notch::{
-    Checkbox, CheckboxGroup, Checked, Choice, ControlError, Direction, Intent, ItemStepper, Key,
-    Orientation, Place, Scale, Shown, Slider, Span, SpanSlider, SpanSliderBuilder,
-    SpanSliderDefinition, Stepper, Surroundings, Thumb, Turn, dec, steps_held,
+    Checkbox, CheckboxGroup, Checked, Choice, Control, ControlError, Direction, Intent,
+    ItemStepper, Key, Orientation, Place, Scale, Select, Shown, Slider, Span, SpanSlider,
+    SpanSliderBuilder, SpanSliderDefinition, Stepper, Surroundings, Thumb, Turn, Value, dec,
+    steps_held,
 };
 
 fn play<C, V: Shown + Clone>(
@@ -226,6 +227,31 @@ fn a_group_follows_its_children_and_leads_them() {
     assert_eq!(free.handle(Intent::Flip).to_string(), "input none, change none");
     free.set_readonly(true);
     assert_eq!(free.handle(Intent::Pick("queen")).to_string(), "refused: read-only");
+}
+
+#[test]
+fn what_is_not_sent_does_not_count_towards_the_most() {
+    let options =
+        || [Choice::from("eggs").disabled(), "queen".into(), "brood".into(), "mites".into()];
+    let group = CheckboxGroup::builder().options(options()).value(["eggs"]).most(2);
+    let select = Select::builder().options(options()).value(["eggs"]).multiple(true).most(2);
+    for mut control in [Control::from(group.build().unwrap()), select.build().unwrap().into()] {
+        let name = format!("{:?}", control.definition());
+        let turns = ["queen", "brood", "mites"].map(|value| control.handle(Intent::Pick(value)));
+        assert_eq!(
+            turns.map(|turn| turn.to_string()),
+            [
+                "input queen, change queen",
+                "input queen + brood, change queen + brood",
+                "refused: no more than 2 can be chosen"
+            ],
+            "{name}"
+        );
+        assert!(control.validity().is_empty(), "{name}");
+        let value = ["eggs", "brood", "mites"].map(str::to_owned);
+        control.set_value(Value::Texts(value.into())).unwrap();
+        assert_eq!(control.entries(), ["brood", "mites"], "{name}");
+    }
 }
 
 fn outside() -> SpanSlider {

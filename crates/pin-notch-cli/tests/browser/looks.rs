@@ -1,6 +1,6 @@
 //! The appearance of the controls: without script, in both color schemes, and with accessibility settings.
 
-use crate::support::{Page, with_demo, with_page};
+use crate::support::{Page, demo_of, with_demo, with_page};
 use serde_json::json;
 
 #[test]
@@ -133,6 +133,24 @@ fn targets_are_large_enough_for_a_finger() {
               .filter(([, , box]) => box.width < 23.9 || box.height < 23.9)
               .map(([id, part, box]) => `${id} ${part} ${box.width}x${box.height}`)).slice(0, 5).join('; ')";
         assert_eq!(page.get(small).await, "");
+    });
+}
+
+#[test]
+fn pages_grow_with_the_font_size_that_the_reader_prefers() {
+    with_demo(async |page| {
+        let sheet = demo_of(&["demo/inspection.toml"]);
+        let demo = page.get("location.href").await;
+        for url in [&demo, &sheet.1] {
+            page.client.goto(url).await.expect("the page");
+            page.run("document.documentElement.style.fontSize = '32px';").await;
+            let size = "getComputedStyle(document.querySelector('notch-slider')).fontSize";
+            assert_eq!(page.get(size).await, "32px", "{url}");
+            assert_eq!(
+                page.get("document.documentElement.scrollWidth <= innerWidth").await,
+                "true"
+            );
+        }
     });
 }
 

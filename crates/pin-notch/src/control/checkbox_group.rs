@@ -260,9 +260,10 @@ impl CheckboxGroup {
         (self.on, self.given) = (on, Given::Program(wish));
     }
 
+    /// Refuses more than can be checked. As in the validity, only what would be sent counts.
     fn admit_count(&self, on: &[bool]) -> Result<(), Refusal> {
         match self.definition.most {
-            Some(most) if count(on) > most as usize => Err(Refusal::TooMany { most }),
+            Some(most) if self.sent(on).len() > most as usize => Err(Refusal::TooMany { most }),
             _ => Ok(()),
         }
     }

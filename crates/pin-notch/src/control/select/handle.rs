@@ -217,8 +217,9 @@ impl Select {
             self.shut();
             return Ok(turn);
         }
-        if let Some(most) = self.definition.most.filter(|most| self.chosen.len() >= *most as usize)
-        {
+        // As in the validity, only what is sent counts.
+        let count = self.value().len();
+        if let Some(most) = self.definition.most.filter(|most| count >= *most as usize) {
             return Err(Refusal::TooMany { most });
         }
         let mut chosen = self.chosen.clone();
