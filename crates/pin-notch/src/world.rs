@@ -245,8 +245,9 @@ pub fn show_number(world: &dyn World, value: Decimal, places: u32) -> String {
     world.number_pattern().show(world, value, places)
 }
 
-/// Reads a number as this world writes it. ASCII digits and the hyphen-minus are always accepted. Group
-/// separators are optional; groups must have three digits each.
+/// Reads a number as this world writes it. ASCII digits and the hyphen-minus are always accepted, also in the
+/// full-width forms that input methods produce. Group separators are optional; groups must have three digits
+/// each.
 ///
 /// # Errors
 /// The errors of [`parse_number`].
@@ -254,16 +255,17 @@ pub fn show_number(world: &dyn World, value: Decimal, places: u32) -> String {
 /// ```
 /// use pin_notch::{English, dec, read_number};
 /// assert_eq!(read_number(&English, "18.4"), Ok(dec!(18.4)));
+/// assert_eq!(read_number(&English, "１８．４"), Ok(dec!(18.4)));
 /// assert!(read_number(&English, "18,4").is_err());
 /// ```
 pub fn read_number(world: &dyn World, text: &str) -> Result<Decimal, NumberError> {
     let wrong = || NumberError::NotANumber(text.chars().take(40).collect());
     let digits = world.digits();
     let (mut plain, mut group, mut groups, mut point) = (String::new(), 0, false, false);
-    let text = text.trim();
+    let text = half_width(text.trim());
     let (text_before, exponent) = match text.find(['e', 'E']) {
         Some(at) => text.split_at(at),
-        None => (text, ""),
+        None => (text.as_str(), ""),
     };
     for c in text_before.chars() {
         let digit =
@@ -301,6 +303,16 @@ pub fn read_number(world: &dyn World, text: &str) -> Result<Decimal, NumberError
         NumberError::NotANumber(_) => wrong(),
         other => other,
     })
+}
+
+/// Full-width forms, which input methods produce, as the ASCII characters that they are compatible with: the
+/// [Unicode Character Database](https://www.unicode.org/charts/PDF/UFF00.pdf), U+FF01 to U+FF5E.
+pub(crate) fn half_width(text: &str) -> String {
+    let narrow = |c: char| match c {
+        '\u{ff01}'..='\u{ff5e}' => char::from_u32(c as u32 - 0xfee0).unwrap_or(c),
+        other => other,
+    };
+    text.chars().map(narrow).collect()
 }
 
 /// Plain digits as a world writes them.

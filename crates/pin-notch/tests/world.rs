@@ -69,6 +69,8 @@ fn numbers_are_written_as_the_world_writes_them() {
         ("1,5,2", None),
         ("7-", None),
         ("2e−1", Some(dec!(0.2))),
+        ("－１２，５", Some(dec!(-12.5))), // as input methods produce it
+        ("２ｅ１", Some(dec!(20))),
         ("1,234\u{a0}567", None), // no groups after the separator
         ("1,", None),
         ("−", None),

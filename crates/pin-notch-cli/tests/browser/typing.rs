@@ -205,3 +205,37 @@ fn virtual_keyboards_have_the_keys_that_are_needed() {
         }
     });
 }
+
+#[test]
+fn input_methods_compose_numbers_and_dates_and_keep_their_enter() {
+    with_page(async |page| {
+        page.show(
+            "<form onsubmit='event.preventDefault(); log.push(`sent`)'>\
+             <notch-stepper max=40 step=0.5></notch-stepper><notch-date></notch-date>\
+             <notch-select filter><option>日本<option>Brood</notch-select><button>Send</button></form>",
+        )
+        .await;
+        for (host, parts, value) in [
+            ("notch-stepper", ["１２", "１２．５"], "12.5"),
+            ("notch-date", ["２０２６", "２０２６－０６－０２"], "2026-06-02"),
+            ("notch-select", ["に", "日本"], ""),
+        ] {
+            page.focus(host).await;
+            for text in parts {
+                let end = text.chars().count();
+                let composed = json!({ "text": text, "selectionStart": end, "selectionEnd": end });
+                page.devtools("Input.imeSetComposition", composed).await;
+            }
+            page.devtools("Input.insertText", json!({ "text": parts[1] })).await;
+            assert_eq!(page.value(host).await, value);
+            // As in Safari, where the Enter that confirms a composition follows its end.
+            let field = Page::part(host, "input");
+            page.run(&format!("{field}.dispatchEvent(new KeyboardEvent('keydown', {{ key: 'Enter', keyCode: 229, bubbles: true, composed: true }}));")).await;
+            let log = page.log().await;
+            assert!(!log.iter().any(|line| line.contains("Enter") || line == "sent"), "{log:?}");
+            assert_eq!(page.get(&format!("{field}.value")).await, parts[1], "the text stays");
+        }
+        page.press(&[Key::Enter]).await;
+        assert_eq!(page.value("notch-select").await, "日本");
+    });
+}

@@ -116,7 +116,7 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
     else pointer("click", event);
   });
   on("keydown", (event) => {
-    if (event.ctrlKey || event.metaKey || event.defaultPrevented || event.isComposing) return;
+    if (event.ctrlKey || event.metaKey || event.defaultPrevented || isForInputMethod(event)) return;
     const target = inside(event);
     const { key } = event;
     if (target.matches?.("[role=checkbox][data-do]") && key !== "Enter") {
@@ -174,6 +174,10 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
   });
   on("invalid", () => tell("report"));
 }
+
+// Whether an input method handles the key. Safari ends a composition before the Enter that confirms it, so that only
+// the key code tells: https://www.w3.org/TR/uievents/#determine-keydown-keyup-keyCode
+const isForInputMethod = ({ isComposing, keyCode }) => isComposing || keyCode === 229;
 
 // Enter in a field sends the form by HTML's rules: through its first submit button, or without one if there
 // is only one such field.

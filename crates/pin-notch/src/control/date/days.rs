@@ -14,7 +14,7 @@ use crate::notches::Step;
 use crate::refusal::Refusal;
 use crate::surroundings::Surroundings;
 use crate::validity::{BadInput, Invalid};
-use crate::world::{AnyWorld, DatePattern};
+use crate::world::{AnyWorld, DatePattern, half_width};
 use core::{fmt, iter};
 use std::sync::Arc;
 
@@ -241,10 +241,12 @@ impl Days {
         }
     }
 
-    /// Reads a text as a day: by ISO 8601 or by the pattern.
+    /// Reads a text as a day: by ISO 8601 or by the pattern, also in the full-width forms of input methods.
     pub(in crate::control) fn read(&self, text: &str) -> Option<Date> {
+        let by_pattern = |text: &str| self.pattern.read(&**self.world(), text).ok();
         let text = text.trim();
-        text.parse().ok().or_else(|| self.pattern.read(&**self.world(), text).ok())
+        let narrow = half_width(text);
+        narrow.parse().ok().or_else(|| by_pattern(text)).or_else(|| by_pattern(&narrow))
     }
 
     /// Why a text is not an acceptable day.

@@ -12,7 +12,7 @@ use crate::limit::Limit;
 use crate::measure::{Bounds, on_line};
 use crate::refusal::Refusal;
 use crate::validity::{BadInput, Invalid};
-use crate::world::AnyWorld;
+use crate::world::{AnyWorld, half_width};
 
 pub(super) type Fields = [Option<u32>; MOST];
 
@@ -431,7 +431,7 @@ impl Machine {
     }
 
     fn type_text(&mut self, text: &str) -> Result<Turn<Option<i64>>, Refusal> {
-        let fields = match text.trim() {
+        let fields = match half_width(text.trim()).as_str() {
             "" => [None; MOST],
             text => {
                 let misread = Refusal::Misread { like: self.kind.like };
