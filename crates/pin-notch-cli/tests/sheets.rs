@@ -203,6 +203,20 @@ fn nobody_has_to_read_to_the_end() {
     }
 }
 
+/// What other browsers know without a prefix, or in a shorter form.
+#[test]
+fn the_styles_of_a_page_are_written_as_safari_requires_it() {
+    let page = command("draw demo/inspection.toml --as html").output().expect("it runs");
+    let page = String::from_utf8(page.stdout).expect("a page");
+    let values = |property: &str| -> Vec<&str> {
+        let rest = page.split(property).skip(1);
+        rest.map(|rest| rest.split([';', '}']).next().unwrap_or_default()).collect()
+    };
+    assert_eq!(values(";-webkit-user-select:"), values(";user-select:"));
+    assert!(values("text-decoration:").iter().all(|value| !value.trim().contains(' ')));
+    assert!(values("text-decoration-style:").len() > 1 && !values(";user-select:").is_empty());
+}
+
 #[test]
 fn pictures_and_pages_are_whole() {
     let png = scratch("form.png", "");
