@@ -183,3 +183,22 @@ fn a_draft_belongs_to_its_page_or_to_its_name() {
         server.abort();
     });
 }
+
+#[test]
+fn a_draft_that_the_page_sends_by_its_own_script_is_kept() {
+    with_page(async |page| {
+        let (server, url) = serve(ANY_VALUES).await;
+        page.client.goto(&url).await.expect("the page");
+        page.until(READY).await;
+        // Some frameworks listen at the root of the page, after all listeners inside.
+        page.run("document.addEventListener('submit', (event) => { event.preventDefault(); window.isSent = true; })").await;
+        page.focus("#left").await;
+        page.write("3").await;
+        page.press(&[Key::Enter]).await;
+        page.until("window.isSent").await;
+        page.run("f.outerHTML = f.outerHTML").await;
+        page.until(READY).await;
+        assert_eq!(page.get("String(f.values.left)").await, "3", "sending may have failed");
+        server.abort();
+    });
+}

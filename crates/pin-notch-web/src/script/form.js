@@ -293,7 +293,12 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     this.dispatchEvent(new CustomEvent("refused", { detail: { problems: this.problems } }));
   }
   #go(event) {
-    if (!this.hasAttribute("in-place")) { this.#kept.sent(); return; }
+    if (!this.hasAttribute("in-place")) {
+      this.#kept.sent();
+      // Listeners of the page that are called after this one may send it themselves, and may fail.
+      setTimeout(() => { if (event.defaultPrevented) this.#kept.saveSoon(); });
+      return;
+    }
     event.preventDefault();
     this.#sendNow(event.submitter);
   }
