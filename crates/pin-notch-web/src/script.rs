@@ -31,6 +31,7 @@ carried! {
 carried! {
     "/src/script/boxes.js": Boxes,
     "/src/script/changes.js": concerns,
+    "/src/script/commands.js": onCommand,
     "/src/script/fields.js": described,
     "/src/script/form-json.js": jsonOf,
     "/src/script/kept.js": Kept,

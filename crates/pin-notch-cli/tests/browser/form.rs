@@ -326,6 +326,35 @@ fn a_problem_leads_to_its_field_wherever_it_is_hidden() {
     });
 }
 
+/// As in a browser that knows neither the attribute nor the event.
+#[test]
+fn buttons_work_in_browsers_without_commandfor() {
+    with_page(async |page| {
+        let before = "<script>
+            delete HTMLButtonElement.prototype.commandForElement;
+            addEventListener('command', (event) => { if (event.isTrusted) event.stopImmediatePropagation(); }, true);
+            </script><script type=module";
+        let html = PAGE
+            .replacen("<script type=module", before, 1)
+            .replace("<button type=button id=undo", "<button id=undo");
+        let (server, url) = serve(html.leak()).await;
+        page.client.goto(&url).await.expect("the page");
+        page.until("document.querySelector('notch-form:state(ready)')").await;
+        page.run("f.addEventListener('submit', (event) => { event.preventDefault(); document.title = 'sent'; })").await;
+        page.focus("#mites").await;
+        page.write("7").await;
+        let mut seen = Vec::new();
+        for id in ["undo", "redo", "clear", "undo"] {
+            page.find(&format!("#{id}")).await.click().await.expect("a click");
+            seen.push(page.get("f.values.mites").await);
+        }
+        assert_eq!(seen, ["null", "7", "null", "7"]);
+        page.run("redo.disabled = true; redo.click()").await;
+        assert_eq!(page.get("[f.values.mites, document.title]").await, "[7,\"Treatments\"]");
+        server.abort();
+    });
+}
+
 #[test]
 fn a_form_may_change_while_somebody_fills_it_in() {
     with_form(async |page| {

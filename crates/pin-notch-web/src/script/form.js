@@ -5,6 +5,7 @@ import { CHECKED } from "./elements.js";
 import { languageOf } from "./around.js";
 import { Boxes } from "./boxes.js";
 import { PRESETS, WATCHED, concerns } from "./changes.js";
+import { onCommand } from "./commands.js";
 import { Kept } from "./kept.js";
 import { described, labelOf } from "./fields.js";
 import { jsonOf } from "./form-json.js";
@@ -252,10 +253,10 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       const preset = event.target.closest(PRESETS);
       if (preset) { event.preventDefault(); this.#byPerson(() => this.apply(preset.value)); }
     });
-    // Buttons with commandfor: https://html.spec.whatwg.org/multipage/form-elements.html#attr-button-commandfor
-    on("command", ({ command }) => {
-      const done = { "--undo": () => this.undo(), "--redo": () => this.redo(), "--clear": () => this.clear() };
-      if (done[command]) this.#byPerson(done[command]);
+    onCommand(this, {
+      "--undo": () => this.#byPerson(() => this.undo()),
+      "--redo": () => this.#byPerson(() => this.redo()),
+      "--clear": () => this.#byPerson(() => this.clear()),
     });
   }
   // Makes a change that a person asked for, and reports it to the page.

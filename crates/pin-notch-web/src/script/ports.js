@@ -148,7 +148,9 @@ export class Ports {
   }
   do_validity(message, ...states) {
     const flags = Object.fromEntries(states.map((state) => [state, true]));
-    this.internals.setValidity(flags, message, this.element.shadowRoot.querySelector("[data-focus], [part=control]") ?? undefined);
+    // Safari gives the focus to this part, if there is one, instead of to the element.
+    const anchor = this.shadow.querySelector("[data-focus]") ?? undefined;
+    this.internals.setValidity(flags, message, anchor);
   }
   do_popup(open) {
     const popup = this.shadow.querySelector("[part=popup]");
