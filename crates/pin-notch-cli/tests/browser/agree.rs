@@ -257,6 +257,6 @@ fn the_page_and_all_who_receive_it_say_the_same() {
             sound > SHEETS / 2 && right > SHEETS / 4 && by_schema > SHEETS / 10,
             "{sound} {right} {by_schema}"
         );
-        server.abort();
+        drop(server);
     });
 }

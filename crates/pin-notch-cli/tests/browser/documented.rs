@@ -29,7 +29,7 @@ async fn open(page: &Page, markup: &str) -> String {
         "[...document.querySelectorAll('*')].filter((one) => one.localName.startsWith('notch-'))";
     let lives = "one.matches(':state(ready), notch-rule, notch-link')";
     page.until(&format!("{all}.length > 0 && {all}.every((one) => {lives})")).await;
-    server.abort();
+    drop(server);
     page.get("notes.join('; ')").await
 }
 

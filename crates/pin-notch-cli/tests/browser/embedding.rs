@@ -36,6 +36,6 @@ fn another_program_registers_the_elements_in_its_own_module() {
         assert_eq!(page.get(data).await, "temper=3.5&visited=");
         page.run("document.querySelector('notch-date').value = '2026-05-14'").await;
         assert_eq!(page.get(data).await, "temper=3.5&visited=2026-05-14");
-        server.abort();
+        drop(server);
     });
 }

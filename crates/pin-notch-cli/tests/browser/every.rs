@@ -139,7 +139,7 @@ fn every_element_is_restored_after_going_back() {
         for (at, (start, ..)) in EVERY.iter().enumerate() {
             assert_eq!(value_of(&page, at).await, after(at), "{} after coming back", start);
         }
-        server.abort();
+        drop(server);
     });
 }
 

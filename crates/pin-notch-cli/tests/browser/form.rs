@@ -1,6 +1,6 @@
 //! A handwritten page with the form element, around elements and native controls.
 
-use crate::support::{Page, web_files, with_page};
+use crate::support::{Page, Server, listen, web_files, with_page};
 use axum::Router;
 use axum::body::Bytes;
 use axum::http::{StatusCode, header};
@@ -10,7 +10,6 @@ use fantoccini::key::Key;
 use std::sync::Arc;
 use std::sync::atomic::{AtomicUsize, Ordering};
 use std::time::Duration;
-use tokio::task::JoinHandle;
 
 const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Treatments</title>
 <script type=module src=/pin-notch-form.js></script>
@@ -42,7 +41,7 @@ const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Tr
 
 /// A page, the form's files, and receivers: `/accept` accepts everything after a delay; `/refuse` refuses
 /// two fields and the whole form; `/break` fails. `/count` returns how often something was received.
-pub(crate) async fn serve(page: &'static str) -> (JoinHandle<()>, String) {
+pub(crate) async fn serve(page: &'static str) -> (Server, String) {
     let (folder, received) = (web_files(), Arc::new(AtomicUsize::new(0)));
     let file = |ending: &str, kind: &'static str| {
         let bytes = std::fs::read(folder.join(format!("pin-notch-form.{ending}"))).expect("built");
@@ -67,11 +66,7 @@ pub(crate) async fn serve(page: &'static str) -> (JoinHandle<()>, String) {
         .route("/refuse", post(refuse))
         .route("/break", post(async || StatusCode::SERVICE_UNAVAILABLE))
         .route("/count", get(async move || counted.load(Ordering::SeqCst).to_string()));
-    let listener = tokio::net::TcpListener::bind("127.0.0.1:0").await.expect("a port");
-    let address = listener.local_addr().expect("an address");
-    let server =
-        tokio::spawn(async move { axum::serve(listener, router).await.expect("it serves") });
-    (server, format!("http://{address}/"))
+    listen(router).await
 }
 
 /// Runs a test on the page above.
@@ -91,7 +86,7 @@ pub fn with_form_in<F: Future<Output = ()> + Send + 'static>(
         page.client.goto(&url).await.expect("the page");
         page.until("document.querySelector('notch-form:state(ready)')").await;
         test(page).await;
-        server.abort();
+        drop(server);
     });
 }
 
@@ -351,7 +346,7 @@ fn buttons_work_in_browsers_without_commandfor() {
         assert_eq!(seen, ["null", "7", "null", "7"]);
         page.run("redo.disabled = true; redo.click()").await;
         assert_eq!(page.get("[f.values.mites, document.title]").await, "[7,\"Treatments\"]");
-        server.abort();
+        drop(server);
     });
 }
 

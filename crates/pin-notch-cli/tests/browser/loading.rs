@@ -154,7 +154,7 @@ fn a_program_without_a_document_can_import_the_module() {
                  })",
             )
             .await;
-        server.abort();
+        drop(server);
         assert_eq!(message, "function: there is no document here");
     });
 }

@@ -42,7 +42,7 @@ fn the_cost_of_a_key_in_a_large_form_is_reported() {
             small * 1000.0,
             large / small
         );
-        server.abort();
+        drop(server);
     });
 }
 

@@ -1,17 +1,18 @@
-//! A real browser, started for one test and always stopped with it.
+//! A page in a real browser, for one test.
 
 mod accessibility;
+mod browsers;
 mod pointer;
 mod servers;
 
+use browsers::Taken;
 use fantoccini::actions::{InputSource, KeyAction, KeyActions};
 use fantoccini::elements::Element;
 use fantoccini::key::Key;
-use fantoccini::wd::{TimeoutConfiguration, WebDriverCompatibleCommand};
-use fantoccini::{Client, ClientBuilder, Locator};
+use fantoccini::wd::WebDriverCompatibleCommand;
+use fantoccini::{Client, Locator};
 use serde_json::{Value as Json, json};
-pub use servers::{Behaviour, demo, demo_of, serve, serve_badly, web_files};
-use servers::{INSTALL, start_driver};
+pub use servers::{Behaviour, Server, demo, demo_of, listen, serve, serve_badly, web_files};
 use std::future::Future;
 use std::time::Duration;
 
@@ -38,52 +39,23 @@ where
     in_browser(async { demo() }, test);
 }
 
-/// Runs a test in a browser of its own, on a page that is served while it runs.
+/// Runs a test in a window of its own, on a page that is served while it runs.
 fn in_browser<T, F, S>(serve: impl Future<Output = (S, String)>, test: T)
 where
     T: FnOnce(Page) -> F,
     F: Future<Output = ()> + Send + 'static,
 {
-    let (_driver, port) = start_driver();
-    let profile = std::env::temp_dir().join(format!("pin-notch-{}-{port}", std::process::id()));
-    let flags = [
-        "--headless",
-        "--no-sandbox",
-        "--disable-gpu",
-        "--disable-quic",
-        "--no-first-run",
-        "--disable-background-networking",
-        "--disable-component-update",
-        "--disable-sync",
-        // Going back must reload a page, with what was entered restored.
-        "--disable-features=BackForwardCache",
-        // Lets a test see what remains of removed elements.
-        "--js-flags=--expose-gc",
-        "--window-size=1280,900",
-    ];
-    let mut args: Vec<String> = flags.map(str::to_owned).to_vec();
-    args.push(format!("--user-data-dir={}", profile.display()));
-    let capabilities = json!({ "goog:chromeOptions": { "args": args } });
-    let Json::Object(capabilities) = capabilities else { unreachable!() };
-    let runtime = tokio::runtime::Runtime::new().expect("a runtime");
+    let browser = Taken::take();
+    let (runtime, client) = browser.parts();
     let outcome = runtime.block_on(async {
-        let client = ClientBuilder::new(hyper_util::client::legacy::connect::HttpConnector::new())
-            .capabilities(capabilities)
-            .connect(&format!("http://127.0.0.1:{port}"))
-            .await
-            .unwrap_or_else(|error| panic!("no browser session: {error}; install it: {INSTALL}"));
-        let timeouts = TimeoutConfiguration::new(Some(Duration::from_secs(600)), None, None);
-        client.update_timeouts(timeouts).await.expect("time for long scripts");
         let (_server, url) = serve.await;
         client.goto(&url).await.expect("the page");
         let page = Page { client: client.clone() };
         page.until("document.readyState === 'complete'").await;
         page.run(RECORD).await;
-        let outcome = tokio::spawn(test(page)).await;
-        let _ = client.close().await;
-        outcome
+        tokio::spawn(test(page)).await
     });
-    let _ = std::fs::remove_dir_all(profile);
+    // A browser in which a test has failed is not used again: `browser` sees the panic.
     if let Err(error) = outcome {
         std::panic::resume_unwind(error.into_panic());
     }

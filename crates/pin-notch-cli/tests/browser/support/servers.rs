@@ -77,8 +77,25 @@ pub fn web_files() -> PathBuf {
     fresh.unwrap_or_else(|| PathBuf::from(env!("CARGO_MANIFEST_DIR")).join("dist"))
 }
 
+/// A server that stops with the test.
+pub struct Server(JoinHandle<std::io::Result<()>>);
+
+impl Drop for Server {
+    fn drop(&mut self) {
+        self.0.abort();
+    }
+}
+
+/// Serves on a free port. Returns the address of the page.
+pub async fn listen(router: Router) -> (Server, String) {
+    let listener = tokio::net::TcpListener::bind("127.0.0.1:0").await.expect("a port");
+    let address = listener.local_addr().expect("an address");
+    let server = tokio::spawn(async move { axum::serve(listener, router).await });
+    (Server(server), format!("http://{address}/"))
+}
+
 /// Serves a page together with the files of a folder. Returns the page's address.
-pub async fn serve(page: String, folder: PathBuf) -> (JoinHandle<std::io::Result<()>>, String) {
+pub async fn serve(page: String, folder: PathBuf) -> (Server, String) {
     let file = async move |Path(path): Path<String>| {
         let kind = match path.rsplit('.').next() {
             Some("wasm") => "application/wasm",
@@ -90,11 +107,8 @@ pub async fn serve(page: String, folder: PathBuf) -> (JoinHandle<std::io::Result
             Err(_) => StatusCode::NOT_FOUND.into_response(),
         }
     };
-    let listener = tokio::net::TcpListener::bind("127.0.0.1:0").await.expect("a port");
-    let address = listener.local_addr().expect("an address");
     let router = Router::new().route("/", get(async || Html(page))).route("/{*path}", get(file));
-    let server = tokio::spawn(async move { axum::serve(listener, router).await });
-    (server, format!("http://{address}/"))
+    listen(router).await
 }
 
 /// How a server delivers the module of a page.
@@ -110,15 +124,6 @@ pub enum Behaviour {
     Hanging,
     /// It sends it, with a policy for the page that forbids compiling it.
     Forbidden(&'static str),
-}
-
-/// A server that stops with the test.
-pub struct Server(JoinHandle<std::io::Result<()>>);
-
-impl Drop for Server {
-    fn drop(&mut self) {
-        self.0.abort();
-    }
 }
 
 /// The same as [`serve`], with a module that is not delivered normally.
@@ -155,9 +160,6 @@ pub async fn serve_badly(page: String, folder: PathBuf, behaviour: Behaviour) ->
             Html(page).into_response()
         }
     };
-    let listener = tokio::net::TcpListener::bind("127.0.0.1:0").await.expect("a port");
-    let address = listener.local_addr().expect("an address");
     let router = Router::new().route("/", get(page)).route("/{file}", get(file));
-    let server = tokio::spawn(async move { axum::serve(listener, router).await });
-    (Server(server), format!("http://{address}/"))
+    listen(router).await
 }
