@@ -16,6 +16,10 @@ const BLOCKING = "input:is(:not([type]),[type=text],[type=search],[type=tel],[ty
 
 const inside = (event) => event.composedPath()[0];
 
+// Whether an input method handles the key. Safari ends a composition before the Enter that confirms it, so that only
+// the key code tells: https://www.w3.org/TR/uievents/#determine-keydown-keyup-keyCode
+const isForInputMethod = ({ isComposing, keyCode }) => isComposing || keyCode === 229;
+
 // Adds the listeners at the first event.
 export function listenLater(...all) {
   const [element] = all;
@@ -174,10 +178,6 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
   });
   on("invalid", () => tell("report"));
 }
-
-// Whether an input method handles the key. Safari ends a composition before the Enter that confirms it, so that only
-// the key code tells: https://www.w3.org/TR/uievents/#determine-keydown-keyup-keyCode
-const isForInputMethod = ({ isComposing, keyCode }) => isComposing || keyCode === 229;
 
 // Enter in a field sends the form by HTML's rules: through its first submit button, or without one if there
 // is only one such field.

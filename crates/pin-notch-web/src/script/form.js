@@ -297,7 +297,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     if (!this.hasAttribute("in-place")) {
       this.#kept.sent();
       // Listeners of the page that are called after this one may send it themselves, and may fail.
-      setTimeout(() => { if (event.defaultPrevented) this.#kept.saveSoon(); });
+      setTimeout(() => { if (event.defaultPrevented) this.#kept.notSent(); });
       return;
     }
     event.preventDefault();

@@ -47,6 +47,11 @@ export class Kept {
     clearTimeout(this.#timer);
     this.#timer = undefined;
   }
+  // The page sends it instead. What was stored is not read again, because the page may have removed the form.
+  notSent() {
+    const stored = this.#isOn && this.#stored;
+    if (stored) this.#store({ ...stored, sent: undefined });
+  }
   forget() {
     clearTimeout(this.#timer);
     this.#timer = undefined;

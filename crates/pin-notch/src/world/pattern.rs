@@ -2,7 +2,7 @@
 //!
 //! [ldml]: https://www.unicode.org/reports/tr35/tr35-dates.html#Date_Format_Patterns
 
-use super::{World, native};
+use super::{World, half_width, native};
 use crate::calendar::{CalendarError, Date, FieldName, Weekday};
 use crate::message::{Message, Part};
 use crate::quoted::Quoted;
@@ -252,7 +252,15 @@ impl DatePattern {
         text.trim_start_matches([' ', ',']).to_owned()
     }
 
-    /// Reads a date written by this pattern, ignoring leading zeros and the case of names.
+    /// Reads a date written by this pattern, ignoring leading zeros and the case of names, also in the full-width
+    /// forms that input methods produce.
+    ///
+    /// ```
+    /// use pin_notch::{DatePattern, English};
+    /// let pattern: DatePattern = "d.M.y".parse().unwrap();
+    /// assert_eq!(pattern.read(&English, "2.6.2026"), "2026-06-02".parse());
+    /// assert_eq!(pattern.read(&English, "２．６．２０２６"), "2026-06-02".parse());
+    /// ```
     ///
     /// # Errors
     /// [`CalendarError`]: the text is not written so, or there is no such date.
@@ -261,7 +269,9 @@ impl DatePattern {
             text: text.chars().take(40).collect(),
             like: "the pattern of the field",
         };
-        let parts = self.parts(world, 0, text.trim(), Parts::default()).ok_or_else(wrong)?;
+        let parts = |text: &str| self.parts(world, 0, text.trim(), Parts::default());
+        // As it is written first, because the pattern may contain such forms itself.
+        let parts = parts(text).or_else(|| parts(&half_width(text))).ok_or_else(wrong)?;
         let date = Date::new(parts.year as u16, parts.month as u8, parts.day as u8)?;
         match parts.weekday.is_none_or(|weekday| weekday == date.weekday()) {
             true => Ok(date),

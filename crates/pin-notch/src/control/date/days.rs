@@ -243,10 +243,8 @@ impl Days {
 
     /// Reads a text as a day: by ISO 8601 or by the pattern, also in the full-width forms of input methods.
     pub(in crate::control) fn read(&self, text: &str) -> Option<Date> {
-        let by_pattern = |text: &str| self.pattern.read(&**self.world(), text).ok();
-        let text = text.trim();
-        let narrow = half_width(text);
-        narrow.parse().ok().or_else(|| by_pattern(text)).or_else(|| by_pattern(&narrow))
+        let by_pattern = || self.pattern.read(&**self.world(), text).ok();
+        half_width(text.trim()).parse().ok().or_else(by_pattern)
     }
 
     /// Why a text is not an acceptable day.
