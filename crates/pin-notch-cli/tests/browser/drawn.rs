@@ -2,7 +2,8 @@
 
 use crate::support::with_page;
 use pin_notch::{
-    Checkbox, Choice, Control, ControlError, ControlKind, Form, ItemStepper, Select, Switch,
+    Checkbox, Choice, Control, ControlError, ControlKind, Definition, Form, ItemStepper, Select,
+    Switch,
 };
 use pin_notch_any::{definition, mended};
 use pin_notch_html::{Looks, element_html};
@@ -86,5 +87,44 @@ fn an_element_sends_the_same_live_without_script_and_in_the_core() {
             all.len(),
             wrong[..wrong.len().min(12)].join("\n")
         );
+    });
+}
+
+#[test]
+fn an_element_is_defined_once_for_each_change() {
+    with_page(async |page| {
+        let html: String = ControlKind::ALL
+            .iter()
+            .map(|kind| {
+                element_html(&mended(Definition::new(*kind)), &[("name", "it")], &Looks::default())
+            })
+            .collect();
+        // An element asks for this whenever it passes its definition to its machine.
+        page.run(&format!(
+            "window.html = {}; window.defined = 0; const {{ matches }} = Element.prototype;
+             Element.prototype.matches = function (selector) {{
+               if (selector === ':disabled' && this.localName.startsWith('notch-')) defined++;
+               return matches.call(this, selector);
+             }};",
+            serde_json::json!(html)
+        ))
+        .await;
+        let all = ControlKind::ALL.len();
+        for (change, count) in [
+            ("document.body.setHTMLUnsafe(html)", all),
+            ("each((one) => { one.required = true; })", all),
+            ("each((one) => one.setAttribute('required', ''))", 0),
+            ("each((one) => one.setAttribute('disabled', ''))", all),
+            ("natives.forEach((one) => { one.disabled = false; })", 0),
+            ("document.body.append(...document.body.children)", all),
+        ] {
+            let counted = format!(
+                "const each = (change) => [...document.body.children].forEach(change);
+                 const natives = document.querySelectorAll(':is(input, textarea, select)');
+                 defined = 0; {change}; await new Promise((done) => setTimeout(done, 50));
+                 return `${{defined}} ${{document.querySelectorAll(':is(input, textarea, select):enabled').length}}`;"
+            );
+            assert_eq!(page.run(&counted).await, format!("{count} 0"), "{change}");
+        }
     });
 }

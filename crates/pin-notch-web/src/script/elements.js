@@ -97,12 +97,17 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   // their machine's. (A callback for these would be called while operations are carried out, which set them.)
   // Frameworks that update the page to new markup of a server bring back what the server has drawn.
   static #observer = globalThis.MutationObserver && new MutationObserver((records) => {
-    const near = ({ target }) => {
-      for (let node = target; node; node = node.parentNode) if (node instanceof NotchElement) return node;
+    const near = (node) => {
+      for (; node; node = node.parentNode) if (node instanceof NotchElement) return node;
     };
-    const isOwn = ({ attributeName }) => attributeName === "tabindex" || attributeName === "role";
-    for (const { target } of records.filter(isOwn)) if (target instanceof NotchElement) target.#ports.reclaim();
-    for (const element of new Set(records.filter((one) => !isOwn(one)).map(near))) element?.#redefine();
+    const stale = new Set();
+    for (const { type, target } of records) {
+      const element = near(target);
+      if (type !== "attributes" || target.matches("option, optgroup")) stale.add(element);
+      else if (target === element) element.#ports.reclaim();
+      else element?.#ports.disableNatives();
+    }
+    for (const element of stale) element?.#redefine();
   });
   #machine;
   #standIn;
@@ -113,6 +118,8 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   #day = "";
   #around = "";
   #names = ["", ""];
+  // The options of a script, or a promise of them.
+  #given;
 
   constructor() {
     super();
@@ -152,7 +159,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
       this.#ports.note(`${name}="false" is true, as in HTML: leave ${name} out where it is not to hold, or set the property`);
     }
     if (name === "name") (this.#machine ? this.#ports : this.#standIn)?.send();
-    else this.#redefine();
+    else if (value !== before) this.#redefine();
   }
 
   // Starts the machine. What the server has drawn is adopted, and so is what somebody has entered in a
@@ -162,8 +169,8 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     const had = this.contains(activeElement) && activeElement !== this;
     if (had) activeElement.blur(); // otherwise the element already has the focus through its content
     const wished = this.hasAttribute("autofocus") && !this.#machine && (activeElement ?? body) === body;
-    this.#wake();
-    this.#define(); // also when it was moved, because the direction may differ here
+    if (this.#machine) this.#define(); // it was moved, and the direction may differ here
+    else this.#wake();
     this.#ports.started();
     if (had || wished) this.focus();
   }
@@ -201,6 +208,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     this.#tell("name", ...this.#names);
     this.#define();
     for (const message of standIn?.messages ?? []) this.#ask(...message);
+    if (this.#given) this.#offered();
     if (entered) this.#ask(...entered);
     return true;
   }
@@ -287,14 +295,14 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   // Options: texts, or objects with `value`, `text`, `group` and `disabled`; or a promise of them.
   set options(options) {
     this.#ask();
-    this.loading = options;
+    this.#given = options;
     if (typeof options?.then === "function") {
       this.#ask("load");
-      const current = () => this.loading === options;
+      const current = () => this.#given === options;
       options.then((found) => { if (current()) this.#offer(found); }, (error) => { if (current()) this.#ask("fail", String(error?.message ?? error)); });
     } else this.#offer(options ?? []);
   }
-  get options() { return this.loading ?? [...this.querySelectorAll("option")]; }
+  get options() { return this.#given ?? [...this.querySelectorAll("option")]; }
   #offer(options) {
     const one = (option) => {
       if (typeof option !== "object") return record("o", option, option);
@@ -302,7 +310,11 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
       return record("o", value, text, group, disabled ? 1 : "");
     };
     this.#ask("offer", Array.from(options, one).join(RECORD));
-    if (this.#machine && this.localName !== "notch-select") this.#define();
+    if (this.#machine) this.#offered();
+  }
+  // Its attributes are read again with its new options. (A select keeps what it does not find among them.)
+  #offered() {
+    if (this.localName !== "notch-select") this.#define();
   }
   stepUp(steps = 1) { this.#ask("step", "", "", steps); }
   stepDown(steps = 1) { this.#ask("step", "", "", -steps); }

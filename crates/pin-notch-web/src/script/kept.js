@@ -49,7 +49,7 @@ export class Kept {
   }
   // The page sends it instead. What was stored is not read again, because the page may have removed the form.
   notSent() {
-    const stored = this.#isOn && this.#stored;
+    const stored = this.#stored;
     if (stored) this.#store({ ...stored, sent: undefined });
   }
   forget() {
