@@ -158,19 +158,28 @@ fn a_hundred_thousand_options_are_a_window_of_rows() {
         assert!(
             page.get(&format!("{scroll}.scrollHeight")).await.parse::<f64>().unwrap() > 2_000_000.0
         );
-        page.run(&format!(
-            "{scroll}.scrollTop = 1_000_000; await new Promise((done) => setTimeout(done, 100));"
-        ))
-        .await;
-        let shown = format!(
-            "(() => {{ const box = {scroll}.getBoundingClientRect(); \
-             const row = document.querySelector('#it').shadowRoot.elementFromPoint(box.left + 50, box.top + 50); \
-             return row.closest('[role=option]')?.id ?? 'nothing'; }})()"
-        );
-        let row = page.get(&shown).await;
-        let at: u32 =
-            row.trim_start_matches("row-").parse().unwrap_or_else(|_| panic!("{row} is seen"));
-        assert!((25_000..40_000).contains(&at), "{at}");
+        // Wherever it is scrolled to, rows fill it from top to bottom.
+        for (to, rows) in
+            [(2_600_000, 75_000..85_000), (3_300_000, 99_900..100_000), (1_000_000, 25_000..40_000)]
+        {
+            page.run(&format!(
+                "{scroll}.scrollTop = {to}; await new Promise((done) => setTimeout(done, 100));"
+            ))
+            .await;
+            for place in ["top + 5", "bottom - 5"] {
+                let shown = format!(
+                    "(() => {{ const box = {scroll}.getBoundingClientRect(); \
+                     const row = document.querySelector('#it').shadowRoot.elementFromPoint(box.left + 50, box.{place}); \
+                     return row.closest('[role=option]')?.id ?? 'nothing'; }})()"
+                );
+                let row = page.get(&shown).await;
+                let at: u32 = row
+                    .trim_start_matches("row-")
+                    .parse()
+                    .unwrap_or_else(|_| panic!("{row} is seen at {place} of {to}"));
+                assert!(rows.contains(&at), "{at} at {to}");
+            }
+        }
         page.press(&[Key::Up]).await;
         let active = format!("{scroll}.querySelector('[part~=option-active]')?.id");
         assert_eq!(page.get(&active).await, "null", "the first row has nothing above it");

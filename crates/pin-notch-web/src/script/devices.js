@@ -158,8 +158,9 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
   root.addEventListener("scroll", (event) => {
     const list = event.target.querySelector?.("[part=list]");
     if (!list) return;
-    const height = list.querySelector("[part~=option]")?.getBoundingClientRect().height || 32;
-    tell("scroll", "", "", Math.floor(event.target.scrollTop / height));
+    // By the height of the list, because browsers round that of a row.
+    const rows = list.style.getPropertyValue("--rows");
+    tell("scroll", "", "", Math.floor((event.target.scrollTop / list.offsetHeight) * rows) || 0);
   }, true);
   const outside = (event) => { if (!event.composedPath().includes(element)) tell("close"); };
   let page;
