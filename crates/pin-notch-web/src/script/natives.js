@@ -56,7 +56,7 @@ function initialTexts(elements) {
   if (elements[0].localName.includes("-")) return own ? [own] : [];
   const copies = document.createElement("form");
   copies.append(...elements.map((element) => element.cloneNode(true)));
-  // In Firefox, it would keep a copy out of this form.
+  // With its attribute, Firefox would keep a copy out of this form.
   for (const copy of copies.children) copy.removeAttribute("form");
   copies.reset();
   return textsOf([...copies.children]);
