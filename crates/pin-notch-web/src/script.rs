@@ -19,9 +19,11 @@ carried! {
     "/src/script/devices.js": listenLater,
     "/src/script/digits.js": listenForDigits,
     "/src/script/icon.js": iconOf,
+    "/src/script/links.js": followToField,
     "/src/script/ports.js": onTurn,
     "/src/script/presses.js": whenReleased,
     "/src/script/records.js": record,
+    "/src/script/restoring.js": withoutForms,
     "/src/script/stand-in.js": StandIn,
     "/src/script/style-sheets.js": styleSheetsIn,
     "/src/script/values.js": written

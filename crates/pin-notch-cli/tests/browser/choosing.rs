@@ -122,6 +122,11 @@ fn many_are_tokens_and_send_an_entry_each() {
         );
         page.run("document.querySelector('#it').values = ['oa']").await;
         assert_eq!(page.value("#it").await, "oa");
+        // What a browser has kept of an element with another name is not restored.
+        for (name, value) in [("colony", "oa"), ("treatment", "fa")] {
+            page.run(&format!("document.querySelector('#it').formStateRestoreCallback('{name}\\x1f\\x1ffa', 'restore')")).await;
+            assert_eq!(page.value("#it").await, value);
+        }
     });
 }
 

@@ -139,8 +139,9 @@ fn a_refused_form_shows_what_was_entered_with_links() {
             "{links}"
         );
         for id in links.split(',') {
-            page.run(&format!("document.querySelector('.problems a[href=\"#{id}\"]').click(); await new Promise((done) => setTimeout(done, 20))")).await;
-            assert_eq!(page.get("document.activeElement.id").await, id);
+            let followed = "[document.activeElement.id, location.hash.slice(1)].join()";
+            let click = format!("document.querySelector('.problems a[href=\"#{id}\"]').click()");
+            assert_eq!(page.get(&format!("({click}, {followed})")).await, format!("{id},{id}"));
         }
         // Once corrected, the problem is gone, and the form can be sent again.
         page.run("document.querySelector('#weight').focus()").await;

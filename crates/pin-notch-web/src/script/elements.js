@@ -5,8 +5,10 @@
 import { directionOf, languageOf, onAround, unwatch, watch, watched } from "./around.js";
 import { listenLater } from "./devices.js";
 import { iconOf } from "./icon.js";
+import { followToField } from "./links.js";
 import { onTurn, Ports, ports } from "./ports.js";
 import { FIELD, RECORD, listRecord, record, unescaped } from "./records.js";
+import { withoutForms } from "./restoring.js";
 import { StandIn } from "./stand-in.js";
 import { AS_DATE, AS_NUMBER, dateOf, numberText, written } from "./values.js";
 import { today } from "./world.js";
@@ -267,7 +269,9 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   formResetCallback() { if (this.#machine) this.#tell("reset"); else this.#standIn?.tell("reset"); }
   formStateRestoreCallback(kept, mode) {
     if (mode === "autocomplete") { this.value = kept; return; }
-    const [checked, ...values] = String(kept).split(FIELD).map(unescaped);
+    const [name, checked, ...values] = String(kept).split(FIELD).map(unescaped);
+    // In Firefox, which goes by places, it may be another element's if the page has changed since.
+    if (name !== this.name) return;
     if (CHECKED.includes(this.localName)) this.#ask("check", checked);
     else this.values = values;
   }
@@ -386,18 +390,14 @@ function defineElement(tag) {
 }
 
 if (globalThis.customElements) {
-  for (const tag of Object.keys(ATTRIBUTES)) if (!customElements.get(tag)) defineElement(tag);
+  withoutForms(TAGS, () => {
+    for (const tag of Object.keys(ATTRIBUTES)) if (!customElements.get(tag)) defineElement(tag);
+  });
   // A dialog focuses an element with `autofocus`, but not one inside a shadow root.
   document.addEventListener("toggle", ({ target, newState }) => {
     const wished = newState === "open" && target.querySelector?.("[autofocus]");
     if (wished instanceof NotchElement) wished.focus();
   }, true);
-  // A link to a field focuses it, as for HTML's own fields.
-  document.addEventListener("click", (event) => {
-    const link = event.composedPath().find((node) => node.localName === "a");
-    if (!link?.hash || event.defaultPrevented || link.href.split("#")[0] !== location.href.split("#")[0]) return;
-    const field = watched().find(({ id }) => id !== "" && [id, encodeURIComponent(id)].includes(link.hash.slice(1)));
-    if (field) setTimeout(() => field.focus());
-  });
+  document.addEventListener("click", followToField);
   setTimeout(() => { if (!first && !failed) console.warn(`pin-notch.wasm has not come after ${SLOW / 1000} s: native controls stand in until it does`); }, SLOW);
 }

@@ -144,7 +144,7 @@ export class Ports {
       for (const entry of sent) data.append(name, entry);
       if (!name) data = null;
     }
-    this.internals.setFormValue(data, record(checked, ...values));
+    this.internals.setFormValue(data, record(name, checked, ...values));
   }
   do_validity(message, ...states) {
     const flags = Object.fromEntries(states.map((state) => [state, true]));
