@@ -16,19 +16,19 @@ const AT_ONCE: usize = 2;
 /// The greatest length of an input in bytes, and the time limit for one input in seconds.
 const LIMITS: [&str; 2] = ["-max_len=4096", "-timeout=10"];
 
-/// The number of inputs of each kind that take a minute or two. A search from the seeds alone that ends
+/// The number of inputs of each kind that take about a minute. A search from the seeds alone that ends
 /// after a fixed number of inputs has the same result on every machine, unlike one that is limited by time.
 const SHORT: [(&str, u32); 10] = [
-    ("sheet-toml", 160_000),
-    ("sheet-json", 320_000),
-    ("rule", 100_000),
-    ("moves", 300_000),
-    ("body", 30_000),
-    ("json-body", 900_000),
-    ("schema", 150_000),
-    ("date-pattern", 450_000),
-    ("number", 4_500_000),
-    ("attributes", 360_000),
+    ("sheet-toml", 80_000),
+    ("sheet-json", 160_000),
+    ("rule", 50_000),
+    ("moves", 150_000),
+    ("body", 15_000),
+    ("json-body", 450_000),
+    ("schema", 75_000),
+    ("date-pattern", 225_000),
+    ("number", 2_250_000),
+    ("attributes", 180_000),
 ];
 
 /// The time limit of a short search, in seconds.
