@@ -279,35 +279,58 @@ fn names_of(kinds: &[ControlKind]) -> String {
     }
 }
 
-/// For each attribute: the elements that have it, and its meaning.
+/// For each attribute: the elements that have it, its meaning, and examples.
 fn explained() -> String {
-    let mut rows: Vec<(&Attribute, Vec<ControlKind>)> = Vec::new();
+    let mut rows: Vec<(&Attribute, Vec<ControlKind>, Vec<String>)> = Vec::new();
     for kind in ControlKind::ALL {
         for attribute in kind.attributes() {
-            let same = |row: &&mut (&Attribute, _)| {
+            let example = example(attribute.kind, *kind);
+            let same = |row: &&mut (&Attribute, _, _)| {
                 (row.0.name, row.0.about()) == (attribute.name, attribute.about())
             };
             match rows.iter_mut().find(same) {
-                Some((_, kinds)) => kinds.push(*kind),
-                None => rows.push((attribute, vec![*kind])),
+                Some((_, kinds, examples)) => {
+                    kinds.push(*kind);
+                    if !examples.contains(&example) {
+                        examples.push(example);
+                    }
+                }
+                None => rows.push((attribute, vec![*kind], vec![example])),
             }
         }
     }
     let mut text = "| attribute | of | means | like |\n|---|---|---|---|\n".to_owned();
-    for (attribute, kinds) in rows {
-        let of = names_of(&kinds);
-        let like = match attribute.kind {
-            AttributeKind::Flag => String::new(),
-            AttributeKind::Options => "`<option>`".to_owned(),
-            AttributeKind::Token(tokens) => {
-                let tokens = tokens.iter().filter(|token| !token.is_empty());
-                tokens.map(|token| format!("`{token}`")).collect::<Vec<_>>().join(", ")
-            }
-            other => format!("`{}`", other.like()),
-        };
+    for (attribute, kinds, examples) in rows {
+        let (of, like) = (names_of(&kinds), examples.join(", "));
         let _ = writeln!(text, "| `{}` | {of} | {} | {like} |", attribute.name, attribute.about());
     }
     text
+}
+
+/// Examples of values of this kind for an attribute of this control.
+fn example(values: AttributeKind, kind: ControlKind) -> String {
+    match values {
+        AttributeKind::Flag => String::new(),
+        AttributeKind::Text => "a text".to_owned(),
+        AttributeKind::Options => "`<option>`".to_owned(),
+        AttributeKind::Token(tokens) => {
+            let tokens = tokens.iter().filter(|token| !token.is_empty());
+            tokens.map(|token| format!("`{token}`")).collect::<Vec<_>>().join(", ")
+        }
+        // In seconds, and in days, weeks or months.
+        AttributeKind::Step if matches!(kind, ControlKind::Time | ControlKind::DateTime) => {
+            "`900`".to_owned()
+        }
+        AttributeKind::Step
+            if matches!(
+                kind,
+                ControlKind::Date | ControlKind::DateSpan | ControlKind::Month | ControlKind::Week
+            ) =>
+        {
+            "`2`".to_owned()
+        }
+        other => format!("`{}`", other.like()),
+    }
 }
 
 fn words() -> String {
