@@ -211,9 +211,15 @@ fn each_sheet_of_the_demo_is_filled_in_and_sent() {
         );
         assert_eq!(page.get("document.querySelector('notch-form').undo()").await, "true");
         assert_eq!(page.get(values).await, "120,25,35,6");
-        // And without script, with native controls.
-        let (_server, url) = demo_of(&["demo/extractor.toml"]);
+        // And without script, with native controls. Commands, which need it, are not offered.
+        let (_server, url) = demo_of(&["demo/inspection.toml"]);
+        page.client.goto(&url).await.expect("the page");
+        let clear = async || page.find("[command=--clear]").await.is_displayed().await;
+        assert!(clear().await.expect("a button"));
         page.script(false).await;
+        page.client.refresh().await.expect("the page again");
+        assert!(!clear().await.expect("a button"));
+        let (_server, url) = demo_of(&["demo/extractor.toml"]);
         page.client.goto(&url).await.expect("the page");
         page.focus("button[value=fresh]").await;
         page.press(&[Key::Enter]).await;
