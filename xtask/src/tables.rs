@@ -317,19 +317,27 @@ fn example(values: AttributeKind, kind: ControlKind) -> String {
             let tokens = tokens.iter().filter(|token| !token.is_empty());
             tokens.map(|token| format!("`{token}`")).collect::<Vec<_>>().join(", ")
         }
-        // In seconds, and in days, weeks or months.
-        AttributeKind::Step if matches!(kind, ControlKind::Time | ControlKind::DateTime) => {
-            "`900`".to_owned()
-        }
-        AttributeKind::Step
-            if matches!(
-                kind,
-                ControlKind::Date | ControlKind::DateSpan | ControlKind::Month | ControlKind::Week
-            ) =>
-        {
-            "`2`".to_owned()
-        }
+        AttributeKind::Step => format!("`{}`", example_step(kind)),
         other => format!("`{}`", other.like()),
+    }
+}
+
+/// An example of a step of this control: a number, a number of days, weeks or months, or of seconds.
+fn example_step(kind: ControlKind) -> &'static str {
+    match kind {
+        ControlKind::Date | ControlKind::DateSpan | ControlKind::Month | ControlKind::Week => "2",
+        ControlKind::Time | ControlKind::DateTime => "900",
+        ControlKind::Slider
+        | ControlKind::SpanSlider
+        | ControlKind::Rating
+        | ControlKind::Switch
+        | ControlKind::Checkbox
+        | ControlKind::CheckboxGroup
+        | ControlKind::RadioGroup
+        | ControlKind::Text
+        | ControlKind::Stepper
+        | ControlKind::ItemStepper
+        | ControlKind::Select => AttributeKind::Step.like(),
     }
 }
 
