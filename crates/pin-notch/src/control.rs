@@ -196,7 +196,7 @@ impl Control {
 
     /// Whether something is typed or half filled in and not yet settled.
     pub fn is_drafting(&self) -> bool {
-        self.shared().is_drafting()
+        self.shared().draft().is_some()
     }
 
     /// Whether a thumb is being dragged.

@@ -382,10 +382,10 @@ uniform! {
     fn violations(&self, value: &Value) -> Vec<Invalid> {
         value.date().map(|day| self.days.violations(day)).unwrap_or_default()
     }
+    fn draft(&self) -> Option<Vec<String>> {
+        self.typed.draft().map(|text| vec![text.to_owned()])
+    }
     fn drop_draft(&mut self) {
         self.typed.drop_draft();
-    }
-    fn is_drafting(&self) -> bool {
-        self.typed.draft().is_some()
     }
 }

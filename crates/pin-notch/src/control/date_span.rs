@@ -389,10 +389,11 @@ uniform! {
     fn violations(&self, value: &Value) -> Vec<Invalid> {
         value.dates().map(|span| DateSpanPicker::violations(self, span)).unwrap_or_default()
     }
+    fn draft(&self) -> Option<Vec<String>> {
+        let fields = if self.definition.two_fields { 2 } else { 1 };
+        self.draft.as_ref().map(|_| self.texts().into_iter().take(fields).collect())
+    }
     fn drop_draft(&mut self) {
         (self.draft, self.pointed) = (None, None);
-    }
-    fn is_drafting(&self) -> bool {
-        self.draft.is_some()
     }
 }

@@ -1,10 +1,6 @@
 //! What is being typed into a control or half filled in, to keep and restore it.
 
-// Every match over the controls is exhaustive, so that the compiler reports each place that a new one
-// concerns.
-#![warn(clippy::wildcard_enum_match_arm)]
-
-use super::{Control, View};
+use super::Control;
 use crate::intent::{Intent, Key, Thumb};
 
 impl Control {
@@ -22,29 +18,7 @@ impl Control {
     /// # Ok(()) }
     /// ```
     pub fn draft(&self) -> Vec<String> {
-        if !self.is_drafting() {
-            return Vec::new();
-        }
-        match self.view() {
-            View::Stepper(view) => vec![view.text],
-            View::Date(view) => vec![view.text],
-            View::DateSpan(view) if view.two_fields => view.texts.into(),
-            View::DateSpan(view) => view.texts.into_iter().take(1).collect(),
-            View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view) => {
-                let text = |filled, text| if filled { text } else { String::new() };
-                view.fields.into_iter().map(|field| text(field.filled, field.text)).collect()
-            }
-            View::Slider(_)
-            | View::SpanSlider(_)
-            | View::Rating(_)
-            | View::Switch(_)
-            | View::Checkbox(_)
-            | View::CheckboxGroup(_)
-            | View::RadioGroup(_)
-            | View::Text(_)
-            | View::ItemStepper(_)
-            | View::Select(_) => Vec::new(),
-        }
+        self.shared().draft().unwrap_or_default()
     }
 
     /// Restores a [`draft`](Self::draft) in place of the current one. The value stays as it is, and there

@@ -270,11 +270,11 @@ macro_rules! in_forms {
             fn active_field(&self) -> Option<usize> {
                 Some(FieldStepper::active_field(self))
             }
+            fn draft(&self) -> Option<Vec<String>> {
+                self.machine.draft(&self.surroundings.world)
+            }
             fn drop_draft(&mut self) {
                 self.machine.drop_draft();
-            }
-            fn is_drafting(&self) -> bool {
-                self.machine.is_drafting() || self.machine.value != self.machine.settled
             }
         })+
     };

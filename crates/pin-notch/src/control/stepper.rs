@@ -394,11 +394,11 @@ uniform! {
     fn audit(&self) -> Vec<Remark> {
         Stepper::audit(self)
     }
+    fn draft(&self) -> Option<Vec<String>> {
+        self.typed.draft().map(|text| vec![text.to_owned()])
+    }
     fn drop_draft(&mut self) {
         self.typed.drop_draft();
-    }
-    fn is_drafting(&self) -> bool {
-        self.typed.draft().is_some()
     }
 }
 

@@ -422,10 +422,11 @@ uniform! {
     fn normalized(&self, value: Value) -> Value {
         if value.text() == Some("") { Value::Empty } else { value }
     }
+    fn draft(&self) -> Option<Vec<String>> {
+        // Everything typed is part of the value.
+        self.draft.as_ref().map(|_| Vec::new())
+    }
     fn drop_draft(&mut self) {
         self.draft = None;
-    }
-    fn is_drafting(&self) -> bool {
-        self.draft.is_some()
     }
 }

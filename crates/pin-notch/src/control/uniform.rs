@@ -70,16 +70,17 @@ pub(crate) trait Uniform {
         Ok(())
     }
 
+    /// What is typed or half filled in and not yet settled, as one text for each of its fields. No texts if
+    /// all of it is part of the value.
+    fn draft(&self) -> Option<Vec<String>> {
+        None
+    }
+
     /// Discards what is being typed or half filled in.
     fn drop_draft(&mut self) {}
 
     fn audit(&self) -> Vec<Remark> {
         Vec::new()
-    }
-
-    /// Whether something is typed or half filled in and not yet settled.
-    fn is_drafting(&self) -> bool {
-        false
     }
 
     /// Whether a thumb is being dragged.

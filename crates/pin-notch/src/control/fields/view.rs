@@ -72,11 +72,20 @@ impl Machine {
         }
     }
 
+    /// The texts of the fields until they are settled, empty for those that are not filled in.
+    pub(super) fn draft(&self, world: &AnyWorld) -> Option<Vec<String>> {
+        if !self.is_drafting() && self.value == self.settled {
+            return None;
+        }
+        let fields = self.kind.fields[..self.shown].iter().zip(self.fields);
+        let texts = fields.map(|(kind, number)| number.map(|number| digits(number, kind, world)));
+        Some(texts.map(Option::unwrap_or_default).collect())
+    }
+
     fn field(&self, at: usize, kind: &FieldKind, whole: &Semantics, world: &AnyWorld) -> FieldView {
-        let places = kind.places as usize;
         let number = self.fields[at];
         let text = match number {
-            Some(number) => native(&**world, &format!("{number:0places$}")),
+            Some(number) => digits(number, kind, world),
             None => world.message(&Message::Blank(kind.name)),
         };
         let spoken = match number {
@@ -104,4 +113,10 @@ impl Machine {
             },
         }
     }
+}
+
+/// The number of a field with all its places, in the digits of its language.
+fn digits(number: u32, kind: &FieldKind, world: &AnyWorld) -> String {
+    let places = kind.places as usize;
+    native(&**world, &format!("{number:0places$}"))
 }
