@@ -3,7 +3,7 @@
 use crate::Result;
 use crate::machine::root;
 use crate::web;
-use pin_notch::{Attribute, AttributeKind, ControlKind, Definition, ValueKind};
+use pin_notch::{Attribute, AttributeKind, Control, ControlKind, Definition, ValueKind};
 use pin_notch_html::tag_of;
 use std::fmt::Write;
 use std::fs;
@@ -39,7 +39,7 @@ const PARTS: [Part; 8] = [
         file: "crates/pin-notch-web/README.md",
         begin: "<!-- elements: written by `cargo xtask tables` -->\n",
         end: "<!-- /elements -->\n",
-        text: || Ok(elements()),
+        text: elements,
     },
     Part {
         file: "crates/pin-notch-web/README.md",
@@ -57,7 +57,7 @@ const PARTS: [Part; 8] = [
         file: "crates/pin-notch-web/README.md",
         begin: "<!-- attributes: written by `cargo xtask tables` -->\n",
         end: "<!-- /attributes -->\n",
-        text: || Ok(explained()),
+        text: explained,
     },
     Part {
         file: "crates/pin-notch-sheet/README.md",
@@ -232,33 +232,42 @@ fn tags() -> String {
 }
 
 /// For each element: its description, and what a form sends for it.
-fn elements() -> String {
-    let mut text = "| element | is | sends |\n|---|---|---|\n".to_owned();
+fn elements() -> Result<String> {
+    let mut text = "| element | is | sends | when empty |\n|---|---|---|---|\n".to_owned();
     for kind in ControlKind::ALL {
-        let (about, sends) = (kind.about().trim_end_matches('.'), sends(*kind));
-        let _ = writeln!(text, "| `{}` | {about} | {sends} |", tag_of(*kind));
+        let (about, control) =
+            (kind.about().trim_end_matches('.'), Definition::new(*kind).build()?);
+        let empty = match control.entries().len() {
+            _ if !control.value().is_empty() => "",
+            0 => "nothing",
+            1 => "an empty value",
+            _ => "two empty values",
+        };
+        let sends = sends(&control);
+        let _ = writeln!(text, "| `{}` | {about} | {sends} | {empty} |", tag_of(*kind));
     }
-    text
+    Ok(text)
 }
 
-fn sends(kind: ControlKind) -> &'static str {
-    match kind {
-        ControlKind::Slider => "the number",
-        ControlKind::Rating | ControlKind::Stepper => {
-            "the number; an empty value while it is empty"
+/// What a form sends for such a control when it has a value.
+fn sends(control: &Control) -> &'static str {
+    let kind = control.control_kind();
+    match control.kind() {
+        ValueKind::On => "`value`, when it is on",
+        ValueKind::Number => "the number",
+        ValueKind::Span => "two entries, the lower number first",
+        ValueKind::Text if kind.attribute_names().contains(&"multiple") => {
+            "the value of the option; if `multiple`, an entry for each that is chosen"
         }
-        ControlKind::SpanSlider => "two entries, the lower number first",
-        ControlKind::Switch | ControlKind::Checkbox => "`value`, when it is on",
-        ControlKind::CheckboxGroup | ControlKind::Select => "an entry for each that is chosen",
-        ControlKind::RadioGroup => "the value of the option, when one is chosen",
-        ControlKind::ItemStepper => "the value of the item",
-        ControlKind::Text => "the text",
-        ControlKind::Date => "the day, like `2026-05-14`",
-        ControlKind::DateSpan => "two entries, the first day and the last",
-        ControlKind::Month => "the month, like `2026-05`",
-        ControlKind::Week => "the week, like `2026-W20`",
-        ControlKind::Time => "the time, like `14:30`",
-        ControlKind::DateTime => "both, like `2026-05-14T14:30`",
+        ValueKind::Text if kind.has_choices() => "the value of the option",
+        ValueKind::Text => "the text",
+        ValueKind::Texts => "an entry for each that is chosen",
+        ValueKind::Date => "the day, like `2026-05-14`",
+        ValueKind::Dates => "two entries, the first day and the last",
+        ValueKind::Month => "the month, like `2026-05`",
+        ValueKind::Week => "the week, like `2026-W20`",
+        ValueKind::Time => "the time, like `14:30`",
+        ValueKind::DateTime => "both, like `2026-05-14T14:30`",
     }
 }
 
@@ -280,11 +289,11 @@ fn names_of(kinds: &[ControlKind]) -> String {
 }
 
 /// For each attribute: the elements that have it, its meaning, and examples.
-fn explained() -> String {
+fn explained() -> Result<String> {
     let mut rows: Vec<(&Attribute, Vec<ControlKind>, Vec<String>)> = Vec::new();
     for kind in ControlKind::ALL {
         for attribute in kind.attributes() {
-            let example = example(attribute.kind, *kind);
+            let example = example(attribute.kind, *kind)?;
             let same = |row: &&mut (&Attribute, _, _)| {
                 (row.0.name, row.0.about()) == (attribute.name, attribute.about())
             };
@@ -304,12 +313,12 @@ fn explained() -> String {
         let (of, like) = (names_of(&kinds), examples.join(", "));
         let _ = writeln!(text, "| `{}` | {of} | {} | {like} |", attribute.name, attribute.about());
     }
-    text
+    Ok(text)
 }
 
 /// Examples of values of this kind for an attribute of this control.
-fn example(values: AttributeKind, kind: ControlKind) -> String {
-    match values {
+fn example(values: AttributeKind, kind: ControlKind) -> Result<String> {
+    let example = match values {
         AttributeKind::Flag => String::new(),
         AttributeKind::Text => "a text".to_owned(),
         AttributeKind::Options => "`<option>`".to_owned(),
@@ -317,28 +326,24 @@ fn example(values: AttributeKind, kind: ControlKind) -> String {
             let tokens = tokens.iter().filter(|token| !token.is_empty());
             tokens.map(|token| format!("`{token}`")).collect::<Vec<_>>().join(", ")
         }
-        AttributeKind::Step => format!("`{}`", example_step(kind)),
+        AttributeKind::Step => format!("`{}`", example_step(kind)?),
         other => format!("`{}`", other.like()),
-    }
+    };
+    Ok(example)
 }
 
 /// An example of a step of this control: a number, a number of days, weeks or months, or of seconds.
-fn example_step(kind: ControlKind) -> &'static str {
-    match kind {
-        ControlKind::Date | ControlKind::DateSpan | ControlKind::Month | ControlKind::Week => "2",
-        ControlKind::Time | ControlKind::DateTime => "900",
-        ControlKind::Slider
-        | ControlKind::SpanSlider
-        | ControlKind::Rating
-        | ControlKind::Switch
-        | ControlKind::Checkbox
-        | ControlKind::CheckboxGroup
-        | ControlKind::RadioGroup
-        | ControlKind::Text
-        | ControlKind::Stepper
-        | ControlKind::ItemStepper
-        | ControlKind::Select => AttributeKind::Step.like(),
-    }
+fn example_step(kind: ControlKind) -> Result<&'static str> {
+    let step = match Definition::new(kind).build()?.kind() {
+        ValueKind::Date | ValueKind::Dates | ValueKind::Month | ValueKind::Week => "2",
+        ValueKind::Time | ValueKind::DateTime => "900",
+        ValueKind::Number
+        | ValueKind::Span
+        | ValueKind::On
+        | ValueKind::Text
+        | ValueKind::Texts => AttributeKind::Step.like(),
+    };
+    Ok(step)
 }
 
 fn words() -> String {
