@@ -235,31 +235,29 @@ fn tags() -> String {
 fn elements() -> Result<String> {
     let mut text = "| element | is | sends | when empty |\n|---|---|---|---|\n".to_owned();
     for kind in ControlKind::ALL {
-        let (about, control) =
-            (kind.about().trim_end_matches('.'), Definition::new(*kind).build()?);
-        let empty = match control.entries().len() {
-            _ if !control.value().is_empty() => "",
-            0 => "nothing",
-            1 => "an empty value",
-            _ => "two empty values",
+        let mut controls = vec![Definition::new(*kind).build()?];
+        if kind.attribute_names().contains(&"multiple") {
+            let mut multiple = Definition::new(*kind);
+            multiple.set_attribute("multiple", Some(""))?;
+            controls.push(multiple.build()?);
+        }
+        let all = |about: fn(&Control) -> &'static str| {
+            controls.iter().map(about).collect::<Vec<_>>().join("; if `multiple`, ")
         };
-        let sends = sends(&control);
-        let _ = writeln!(text, "| `{}` | {about} | {sends} | {empty} |", tag_of(*kind));
+        let (sends, when_empty) = (all(sends), all(sends_when_empty));
+        let about = kind.about().trim_end_matches('.');
+        let _ = writeln!(text, "| `{}` | {about} | {sends} | {when_empty} |", tag_of(*kind));
     }
     Ok(text)
 }
 
 /// What a form sends for such a control when it has a value.
 fn sends(control: &Control) -> &'static str {
-    let kind = control.control_kind();
     match control.kind() {
         ValueKind::On => "`value`, when it is on",
         ValueKind::Number => "the number",
         ValueKind::Span => "two entries, the lower number first",
-        ValueKind::Text if kind.attribute_names().contains(&"multiple") => {
-            "the value of the option; if `multiple`, an entry for each that is chosen"
-        }
-        ValueKind::Text if kind.has_choices() => "the value of the option",
+        ValueKind::Text if control.control_kind().has_choices() => "the value of the option",
         ValueKind::Text => "the text",
         ValueKind::Texts => "an entry for each that is chosen",
         ValueKind::Date => "the day, like `2026-05-14`",
@@ -268,6 +266,16 @@ fn sends(control: &Control) -> &'static str {
         ValueKind::Week => "the week, like `2026-W20`",
         ValueKind::Time => "the time, like `14:30`",
         ValueKind::DateTime => "both, like `2026-05-14T14:30`",
+    }
+}
+
+/// What a form sends for such a control when it is empty, if it can be.
+fn sends_when_empty(control: &Control) -> &'static str {
+    match control.entries().len() {
+        _ if !control.value().is_empty() => "",
+        0 => "nothing",
+        1 => "an empty value",
+        _ => "two empty values",
     }
 }
 
