@@ -46,7 +46,7 @@ pub trait World {
         None
     }
 
-    /// The minus sign. The hyphen-minus is always accepted as well.
+    /// The minus sign. U+2212 and the hyphen-minus are always accepted as well.
     fn minus(&self) -> char {
         '-'
     }
@@ -245,9 +245,12 @@ pub fn show_number(world: &dyn World, value: Decimal, places: u32) -> String {
     world.number_pattern().show(world, value, places)
 }
 
-/// Reads a number as this world writes it. ASCII digits and the hyphen-minus are always accepted, also in the
-/// full-width forms that input methods produce. Group separators are optional; groups must have three digits
-/// each.
+/// Reads a number as this world writes it. ASCII digits, both minus signs and, unless it separates groups, the
+/// point of a numeric keypad are always accepted, also in the full-width forms that input methods produce. Group
+/// separators are optional; groups must have three digits each. Any space separates groups in place of another,
+/// and so do both apostrophes, as in the [lenient parsing][lenient] of the CLDR.
+///
+/// [lenient]: https://unicode.org/reports/tr35/tr35-general.html#Lenient_Parsing
 ///
 /// # Errors
 /// The errors of [`parse_number`].
@@ -273,15 +276,15 @@ pub fn read_number(world: &dyn World, text: &str) -> Result<Decimal, NumberError
         if let Some(digit) = digit {
             plain.extend(char::from_digit(digit, 10));
             group += 1;
-        } else if c == world.decimal_separator() && !point {
+        } else if is_decimal_separator(world, c) && !point {
             if groups && group != 3 {
                 return Err(wrong());
             }
             plain.push('.');
             point = true;
-        } else if (c == world.minus() || c == '-') && plain.is_empty() {
+        } else if is_minus(world, c) && plain.is_empty() {
             plain.push('-');
-        } else if Some(c) == world.group_separator()
+        } else if separates_groups(world, c)
             && !point
             && (1..=3).contains(&group)
             && (!groups || group == 3)
@@ -297,11 +300,29 @@ pub fn read_number(world: &dyn World, text: &str) -> Result<Decimal, NumberError
     plain.extend(exponent.chars().map(|c| {
         let digit = digits.iter().position(|digit| *digit == c);
         let digit = digit.and_then(|at| char::from_digit(at as u32, 10));
-        if c == world.minus() { '-' } else { digit.unwrap_or(c) }
+        if is_minus(world, c) { '-' } else { digit.unwrap_or(c) }
     }));
     parse_number(&plain).map_err(|error| match error {
         NumberError::NotANumber(_) => wrong(),
         other => other,
+    })
+}
+
+fn is_decimal_separator(world: &dyn World, c: char) -> bool {
+    c == world.decimal_separator() || (c == '.' && world.group_separator() != Some('.'))
+}
+
+fn is_minus(world: &dyn World, c: char) -> bool {
+    c == world.minus() || matches!(c, '-' | '\u{2212}')
+}
+
+/// Keyboards have neither the spaces nor the apostrophe with which many languages write groups.
+fn separates_groups(world: &dyn World, c: char) -> bool {
+    const SPACES: &[char] = &[' ', '\u{a0}', '\u{2009}', '\u{202f}'];
+    const APOSTROPHES: &[char] = &['\'', '\u{2019}'];
+    world.group_separator().is_some_and(|own| {
+        c == own
+            || [SPACES, APOSTROPHES].iter().any(|alike| alike.contains(&own) && alike.contains(&c))
     })
 }
 

@@ -56,7 +56,12 @@ fn digits_fill_fields_and_lead_on() {
         &[
             (Intent::Clear, "input empty, change empty"),
             (Intent::Type("07:30"), "input 07:30"),
-            (Intent::Type("7.30"), "refused: not written like 07:30"),
+            (Intent::Type("8.5"), "input 08:05"),
+            (Intent::Type("7.30 pm"), "refused: not written like 07:30"),
+            (Intent::Type("7:60"), "refused: not written like 07:30"),
+            (Intent::Type("7:30:5"), "refused: not written like 07:30"),
+            (Intent::Type("+7:30"), "refused: not written like 07:30"),
+            (Intent::Type(":30"), "refused: not written like 07:30"),
             (Intent::Type(""), "input empty"),
             (Intent::Settle, "refused: nothing would change"), // it is where it all began
             (Intent::Field(9), "refused: does not apply to this control"),
@@ -101,7 +106,19 @@ fn months_weeks_and_moments_fit_their_last_fields() {
     let mut week = FieldStepper::<Week>::builder().value(read("2026-W53")).build().unwrap();
     play(&mut week, &[(Intent::Key(Key::Down), "input 2025-W52, change 2025-W52")]); // 2025 has no 53rd
 
+    let mut may = FieldStepper::<Month>::default();
+    play(
+        &mut may,
+        &[
+            (Intent::Type("2026/5"), "input 2026-05"),
+            (Intent::Type("5/2026"), "refused: not written like 2026-05"),
+            (Intent::Type("26-5"), "refused: not written like 2026-05"),
+        ],
+    );
+
     let mut seen = FieldStepper::<DateTime>::default();
+    assert_eq!(seen.handle(Intent::Type("2026-1-31 7:30")).to_string(), "input 2026-01-31T07:30");
+    let _ = seen.handle(Intent::Clear);
     assert_eq!(texts(&seen), "yyyy-mm-dd hh:mm");
     seen.set_value(Some(read("2026-01-31T07:30"))).unwrap();
     play(

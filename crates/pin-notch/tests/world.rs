@@ -59,7 +59,10 @@ fn numbers_are_written_as_the_world_writes_them() {
         ("1\u{a0}234,5", Some(dec!(1234.5))),
         ("1234", Some(dec!(1234))),
         ("2,5e-1", Some(dec!(0.25))),
-        ("1.5", None),
+        ("1.5", Some(dec!(1.5))), // as a numeric keypad types it
+        ("1.5.2", None),
+        ("1 234\u{202f}567,5", Some(dec!(1234567.5))), // any space separates groups
+        ("1'234", None),
         ("12\u{a0}34", None), // a group of two
         ("1\u{a0}2345", None),
         ("1\u{a0}234\u{a0}567", Some(dec!(1234567))),
@@ -79,6 +82,15 @@ fn numbers_are_written_as_the_world_writes_them() {
     for (text, number) in table {
         assert_eq!(read_number(&Elsewhere, text).ok(), number, "{text:?}");
     }
+    struct Grouping(char);
+    impl World for Grouping {
+        fn group_separator(&self) -> Option<char> {
+            Some(self.0)
+        }
+    }
+    assert_eq!(read_number(&Grouping('\u{2019}'), "\u{2212}1'234.5"), Ok(dec!(-1234.5)));
+    assert_eq!(read_number(&Grouping('\''), "1\u{2019}234"), Ok(dec!(1234)));
+    assert!(read_number(&Middle, "1.5").is_err());
 }
 
 #[test]
@@ -119,8 +131,26 @@ fn dates_are_written_by_the_developers_own_pattern() {
         read("EEE d/M/y", "Tu 4/5/2026"),
         Err("\"Tu 4/5/2026\" is not written like the pattern of the field".into())
     );
+    let lenient = [
+        ("d/M/y", "4. 5. 2026"),
+        ("dd.MM.y", "4/5-2026"),
+        ("d. MMMM y", "4 .may 2026"),
+        ("EEEE, d MMM y", "4 May 2026"),
+        ("d MMM y (EEE)", "4 May 2026"),
+        ("d EEE M/y", "4 5/2026"),
+        ("y-EEE-d-MM", "2026-4-5"),
+        ("EEE, EEEE d/M/y", "Mon, 4/5/2026"),
+    ];
+    for (text, what) in lenient {
+        assert_eq!(read(text, what), Ok("2026-05-04".into()), "{text}");
+    }
+    // A short year is not one of the first century.
+    assert_eq!(pattern("d/M/y").show(&English, Date::new(26, 5, 4).unwrap()), "4/5/0026");
+    assert_eq!(read("d/M/y", "4/5/026"), Ok("0026-05-04".into()));
     assert!(
-        read("d/M/y", "4/5").is_err()
+        read("d/M/y", "4/5/26").is_err()
+            && read("d M y", "4 52026").is_err()
+            && read("d/M/y", "4/5").is_err()
             && read("d/M/y", "4/5/2026x").is_err()
             && read("d/M/y", "4/5/20260").is_err()
     );

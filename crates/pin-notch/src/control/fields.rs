@@ -222,8 +222,9 @@ impl<M: FieldValue> FieldStepper<M> {
     ///
     /// Left and Right move between fields. Up and Down step the active field, the page keys by ten; Home
     /// and End set it to its least and greatest value; Delete and Backspace empty it. Digits arrive as
-    /// [`Intent::Find`] and whole texts as [`Intent::Type`]. Settling (leaving, or Enter) takes what is
-    /// filled in, or refuses and keeps it. Escape restores the value.
+    /// [`Intent::Find`] and whole texts as [`Intent::Type`], in the form of ISO 8601 or like it (`7.30`).
+    /// Settling (leaving, or Enter) takes what is filled in, or refuses and keeps it. Escape restores the
+    /// value.
     pub fn handle(&mut self, intent: Intent) -> Turn<Option<M>> {
         let around = Around { conditions: &self.conditions, world: &self.surroundings.world };
         self.machine.handle(intent, around).map(|place| place.and_then(M::from_line))

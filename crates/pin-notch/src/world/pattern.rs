@@ -16,10 +16,12 @@ use core::str::FromStr;
 /// | `y`, `yyyy` | the year; with at least four digits |
 /// | `M`, `MM`, `MMM`, `MMMM` | the month: number, with two digits, short name, name |
 /// | `d`, `dd` | the day of the month; with two digits |
-/// | `EEE`, `EEEE` | the day of the week: short name, name; optional, but must be right when read |
+/// | `EEE`, `EEEE` | the day of the week: short name, name; may be left out, but must be right, when read |
 /// | `'…'` | these letters themselves; `''` is one apostrophe |
 ///
-/// Any character except the letters A to Z stands for itself. Year, month and day must each occur once.
+/// Any character except the letters A to Z stands for itself. Year, month and day must each occur once. So that a
+/// short year such as 26 is not taken for one of the first century, years before 100 are always written with four
+/// digits, and years are read with at least three.
 ///
 /// ```
 /// use pin_notch::{DatePattern, English};
@@ -210,6 +212,7 @@ impl DatePattern {
             let month = date.month().number();
             text.push_str(&match piece {
                 Piece::Literal(literal) => literal.clone(),
+                Piece::Year(_) if date.year() < 100 => number(date.year().into(), 4),
                 Piece::Year(places) => number(date.year().into(), *places),
                 Piece::Month(places) => number(month.into(), *places),
                 Piece::MonthName { short: false } => world.month_name(month),
@@ -253,13 +256,18 @@ impl DatePattern {
     }
 
     /// Reads a date written by this pattern, ignoring leading zeros and the case of names, also in the full-width
-    /// forms that input methods produce.
+    /// forms that input methods produce. Hyphens, full stops and slashes stand for each other, as in the [lenient
+    /// parsing][lenient] of the CLDR, and there may be white space around them.
+    ///
+    /// [lenient]: https://unicode.org/reports/tr35/tr35-general.html#Lenient_Parsing
     ///
     /// ```
     /// use pin_notch::{DatePattern, English};
     /// let pattern: DatePattern = "d.M.y".parse().unwrap();
     /// assert_eq!(pattern.read(&English, "2.6.2026"), "2026-06-02".parse());
     /// assert_eq!(pattern.read(&English, "２．６．２０２６"), "2026-06-02".parse());
+    /// assert_eq!(pattern.read(&English, "2. 6. 2026"), pattern.read(&English, "2-6-2026"));
+    /// assert!(pattern.read(&English, "2.6.26").is_err());
     /// ```
     ///
     /// # Errors
@@ -282,14 +290,20 @@ impl DatePattern {
     /// Matches a text with the pieces from this one on, given the parts already found. If several names
     /// match, the longest one for which the rest also matches is taken.
     fn parts(&self, world: &dyn World, at: usize, text: &str, found: Parts) -> Option<Parts> {
-        let Some(piece) = self.0.get(at) else {
+        let left = &self.0[at..];
+        let is_literal = |piece: &Piece| matches!(piece, Piece::Literal(_));
+        let is_weekday = |piece: &Piece| matches!(piece, Piece::Weekday { .. });
+        // A day of the week at the end may be left out, with what separates it.
+        let is_optional = left.iter().any(is_weekday)
+            && left.iter().all(|one| is_literal(one) || is_weekday(one));
+        let Some(piece) = left.first().filter(|_| !(text.is_empty() && is_optional)) else {
             let in_range = found.year <= 9999 && found.month <= 99 && found.day <= 99;
             return (text.is_empty() && in_range).then_some(found);
         };
         let tight =
             matches!(self.0.get(at + 1), Some(Piece::Year(_) | Piece::Month(_) | Piece::Day(_)));
-        let number = |least: usize, most: usize| {
-            leading_number(world, text, if tight { least } else { most })
+        let number = |places: usize, least: usize, most: usize| {
+            leading_number(world, text, least, if tight { places } else { most })
         };
         let names = |count, name: &dyn Fn(usize) -> String, put: &dyn Fn(usize) -> Parts| {
             let mut longest = usize::MAX;
@@ -303,22 +317,22 @@ impl DatePattern {
         };
         let (found, rest) = match piece {
             Piece::Year(places) => {
-                let (year, rest) = number(*places, 4)?;
+                let (year, rest) = number(*places, 3, 4)?;
                 (Parts { year, ..found }, rest)
             }
             Piece::Month(places) => {
-                let (month, rest) = number(*places, 2)?;
+                let (month, rest) = number(*places, 1, 2)?;
                 (Parts { month, ..found }, rest)
             }
             Piece::Day(places) => {
-                let (day, rest) = number(*places, 2)?;
+                let (day, rest) = number(*places, 1, 2)?;
                 (Parts { day, ..found }, rest)
             }
             Piece::Literal(literal) => {
                 // At the beginning and end, white space was trimmed from the text.
                 let literal = if at == 0 { literal.trim_start() } else { literal };
                 let literal = if at + 1 == self.0.len() { literal.trim_end() } else { literal };
-                (found, text.strip_prefix(literal)?)
+                (found, after_literal(text, literal)?)
             }
             Piece::MonthName { short } => {
                 let name = |at| match (short, at as u8 + 1) {
@@ -332,7 +346,9 @@ impl DatePattern {
                     true => world.short_weekday_name(Weekday::ALL[at]),
                     false => world.weekday_name(Weekday::ALL[at]),
                 };
-                return names(7, &name, &|at| Parts { weekday: Some(Weekday::ALL[at]), ..found });
+                let put = |at: usize| Parts { weekday: Some(Weekday::ALL[at]), ..found };
+                let after = at + 1 + usize::from(left.get(1).is_some_and(is_literal));
+                return names(7, &name, &put).or_else(|| self.parts(world, after, text, found));
             }
         };
         self.parts(world, at + 1, rest, found)
@@ -348,8 +364,27 @@ struct Parts {
     weekday: Option<Weekday>,
 }
 
-/// The number at the beginning of a text, of at most this many digits, and the rest.
-fn leading_number<'t>(world: &dyn World, text: &'t str, most: usize) -> Option<(u32, &'t str)> {
+/// What follows a literal at the beginning of a text.
+fn after_literal<'t>(text: &'t str, literal: &str) -> Option<&'t str> {
+    const ALIKE: &[char] = &['-', '.', '/'];
+    let (mut rest, own) = (text.trim_start(), literal.trim());
+    if own.is_empty() {
+        return (literal.is_empty() || rest.len() < text.len()).then_some(rest);
+    }
+    for c in own.chars() {
+        let fits = |given| given == c || (ALIKE.contains(&given) && ALIKE.contains(&c));
+        rest = rest.strip_prefix(fits)?;
+    }
+    Some(rest.trim_start())
+}
+
+/// The number at the beginning of a text, with this many digits, and the rest.
+fn leading_number<'t>(
+    world: &dyn World,
+    text: &'t str,
+    least: usize,
+    most: usize,
+) -> Option<(u32, &'t str)> {
     let digits = world.digits();
     let (mut value, mut count, mut end) = (0, 0, 0);
     for (at, c) in text.char_indices() {
@@ -360,7 +395,7 @@ fn leading_number<'t>(world: &dyn World, text: &'t str, most: usize) -> Option<(
         count += 1;
         end = at + c.len_utf8();
     }
-    (count > 0).then(|| (value, &text[end..]))
+    (count >= least).then(|| (value, &text[end..]))
 }
 
 /// The index of the name that a text begins with, ignoring case, and the rest of the text. If there are

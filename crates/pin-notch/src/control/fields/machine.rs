@@ -3,7 +3,7 @@
 //! which keeps the module for browsers small.
 
 use super::{FieldKind, FieldValue, MOST};
-use crate::calendar::CalendarError;
+use crate::calendar::{CalendarError, FieldName};
 use crate::control::Conditions;
 use crate::control::given::Given;
 use crate::event::{Event, Turn};
@@ -31,6 +31,27 @@ pub(super) struct Kind {
     fit: fn(&mut Fields, usize),
     /// The number of fields shown for a step of this many units, counted from a position.
     shown: fn(i128, i64) -> usize,
+}
+
+impl Kind {
+    /// The value of a text in the form of ISO 8601, or with other separators or without leading zeros: `7:30`.
+    fn read_leniently(&self, text: &str) -> Option<i64> {
+        let lenient = || {
+            let mut fields = [0; MOST];
+            let needed = self.fields.iter().take_while(|field| field.name != FieldName::Second);
+            let mut numbers = text.split([' ', '-', '.', '/', ':']);
+            for (at, field) in needed.enumerate() {
+                let number =
+                    numbers.next().filter(|text| text.bytes().all(|c| c.is_ascii_digit()))?;
+                // A short year is not one of the first century.
+                let least = if field.name == FieldName::Year { field.places } else { 1 };
+                let fits = (least..=field.places).contains(&(number.len() as u32));
+                fields[at] = number.parse().ok().filter(|_| fits)?;
+            }
+            numbers.next().is_none().then(|| (self.compose)(&fields).ok())?
+        };
+        (self.read)(text).or_else(lenient)
+    }
 }
 
 /// Kinds are compared by address: there is one static of each.
@@ -435,7 +456,7 @@ impl Machine {
             "" => [None; MOST],
             text => {
                 let misread = Refusal::Misread { like: self.kind.like };
-                let value = (self.kind.read)(text).ok_or(misread)?;
+                let value = self.kind.read_leniently(text).ok_or(misread)?;
                 // A part of the value that no field shows must not be dropped silently.
                 let (all, base) = ((self.kind.split)(value), (self.kind.split)(self.base));
                 if all[self.shown..] != base[self.shown..] {
