@@ -18,6 +18,7 @@ carried! {
     "/src/script/around.js": watch,
     "/src/script/devices.js": listenLater,
     "/src/script/digits.js": listenForDigits,
+    "/src/script/form-members.js": controlsOf,
     "/src/script/icon.js": iconOf,
     "/src/script/links.js": followToField,
     "/src/script/ports.js": onTurn,
@@ -25,6 +26,7 @@ carried! {
     "/src/script/records.js": record,
     "/src/script/restoring.js": withoutForms,
     "/src/script/stand-in.js": StandIn,
+    "/src/script/starting.js": startEach,
     "/src/script/style-sheets.js": styleSheetsIn,
     "/src/script/values.js": written
 }

@@ -56,6 +56,23 @@ fn a_drag_is_many_inputs_and_one_change() {
     });
 }
 
+/// The rows of many lists can be dragged.
+#[test]
+fn a_thumb_is_dragged_and_not_what_is_around_it() {
+    with_page(async |page| {
+        page.show("<p draggable=true>Linden <notch-slider></notch-slider>").await;
+        page.run("window.seen = []; for (const type of ['dragstart', 'pointercancel', 'change']) document.addEventListener(type, ({ target, defaultPrevented }) => seen.push(`${target.localName} ${type} ${defaultPrevented}`))").await;
+        let way = [(0.2, 0.5), (0.3, 0.5), (0.4, 0.5), (0.6, 0.5), (0.75, 0.5)];
+        page.mouse("notch-slider", "[part=track]", &way, Some(0), Some(4)).await;
+        assert_eq!(page.value("notch-slider").await, "75");
+        assert_eq!(page.get("seen.join()").await, "p dragstart true,notch-slider change false");
+        // A disabled one is dragged with it.
+        page.run("seen.length = 0; document.querySelector('notch-slider').disabled = true").await;
+        page.mouse("notch-slider", "[part=track]", &way, Some(0), Some(4)).await;
+        assert_eq!(page.get("seen[0]").await, "p dragstart false");
+    });
+}
+
 #[test]
 fn a_click_lands_where_the_track_says_however_it_lies() {
     with_page(async |page| {

@@ -268,6 +268,37 @@ bees</textarea></label>
     });
 }
 
+/// In scripts, a form has its fields as members, which hide its own with the same name.
+#[test]
+fn fields_may_be_named_like_members_of_a_form() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Names</title>
+<script type=module src=/pin-notch-form.js></script>
+<script>window.errors = []; addEventListener('error', ({ message }) => errors.push(message))</script>
+<main><notch-form><form id=broken aria-label=Broken><label>Frames <input name=frames></label></form></notch-form>
+<script>broken.querySelectorAll = () => { throw new Error('not by the page'); }</script>
+<notch-form id=f><form aria-label=Names><label>Children <input type=number name=children value=2></label>
+<label>Elements <notch-text name=elements></notch-text></label> <label>Checks <input name=noValidate required></label>
+<button>Send</button> <button type=button name=reset>Reset</button></form></notch-form></main>"#;
+    with_form_in(PAGE, async |page| {
+        page.run("window.sent = 0; f.addEventListener('submit', (event) => { event.preventDefault(); sent++; })").await;
+        let at_first = r#"{"children":2,"elements":null,"noValidate":null}"#;
+        assert_eq!(json(&page).await, at_first);
+        page.focus("[name=elements]").await;
+        page.write("wax").await;
+        page.press(&[Key::Enter]).await;
+        assert_eq!(listed(&page, "problems").await, "Checks: A value is required.");
+        page.focus("[name=noValidate]").await;
+        page.write("no").await;
+        page.press(&[Key::Enter]).await;
+        assert_eq!(page.get("sent").await, "1");
+        assert_eq!(json(&page).await, r#"{"children":2,"elements":"wax","noValidate":"no"}"#);
+        page.run("f.reset()").await;
+        page.until(&format!("f.json === '{at_first}'")).await;
+        // A form that the page has broken does not keep the other from starting.
+        assert_eq!(page.get("errors.join()").await, "Uncaught Error: not by the page");
+    });
+}
+
 /// Controls without a name or an id are not sent, but the browser would check them. A custom element of the page
 /// need not tell what is wrong with it.
 #[test]

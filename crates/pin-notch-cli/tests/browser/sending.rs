@@ -1,6 +1,6 @@
 //! Sending the form of a page.
 
-use crate::form::{listed, with_form};
+use crate::form::{listed, with_form, with_form_in};
 use crate::support::{demo_of, with_page};
 use fantoccini::key::Key;
 use std::process::Command;
@@ -65,6 +65,29 @@ fn a_form_is_sent_in_place_once_and_refusals_are_shown_at_their_fields() {
                 "[4,false]"
             );
         }
+    });
+}
+
+#[test]
+fn a_button_that_closes_the_dialog_sends_nothing() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+<script type=module src=/pin-notch-form.js></script>
+<dialog id=box aria-label=Visit><notch-form id=f in-place keep><form method=post action=/accept>
+<label>Mites <notch-stepper name=mites required></notch-stepper></label>
+<button id=send>Send</button> <button id=no value=no formmethod=dialog formnovalidate>Cancel</button></form></notch-form></dialog>"#;
+    with_form_in(PAGE, async |page| {
+        page.run("window.asked = 0; window.fetch = () => { asked++; return new Promise(() => {}); }; box.showModal()").await;
+        let state = "[box.open, box.returnValue, asked, f.matches(':state(sending)')].join()";
+        page.focus("notch-stepper").await;
+        page.write("3").await;
+        page.run("no.click()").await;
+        assert_eq!(page.get(state).await, "false,no,0,false");
+        page.until("sessionStorage.length").await;
+        // It can also be closed while there is no answer yet.
+        page.run("box.showModal(); send.click()").await;
+        assert_eq!(page.get(state).await, "true,no,1,true");
+        page.run("box.returnValue = ''; no.click()").await;
+        assert_eq!(page.get(state).await, "false,no,1,true");
     });
 }
 

@@ -1,6 +1,7 @@
 // Passes pointer, key and focus events of an element to its machine.
 
 import { listenForDigits } from "./digits.js";
+import { controlsOf } from "./form-members.js";
 import { whenReleased } from "./presses.js";
 
 // The events that can be the first of an element. All other listeners are added during the first event,
@@ -34,7 +35,7 @@ export function listenLater(...all) {
 function listen(element, { root, ports, tell, isHost, isChecked }) {
   const tag = element.localName;
   const on = (type, listener, options) => element.addEventListener(type, listener, options);
-  let grabbed, holding, ignored, pressedBy;
+  let grabbed, grabbing, holding, ignored, pressedBy;
   // While a pointer drags a thumb or holds a button, others are ignored, such as another finger.
   const isOther = ({ pointerId }) => pressedBy !== undefined && pointerId !== pressedBy;
   const onPointer = (type, listener) => on(type, (event) => { if (!isOther(event)) listener(event); });
@@ -66,6 +67,7 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
   };
   const release = () => {
     clearInterval(holding?.timer);
+    grabbing?.abort();
     holding = grabbed = pressedBy = undefined;
   };
   // After leaving the button it is no longer held, and releasing is not a click.
@@ -88,6 +90,9 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
     if (!isGrabbed) return;
     grabbed = root.querySelector("[data-place]").getBoundingClientRect();
     element.setPointerCapture(event.pointerId);
+    // A draggable element around it stays where it is.
+    grabbing = new AbortController();
+    element.ownerDocument.addEventListener("dragstart", (drag) => drag.preventDefault(), { capture: true, signal: grabbing.signal });
   });
   on("mousedown", (event) => {
     // Pressing something beside a field must not take the focus from the field, but give it to it.
@@ -184,8 +189,8 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
 // is only one such field.
 function sendImplicitly(form) {
   if (!form) return;
-  const button = [...form.elements].find((element) => element.type === "submit" || element.type === "image");
+  const button = [...controlsOf(form)].find((element) => element.type === "submit" || element.type === "image");
   if (button) { button.click(); return; }
-  const fields = [...form.elements].filter((element) => element.matches(BLOCKING));
+  const fields = [...controlsOf(form)].filter((element) => element.matches(BLOCKING));
   if (fields.length <= 1) form.requestSubmit();
 }

@@ -10,6 +10,7 @@ import { onTurn, Ports, ports } from "./ports.js";
 import { FIELD, RECORD, listRecord, record, unescaped } from "./records.js";
 import { withoutForms } from "./restoring.js";
 import { StandIn } from "./stand-in.js";
+import { startEach } from "./starting.js";
 import { AS_DATE, AS_NUMBER, dateOf, numberText, written } from "./values.js";
 import { today } from "./world.js";
 
@@ -68,7 +69,7 @@ export function arrive(machine, described) {
   if (first) return;
   first = machine;
   for (const [tag, style] of described.split(RECORD).map((fields) => fields.split(FIELD))) styles.set(tag, style);
-  for (const element of watched()) start(element);
+  startEach(watched(), start);
   settle.keep();
 }
 

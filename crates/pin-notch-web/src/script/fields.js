@@ -1,6 +1,7 @@
 // Describes the form in a page, in the records read by `form/described.rs`.
 
 import { TAGS } from "./elements.js";
+import { controlsOf } from "./form-members.js";
 import { ports } from "./ports.js";
 import { SHARING, isGroup, native } from "./natives.js";
 import { record } from "./records.js";
@@ -27,7 +28,7 @@ function labelOfOne(element) {
 // The fields by name, conditional content, outputs, and the records for all of them.
 export function described(root, form) {
   const fields = new Map(), records = [], taken = [];
-  for (const element of form.elements) {
+  for (const element of controlsOf(form)) {
     const isOurs = ports.has(element);
     if (isOurs ? !ports.get(element).machine : OTHERS.includes(element.type) || element.closest(TAGS)) continue;
     const name = element.getAttribute("name") || element.id;

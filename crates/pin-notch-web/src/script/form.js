@@ -9,6 +9,7 @@ import { onCommand } from "./commands.js";
 import { Kept } from "./kept.js";
 import { described, labelOf } from "./fields.js";
 import { jsonOf } from "./form-json.js";
+import { controlsOf, resetForm } from "./form-members.js";
 import { UNCOUNTED, putNatives, textsOf, wrongNative } from "./natives.js";
 import { FIELD, RECORD, listRecord, record, unescaped } from "./records.js";
 import { NativeProblems } from "./native-problems.js";
@@ -18,7 +19,8 @@ import { whenReleased } from "./presses.js";
 import { contentsOf, reportChanges } from "./reports.js";
 import { RowButtons } from "./rows.js";
 import { ignoreSecond } from "./second-click.js";
-import { send } from "./send.js";
+import { closesDialog, send } from "./send.js";
+import { startEach } from "./starting.js";
 import { world } from "./world.js";
 
 // Creates machines, once the module is loaded.
@@ -34,7 +36,7 @@ globalThis.addEventListener?.("pagehide", () => { for (const form of living) sav
 export function arriveForms(machine) {
   if (first) return;
   first = machine;
-  for (const form of waiting) start(form);
+  startEach(waiting, start);
   waiting.clear();
 }
 
@@ -146,7 +148,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     // evaluate conditions.
     for (const element of this.querySelectorAll("[data-required]")) element.required = true;
     // The summary replaces the browser's own messages.
-    this.#form.noValidate = true;
+    this.#form.setAttribute("novalidate", "");
     for (const { elements } of this.#fields.values()) for (const element of elements) this.#disown(element);
     // Everything that has changed so far is described now.
     this.#observer.takeRecords();
@@ -277,10 +279,12 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       this.#parts.goOn();
       return;
     }
-    if (!this.#sending && (event.submitter?.formNoValidate || this.checkValidity())) return;
+    // A dialog can also be closed while the form is being sent.
+    const isBusy = this.#sending && !closesDialog(this.#form, event.submitter);
+    if (!isBusy && (event.submitter?.formNoValidate || this.checkValidity())) return;
     event.preventDefault();
     event.stopImmediatePropagation();
-    if (this.#sending) return;
+    if (isBusy) return;
     // The page scrolls to the summary.
     if (this.#clicked) ignoreSecond(this.#clicked);
     this.#refused();
@@ -294,6 +298,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     this.dispatchEvent(new CustomEvent("refused", { detail: { problems: this.problems } }));
   }
   #go(event) {
+    if (closesDialog(this.#form, event.submitter)) return;
     if (!this.hasAttribute("in-place")) {
       this.#kept.sent();
       // Listeners of the page that are called after this one may send it themselves, and may fail.
@@ -370,7 +375,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // that do not tell what is wrong. Otherwise the browser shows the first problem.
   #areOthersRight(isIn = () => true) {
     const isOther = (element) => element.localName !== "fieldset" && !(this.#names.has(element) && element.validity);
-    const wrong = [...this.#form.elements].find((element) => isOther(element) && isIn(element) && element.matches(":invalid") && element.checkVisibility());
+    const wrong = [...controlsOf(this.#form)].find((element) => isOther(element) && isIn(element) && element.matches(":invalid") && element.checkVisibility());
     if (wrong?.reportValidity) wrong.reportValidity();
     else if (wrong) this.#form.reportValidity();
     return !wrong;
@@ -387,7 +392,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // Enters the values of a preset, as a single step for undo.
   apply(preset) { this.#boxes.announce(this.#tell("preset", preset)); this.#kept.saveSoon(); }
   // Restores the initial values. This cannot be undone.
-  reset() { this.#form?.reset(); }
+  reset() { if (this.#form) resetForm(this.#form); }
   // The draft to store.
   #draft() {
     return { draft: this.#tell("draft"), moves: this.#tell("recorded") };

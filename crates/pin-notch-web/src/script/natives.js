@@ -1,5 +1,6 @@
 // The browser's own controls as fields of a form: their contents, and what only the browser knows of them.
 
+import { resetForm } from "./form-members.js";
 import { found } from "./native-problems.js";
 import { listRecord, record } from "./records.js";
 
@@ -54,12 +55,12 @@ function initialTexts(elements) {
   const own = elements[0].getAttribute("value");
   // A copy of a custom element of the page would run its script.
   if (elements[0].localName.includes("-")) return own ? [own] : [];
-  const copies = document.createElement("form");
-  copies.append(...elements.map((element) => element.cloneNode(true)));
+  const form = document.createElement("form"), copies = elements.map((element) => element.cloneNode(true));
   // With its attribute, Firefox would keep a copy out of this form.
-  for (const copy of copies.children) copy.removeAttribute("form");
-  copies.reset();
-  return textsOf([...copies.children]);
+  for (const copy of copies) copy.removeAttribute("form");
+  form.append(...copies);
+  resetForm(form);
+  return textsOf(copies);
 }
 
 // The records of these controls: attributes, options and values.

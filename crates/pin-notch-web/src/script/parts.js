@@ -1,6 +1,7 @@
 // A long form in parts: one of them is visible at a time, each is checked when somebody continues, and at
 // the end everything is shown for review before it is sent. Without script it is one long page.
 
+import { controlsOf } from "./form-members.js";
 import { ignoreSecond } from "./second-click.js";
 
 // What is added to the page, and the submit buttons that are only shown at the end.
@@ -52,7 +53,7 @@ export class Parts {
     const isMissing = (own) => !isSame || own.getRootNode() !== form.getRootNode();
     if (isMissing(this.#title)) all[0].before(this.#title);
     if (isMissing(this.#review)) all.at(-1).after(this.#review);
-    this.#sends = [...form.elements].filter((one) => ["submit", "image"].includes(one.type) && (!one.hidden || one.hasAttribute(AT_END)) && !one.name);
+    this.#sends = [...controlsOf(form)].filter((one) => ["submit", "image"].includes(one.type) && (!one.hidden || one.hasAttribute(AT_END)) && !one.name);
     if (isMissing(this.#back) || isMissing(this.#next)) this.#sends[0]?.before(this.#back, " ", this.#next, " ");
     if (isSame) this.#hide();
     else this.show(Math.min(this.#at, this.#counting.length), false);

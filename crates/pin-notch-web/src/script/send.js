@@ -3,13 +3,19 @@
 // The time limit for a response, in milliseconds.
 const PATIENCE = 60_000;
 
+// What a button says in place of the form, or else the form. (A field named `action` hides the form's property.)
+const of = (name, form, submitter) => submitter?.getAttribute(`form${name}`) ?? form.getAttribute(name) ?? "";
+const methodOf = (form, submitter) => of("method", form, submitter).toLowerCase();
+
+// Whether nothing is sent, and the dialog around the form is closed.
+export const closesDialog = (form, submitter) => methodOf(form, submitter) === "dialog";
+
 // Sends the same data as the browser would. Returns the response; or `errors`, with names and texts, if it
 // was refused; or `why`, the reason of a failure.
 export async function send(form, submitter) {
-  const of = (name) => submitter?.getAttribute(`form${name}`) ?? form.getAttribute(name) ?? "";
-  const url = new URL(of("action") || location.href, document.baseURI);
-  const data = new FormData(form, submitter), isPost = of("method").toLowerCase() === "post";
-  const body = of("enctype") === "multipart/form-data" ? data : encoded(data);
+  const url = new URL(of("action", form, submitter) || location.href, document.baseURI);
+  const data = new FormData(form, submitter), isPost = methodOf(form, submitter) === "post";
+  const body = of("enctype", form, submitter) === "multipart/form-data" ? data : encoded(data);
   if (!isPost) url.search = encoded(data);
   let answer;
   try {
