@@ -1,7 +1,7 @@
 //! Updates the page to a face by applying only the differences from the previous one.
 
 use crate::ports::Operations;
-use pin_notch::{Control, Value};
+use pin_notch::{Control, Message, Value};
 use pin_notch_html::{Change, Face, changes};
 
 /// The state of the page after the last update.
@@ -65,7 +65,8 @@ impl Drawn {
     fn validate(&mut self, all: &mut Operations, control: &Control) {
         let found = control.validity();
         let states = found.iter().map(|invalid| invalid.state()).collect();
-        let message = found.first().map(ToString::to_string).unwrap_or_default();
+        let first = found.first().map(|one| control.message(&Message::Invalid(one.clone())));
+        let message = first.unwrap_or_default();
         let validity = (states, message);
         if self.validity != validity {
             let mut parameters = vec![validity.1.as_str()];

@@ -1,5 +1,6 @@
 //! Fields: numbers, months, weeks and times, typed and stepped.
 
+use crate::form::with_form_in;
 use crate::support::{Page, with_page};
 use fantoccini::key::Key;
 use serde_json::json;
@@ -103,6 +104,24 @@ fn numbers_are_written_and_read_in_the_language_of_the_context() {
         page.focus("notch-date").await;
         page.write("Vendredi 15 MAI 2026").await;
         assert_eq!(page.value("notch-date").await, "2026-05-15");
+    });
+}
+
+#[test]
+fn messages_write_numbers_in_the_language_of_the_context() {
+    const PAGE: &str = r#"<!doctype html><html lang=de><meta charset=utf-8><title>Zargen</title>
+<script type=module src=/pin-notch-form.js></script>
+<notch-form id=f><form aria-label=Zargen><label>Gewicht <notch-stepper name=weight min=0.5 step=any></notch-stepper></label></form></notch-form>"#;
+    with_form_in(PAGE, async |page| {
+        page.focus("notch-stepper").await;
+        let said = "[document.querySelector('notch-stepper').validationMessage, ...f.problems.map(({ text }) => text)].join(' / ')";
+        for (typed, text) in [
+            ("0,1", "The value must be 0,5 or more."),
+            ("x", "\"0,1x\" is not a number; write it like 12 or -0,5."),
+        ] {
+            page.write(typed).await;
+            assert_eq!(page.get(said).await, format!("{text} / {text}"));
+        }
     });
 }
 
