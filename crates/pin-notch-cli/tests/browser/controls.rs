@@ -70,6 +70,14 @@ fn a_thumb_is_dragged_and_not_what_is_around_it() {
         page.run("seen.length = 0; document.querySelector('notch-slider').disabled = true").await;
         page.mouse("notch-slider", "[part=track]", &way, Some(0), Some(4)).await;
         assert_eq!(page.get("seen[0]").await, "p dragstart false");
+        // One that is removed while it is dragged releases the page.
+        page.run("document.querySelector('notch-slider').disabled = false").await;
+        page.mouse("notch-slider", "[part=track]", &way, Some(0), None).await;
+        let drag = "document.querySelector('p').dispatchEvent(new DragEvent('dragstart', { bubbles: true, cancelable: true }))";
+        assert_eq!(page.get(drag).await, "false");
+        page.run("document.querySelector('notch-slider').remove()").await;
+        page.mouse_at(5.0, 5.0).await;
+        assert_eq!(page.get(drag).await, "true");
     });
 }
 

@@ -90,9 +90,12 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
     if (!isGrabbed) return;
     grabbed = root.querySelector("[data-place]").getBoundingClientRect();
     element.setPointerCapture(event.pointerId);
-    // A draggable element around it stays where it is.
     grabbing = new AbortController();
-    element.ownerDocument.addEventListener("dragstart", (drag) => drag.preventDefault(), { capture: true, signal: grabbing.signal });
+    const { signal } = grabbing, { ownerDocument } = element;
+    // A draggable element around it stays where it is.
+    ownerDocument.addEventListener("dragstart", (drag) => drag.preventDefault(), { capture: true, signal });
+    // An element that is removed loses the pointer as well, which only the document is told.
+    ownerDocument.addEventListener("lostpointercapture", (lost) => { if (!isOther(lost)) release(); }, { signal });
   });
   on("mousedown", (event) => {
     // Pressing something beside a field must not take the focus from the field, but give it to it.
