@@ -22,6 +22,7 @@ mod schema;
 mod sheet;
 #[cfg(feature = "sqlite")]
 mod sink;
+mod sketch;
 mod svg;
 mod text;
 mod tree;

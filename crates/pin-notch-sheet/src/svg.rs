@@ -1,13 +1,10 @@
 //! A form as an SVG picture, which shows what a page shows before anybody touches it.
 
-// Every match over the controls is exhaustive, so that the compiler reports each place that a new one
-// concerns.
-#![warn(clippy::wildcard_enum_match_arm)]
-
 use crate::page::{NOTHING, Theme};
 use crate::sheet::Sheet;
+use crate::sketch::{Button, Mark, Sketch};
 use crate::text::{are_missing, shown_outputs};
-use pin_notch::{Block, Checked, Field, Form, TextView, View};
+use pin_notch::{Block, Checked, Field, Form, View};
 use pin_notch_html::shapes::{BAR, CELL, CHECKBOX, TICK, colour};
 use std::fmt::Write;
 
@@ -186,80 +183,50 @@ impl Picture<'_> {
 
     fn control(&mut self, view: &View) {
         let ink = self.colours.ink;
-        match view {
-            View::Slider(view) => {
-                self.track(&[view.thumb], view.filled);
-                self.text(LEFT + 300.0, &view.readout, "", ink);
+        match Sketch::new(view) {
+            Sketch::Track { thumbs, filled, readout } => {
+                self.track(thumbs, filled);
+                self.text(LEFT + 300.0, readout, "", ink);
             }
-            View::SpanSlider(view) => {
-                self.track(&view.thumbs, view.filled);
-                self.text(LEFT + 300.0, &view.readout, "", ink);
-            }
-            View::Rating(view) => {
-                for at in 0..view.icons.min(12) {
-                    let fill = view.fill(at).to_string().parse().unwrap_or(0.0);
-                    self.icon(LEFT + 26.0 * f64::from(at), &view.icon, fill);
+            Sketch::Icons { icon, lit, readout } => {
+                let mut x = LEFT;
+                for lit in lit.iter().take(12) {
+                    self.icon(x, icon, *lit);
+                    x += 26.0;
                 }
-                let after = LEFT + 26.0 * f64::from(view.icons.min(12)) + 10.0;
-                self.text(after, &view.readout, "", ink);
+                self.text(x + 10.0, readout, "", ink);
             }
-            View::Switch(view) => {
-                self.toggle(view.on);
-                self.text(LEFT + 58.0, &view.caption, "", ink);
+            Sketch::Toggle { on, caption } => {
+                self.toggle(on);
+                self.text(LEFT + 58.0, caption, "", ink);
             }
-            View::Checkbox(view) => {
-                self.checkbox(view.checked);
-                self.text(LEFT + 30.0, &view.description, "", ink);
-            }
-            View::CheckboxGroup(view) => {
-                for (at, choice) in view.choices.iter().enumerate() {
+            Sketch::Choices(all) => {
+                for (at, (mark, text)) in all.iter().enumerate() {
                     if at > 0 {
                         self.y += 26.0;
                     }
-                    self.checkbox(choice.checkbox.checked);
-                    self.text(LEFT + 30.0, &choice.text, "", ink);
-                }
-            }
-            View::RadioGroup(view) => {
-                for (at, radio) in view.radios.iter().enumerate() {
-                    if at > 0 {
-                        self.y += 26.0;
+                    match mark {
+                        Mark::Checkbox(checked) => self.checkbox(*checked),
+                        Mark::Radio(chosen) => self.radio(*chosen),
                     }
-                    self.radio(radio.chosen);
-                    self.text(LEFT + 30.0, &radio.text, "", ink);
+                    self.text(LEFT + 30.0, text, "", ink);
                 }
             }
-            View::Text(view) => self.lines(view),
-            View::Stepper(view) => {
-                let text = if view.text.is_empty() { &view.placeholder } else { &view.text };
-                self.field(&format!("{text} {}", view.unit), view.text.is_empty(), "−  +");
+            Sketch::Lines { lines, is_prompt, visible, counter } => {
+                self.lines(&lines, is_prompt, visible);
+                self.text(LEFT + 250.0, counter, "font-size=\"13\"", self.colours.quiet);
             }
-            View::ItemStepper(view) => self.field(&view.text, false, "‹  ›"),
-            View::Select(view) if !view.tokens.is_empty() => {
-                let texts: Vec<&str> =
-                    view.tokens.iter().map(|token| token.text.as_str()).collect();
-                self.field(&texts.join(", "), false, "⌄");
-            }
-            View::Select(view) => self.field(&view.readout, view.prompting, "⌄"),
-            View::Date(view) => {
-                let text = if view.text.is_empty() { &view.placeholder } else { &view.text };
-                self.field(text, view.text.is_empty(), "⌄");
-            }
-            View::DateSpan(view) => {
-                let one = |text: &String| match text.as_str() {
-                    "" => view.placeholder.clone(),
-                    text => text.to_owned(),
+            Sketch::Entries { entries, unit, button } => {
+                let is_empty = entries.iter().all(|entry| entry.is_prompt);
+                let texts: Vec<&str> = entries.iter().map(|entry| &*entry.text).collect();
+                let at_end = match button {
+                    Button::Steps => "−  +",
+                    Button::List | Button::Calendar => "⌄",
                 };
-                let text = match view.two_fields {
-                    true => view.texts.each_ref().map(one).join(" – "),
-                    false => one(&view.texts[0]),
-                };
-                self.field(&text, view.value.is_none(), "⌄");
+                self.field(&format!("{} {unit}", texts.join(" – ")), is_empty, at_end);
             }
-            View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view) => {
-                let all = view.fields.iter().map(|field| format!("{}{}", field.before, field.text));
-                self.field(&all.collect::<String>(), view.text.is_empty(), "");
-            }
+            Sketch::Item(text) => self.field(text, false, "‹  ›"),
+            Sketch::Fields { text, is_empty } => self.field(&text, is_empty, ""),
         }
     }
 
@@ -344,18 +311,16 @@ impl Picture<'_> {
     }
 
     /// A text field, with its visible lines.
-    fn lines(&mut self, view: &TextView) {
-        let text = if view.text.is_empty() { &view.placeholder } else { &view.text };
-        let more = f64::from(view.rows.clamp(1, 12) - 1) * TEXT_LINE;
+    fn lines(&mut self, lines: &[&str], is_prompt: bool, visible: u32) {
+        let more = f64::from(visible.clamp(1, 12) - 1) * TEXT_LINE;
         self.frame(29.0 + more);
-        let fill = if view.text.is_empty() { self.colours.quiet } else { self.colours.ink };
+        let fill = if is_prompt { self.colours.quiet } else { self.colours.ink };
         let top = self.y;
-        for line in text.lines().take(view.rows as usize) {
+        for line in lines.iter().take(visible as usize) {
             self.text(LEFT + 10.0, &cut(line), "", fill);
             self.y += TEXT_LINE;
         }
         self.y = top + more;
-        self.text(LEFT + 250.0, &view.counter, "font-size=\"13\"", self.colours.quiet);
     }
 
     /// The frame of a field, with its characteristic line below.

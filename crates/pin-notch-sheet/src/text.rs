@@ -1,12 +1,9 @@
 //! A form as plain text, for a terminal or an e-mail.
 
-// Every match over the controls is exhaustive, so that the compiler reports each place that a new one
-// concerns.
-#![warn(clippy::wildcard_enum_match_arm)]
-
 use crate::page::NOTHING;
 use crate::sheet::Sheet;
-use pin_notch::{Block, Checked, English, Field, Form, RadioView, Rows, View};
+use crate::sketch::{Button, Mark, Sketch};
+use pin_notch::{Block, Checked, English, Field, Form, Rows, View};
 
 /// The width of tracks in characters.
 const TRACK: usize = 24;
@@ -103,66 +100,42 @@ fn label(field: &Field) -> String {
 
 /// A control, on one or more lines.
 fn drawn(view: &View) -> Vec<String> {
-    let one = match view {
-        View::Slider(view) => format!("{} {}", track(&[view.thumb], view.filled), view.readout),
-        View::SpanSlider(view) => format!("{} {}", track(&view.thumbs, view.filled), view.readout),
-        View::Rating(view) => {
-            let icon = |at: u32| match view.fill(at).to_string().parse().unwrap_or(0.0) {
+    let one = match Sketch::new(view) {
+        Sketch::Track { thumbs, filled, readout } => format!("{} {readout}", track(thumbs, filled)),
+        Sketch::Icons { lit, readout, .. } => {
+            let icon = |lit: &f64| match lit {
                 0.0 => '·',
                 1.0 => '●',
                 _ => '◐',
             };
-            let icons: String = (0..view.icons.min(60)).map(icon).collect();
-            format!("{icons} {}", view.readout)
+            format!("{} {readout}", lit.iter().take(60).map(icon).collect::<String>())
         }
-        View::Switch(view) => {
-            format!("{} {}", if view.on { "(  ●)" } else { "(●  )" }, view.caption)
+        Sketch::Toggle { on, caption } => {
+            format!("{} {caption}", if on { "(  ●)" } else { "(●  )" })
         }
-        View::Checkbox(view) => format!("{} {}", mark(view.checked), view.description),
-        View::CheckboxGroup(view) => {
-            let all = view
-                .choices
-                .iter()
-                .map(|one| format!("{} {}", mark(one.checkbox.checked), one.text));
-            return all.collect();
+        Sketch::Choices(all) => {
+            return all.iter().map(|(is, text)| format!("{} {text}", mark(is))).collect();
         }
-        View::RadioGroup(view) => {
-            let mark = |chosen: bool| if chosen { "(●)" } else { "( )" };
-            let one = |radio: &RadioView| format!("{} {}", mark(radio.chosen), radio.text);
-            return view.radios.iter().map(one).collect();
-        }
-        View::Text(view) => {
-            let lines: Vec<String> = view.text.lines().map(|line| field(line, "")).collect();
-            let mut lines = match lines.is_empty() {
-                true => vec![field("", &view.placeholder)],
-                false => lines,
-            };
-            if let Some(last) = lines.last_mut().filter(|_| !view.counter.is_empty()) {
-                *last = format!("{last} {}", view.counter);
+        Sketch::Lines { lines, counter, .. } => {
+            let mut lines: Vec<String> = lines.into_iter().map(framed).collect();
+            if lines.is_empty() {
+                lines.push(framed(""));
+            }
+            if let Some(last) = lines.last_mut().filter(|_| !counter.is_empty()) {
+                *last = format!("{last} {counter}");
             }
             return lines;
         }
-        View::Stepper(view) => format!("{} {}", field(&view.text, &view.placeholder), view.unit),
-        View::ItemStepper(view) => format!("< {} >", view.text),
-        View::Select(view) if !view.tokens.is_empty() => {
-            let texts: Vec<&str> = view.tokens.iter().map(|token| token.text.as_str()).collect();
-            format!("{} v", field(&texts.join(", "), ""))
+        Sketch::Entries { entries, unit, button } => {
+            let all: Vec<String> = entries.iter().map(|entry| framed(&entry.text)).collect();
+            let button = match button {
+                Button::List => "v",
+                Button::Steps | Button::Calendar => "",
+            };
+            format!("{} {unit}{button}", all.join(" - "))
         }
-        View::Select(view) if view.prompting => format!("{} v", field("", &view.readout)),
-        View::Select(view) => format!("{} v", field(&view.readout, "")),
-        View::Date(view) => field(&view.text, &view.placeholder),
-        View::DateSpan(view) if view.two_fields => {
-            format!(
-                "{} - {}",
-                field(&view.texts[0], &view.placeholder),
-                field(&view.texts[1], &view.placeholder)
-            )
-        }
-        View::DateSpan(view) => field(&view.texts[0], &view.placeholder),
-        View::Month(view) | View::Week(view) | View::Time(view) | View::DateTime(view) => {
-            let all = view.fields.iter().map(|one| format!("{}{}", one.before, one.text));
-            format!("[{}]", all.collect::<String>())
-        }
+        Sketch::Item(text) => format!("< {text} >"),
+        Sketch::Fields { text, .. } => format!("[{text}]"),
     };
     vec![one]
 }
@@ -177,20 +150,18 @@ pub(crate) fn shown_outputs(form: &Form) -> impl Iterator<Item = (&str, String)>
     shown.map(|(label, text)| (label, if text.is_empty() { NOTHING.to_owned() } else { text }))
 }
 
-fn mark(checked: Checked) -> &'static str {
-    match checked {
-        Checked::On => "[x]",
-        Checked::Off => "[ ]",
-        Checked::Mixed => "[-]",
+fn mark(mark: &Mark) -> &'static str {
+    match mark {
+        Mark::Checkbox(Checked::On) => "[x]",
+        Mark::Checkbox(Checked::Off) => "[ ]",
+        Mark::Checkbox(Checked::Mixed) => "[-]",
+        Mark::Radio(true) => "(●)",
+        Mark::Radio(false) => "( )",
     }
 }
 
-fn field(text: &str, prompt: &str) -> String {
-    match (text, prompt) {
-        ("", "") => "[          ]".to_owned(),
-        ("", prompt) => format!("[{prompt:10}]"),
-        (text, _) => format!("[{text:10}]"),
-    }
+fn framed(text: &str) -> String {
+    format!("[{text:10}]")
 }
 
 /// A track with its thumbs and its filled part.
