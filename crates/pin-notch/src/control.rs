@@ -52,7 +52,7 @@ pub use fields::{
     FieldKind, FieldStepper, FieldValue, FieldView, FieldsBuilder, FieldsDefinition, FieldsView,
 };
 pub use item_stepper::{ItemStepper, ItemStepperBuilder, ItemStepperDefinition, ItemStepperView};
-pub use kinds::{Control, ControlKind, Definition, OptionKind, View};
+pub use kinds::OptionKind;
 pub use radio_group::{
     RadioGroup, RadioGroupBuilder, RadioGroupDefinition, RadioGroupView, RadioView,
 };
@@ -79,8 +79,48 @@ use crate::semantics::Semantics;
 use crate::surroundings::Surroundings;
 use crate::validity::Invalid;
 use crate::value::{Value, ValueKind};
+use kinds::controls;
 use rust_decimal::Decimal;
 use uniform::Uniform;
+
+// Whether a control has options, and of what kind, stands after `with`; whether it announces results that the
+// focused part does not convey by itself, after `and`.
+controls! {
+    /// A number on a track.
+    Slider "slider"(Slider, SliderView, SliderDefinition) with Mark,
+    /// Two numbers on one track.
+    SpanSlider "span-slider"(SpanSlider, SpanSliderView, SpanSliderDefinition) with Mark,
+    /// A number shown as a row of icons; may be empty.
+    Rating "rating"(Rating, RatingView, RatingDefinition) with Name,
+    /// On or off.
+    Switch "switch"(Switch, SwitchView, SwitchDefinition),
+    /// On, off or mixed.
+    Checkbox "checkbox"(Checkbox, CheckboxView, CheckboxDefinition),
+    /// Checkboxes, optionally with one for all.
+    CheckboxGroup "checkbox-group"(CheckboxGroup, CheckboxGroupView, CheckboxGroupDefinition) with Choice,
+    /// One of a few options, all visible.
+    RadioGroup "radio-group"(RadioGroup, RadioGroupView, RadioGroupDefinition) with Choice,
+    /// A text of one or several lines.
+    Text "text"(TextField, TextView, TextDefinition) and announces,
+    /// A number, typed or stepped.
+    Stepper "stepper"(Stepper, StepperView, StepperDefinition),
+    /// Back and next through a list.
+    ItemStepper "item-stepper"(ItemStepper, ItemStepperView, ItemStepperDefinition) with Choice,
+    /// One or several options from a list.
+    Select "select"(Select, SelectView, SelectDefinition) with Choice and announces,
+    /// A day, typed or picked.
+    Date "date"(DatePicker, DateView, DateDefinition) with ClosedDay,
+    /// Two days, typed or picked.
+    DateSpan "date-span"(DateSpanPicker, DateSpanView, DateSpanDefinition) with ClosedDay and announces,
+    /// A month, by its fields.
+    Month "month"(FieldStepper<Month>, FieldsView, FieldsDefinition<Month>),
+    /// A week, by its fields.
+    Week "week"(FieldStepper<Week>, FieldsView, FieldsDefinition<Week>),
+    /// A time of day, by its fields.
+    Time "time"(FieldStepper<Time>, FieldsView, FieldsDefinition<Time>),
+    /// A day and a time on it, by their fields.
+    DateTime "date-time"(FieldStepper<DateTime>, FieldsView, FieldsDefinition<DateTime>),
+}
 
 // Every match over the controls is exhaustive, so that the compiler reports each place that a new one
 // concerns.

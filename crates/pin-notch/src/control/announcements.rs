@@ -1,6 +1,6 @@
 //! Announcements for people who do not see what happens.
 
-use super::{Control, View};
+use super::Control;
 use crate::intent::Intent;
 use crate::message::Message;
 use crate::refusal::Refusal;
@@ -56,33 +56,6 @@ impl Control {
             | Refusal::NotGrabbed
             | Refusal::WrongKind
             | Refusal::NotForThis => String::new(),
-        }
-    }
-}
-
-impl View {
-    /// Announces a result that the focused part does not convey by itself: how many options match, that
-    /// they are loading, or that the other end of a span is still to be picked.
-    pub fn status(&self) -> &str {
-        match self {
-            Self::Select(view) if view.status.is_empty() => &view.count,
-            Self::Select(view) => &view.status,
-            Self::DateSpan(view) => &view.status,
-            Self::Text(view) => &view.status,
-            Self::Slider(_)
-            | Self::SpanSlider(_)
-            | Self::Rating(_)
-            | Self::Switch(_)
-            | Self::Checkbox(_)
-            | Self::CheckboxGroup(_)
-            | Self::RadioGroup(_)
-            | Self::Stepper(_)
-            | Self::ItemStepper(_)
-            | Self::Date(_)
-            | Self::Month(_)
-            | Self::Week(_)
-            | Self::Time(_)
-            | Self::DateTime(_) => "",
         }
     }
 }

@@ -1,14 +1,14 @@
-//! The kinds of controls, one row each, from which the types that hold any control are generated.
+//! The types that hold any control, generated from the rows of the table in [`control`](super).
 
-// Every control, with its view and its definition.
-use super::*;
+use super::ControlKind;
 
-/// Defines [`Control`], [`View`], [`Definition`], [`ControlKind`] and the conversions between them from one
-/// row per control.
+/// Defines [`Control`](super::Control), [`View`](super::View), [`Definition`](super::Definition),
+/// [`ControlKind`] and the conversions between them from one row per control.
 macro_rules! controls {
     ($(
         #[doc = $about:literal]
-        $kind:ident $name:literal($control:ty, $view:ty, $definition:ty) $(with $option:ident)?,
+        $kind:ident $name:literal($control:ty, $view:ty, $definition:ty)
+        $(with $option:ident)? $(and $announces:ident)?,
     )+) => {
         /// Any control.
         ///
@@ -119,7 +119,7 @@ macro_rules! controls {
             /// ```
             pub const fn options(self) -> Option<OptionKind> {
                 match self {
-                    $(Self::$kind => first(&[$(OptionKind::$option)?]),)+
+                    $(Self::$kind => [$(Some(OptionKind::$option),)? None][0],)+
                 }
             }
 
@@ -165,13 +165,13 @@ macro_rules! controls {
                 }
             }
 
-            pub(super) fn defined(&self) -> &dyn Defined {
+            fn defined(&self) -> &dyn Defined {
                 match self {
                     $(Self::$kind(definition) => definition,)+
                 }
             }
 
-            pub(super) fn defined_mut(&mut self) -> &mut dyn Defined {
+            fn defined_mut(&mut self) -> &mut dyn Defined {
                 match self {
                     $(Self::$kind(definition) => definition,)+
                 }
@@ -216,16 +216,24 @@ macro_rules! controls {
                     $(Self::$kind(view) => &view.problem,)+
                 }
             }
+
+            /// Announces a result that the focused part does not convey by itself: how many options match,
+            /// that they are loading, or that the other end of a span is still to be picked.
+            pub fn status(&self) -> &str {
+                match self {
+                    $(Self::$kind(_view) => [$(_view.$announces(),)? ""][0],)+
+                }
+            }
         }
 
         impl Control {
-            pub(super) fn shared(&self) -> &dyn Uniform {
+            fn shared(&self) -> &dyn Uniform {
                 match self {
                     $(Self::$kind(control) => control,)+
                 }
             }
 
-            pub(super) fn shared_mut(&mut self) -> &mut dyn Uniform {
+            fn shared_mut(&mut self) -> &mut dyn Uniform {
                 match self {
                     $(Self::$kind(control) => control,)+
                 }
@@ -241,42 +249,7 @@ macro_rules! controls {
     };
 }
 
-controls! {
-    /// A number on a track.
-    Slider "slider"(Slider, SliderView, SliderDefinition) with Mark,
-    /// Two numbers on one track.
-    SpanSlider "span-slider"(SpanSlider, SpanSliderView, SpanSliderDefinition) with Mark,
-    /// A number shown as a row of icons; may be empty.
-    Rating "rating"(Rating, RatingView, RatingDefinition) with Name,
-    /// On or off.
-    Switch "switch"(Switch, SwitchView, SwitchDefinition),
-    /// On, off or mixed.
-    Checkbox "checkbox"(Checkbox, CheckboxView, CheckboxDefinition),
-    /// Checkboxes, optionally with one for all.
-    CheckboxGroup "checkbox-group"(CheckboxGroup, CheckboxGroupView, CheckboxGroupDefinition) with Choice,
-    /// One of a few options, all visible.
-    RadioGroup "radio-group"(RadioGroup, RadioGroupView, RadioGroupDefinition) with Choice,
-    /// A text of one or several lines.
-    Text "text"(TextField, TextView, TextDefinition),
-    /// A number, typed or stepped.
-    Stepper "stepper"(Stepper, StepperView, StepperDefinition),
-    /// Back and next through a list.
-    ItemStepper "item-stepper"(ItemStepper, ItemStepperView, ItemStepperDefinition) with Choice,
-    /// One or several options from a list.
-    Select "select"(Select, SelectView, SelectDefinition) with Choice,
-    /// A day, typed or picked.
-    Date "date"(DatePicker, DateView, DateDefinition) with ClosedDay,
-    /// Two days, typed or picked.
-    DateSpan "date-span"(DateSpanPicker, DateSpanView, DateSpanDefinition) with ClosedDay,
-    /// A month, by its fields.
-    Month "month"(FieldStepper<Month>, FieldsView, FieldsDefinition<Month>),
-    /// A week, by its fields.
-    Week "week"(FieldStepper<Week>, FieldsView, FieldsDefinition<Week>),
-    /// A time of day, by its fields.
-    Time "time"(FieldStepper<Time>, FieldsView, FieldsDefinition<Time>),
-    /// A day and a time on it, by their fields.
-    DateTime "date-time"(FieldStepper<DateTime>, FieldsView, FieldsDefinition<DateTime>),
-}
+pub(super) use controls;
 
 impl ControlKind {
     /// The kind with this name.
@@ -306,11 +279,4 @@ pub enum OptionKind {
     Name,
     /// Days that cannot be chosen.
     ClosedDay,
-}
-
-const fn first(all: &[OptionKind]) -> Option<OptionKind> {
-    match all {
-        [] => None,
-        [first, ..] => Some(*first),
-    }
 }

@@ -154,6 +154,13 @@ pub struct TextView {
     pub problem: String,
 }
 
+impl TextView {
+    /// What it announces.
+    pub(crate) fn announces(&self) -> &str {
+        &self.status
+    }
+}
+
 default_of!(TextField);
 
 /// Validates a definition and compiles its pattern.

@@ -47,6 +47,13 @@ pub struct DateSpanView {
     pub problem: String,
 }
 
+impl DateSpanView {
+    /// What it announces.
+    pub(crate) fn announces(&self) -> &str {
+        &self.status
+    }
+}
+
 impl DateSpanPicker {
     /// Everything a face needs to draw it.
     pub fn view(&self) -> DateSpanView {

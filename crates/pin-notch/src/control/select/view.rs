@@ -110,6 +110,13 @@ pub struct RowView {
     pub disabled: bool,
 }
 
+impl SelectView {
+    /// What it announces.
+    pub(crate) fn announces(&self) -> &str {
+        if self.status.is_empty() { &self.count } else { &self.status }
+    }
+}
+
 impl Select {
     /// Everything a face needs to draw it. The cost grows with the choice and the visible rows, not with
     /// the length of the list.
