@@ -1,6 +1,6 @@
 //! The meaning of pointer and focus events for a control.
 
-use crate::devices::{Pointed, devices};
+use crate::kinds::{Pointed, devices};
 use pin_notch::{Control, Intent, Place};
 
 /// What a pointer did.

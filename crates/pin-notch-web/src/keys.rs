@@ -1,6 +1,6 @@
 //! Which keys a control handles, and which are left to the focused field.
 
-use crate::devices::{Input, Search, devices};
+use crate::kinds::{Input, Search, devices};
 use pin_notch::{Control, Intent, Key};
 
 /// The intent of a key pressed while this part of a control has the focus; `None` if the field handles the

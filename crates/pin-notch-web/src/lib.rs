@@ -17,11 +17,11 @@
 
 mod attempts;
 mod described;
-mod devices;
 #[cfg(feature = "form")]
 mod form;
 mod gesture;
 mod keys;
+mod kinds;
 mod message;
 mod paint;
 mod ports;

@@ -2,6 +2,7 @@
 
 use super::State;
 use super::moves::in_words;
+use crate::kinds::{Entered, NATIVES};
 use crate::ports::{Operations, records};
 use pin_notch::{
     Choice, Control, ControlKind, Definition, Intent, Step, Stepper, Turn, Value, ValueKind,
@@ -17,40 +18,9 @@ pub(super) struct Described {
     pub values: Vec<String>,
 }
 
-/// HTML's input types, the kind of control that has the same values, and how these are entered. All other
-/// types contain texts, which the browser checks itself.
-const KINDS: [(&str, ControlKind, Entered); 12] = [
-    ("number", ControlKind::Stepper, Entered::Typed),
-    ("range", ControlKind::Slider, Entered::Chosen),
-    ("checkbox", ControlKind::Checkbox, Entered::Flipped),
-    // Several checkboxes with the same name.
-    ("checkboxes", ControlKind::CheckboxGroup, Entered::Picked),
-    ("radio", ControlKind::RadioGroup, Entered::Picked),
-    ("select-one", ControlKind::Select, Entered::Picked),
-    ("select-multiple", ControlKind::Select, Entered::Picked),
-    ("date", ControlKind::Date, Entered::Typed),
-    ("month", ControlKind::Month, Entered::Typed),
-    ("week", ControlKind::Week, Entered::Typed),
-    ("time", ControlKind::Time, Entered::Typed),
-    ("datetime-local", ControlKind::DateTime, Entered::Typed),
-];
-
-/// How a value is entered.
-#[derive(Clone, Copy)]
-enum Entered {
-    /// As a text, which counts when it is settled.
-    Typed,
-    /// By dragging a thumb.
-    Chosen,
-    /// From one state to the other.
-    Flipped,
-    /// Option by option.
-    Picked,
-}
-
 impl Described {
     pub(super) fn of(kind: &str) -> Self {
-        let known = KINDS.iter().find(|(known, ..)| *known == kind);
+        let known = NATIVES.iter().find(|(known, ..)| *known == kind);
         let kind =
             known.map_or(if kind == "textarea" { "textarea" } else { "" }, |(kind, ..)| *kind);
         let (attributes, options, values) = Default::default();
@@ -58,7 +28,7 @@ impl Described {
     }
 
     fn kind(&self) -> ControlKind {
-        let known = KINDS.iter().find(|(known, ..)| *known == self.kind);
+        let known = NATIVES.iter().find(|(known, ..)| *known == self.kind);
         known.map_or(ControlKind::Text, |(_, kind, _)| *kind)
     }
 
@@ -149,7 +119,7 @@ pub(super) fn set_number(stepper: &mut Stepper, text: &str, is_settled: bool) {
 /// at once.
 fn attempts(before: &Control, texts: &[String], is_settled: bool) -> Vec<String> {
     let first = texts.first().map_or("", String::as_str);
-    let known = KINDS.iter().find(|(_, kind, _)| *kind == before.control_kind());
+    let known = NATIVES.iter().find(|(_, kind, _)| *kind == before.control_kind());
     let intents = match known.map_or(Entered::Typed, |(.., entered)| *entered) {
         Entered::Typed if is_settled => vec![Intent::Type(first), Intent::Settle],
         Entered::Typed => Vec::new(),

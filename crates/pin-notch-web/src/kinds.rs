@@ -1,10 +1,13 @@
-//! What pointers and keys do to each control, one row per control.
+//! What the browser has for each control, one row per control: what pointers and keys do to it, and its own
+//! controls with the same values.
 
 // Every match over the controls is exhaustive, so that the compiler reports each place that a new one
 // concerns.
 #![warn(clippy::wildcard_enum_match_arm)]
 
 use pin_notch::Control;
+#[cfg(feature = "form")]
+use pin_notch::ControlKind;
 
 /// What pointers and keys do to a control.
 pub(crate) struct Devices {
@@ -85,4 +88,37 @@ pub(crate) fn devices(control: &Control) -> Devices {
         }
     };
     Devices { pointer, input, search }
+}
+
+/// The browser's own controls that take part in a form, by HTML's input types: the kind of control that has
+/// the same values, and how these are entered. All other types contain texts, which the browser checks itself.
+#[cfg(feature = "form")]
+pub(crate) const NATIVES: [(&str, ControlKind, Entered); 12] = [
+    ("number", ControlKind::Stepper, Entered::Typed),
+    ("range", ControlKind::Slider, Entered::Chosen),
+    ("checkbox", ControlKind::Checkbox, Entered::Flipped),
+    // Several checkboxes with the same name.
+    ("checkboxes", ControlKind::CheckboxGroup, Entered::Picked),
+    ("radio", ControlKind::RadioGroup, Entered::Picked),
+    ("select-one", ControlKind::Select, Entered::Picked),
+    ("select-multiple", ControlKind::Select, Entered::Picked),
+    ("date", ControlKind::Date, Entered::Typed),
+    ("month", ControlKind::Month, Entered::Typed),
+    ("week", ControlKind::Week, Entered::Typed),
+    ("time", ControlKind::Time, Entered::Typed),
+    ("datetime-local", ControlKind::DateTime, Entered::Typed),
+];
+
+/// How a value is entered.
+#[cfg(feature = "form")]
+#[derive(Clone, Copy)]
+pub(crate) enum Entered {
+    /// As a text, which counts when it is settled.
+    Typed,
+    /// By dragging a thumb.
+    Chosen,
+    /// From one state to the other.
+    Flipped,
+    /// Option by option.
+    Picked,
 }
