@@ -37,6 +37,9 @@ use core::fmt;
 /// ```
 pub const LAST_YEAR: u16 = 9999;
 
+/// The fewest digits of a year that is typed or pasted, so that 26 is not taken for a year of the first century.
+pub(crate) const SHORTEST_YEAR: usize = 3;
+
 /// Why something is not a valid date, month, week or time.
 ///
 /// ```

@@ -279,5 +279,5 @@ messages!(Invalid, Refusal, Remark, Misread, Part);
 
 /// The message of the first of these; empty if there is none.
 pub(crate) fn in_words(all: &[Invalid], world: &AnyWorld) -> String {
-    all.first().map(|one| world.message(&Message::Invalid(one.clone()))).unwrap_or_default()
+    all.first().map(|one| one.message(world)).unwrap_or_default()
 }

@@ -5,10 +5,12 @@
 use crate::calendar::{CalendarError, FieldName};
 use crate::intent::Thumb;
 use crate::limit::Limit;
+use crate::message::Message;
 use crate::notches::Notches;
 use crate::number::NumberError;
 use crate::refusal::Refusal;
 use crate::value::{TextKind, ValueKind};
+use crate::world::AnyWorld;
 use rust_decimal::Decimal;
 
 /// One reason why a value is not acceptable. It is displayed as a message for the person who entered it.
@@ -157,6 +159,17 @@ pub enum BadInput {
 }
 
 impl Invalid {
+    /// The message for the person who entered it, in the language of this world. In English it is also
+    /// [displayed](std::fmt::Display).
+    ///
+    /// ```
+    /// use pin_notch::{AnyWorld, Invalid};
+    /// assert_eq!(Invalid::ValueMissing.message(&AnyWorld::default()), Invalid::ValueMissing.to_string());
+    /// ```
+    pub fn message(&self, world: &AnyWorld) -> String {
+        world.message(&Message::Invalid(self.clone()))
+    }
+
     /// The problems worth reporting: for a value that is out of bounds, the nearest steps are of no use.
     pub(crate) fn worth_reporting(mut all: Vec<Self>) -> Vec<Self> {
         let is_out =

@@ -2,7 +2,7 @@
 
 use super::State;
 use crate::ports::{Operations, records};
-use pin_notch::{Control, Field, Message, Value, ValueKind, number_text};
+use pin_notch::{Control, Field, Value, ValueKind, number_text};
 
 /// Marks the record of a draft with what is being typed.
 const TYPED: &str = "typed";
@@ -135,7 +135,7 @@ impl State {
         let found = if warnings { self.form.warnings() } else { self.form.problems() };
         let mut all = Operations::default();
         for problem in &found {
-            let text = self.world.message(&Message::Invalid(problem.invalid.clone()));
+            let text = problem.invalid.message(&self.world);
             all.add(&problem.name, &[&problem.label, &text]);
         }
         all.text().to_owned()

@@ -151,8 +151,7 @@ impl Shown {
             self.tell_states(all, field, at);
             let is_asked = self.sent || self.fields[at].asked;
             let own = if is_asked { field.problems() } else { Vec::new() };
-            let text =
-                |one: &pin_notch::Problem| world.message(&Message::Invalid(one.invalid.clone()));
+            let text = |one: &pin_notch::Problem| one.invalid.message(world);
             let (report, own) = (&mut self.fields[at], own.first().map(text));
             if report.own != own {
                 all.add("own", &[name, own.as_deref().unwrap_or_default()]);

@@ -6,6 +6,7 @@
 //!
 //! [apg]: https://www.w3.org/WAI/ARIA/apg/patterns/spinbutton/
 
+mod erased;
 mod kinds;
 mod machine;
 mod view;
@@ -27,10 +28,14 @@ use crate::shown::Shown;
 use crate::surroundings::Surroundings;
 use crate::validity::Invalid;
 use crate::value::{Value, ValueKind};
-use machine::{Around, Kinded, Machine, Start};
+use erased::Kinded;
+use machine::{Around, Machine, Start};
 
 /// The greatest number of fields that a value has.
 pub(super) const MOST: usize = 7;
+
+/// The fields of a value, of which some may be empty.
+type Fields = [Option<u32>; MOST];
 
 definition! {
     /// The definition of a [`FieldStepper`].

@@ -3,7 +3,7 @@
 //! [ldml]: https://www.unicode.org/reports/tr35/tr35-dates.html#Date_Format_Patterns
 
 use super::{World, half_width, native};
-use crate::calendar::{CalendarError, Date, FieldName, Weekday};
+use crate::calendar::{CalendarError, Date, FieldName, SHORTEST_YEAR, Weekday};
 use crate::message::{Message, Part};
 use crate::quoted::Quoted;
 use core::fmt;
@@ -317,7 +317,7 @@ impl DatePattern {
         };
         let (found, rest) = match piece {
             Piece::Year(places) => {
-                let (year, rest) = number(*places, 3, 4)?;
+                let (year, rest) = number(*places, SHORTEST_YEAR, 4)?;
                 (Parts { year, ..found }, rest)
             }
             Piece::Month(places) => {

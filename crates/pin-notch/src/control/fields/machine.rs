@@ -2,85 +2,17 @@
 //! through [`Kind`], without knowing the type of the values. It is therefore compiled once for all kinds,
 //! which keeps the module for browsers small.
 
-use super::{FieldKind, FieldValue, MOST};
-use crate::calendar::{CalendarError, FieldName};
+use super::erased::Kind;
+use super::{Fields, MOST};
+use crate::calendar::CalendarError;
 use crate::control::Conditions;
 use crate::control::given::Given;
 use crate::event::{Event, Turn};
 use crate::intent::{Intent, Key};
-use crate::limit::Limit;
 use crate::measure::{Bounds, on_line};
 use crate::refusal::Refusal;
 use crate::validity::{BadInput, Invalid};
 use crate::world::{AnyWorld, half_width};
-
-pub(super) type Fields = [Option<u32>; MOST];
-
-/// What the machine needs to know about a kind of values.
-#[derive(Debug)]
-pub(super) struct Kind {
-    pub fields: &'static [FieldKind],
-    pub like: &'static str,
-    /// The fields of the value at a position.
-    split: fn(i64) -> [u32; MOST],
-    /// The position of the value with these fields.
-    compose: fn(&[u32; MOST]) -> Result<i64, CalendarError>,
-    read: fn(&str) -> Option<i64>,
-    limit: fn(i64) -> Option<Limit>,
-    pub written: fn(i64) -> String,
-    fit: fn(&mut Fields, usize),
-    /// The number of fields shown for a step of this many units, counted from a position.
-    shown: fn(i128, i64) -> usize,
-}
-
-impl Kind {
-    /// The value of a text in the form of ISO 8601, or with other separators or without leading zeros: `7:30`.
-    fn read_leniently(&self, text: &str) -> Option<i64> {
-        let lenient = || {
-            let mut fields = [0; MOST];
-            let needed = self.fields.iter().take_while(|field| field.name != FieldName::Second);
-            let mut numbers = text.split([' ', '-', '.', '/', ':']);
-            for (at, field) in needed.enumerate() {
-                let number =
-                    numbers.next().filter(|text| text.bytes().all(|c| c.is_ascii_digit()))?;
-                // A short year is not one of the first century.
-                let least = if field.name == FieldName::Year { field.places } else { 1 };
-                let fits = (least..=field.places).contains(&(number.len() as u32));
-                fields[at] = number.parse().ok().filter(|_| fits)?;
-            }
-            numbers.next().is_none().then(|| (self.compose)(&fields).ok())?
-        };
-        (self.read)(text).or_else(lenient)
-    }
-}
-
-/// Kinds are compared by address: there is one static of each.
-impl PartialEq for Kind {
-    fn eq(&self, other: &Self) -> bool {
-        core::ptr::eq(self, other)
-    }
-}
-
-/// The kind of these values.
-pub(super) trait Kinded: FieldValue {
-    const KIND: &'static Kind;
-}
-
-impl<M: FieldValue> Kinded for M {
-    const KIND: &'static Kind = &Kind {
-        fields: M::FIELDS,
-        like: M::LIKE,
-        split: |place| M::from_line(place).map(M::to_fields).unwrap_or_default(),
-        compose: |fields| M::from_fields(fields).map(M::to_line),
-        read: |text| text.parse().ok().map(M::to_line),
-        limit: |place| M::from_line(place).map(M::into),
-        written: |place| M::from_line(place).map(|value| value.to_string()).unwrap_or_default(),
-        fit: M::fit,
-        shown: |units, base| {
-            M::from_line(base).map_or(M::FIELDS.len(), |base| M::shown_fields(units, base))
-        },
-    };
-}
 
 /// What a definition describes, in positions along the line.
 pub(super) struct Start {
@@ -456,7 +388,7 @@ impl Machine {
             "" => [None; MOST],
             text => {
                 let misread = Refusal::Misread { like: self.kind.like };
-                let value = self.kind.read_leniently(text).ok_or(misread)?;
+                let value = self.kind.read(text).ok_or(misread)?;
                 // A part of the value that no field shows must not be dropped silently.
                 let (all, base) = ((self.kind.split)(value), (self.kind.split)(self.base));
                 if all[self.shown..] != base[self.shown..] {
