@@ -68,6 +68,22 @@ fn typing_loses_nothing_and_settles_or_is_refused_with_a_reason() {
     assert_eq!(stepper.text(), "3.");
     stepper.reset();
     assert_eq!(stepper.text(), "");
+    // A copied text ends in the unit, which is shown beside the field.
+    play(
+        &mut stepper,
+        Stepper::handle,
+        &[
+            (Type("7.5 frames "), "input 7.5"),
+            (Settle, "change 7.5"),
+            (Type("7.5 kg"), "draft"),
+            (Key(pin_notch::Key::Escape), "cancel"),
+            (Type("8frames"), "input 8"),
+            (Key(pin_notch::Key::Up), "input 8.25, change 8.25"),
+            (Type("frames"), "draft"),
+            (Settle, "refused: not a number"),
+        ],
+    );
+    assert_eq!((stepper.text().as_str(), stepper.value()), ("frames", Some(dec!(8.25))));
 }
 
 #[test]

@@ -15,6 +15,7 @@ use crate::event::Turn;
 use crate::intent::{Intent, Key};
 use crate::message::{Message, in_words};
 use crate::notches::{Notches, NotchesBuilder, Remark};
+use crate::number::NumberError;
 use crate::refusal::Refusal;
 use crate::refusal::admit;
 use crate::semantics::{Range, Role, Semantics};
@@ -237,7 +238,7 @@ impl Stepper {
     /// Why its content is not acceptable. A draft that cannot be accepted is reported before the value.
     pub fn validity(&self) -> Vec<Invalid> {
         let drafted = self.typed.drafted();
-        let read = drafted.map(|text| read_number(&*self.surroundings.world, text));
+        let read = drafted.map(|text| read(&self.surroundings.world, &self.definition.unit, text));
         let found = match (read, self.typed.value) {
             (Some(Err(error)), _) => vec![BadInput::from(error).into()],
             (Some(Ok(number)), _) => violations(&self.notches, number),
@@ -255,11 +256,12 @@ impl Stepper {
 
     /// Carries out an intent.
     ///
-    /// Typing changes the value whenever the text is an allowed number, and makes it empty when the field
-    /// is emptied. Any other text is only a draft, and the value stays. Settling (leaving the field, or
-    /// Enter) takes the draft, or refuses it with the reason and keeps it for correction; Escape discards
-    /// it. Up and Down move by one step, page keys by ten; Home and End go to the ends, if there are any.
-    /// Steps start at what is typed, or at 0 in an empty field, as HTML's `stepUp()` does.
+    /// Typing changes the value whenever the text is an allowed number, with or without the unit after it,
+    /// and makes it empty when the field is emptied. Any other text is only a draft, and the value stays.
+    /// Settling (leaving the field, or Enter) takes the draft, or refuses it with the reason and keeps it
+    /// for correction; Escape discards it. Up and Down move by one step, page keys by ten; Home and End go
+    /// to the ends, if there are any. Steps start at what is typed, or at 0 in an empty field, as HTML's
+    /// `stepUp()` does.
     pub fn handle(&mut self, intent: Intent) -> Turn<Option<Decimal>> {
         self.carry_out(intent).unwrap_or_else(Turn::Refused)
     }
@@ -296,14 +298,16 @@ impl Stepper {
         if self.text() == text {
             return Err(Refusal::Unchanged);
         }
-        let (notches, world) = (&self.notches, &*self.surroundings.world);
-        let read = |text: &str| read_number(world, text).ok().filter(|n| notches.contains(*n));
+        let (notches, world, unit) =
+            (&self.notches, &self.surroundings.world, &self.definition.unit);
+        let read = |text: &str| read(world, unit, text).ok().filter(|n| notches.contains(*n));
         Ok(self.typed.type_text(text, read))
     }
 
     fn settle_draft(&mut self) -> Result<Turn<Option<Decimal>>, Refusal> {
-        let (notches, world) = (&self.notches, &*self.surroundings.world);
-        let read = |text: &str| read_number(world, text).map_err(|_| Refusal::NotANumber);
+        let (notches, world, unit) =
+            (&self.notches, &self.surroundings.world, &self.definition.unit);
+        let read = |text: &str| read(world, unit, text).map_err(|_| Refusal::NotANumber);
         self.typed.settle(|text| admit(notches, read(text)?))
     }
 
@@ -321,7 +325,8 @@ impl Stepper {
     }
 
     fn stepped(&self, steps: i128) -> Result<Decimal, Refusal> {
-        let read = |text: &str| read_number(&*self.surroundings.world, text).ok();
+        let (world, unit) = (&self.surroundings.world, &self.definition.unit);
+        let read = |text: &str| read(world, unit, text).ok();
         let to = match self.typed.step_from(read) {
             Some(value) => self.notches.stepped(value, steps).or_else(|| self.around(steps)),
             None => self.notches.stepped_from_empty(steps),
@@ -400,6 +405,12 @@ uniform! {
     fn drop_draft(&mut self) {
         self.typed.drop_draft();
     }
+}
+
+/// Reads what is typed: a number, with or without the unit after it, as in a text that was copied.
+fn read(world: &AnyWorld, unit: &str, text: &str) -> Result<Decimal, NumberError> {
+    let text = text.trim_end();
+    read_number(&**world, text.strip_suffix(unit).unwrap_or(text))
 }
 
 /// The number of steps made so far by a button that has been held down for this many milliseconds. There
