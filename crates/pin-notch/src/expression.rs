@@ -32,6 +32,12 @@ use std::sync::Arc;
 pub trait Lookup {
     /// The value of the field with this name; `None` if it has none or does not count.
     fn value(&self, name: &str) -> Option<Value>;
+
+    /// That value as people see it, such as the text of the chosen option; `None` if only the value itself
+    /// is known.
+    fn text(&self, _name: &str) -> Option<String> {
+        None
+    }
 }
 
 /// The type of an expression's result.
@@ -266,6 +272,13 @@ impl Expression {
             Some(Term::On(on)) => Value::On(on),
             Some(Term::List(texts)) => Value::Texts(texts),
         }
+    }
+
+    /// The value as people see it, if it is that of a field. A number is not, because a unit may follow it
+    /// in a sentence.
+    fn text(&self, values: &impl Lookup) -> Option<String> {
+        let Tree::Field(at, Part::Whole) = self.tree else { return None };
+        values.text(self.names.get(at)?).filter(|_| self.kind != Type::Number)
     }
 
     /// Whether it holds for these values; `None` if it is neither true nor false.

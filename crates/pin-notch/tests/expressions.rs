@@ -1,8 +1,8 @@
 //! Expressions: exact results, errors, and robustness.
 
 use pin_notch::{
-    CheckboxGroup, DatePicker, DateSpan, DateSpanPicker, Expression, FieldStepper, Form, Scope,
-    Select, Sentence, Span, SpanSlider, Stepper, Switch, Time, dec,
+    CheckboxGroup, DatePattern, DatePicker, DateSpan, DateSpanPicker, Expression, FieldStepper,
+    Form, Scope, Select, Sentence, Span, SpanSlider, Stepper, Switch, Time, dec,
 };
 use pin_notch_any::reached;
 use proptest::prelude::*;
@@ -11,7 +11,10 @@ use proptest::prelude::*;
 fn form() -> Form {
     let build = || -> Result<Form, Box<dyn std::error::Error>> {
         let number = |value| Stepper::builder().step(dec!(0.1)).value(value);
-        let day = |text: &str| text.parse().map(|day| DatePicker::builder().value(day));
+        let pattern: DatePattern = "d.M.y".parse()?;
+        let day = |text: &str| {
+            text.parse().map(|day| DatePicker::builder().date_pattern(pattern.clone()).value(day))
+        };
         let away = DateSpan { first: "2026-05-11".parse()?, last: "2026-05-14".parse()? };
         Ok(Form::new()
             .with("honey", "Honey", number(dec!(7.5)))?
@@ -21,12 +24,20 @@ fn form() -> Form {
             .with("visited", "Visited", day("2026-05-14")?)?
             .with("away", "Away", DateSpanPicker::builder().value(away))?
             .with("outside", "Outside", SpanSlider::builder().value(Span::new(10, 30)))?
-            .with("feeder", "Feeder", Switch::builder().checked(true))?
-            .with("hive", "Hive", Select::builder().options(["linden", "heath"]).value(["heath"]))?
+            .with("feeder", "Feeder", Switch::builder().checked(true).when_on("fed"))?
+            .with(
+                "hive",
+                "Hive",
+                Select::builder()
+                    .options([("linden", "Linden"), ("heath", "Heath")])
+                    .value(["heath"]),
+            )?
             .with(
                 "frames",
                 "Frames",
-                CheckboxGroup::builder().options(["3", "5", "x"]).value(["3", "5", "x"]),
+                CheckboxGroup::builder()
+                    .options([("3", "3"), ("5", "five"), ("x", "x")])
+                    .value(["3", "5", "x"]),
             )?
             .with("seen", "Seen", CheckboxGroup::builder().options(["eggs"]))?
             .with("opened", "Opened", FieldStepper::<Time>::builder().value("07:30".parse()?))?)
@@ -431,6 +442,10 @@ fn sentences_report_errors_with_places_and_whether_they_contain_text() {
         ("{honey} of {hives}", true, "7.5 of 4"),
         ("{{ {honey} }}", false, "{ 7.5 }"),
         ("{mites}", false, "-"),
+        // Fields as people see them, but only whole ones.
+        ("{hive} on {visited}, {feeder}", true, "Heath on 14.5.2026, fed"),
+        ("{frames} at {opened}", true, "3, five, x at 07:30"),
+        ("{max(visited, next-visit)}, {hive = 'heath'}", false, "2026-06-01, on"),
     ] {
         let one = read(text).expect(text);
         assert_eq!(one.has_words(), words, "{text}");

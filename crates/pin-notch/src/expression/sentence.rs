@@ -106,8 +106,8 @@ impl Sentence {
         names
     }
 
-    /// The sentence for these values, with numbers as the world writes them; `None` if any of its
-    /// expressions is empty.
+    /// The sentence for these values; `None` if any of its expressions is empty. Numbers are as the world
+    /// writes them, and other fields as people see them: with the text of an option in place of its value.
     pub fn text(&self, values: &impl Lookup, world: &dyn World) -> Option<String> {
         let mut text = String::new();
         for piece in &self.pieces {
@@ -116,7 +116,10 @@ impl Sentence {
                 Piece::Expression(expression) => match expression.value(values) {
                     Value::Empty => return None,
                     Value::Number(number) => text.push_str(&show_number(world, number, 0)),
-                    value => text.push_str(&value.to_string()),
+                    value => {
+                        let shown = expression.text(values);
+                        text.push_str(&shown.unwrap_or_else(|| value.to_string()));
+                    }
                 },
             }
         }

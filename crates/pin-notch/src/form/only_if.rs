@@ -50,6 +50,10 @@ impl Lookup for Form {
         let field = &self.fields[self.index_of(name)?];
         field.counts.then(|| field.control.sent_value())
     }
+
+    fn text(&self, name: &str) -> Option<String> {
+        self.field(name).map(|field| field.control.text())
+    }
 }
 
 impl Field {
