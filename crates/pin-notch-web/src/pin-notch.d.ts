@@ -498,14 +498,15 @@ export interface NotchProblem {
 }
 
 /** A value as it is sent; `null` if empty. */
-export type NotchValue = number | string | boolean | number[] | string[] | null;
+export type NotchValue = number | string | boolean | number[] | string[] | { [field: string]: NotchValue }[] | null;
 
 /** The form element, which contains a `<form>`. It is only in `pin-notch-form.js`. */
 export interface NotchForm extends HTMLElement {
   /** The `<form>` inside. */
   readonly form: HTMLFormElement | null;
-  /** The values that would be sent, by field name. */
-  readonly values: Record<string, NotchValue>;
+  /** The values that would be sent, by field name. Those that are assigned go to their fields, without events; others stay. */
+  get values(): Record<string, NotchValue>;
+  set values(values: Record<string, NotchValue | Date | undefined>);
   /** The same as JSON, with every digit. */
   readonly json: string;
   /** All current problems, whether they are shown or not. */

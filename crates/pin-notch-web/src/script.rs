@@ -37,7 +37,7 @@ carried! {
     "/src/script/changes.js": concerns,
     "/src/script/commands.js": onCommand,
     "/src/script/fields.js": described,
-    "/src/script/form-json.js": jsonOf,
+    "/src/script/form-values.js": jsonOf,
     "/src/script/kept.js": Kept,
     "/src/script/native-problems.js": NativeProblems,
     "/src/script/natives.js": native,

@@ -2,6 +2,7 @@
 
 mod agree;
 mod answers;
+mod assigned;
 mod choosing;
 mod controls;
 mod dates;

@@ -137,3 +137,38 @@ fn parts_survive_updates_of_the_page() {
         assert_eq!(seen().await, "1 of 3: Mites|Mites|Next");
     });
 }
+
+const AROUND: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+<script type=module src=/pin-notch-form.js></script>
+<fieldset id=around><legend>Visit</legend>
+<notch-form id=f><form id=form><label>Mites <input type=number id=mites name=mites required value=7></label>
+<output data-text="{mites + stings}"></output></form></notch-form></fieldset>
+<form id=other></form><div id=aside></div>"#;
+
+/// Controls anywhere in the page can belong to a form, and a fieldset around it can disable it.
+#[test]
+fn what_happens_around_a_form_reaches_it() {
+    with_form_in(AROUND, async |page| {
+        let after = async |change: &str| {
+            page.run(&format!("{change}; await new Promise((done) => setTimeout(done))")).await;
+            page.get("`${f.json} ${f.querySelector('output').value} ${f.checkValidity()} ${new URLSearchParams(new FormData(form))}`").await
+        };
+        for control in ["input type=number", "notch-stepper"] {
+            let added =
+                format!("aside.innerHTML = '<{control} id=stings form=form name=stings value=5>'");
+            assert_eq!(after(&added).await, r#"{"mites":7,"stings":5} 12 true mites=7&stings=5"#);
+            assert_eq!(
+                after("stings.required = true; stings.value = ''").await,
+                r#"{"mites":7,"stings":null}  false mites=7&stings="#
+            );
+            let other = after("stings.setAttribute('form', 'other'); stings.value = 3").await;
+            assert_eq!(other, r#"{"mites":7}  true mites=7"#);
+            let back = after("stings.setAttribute('form', 'form'); stings.name = 'bites'").await;
+            assert_eq!(back, r#"{"mites":7,"bites":3}  true mites=7&bites=3"#);
+            assert_eq!(after("stings.remove()").await, r#"{"mites":7}  true mites=7"#);
+        }
+        assert_eq!(after("mites.value = ''").await, r#"{"mites":null}  false mites="#);
+        assert_eq!(after("around.disabled = true").await, "{}  true ");
+        assert_eq!(after("around.disabled = false").await, r#"{"mites":null}  false mites="#);
+    });
+}

@@ -6,10 +6,12 @@ import { TAGS } from "./elements.js";
 // themselves.)
 export const WATCHED = {
   subtree: true, childList: true, characterData: true,
-  attributeFilter: ["disabled", "readonly", "name", "id", "type", "min", "max", "step", "required", "multiple", "aria-label", "for", "data-only-if", "data-text", "holds", "field", "warns", "from", "to", "from-range", "to-range", "one-way", "data-least", "data-most", "data-part",
+  attributeFilter: ["disabled", "readonly", "name", "id", "form", "type", "min", "max", "step", "required", "multiple", "aria-label", "for", "data-only-if", "data-text", "holds", "field", "warns", "from", "to", "from-range", "to-range", "one-way", "data-least", "data-most", "data-part",
     // Frameworks that update the page to new markup also remove what the form has written.
     "hidden", "novalidate", "aria-invalid", "data-dirty", "data-touched"],
 };
+// Controls around a form may belong to it by their attribute `form`, and fieldsets around it can disable it.
+export const WATCHED_AROUND = { subtree: true, childList: true, attributeFilter: ["form", "disabled"] };
 // What only the form changes.
 const WRITTEN = "output[data-text], [data-problems], [data-warnings]";
 const BOXES = "[data-problems], [data-warnings], [data-status], [data-problem]";
@@ -31,4 +33,11 @@ export function concerns({ type, attributeName, target, addedNodes, removedNodes
   const isBox = (node) => node.matches?.(BOXES);
   const isPart = (node) => !isBox(node) && (node.matches?.(PARTS) || node.querySelector?.(PARTS));
   return element.closest(NAMING) || [...addedNodes, ...removedNodes].some(isPart) || [...removedNodes].some(isBox);
+}
+
+// The same for a change around the form.
+export function concernsFromAround({ type, attributeName, target, addedNodes, removedNodes }) {
+  const isBound = (node) => node.matches?.("[form]") || node.querySelector?.("[form]");
+  if (type === "attributes") return attributeName === "form" || target.localName === "fieldset";
+  return [...addedNodes, ...removedNodes].some(isBound);
 }

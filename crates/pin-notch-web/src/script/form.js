@@ -4,12 +4,12 @@
 import { CHECKED } from "./elements.js";
 import { languageOf } from "./around.js";
 import { Boxes } from "./boxes.js";
-import { PRESETS, WATCHED, concerns } from "./changes.js";
+import { PRESETS, WATCHED, WATCHED_AROUND, concerns, concernsFromAround } from "./changes.js";
 import { onCommand } from "./commands.js";
 import { Kept } from "./kept.js";
 import { described, labelOf } from "./fields.js";
-import { jsonOf } from "./form-json.js";
 import { controlsOf, resetForm } from "./form-members.js";
+import { assign, fieldsIn, jsonOf } from "./form-values.js";
 import { UNCOUNTED, putNatives, textsOf, wrongNative } from "./natives.js";
 import { FIELD, RECORD, listRecord, record, unescaped } from "./records.js";
 import { NativeProblems } from "./native-problems.js";
@@ -86,11 +86,16 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     entered: () => records(this.#tell("review")).map(([name, label, text, row]) => ({ name, label, text, row, element: this.#element(name) })).filter(({ element }) => element?.type !== "hidden"),
   });
   #sending = false;
+  // Values that were assigned before it started.
+  #given;
   // The click that is being handled.
   #clicked;
   // Ends listening around the form.
   #around;
   #observer = globalThis.MutationObserver && new MutationObserver((changes) => { if (changes.some(concerns)) this.#define(); });
+  #observerAround = globalThis.MutationObserver && new MutationObserver((changes) => {
+    if (changes.some((change) => !this.contains(change.target) && concernsFromAround(change))) this.#define();
+  });
 
   connectedCallback() {
     // The elements inside become active later.
@@ -101,6 +106,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     waiting.delete(this);
     living.delete(this);
     this.#observer.disconnect();
+    this.#observerAround.disconnect();
     this.#around?.abort();
     // Firefox cannot read numbers written like "0,5" in controls outside of the document.
     this.#isReadable = false;
@@ -123,6 +129,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     this.#listenAround();
     if (isNew) {
       this.#listen();
+      const given = Object.getOwnPropertyDescriptor(this, "values")?.value ?? this.#given;
+      delete this.values;
+      if (given) this.values = given;
       const { draft, moves } = this.#kept.found();
       if (draft) {
         this.#tell("go-on", moves);
@@ -156,6 +165,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     // What has lost its condition is shown again.
     this.#containers.forEach((container, at) => { if (!conditional.has(container)) this.#do.show(at, true); });
     [this.#fields, this.#containers, this.#outputs] = [found.fields, found.containers, found.outputs];
+    for (const control of controlsOf(this.#form)) if (!this.contains(control)) this.#observer.observe(control, WATCHED);
     this.#names = new Map();
     for (const [name, field] of this.#fields) {
       if (field.isNative) field.texts = listRecord(textsOf(field.elements));
@@ -215,6 +225,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     this.#around?.abort();
     this.#around = new AbortController();
     const { signal } = this.#around, root = this.getRootNode();
+    this.#observerAround.observe(root, WATCHED_AROUND);
     // Handled before anybody else receives the event, so that consequences have been applied.
     for (const type of ["input", "change"]) {
       root.addEventListener(type, ({ target }) => {
@@ -332,6 +343,16 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
 
   // The values that would be sent: numbers, strings, booleans, arrays; null if empty.
   get values() { return JSON.parse(this.json); }
+  // Assigns values to these fields, without events, as if to each of them. Others keep theirs.
+  set values(values) {
+    if (!this.#machine) { this.#given = values; return; }
+    for (const [name, value] of fieldsIn(values, (name) => this.#rows.counter(name))) {
+      const field = this.#fields.get(name);
+      if (field) assign(field, value);
+      else this.#do.note(`there is no field "${name}"`);
+      if (field?.isNative) this.#enter(name, field, "set");
+    }
+  }
   // The same as JSON, with every digit.
   get json() { return jsonOf(records(this.#tell("values")), (name) => this.#rows.counter(name)); }
   #listed(word) {

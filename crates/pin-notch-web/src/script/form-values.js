@@ -1,4 +1,8 @@
-// The values of a form as JSON, with every digit.
+// The values of a form as JSON, with every digit, and as a script assigns them.
+
+import { CHECKED } from "./elements.js";
+import { putNatives } from "./natives.js";
+import { written } from "./values.js";
 
 // One record for each field: its name, a letter for the kind of its value, and the texts of the value.
 // `countsRows` says whether a field with this name holds the number of rows; the fields in rows come after it.
@@ -24,4 +28,19 @@ function one(letter, texts) {
   if (letter === "l") return `[${all}]`;
   if (texts.length === 0) return "null";
   return letter === "p" || letter === "d" ? `[${all}]` : all[0];
+}
+
+// The name and the value of each field. The fields of rows come after the number of rows.
+export function fieldsIn(values, countsRows) {
+  const inRows = (name, rows) => rows.flatMap((row, at) => Object.entries(row).map(([field, value]) => [`${name}.${at + 1}.${field}`, value]));
+  return Object.entries(values).flatMap(([name, value]) => countsRows(name) ? [[name, (value ?? []).length], ...inRows(name, value ?? [])] : [[name, value]]);
+}
+
+// Assigns a value to a field.
+export function assign({ elements, isNative }, value) {
+  const [element] = elements, all = [value ?? []].flat();
+  if (CHECKED.includes(element.localName)) element.checked = Boolean(value);
+  else if (!isNative) element.values = all;
+  else if (typeof value === "boolean") putNatives(elements, value ? [element.value] : []);
+  else putNatives(elements, all.map((one) => written(one, "", element.localName)));
 }

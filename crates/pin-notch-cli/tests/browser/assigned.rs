@@ -1,0 +1,73 @@
+//! Values that a script assigns to a form as a whole.
+
+use crate::form::{json, with_form_in};
+use crate::support::{demo_of, with_page};
+
+const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+<script>window.warned = []; console.warn = (text) => warned.push(text);
+addEventListener("DOMContentLoaded", () => { f.values = { weight: 4, nectar: 1 }; });</script>
+<script type=module src=/pin-notch-form.js></script>
+<notch-form id=f><form>
+<notch-stepper name=weight step=0.1></notch-stepper> <notch-switch name=fed></notch-switch>
+<notch-span-slider name=outside></notch-span-slider> <notch-date name=next></notch-date>
+<notch-select name=seen multiple><option>eggs<option>larvae</notch-select>
+<input type=number name=mites> <input type=checkbox name=queen> <input type=date name=visited>
+<label><input type=radio name=hive value=linden>Linden</label> <label><input type=radio name=hive value=heath>Heath</label>
+<label><input type=checkbox name=feed value=syrup>Syrup</label> <label><input type=checkbox name=feed value=fondant>Fondant</label>
+<select name=frames multiple><option>3<option>5</select> <textarea name=notes></textarea>
+<fieldset><legend>Treatment</legend><input type=hidden name=treatment value=0 data-least=0 data-most=2>
+<p class=one-row><input type=number name=treatment.1.amount> <notch-select name=treatment.1.agent><option value=oa>Oxalic acid</notch-select></p>
+<p class=one-row><input type=number name=treatment.2.amount> <notch-select name=treatment.2.agent><option value=oa>Oxalic acid</notch-select></p></fieldset>
+<div data-only-if="mites > 9"><input name=why></div>
+<output data-text="{weight} kg, {hive}, {treatment.1.agent}"></output></form></notch-form>"#;
+
+#[test]
+fn values_go_to_the_fields_with_their_names() {
+    with_form_in(PAGE, async |page| {
+        // Assigned before the form started.
+        assert_eq!(
+            page.get("`${f.values.weight} ${warned}`").await,
+            "4 <notch-form id=\"f\">: there is no field \"nectar\""
+        );
+        page.run("window.events = []; for (const type of ['input', 'change']) f.addEventListener(type, () => events.push(type))").await;
+        page.run("f.values = { weight: '18.40', fed: true, outside: [10, 20], next: new Date('2026-06-01'), seen: ['larvae'], mites: 12, queen: true,
+             visited: '2026-05-14', hive: 'heath', feed: ['fondant'], frames: [5], notes: 'calm\\nfed', treatment: [{ amount: 3, agent: 'oa' }, { amount: 4 }], why: 'many' }").await;
+        let all = r#"{"weight":18.4,"fed":true,"outside":[10,20],"next":"2026-06-01","seen":["larvae"],"mites":12,"queen":true,"visited":"2026-05-14","hive":"heath","feed":["fondant"],"frames":["5"],"notes":"calm\nfed","treatment":[{"amount":3,"agent":"oa"},{"amount":4,"agent":null}],"why":"many"}"#;
+        assert_eq!(json(&page).await, all);
+        let seen = "[f.querySelector('output').value, f.dirty, events, document.querySelectorAll('.one-row:not([hidden])').length].join(' / ')";
+        assert_eq!(page.get(seen).await, "18.4 kg, Heath, Oxalic acid / true /  / 2");
+        // What it says can be assigned again.
+        page.run("const { values } = f; f.reset(); await new Promise((done) => setTimeout(done)); window.between = f.json; f.values = values").await;
+        assert!(page.get("between").await.starts_with(r#"{"weight":null,"fed":false,"#));
+        assert_eq!(json(&page).await, all);
+        page.run("f.values = { weight: null, fed: null, next: undefined, seen: [], queen: false, visited: null, hive: null, feed: [], treatment: [], mites: null }").await;
+        let emptied = r#"{"weight":null,"fed":false,"outside":[10,20],"next":null,"seen":[],"mites":null,"queen":false,"visited":null,"hive":null,"feed":[],"frames":["5"],"notes":"calm\nfed","treatment":[]}"#;
+        assert_eq!(json(&page).await, emptied);
+    });
+}
+
+#[test]
+fn a_sheets_values_can_be_assigned_to_its_page() {
+    with_page(async |page| {
+        for (sheet, values) in [
+            ("demo/inspection.toml", r#"{"mites":12,"treatment":"oa","weight":31.5,"brood":4.25}"#),
+            (
+                "demo/stings.toml",
+                r#"{"sting":[{"time":"07:30","where":"neck","pain":3,"swelling":2},{"time":null,"where":"foot","pain":1,"swelling":0}]}"#,
+            ),
+        ] {
+            let (_server, url) = demo_of(&[sheet]);
+            page.client.goto(&url).await.expect("the page");
+            page.until("document.querySelector('notch-form:state(ready)')").await;
+            page.run(&format!(
+                "window.f = document.querySelector('notch-form'); f.values = {values}"
+            ))
+            .await;
+            let now = page.get("f.json").await;
+            let field = values.trim_matches(['{', '}']).split(",\"").next().unwrap_or_default();
+            assert!(now.contains(field), "{now}");
+            let again = "(() => { const { values, json } = f; f.clear(); const cleared = f.json; f.values = values; return `${cleared === json} ${f.json === json}`; })()";
+            assert_eq!(page.get(again).await, "false true", "{now}");
+        }
+    });
+}
