@@ -46,6 +46,59 @@ fn values_go_to_the_fields_with_their_names() {
     });
 }
 
+/// A script does not have to wait for anything between two lines.
+#[test]
+fn values_are_up_to_date_at_once() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+<script>window.warned = []; console.warn = (text) => warned.push(text);</script><script type=module src=/pin-notch-form.js></script>
+<notch-form id=f><form id=form><notch-stepper id=celsius name=celsius value=180></notch-stepper> <notch-stepper id=fahrenheit name=fahrenheit></notch-stepper>
+<notch-link from=celsius to=fahrenheit from-range=0,100 to-range=32,212></notch-link>
+<input type=number id=mites name=mites value=3> <notch-select id=hive name=hive><option value=linden>Linden<option value=heath disabled>Heath</notch-select>
+<button type=reset id=again>Reset</button></form></notch-form>"#;
+    with_form_in(PAGE, async |page| {
+        let at_first = r#"{"celsius":180,"fahrenheit":356,"mites":3,"hive":null}"#;
+        for (change, now) in [
+            ("celsius.value = 20", r#"{"celsius":20,"fahrenheit":68,"mites":3,"hive":null}"#),
+            ("form.reset()", at_first),
+            ("mites.value = 9; f.reset()", at_first),
+            (
+                "celsius.value = 20; form.reset(); celsius.value = 30",
+                r#"{"celsius":30,"fahrenheit":86,"mites":3,"hive":null}"#,
+            ),
+            (
+                "mites.value = 9; form.reset(); mites.value = 4",
+                r#"{"celsius":180,"fahrenheit":356,"mites":4,"hive":null}"#,
+            ),
+            (
+                "f.reset(); f.values = { mites: 5, fahrenheit: 50 }",
+                r#"{"celsius":10,"fahrenheit":50,"mites":5,"hive":null}"#,
+            ),
+            ("again.click(); await new Promise((done) => setTimeout(done))", at_first),
+            (
+                "form.addEventListener('reset', (event) => event.preventDefault(), { once: true }); mites.value = 7; form.reset()",
+                r#"{"celsius":180,"fahrenheit":356,"mites":7,"hive":null}"#,
+            ),
+            (
+                "hive.lastElementChild.disabled = false; hive.value = 'heath'",
+                r#"{"celsius":180,"fahrenheit":356,"mites":7,"hive":"heath"}"#,
+            ),
+            (
+                "hive.innerHTML = '<option>Orchard'; hive.value = 'Orchard'",
+                r#"{"celsius":180,"fahrenheit":356,"mites":7,"hive":"Orchard"}"#,
+            ),
+            (
+                "form.insertAdjacentHTML('beforeend', '<input name=notes value=calm>'); mites.remove(); hive.name = 'place'",
+                r#"{"celsius":180,"fahrenheit":356,"place":"Orchard","notes":"calm"}"#,
+            ),
+        ] {
+            page.run(&format!("window.then = await (async () => {{ {change}; return f.json; }})(); await new Promise((done) => setTimeout(done, 50))")).await;
+            let later = json(&page).await;
+            assert_eq!([page.get("then").await.as_str(), &later], [now, now], "{change}");
+        }
+        assert_eq!(page.get("warned.join()").await, "");
+    });
+}
+
 #[test]
 fn a_sheets_values_can_be_assigned_to_its_page() {
     with_page(async |page| {

@@ -88,18 +88,23 @@ const WAITING = ":host{display:inline-block;vertical-align:middle;max-inline-siz
 // What only this script does with an element: see the static block of the class.
 let start, giveUp;
 
+// Applies what a script has changed inside of elements, before their values are read or set.
+export let catchUp;
+
 // This script can also be imported without a page, where there are no elements.
 class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   static formAssociated = true;
   static {
     start = (element) => element.#start();
     giveUp = (element) => element.#internals.states.add("failed");
+    catchUp = () => NotchElement.#changed(NotchElement.#observer.takeRecords());
     onAround({ named: (element, names) => element.#named(names), turned: (element) => element.#turned() });
   }
   // A single observer for all elements, for changes of options and texts inside them, and of attributes that are
   // their machine's. (A callback for these would be called while operations are carried out, which set them.)
   // Frameworks that update the page to new markup of a server bring back what the server has drawn.
-  static #observer = globalThis.MutationObserver && new MutationObserver((records) => {
+  static #observer = globalThis.MutationObserver && new MutationObserver((records) => NotchElement.#changed(records));
+  static #changed(records) {
     const near = (node) => {
       for (; node; node = node.parentNode) if (node instanceof NotchElement) return node;
     };
@@ -111,7 +116,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
       else element?.#ports.disableNatives();
     }
     for (const element of stale) element?.#redefine();
-  });
+  }
   #machine;
   #standIn;
   #internals = this.attachInternals();
@@ -256,6 +261,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
       if (message.length) standIn.tell(...message);
       return standIn;
     }
+    catchUp();
     this.#defineNow();
     if (message.length) {
       this.#ports.unmet = undefined;
@@ -267,7 +273,12 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     if (this.#connected) this.#tell("disable", "", "", Number(disabled));
   }
   formAssociatedCallback() {}
-  formResetCallback() { if (this.#machine) this.#tell("reset"); else this.#standIn?.tell("reset"); }
+  formResetCallback() {
+    this.#ports.isResetting = true;
+    if (this.#machine) this.#tell("reset"); else this.#standIn?.tell("reset");
+    this.#ports.isResetting = false;
+    this.#ports.owner?.reset(this.#ports);
+  }
   formStateRestoreCallback(kept, mode) {
     if (mode === "autocomplete") { this.value = kept; return; }
     const [name, checked, ...values] = String(kept).split(FIELD).map(unescaped);

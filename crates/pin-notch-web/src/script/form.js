@@ -1,7 +1,7 @@
 // The class of <notch-form>. It contains a real <form>, which also works without it. Rules, links,
 // conditions and their consequences are handled by a machine (in Rust, `form.rs`).
 
-import { CHECKED } from "./elements.js";
+import { CHECKED, catchUp } from "./elements.js";
 import { languageOf } from "./around.js";
 import { Boxes } from "./boxes.js";
 import { PRESETS, WATCHED, WATCHED_AROUND, concerns, concernsFromAround } from "./changes.js";
@@ -10,7 +10,7 @@ import { Kept } from "./kept.js";
 import { described, labelOf } from "./fields.js";
 import { controlsOf, resetForm } from "./form-members.js";
 import { assign, fieldsIn, jsonOf } from "./form-values.js";
-import { UNCOUNTED, putNatives, textsOf, wrongNative } from "./natives.js";
+import { UNCOUNTED, isEntered, putNatives, textsOf, wrongNative } from "./natives.js";
 import { FIELD, RECORD, listRecord, record, unescaped } from "./records.js";
 import { NativeProblems } from "./native-problems.js";
 import { Parts } from "./parts.js";
@@ -46,6 +46,7 @@ const READING = new Set(["values", "problems", "warnings", "send", "part", "revi
 const PASSING = new Set(["brought-back", "sent"]);
 
 const records = (text) => text === "" ? [] : text.split(RECORD).map((one) => one.split(FIELD).map(unescaped));
+const contentOf = ({ checked, values }) => record(checked, ...values);
 const TYPED = "input:not([type=checkbox], [type=radio], [type=range], [type=button], [type=submit], [type=reset]), textarea";
 
 class NotchForm extends (globalThis.HTMLElement ?? class {}) {
@@ -88,14 +89,19 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #sending = false;
   // Values that were assigned before it started.
   #given;
+  // A reset whose consequences have not been applied yet: its event, and the contents of the elements, which are
+  // reset after native controls.
+  #resetting;
+  // Whether the form itself is changing the page.
+  #isWriting = false;
   // The click that is being handled.
   #clicked;
   // Ends listening around the form.
   #around;
-  #observer = globalThis.MutationObserver && new MutationObserver((changes) => { if (changes.some(concerns)) this.#define(); });
-  #observerAround = globalThis.MutationObserver && new MutationObserver((changes) => {
-    if (changes.some((change) => !this.contains(change.target) && concernsFromAround(change))) this.#define();
-  });
+  #observer = globalThis.MutationObserver && new MutationObserver((changes) => { if (this.#hasChanged(changes, [])) this.#define(); });
+  #observerAround = globalThis.MutationObserver && new MutationObserver((changes) => { if (this.#hasChanged([], changes)) this.#define(); });
+  // Whether its description is out of date.
+  #isStale = false;
 
   connectedCallback() {
     // The elements inside become active later.
@@ -151,6 +157,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   }
   // Passes the current description of the form to the machine.
   #define() {
+    this.#isStale = false;
     this.#form = this.querySelector("form");
     if (!this.#form) return;
     // Fields required only under a condition are not marked as required without script, which cannot
@@ -177,14 +184,26 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
         this.#machine.give(own.machine, name);
       }
     }
-    this.#tell("define", [record("w", languageOf(this)), ...found.records].join(RECORD));
+    this.#write(() => this.#tell("define", [record("w", languageOf(this)), ...found.records].join(RECORD)));
     // With script they do not send the form, and Enter does not activate them.
     const buttons = this.#rows.all().map(({ button }) => button), presets = this.#form.querySelectorAll(PRESETS);
     for (const button of [...buttons, ...presets]) if (button.type !== "button") button.type = "button";
-    this.#parts.define(this.#form);
+    this.#write(() => this.#parts.define(this.#form));
     this.#observer.takeRecords();
   }
-  #defineSoon() { queueMicrotask(() => this.#define()); }
+  // Changes the page, which is no news meanwhile.
+  #write(change) {
+    const was = this.#isWriting;
+    this.#isWriting = true;
+    try { change(); } finally { this.#isWriting = was; }
+  }
+  #defineSoon() {
+    this.#isStale = true;
+    queueMicrotask(() => { if (this.#isStale) this.#define(); });
+  }
+  #hasChanged(inside, around) {
+    return this.#isStale || inside.some(concerns) || around.some((change) => !this.contains(change.target) && concernsFromAround(change));
+  }
   // Adds, removes or moves a row, and focuses it.
   #change({ button, rows, word }) {
     const [[announcement, to] = []] = records(this.#tell("rows", record(rows, button.value)));
@@ -198,18 +217,27 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   }
   // Events of elements inside.
   #owner = {
+    reset: (own) => this.#resetting?.contents.set(own, contentOf(own)),
     took: (own) => this.#machine.took(this.#ports, own.machine, this.#names.get(own.element)),
     changed: (own) => {
-      if (!this.#putting) this.#machine.changed(this.#ports, own.machine, this.#names.get(own.element));
+      // Afterwards the form is reset as a whole.
+      if (this.#putting || this.#resetting && own.isResetting) return;
+      this.#finishReset();
+      this.#machine.changed(this.#ports, own.machine, this.#names.get(own.element));
     },
   };
   #tell(word, text = "") {
     if (READING.has(word)) this.#notice();
     return this.#machine?.tell(this.#ports, word, text) ?? "";
   }
-  // Native controls do not tell when a script changes their values.
+  // Applies what a script has changed in the page. Native controls do not tell when it changes their values.
   #notice() {
     if (!this.#isReadable) return;
+    if (!this.#isWriting) {
+      catchUp();
+      if (this.#hasChanged(this.#observer.takeRecords(), this.#observerAround.takeRecords())) this.#define();
+      this.#finishReset();
+    }
     for (const [name, field] of this.#fields) {
       if (field.isNative && field.texts !== listRecord(textsOf(field.elements))) this.#enter(name, field, "set");
     }
@@ -244,8 +272,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #listen() {
     const on = (type, listener, options) => this.addEventListener(type, listener, options);
     on("reset", (event) => {
-      // The controls are reset after all listeners have run.
-      setTimeout(() => { if (!event.defaultPrevented) { this.#tell("reset"); this.#kept.forget(); this.say(""); this.#parts.restart(); } });
+      const own = [...this.#fields.values()].filter(({ isNative }) => !isNative).map(({ elements }) => ports.get(elements[0]));
+      this.#resetting = { event, contents: new Map(own.map((one) => [one])) };
+      setTimeout(() => this.#finishReset(true));
     });
     on("submit", (event) => this.#check(event), true);
     on("submit", (event) => { if (event.target === this.#form && !event.defaultPrevented) this.#go(event); });
@@ -271,6 +300,28 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       "--redo": () => this.#byPerson(() => this.redo()),
       "--clear": () => this.#byPerson(() => this.clear()),
     });
+  }
+  // The controls are reset when all listeners have run. A script may already have entered something since.
+  #finishReset(isLate = false) {
+    if (!this.#resetting) return;
+    const { event, contents } = this.#resetting;
+    if (event.eventPhase !== Event.NONE || !event.defaultPrevented && !isLate && [...contents.values()].includes(undefined)) return;
+    this.#resetting = undefined;
+    if (event.defaultPrevented) return;
+    const natives = [...this.#fields].filter(([, { elements, isNative }]) => isNative && isEntered(elements)).map(([name, field]) => [name, field, textsOf(field.elements)]);
+    const others = [...contents].filter(([own, content]) => content !== undefined && contentOf(own) !== content).map(([own]) => [own, own.checked, listRecord(own.values)]);
+    this.#tell("reset");
+    for (const [name, field, texts] of natives) {
+      putNatives(field.elements, texts);
+      this.#enter(name, field, "set");
+    }
+    for (const [{ element, tell }, checked, values] of others) {
+      if (CHECKED.includes(element.localName)) tell("check", checked);
+      else tell("values", values);
+    }
+    this.#kept.forget();
+    this.say("");
+    this.#parts.restart();
   }
   // Makes a change that a person asked for, and reports it to the page.
   #byPerson(change) {
@@ -346,6 +397,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // Assigns values to these fields, without events, as if to each of them. Others keep theirs.
   set values(values) {
     if (!this.#machine) { this.#given = values; return; }
+    this.#notice();
     for (const [name, value] of fieldsIn(values, (name) => this.#rows.counter(name))) {
       const field = this.#fields.get(name);
       if (field) assign(field, value);
@@ -413,7 +465,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // Enters the values of a preset, as a single step for undo.
   apply(preset) { this.#boxes.announce(this.#tell("preset", preset)); this.#kept.saveSoon(); }
   // Restores the initial values. This cannot be undone.
-  reset() { if (this.#form) resetForm(this.#form); }
+  reset() { if (this.#form) { resetForm(this.#form); this.#finishReset(); } }
   // The draft to store.
   #draft() {
     return { draft: this.#tell("draft"), moves: this.#tell("recorded") };
@@ -424,7 +476,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     world: (language) => { try { return world(language || "en-u-nu-latn"); } catch { return world("en"); } },
     apply: (operations) => {
       const others = this.#observer.takeRecords();
-      for (const [name, ...fields] of records(operations)) this.#do[name](...fields);
+      this.#write(() => { for (const [name, ...fields] of records(operations)) this.#do[name](...fields); });
       // What the form itself has changed is no news.
       this.#observer.takeRecords();
       if (others.some(concerns)) this.#defineSoon();

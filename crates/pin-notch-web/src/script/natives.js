@@ -63,6 +63,9 @@ function initialTexts(elements) {
   return textsOf(copies);
 }
 
+// Whether the browser has not just reset them. Custom elements of the page may not know what a reset is.
+export const isEntered = (elements) => !elements[0].localName.includes("-") && listRecord(textsOf(elements)) !== listRecord(initialTexts(elements));
+
 // The records of these controls: attributes, options and values.
 export function native(elements, labelOf) {
   const [one] = elements, records = [];

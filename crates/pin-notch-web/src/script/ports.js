@@ -49,7 +49,7 @@ function nodes(html) {
 
 export class Ports {
   constructor(element, internals, root) {
-    Object.assign(this, { element, internals, shadow: root, values: [], text: "", checked: "", value: "", style: "" });
+    Object.assign(this, { element, internals, shadow: root, values: [], text: "", checked: "", value: "", style: "", isResetting: false });
   }
   // Adopts what the server wrote on the element itself and inside it.
   adopt(style) {
