@@ -182,12 +182,13 @@ fn the_page_and_all_who_receive_it_say_the_same() {
         let (server, url) = serve(html).await;
         page.client.goto(&url).await.expect("the page");
         page.run("await (await import('/pin-notch-form.js')).ready").await;
-        let today = page.get("new Date(Date.now() - new Date().getTimezoneOffset() * 60000).toISOString().slice(0, 10)").await;
         let mut runner = TestRunner::deterministic();
         let cases: Vec<Case> =
             (0..SHEETS).map(|_| case().new_tree(&mut runner).expect("a case").current()).collect();
         let [mut sound, mut right, mut unread, mut by_schema] = [0; 4];
         for (at, (text, moves)) in cases.into_iter().enumerate() {
+            // Midnight may come between two cases.
+            let today = page.get("new Date(Date.now() - new Date().getTimezoneOffset() * 60000).toISOString().slice(0, 10)").await;
             let Some(sheet) = read(&text, &today) else { continue };
             sound += 1;
             let drawn = sheet.page(&sheet.form(), &Drawn::default());
