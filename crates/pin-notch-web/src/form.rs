@@ -137,6 +137,7 @@ impl State {
                 }
             }
             Message::Native(text) => self.native(all, text),
+            Message::Redescribe(text) => self.redescribe(all, text),
             Message::Leave(name) => self.leave(all, name),
             Message::Undo => return self.undo_or_redo(all, true),
             Message::Redo => return self.undo_or_redo(all, false),
@@ -173,7 +174,7 @@ impl State {
         let made = described.form(given, &self.form);
         let notes = made.notes;
         let is_first = self.form.fields().next().is_none();
-        let before = std::mem::replace(&mut self.form, made.form);
+        self.form = made.form;
         (self.containers, self.outputs) = (made.containers, made.outputs);
         (self.secrets, self.disallowed) = (made.secrets, made.disallowed);
         let names: Vec<String> = self.form.fields().map(|field| field.name.clone()).collect();
@@ -192,10 +193,10 @@ impl State {
         self.shown.define(all, &self.form, &self.world);
         for name in &names {
             self.put_unless_typed(all, name);
-            // A field that has lost its condition counts again, and so does a renamed one.
-            let was_certain = before.field(name).is_some_and(|field| !field.is_conditional());
+            // A field that has lost its condition counts again. So does an element that now has the name of
+            // another.
             let is_conditional = self.form.field(name).is_some_and(Field::is_conditional);
-            if !(is_first || was_certain || is_conditional) {
+            if !is_conditional {
                 all.add("count", &[name, flag(true)]);
             }
             self.report_counting(all, name);

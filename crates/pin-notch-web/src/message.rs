@@ -175,7 +175,8 @@ mod tests {
         let script = concat!(
             include_str!("script/elements.js"),
             include_str!("script/devices.js"),
-            include_str!("script/form.js")
+            include_str!("script/form.js"),
+            include_str!("script/membership.js")
         );
         let words = Message::WORDS.into_iter().chain(Pointer::WORDS);
         for word in words {

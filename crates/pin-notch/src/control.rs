@@ -68,7 +68,7 @@ pub use stepper::{Stepper, StepperBuilder, StepperDefinition, StepperView, steps
 pub use switch::{Switch, SwitchBuilder, SwitchDefinition, SwitchView};
 pub use text::{TextBuilder, TextDefinition, TextField, TextPatternError, TextView};
 
-use crate::calendar::{DateTime, Month, Time, Week};
+use crate::calendar::{Date, DateTime, Month, Time, Week};
 use crate::definition::{Attribute, Defined};
 use crate::event::Turn;
 use crate::intent::Intent;
@@ -367,6 +367,11 @@ impl Control {
             false if self.is_drafting() => value.to_string(),
             false => self.shared().value_text(),
         }
+    }
+
+    /// A day as it is shown, if it shows days.
+    pub(crate) fn day_text(&self, day: Date) -> Option<String> {
+        self.shared().day_text(day)
     }
 
     /// Renders a message in the language of its surroundings.

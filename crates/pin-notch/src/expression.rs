@@ -21,6 +21,7 @@ pub use sentence::Sentence;
 
 pub(crate) use scope::{Known, KnownRows};
 
+use crate::calendar::Date;
 use crate::value::{Value, ValueKind};
 use core::fmt;
 use evaluate::{Term, term};
@@ -36,6 +37,12 @@ pub trait Lookup {
     /// That value as people see it, such as the text of the chosen option; `None` if only the value itself
     /// is known.
     fn text(&self, _name: &str) -> Option<String> {
+        None
+    }
+
+    /// A day as people see it in the field with this name; `None` if that field does not show days, or
+    /// nothing is known about how.
+    fn day_text(&self, _name: &str, _day: Date) -> Option<String> {
         None
     }
 }
@@ -274,11 +281,17 @@ impl Expression {
         }
     }
 
-    /// The value as people see it, if it is that of a field. A number is not, because a unit may follow it
-    /// in a sentence.
-    fn text(&self, values: &impl Lookup) -> Option<String> {
-        let Tree::Field(at, Part::Whole) = self.tree else { return None };
-        values.text(self.names.get(at)?).filter(|_| self.kind != Type::Number)
+    /// This result as people see it, if it is the value of a field, or a day, which is written like those
+    /// of the first field that has one. A number is not, because a unit may follow it in a sentence.
+    fn text(&self, result: &Value, values: &impl Lookup) -> Option<String> {
+        if let Tree::Field(at, Part::Whole) = self.tree {
+            return values.text(self.names.get(at)?).filter(|_| self.kind != Type::Number);
+        }
+        if self.kind != Type::Ordered(ValueKind::Date) {
+            return None;
+        }
+        let day = result.text()?.parse().ok()?;
+        self.fields().into_iter().find_map(|name| values.day_text(name, day))
     }
 
     /// Whether it holds for these values; `None` if it is neither true nor false.

@@ -248,9 +248,11 @@ pub fn show_number(world: &dyn World, value: Decimal, places: u32) -> String {
 /// Reads a number as this world writes it. ASCII digits, both minus signs and, unless it separates groups, the
 /// point of a numeric keypad are always accepted, also in the full-width forms that input methods produce. Group
 /// separators are optional; groups must have three digits each. Any space separates groups in place of another,
-/// and so do both apostrophes, as in the [lenient parsing][lenient] of the CLDR.
+/// and so do both apostrophes, as in the [lenient parsing][lenient] of the CLDR. A plus sign before the number and a
+/// point without digits after it are ignored, as in HTML's [rules for parsing numbers][rules].
 ///
 /// [lenient]: https://unicode.org/reports/tr35/tr35-general.html#Lenient_Parsing
+/// [rules]: https://html.spec.whatwg.org/multipage/common-microsyntaxes.html#rules-for-parsing-floating-point-number-values
 ///
 /// # Errors
 /// The errors of [`parse_number`].
@@ -259,6 +261,7 @@ pub fn show_number(world: &dyn World, value: Decimal, places: u32) -> String {
 /// use pin_notch::{English, dec, read_number};
 /// assert_eq!(read_number(&English, "18.4"), Ok(dec!(18.4)));
 /// assert_eq!(read_number(&English, "１８．４"), Ok(dec!(18.4)));
+/// assert_eq!(read_number(&English, "+18."), Ok(dec!(18)));
 /// assert!(read_number(&English, "18,4").is_err());
 /// ```
 pub fn read_number(world: &dyn World, text: &str) -> Result<Decimal, NumberError> {
@@ -270,7 +273,8 @@ pub fn read_number(world: &dyn World, text: &str) -> Result<Decimal, NumberError
         Some(at) => text.split_at(at),
         None => (text.as_str(), ""),
     };
-    for c in text_before.chars() {
+    let unsigned = text_before.strip_prefix('+');
+    for c in unsigned.unwrap_or(text_before).chars() {
         let digit =
             digits.iter().position(|d| *d == c).map(|d| d as u32).or_else(|| c.to_digit(10));
         if let Some(digit) = digit {
@@ -282,7 +286,7 @@ pub fn read_number(world: &dyn World, text: &str) -> Result<Decimal, NumberError
             }
             plain.push('.');
             point = true;
-        } else if is_minus(world, c) && plain.is_empty() {
+        } else if is_minus(world, c) && plain.is_empty() && unsigned.is_none() {
             plain.push('-');
         } else if separates_groups(world, c)
             && !point
@@ -296,6 +300,9 @@ pub fn read_number(world: &dyn World, text: &str) -> Result<Decimal, NumberError
     }
     if groups && !point && group != 3 {
         return Err(wrong());
+    }
+    if plain.ends_with('.') {
+        plain.pop();
     }
     plain.extend(exponent.chars().map(|c| {
         let digit = digits.iter().position(|digit| *digit == c);

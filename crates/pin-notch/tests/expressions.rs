@@ -442,10 +442,11 @@ fn sentences_report_errors_with_places_and_whether_they_contain_text() {
         ("{honey} of {hives}", true, "7.5 of 4"),
         ("{{ {honey} }}", false, "{ 7.5 }"),
         ("{mites}", false, "-"),
-        // Fields as people see them, but only whole ones.
+        // Fields as people see them, and days like those of the first field with days.
         ("{hive} on {visited}, {feeder}", true, "Heath on 14.5.2026, fed"),
         ("{frames} at {opened}", true, "3, five, x at 07:30"),
-        ("{max(visited, next-visit)}, {hive = 'heath'}", false, "2026-06-01, on"),
+        ("{max(visited, next-visit)}, {hive = 'heath'}", false, "1.6.2026, on"),
+        ("{visited + hives} to {max(away.last, visited + hives)}", true, "18.5.2026 to 2026-05-18"),
     ] {
         let one = read(text).expect(text);
         assert_eq!(one.has_words(), words, "{text}");

@@ -75,7 +75,15 @@ fn numbers_are_written_as_the_world_writes_them() {
         ("－１２，５", Some(dec!(-12.5))), // as input methods produce it
         ("２ｅ１", Some(dec!(20))),
         ("1,234\u{a0}567", None), // no groups after the separator
-        ("1,", None),
+        ("1,", Some(dec!(1))),
+        ("+1,5", Some(dec!(1.5))),
+        ("1,e2", Some(dec!(100))),
+        ("+-1", None),
+        ("-+1", None),
+        ("1+", None),
+        (",", None),
+        ("-,", None),
+        ("+", None),
         ("−", None),
         ("", None),
     ];

@@ -43,6 +43,11 @@ fn values_go_to_the_fields_with_their_names() {
         page.run("f.values = { weight: null, fed: null, next: undefined, seen: [], queen: false, visited: null, hive: null, feed: [], treatment: [], mites: null }").await;
         let emptied = r#"{"weight":null,"fed":false,"outside":[10,20],"next":null,"seen":[],"mites":null,"queen":false,"visited":null,"hive":null,"feed":[],"frames":["5"],"notes":"calm\nfed","treatment":[]}"#;
         assert_eq!(json(&page).await, emptied);
+        // A record that is not there yet, and what cannot be rows.
+        page.run("warned.length = 0; f.values = undefined; f.values = { treatment: [null], weight: 2 }; f.values = { treatment: 3 }").await;
+        let note = "<notch-form id=\"f\">: \"treatment\" takes a list of objects, one for each row";
+        assert_eq!(page.get("warned.join()").await, format!("{note},{note}"));
+        assert_eq!(json(&page).await, emptied.replace(r#""weight":null"#, r#""weight":2"#));
     });
 }
 

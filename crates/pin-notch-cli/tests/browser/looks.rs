@@ -220,3 +220,21 @@ fn values_are_visible_in_forced_colours() {
         }
     });
 }
+
+#[test]
+fn the_style_of_the_text_around_stays_outside() {
+    with_page(async |page| {
+        page.run("document.body.innerHTML = '<div style=\"text-transform: uppercase; letter-spacing: 3px; word-spacing: 9px; text-indent: 3em; text-shadow: 1px 1px red; text-align: center\"><input>'
+              + ['slider', 'span-slider', 'rating', 'switch', 'checkbox', 'checkbox-group', 'radio-group', 'text', 'stepper', 'item-stepper', 'select', 'date', 'date-span', 'month', 'week', 'time', 'date-time'].map((kind) => `<notch-${kind}></notch-${kind}>`).join('')
+              + '</div><div style=\"writing-mode: vertical-rl; block-size: 300px\"><notch-slider id=upright></notch-slider></div>'").await;
+        let style = "const { textTransform, letterSpacing, wordSpacing, textIndent, textShadow, textAlign } = getComputedStyle(one); return [textTransform, letterSpacing, wordSpacing, textIndent, textShadow, textAlign].join();";
+        let styles = format!(
+            "(() => {{ const of = (one) => {{ {style} }}; const [native, ...ours] = document.querySelector('div').children;
+               return [of(native), ours.length, ...new Set(ours.map((one) => of(one.shadowRoot.firstElementChild)))].join(' / '); }})()"
+        );
+        let plain = "none,normal,0px,0px,none,start";
+        assert_eq!(page.get(&styles).await, format!("{plain} / 17 / {plain}"));
+        let lies = "(({ width, height }) => width > height)(upright.shadowRoot.querySelector('[part=track]').getBoundingClientRect())";
+        assert_eq!(page.get(lies).await, "true");
+    });
+}

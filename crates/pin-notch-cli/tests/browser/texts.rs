@@ -112,3 +112,24 @@ fn typed_text_is_counted_kept_and_sent_like_in_html() {
         assert_eq!(page.tree("#note").await, ["textbox \"Note\" calm\nno quee"]);
     });
 }
+
+#[test]
+fn fields_have_the_keyboard_that_the_page_asks_for() {
+    with_page(async |page| {
+        page.run("document.body.innerHTML = '<notch-text id=code autocapitalize=characters enterkeyhint=next></notch-text> <notch-stepper id=mites inputmode=numeric></notch-stepper>';
+            window.typing = (element) => { const field = element.shadowRoot.querySelector('[part=input]');
+              return ['autocapitalize', 'enterkeyhint', 'inputmode', 'spellcheck'].map((name) => field.getAttribute(name)).join(); }").await;
+        let fields = "`${typing(code)} ${typing(mites)}`";
+        for (change, now) in [
+            ("", "characters,next,, ,,numeric,false"),
+            ("code.rows = 3; code.spellcheck = false", "characters,next,,false ,,numeric,false"),
+            ("code.removeAttribute('enterkeyhint')", "characters,,,false ,,numeric,false"),
+            ("mites.min = 0", "characters,,,false ,,numeric,false"),
+            ("mites.removeAttribute('inputmode')", "characters,,,false ,,decimal,false"),
+            ("mites.min = -5", "characters,,,false ,,text,false"),
+        ] {
+            page.run(change).await;
+            assert_eq!(page.get(fields).await, now, "{change}");
+        }
+    });
+}

@@ -172,3 +172,74 @@ fn what_happens_around_a_form_reaches_it() {
         assert_eq!(after("around.disabled = false").await, r#"{"mites":null}  false mites="#);
     });
 }
+
+/// Attributes and contents of native controls that a framework renders again.
+#[test]
+fn native_controls_contain_what_their_attributes_say() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title><script type=module src=/pin-notch-form.js></script>
+<notch-form id=f><form id=form><input type=checkbox id=fed name=fed value=1 checked> <input type=radio id=linden name=hive value=1 checked> <input type=radio name=hive value=2>
+<select id=given name=given><option value=1>one<option value=2 selected>two</select> <input id=keeper name=keeper value=Ada> <input type=number id=mites name=mites value=3>
+<textarea id=notes name=notes>calm</textarea> <input type=date id=visited name=visited value=2026-05-14></form></notch-form>"#;
+    with_form_in(PAGE, async |page| {
+        let now = "`${f.json} ${new URLSearchParams(new FormData(form))} ${f.dirty}`";
+        let first = r#"{"fed":true,"hive":"1","given":"2","keeper":"Ada","mites":3,"notes":"calm","visited":"2026-05-14"} fed=1&hive=1&given=2&keeper=Ada&mites=3&notes=calm&visited=2026-05-14 false"#;
+        let choices = "fed.value = 7; linden.setAttribute('value', 8); given.options[1].value = 9";
+        let chosen = r#"{"fed":true,"hive":"8","given":"9","keeper":"Ada","mites":3,"notes":"calm","visited":"2026-05-14"} fed=7&hive=8&given=9&keeper=Ada&mites=3&notes=calm&visited=2026-05-14 false"#;
+        let texts = "keeper.setAttribute('value', 'Ben'); mites.setAttribute('value', '4'); notes.textContent = 'busy'; visited.setAttribute('value', '2026-06-01')";
+        let written = r#"{"fed":true,"hive":"8","given":"9","keeper":"Ben","mites":4,"notes":"busy","visited":"2026-06-01"} fed=7&hive=8&given=9&keeper=Ben&mites=4&notes=busy&visited=2026-06-01 false"#;
+        let starts = "fed.removeAttribute('checked'); given.options[1].removeAttribute('selected')";
+        let unchosen = r#"{"fed":false,"hive":"8","given":"1","keeper":"Ben","mites":4,"notes":"busy","visited":"2026-06-01"} hive=8&given=1&keeper=Ben&mites=4&notes=busy&visited=2026-06-01 false"#;
+        let entered = "fed.click(); notes.value = 'dry'; mites.value = 5; form.reset()";
+        for (change, expected) in [
+            ("", first),
+            (choices, chosen),
+            (texts, written),
+            (starts, unchosen),
+            (entered, unchosen),
+        ] {
+            page.run(&format!(
+                "{change}; window.then = {now}; await new Promise((done) => setTimeout(done, 50))"
+            ))
+            .await;
+            let later = page.get(now).await;
+            assert_eq!([page.get("then").await.as_str(), &later], [expected; 2], "{change}");
+        }
+        // A framework that keeps the values itself writes what somebody types into the attribute as well.
+        page.run("keeper.addEventListener('input', () => keeper.setAttribute('value', keeper.value)); keeper.focus(); keeper.select()").await;
+        page.write("Cleo").await;
+        assert_eq!(page.get("[f.values.keeper, f.dirty].join()").await, "Cleo,true");
+        page.run("form.insertAdjacentHTML('beforeend', '<input name=more>'); f.undo()").await;
+        assert_eq!(page.get("[keeper.value, f.dirty].join()").await, "Ben,false");
+    });
+}
+
+/// What leaves a form is as it was without it.
+#[test]
+fn controls_that_leave_a_form_are_free_of_it() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title><script type=module src=/pin-notch-form.js></script>
+<form id=other></form><notch-form id=f><form id=form><input type=number id=mites name=mites value=3><p id=box data-only-if="mites > 9"><input id=given name=given> <notch-stepper id=amount name=amount></notch-stepper></p>
+<p id=pair><input id=keeper name=keeper> <notch-text id=helper name=helper></notch-text></p><notch-rule hidden holds="keeper is empty">Nobody was there.</notch-rule><notch-rule hidden holds="helper is empty">Nobody helped.</notch-rule></form></notch-form>"#;
+    with_form_in(PAGE, async |page| {
+        for field in ["keeper", "helper"] {
+            page.focus(&format!("#{field}")).await;
+            page.write("Ada").await;
+        }
+        page.run("f.checkValidity()").await;
+        let seen = "[given, amount, keeper, helper].map((one) => [one.matches(':disabled') || one.matches(':state(disabled)') || Boolean(one.shadowRoot?.querySelector('input').disabled), one.validationMessage, one.matches(':is([data-dirty], :state(dirty))')].join()).join(' / ') + ` ${f.dirty}`";
+        assert_eq!(
+            page.get(seen).await,
+            "true,,false / true,,false / false,Nobody was there.,true / false,Nobody helped.,true true"
+        );
+        page.run("other.append(box, pair); await new Promise((done) => setTimeout(done, 50))")
+            .await;
+        assert_eq!(
+            page.get(seen).await,
+            "false,,false / false,,false / false,,false / false,,false false"
+        );
+        let shown = "[...document.querySelectorAll('[data-problem]')].map((one) => one.textContent).join('')";
+        let outside = format!("[other.checkValidity(), box.hidden, f.json, {shown}].join()");
+        assert_eq!(page.get(&outside).await, r#"true,false,{"mites":3},"#);
+        page.run("form.append(box); await new Promise((done) => setTimeout(done, 50))").await;
+        assert_eq!(page.get("[box.hidden, f.json].join()").await, r#"true,{"mites":3}"#);
+    });
+}

@@ -1,7 +1,6 @@
 //! A form as described by the page.
 
 use super::native;
-use crate::message::choice;
 use crate::ports::records;
 use pin_notch::{
     Control, Conversion, Decimal, Expression, ExpressionError, Form, Quoted, Rule, Scope, Sentence,
@@ -28,7 +27,7 @@ pub(super) type Given = HashMap<String, (Control, bool)>;
 /// The result of a description.
 pub(super) struct Made {
     pub form: Form,
-    /// The conditions of content that is shown only if they hold; `None` if one cannot be read.
+    /// The conditions of content that is shown only if they hold; `None` if one cannot be used.
     pub containers: Vec<Option<Expression>>,
     /// The sentences of outputs.
     pub outputs: Vec<Option<Sentence>>,
@@ -67,16 +66,7 @@ impl Described {
                     if of(record, 4) == "password" {
                         secrets.push(name.to_owned());
                     }
-                    let mut own = native::Described::of(of(record, 4));
-                    while let Some(more) =
-                        records.next_if(|more| ["a", "o", "v"].contains(&more[0].as_str()))
-                    {
-                        match more[0].as_str() {
-                            "a" => own.attribute(of(more, 1), &more[2..]),
-                            "o" => own.options.push(choice(&more[1..])),
-                            _ => own.values = more[1..].to_vec(),
-                        }
-                    }
+                    let own = native::Described::read(of(record, 4), &mut records);
                     let (control, text) = own.control(before.control(name));
                     disallowed.extend(text.map(|text| (name.to_owned(), text)));
                     Some(control)
@@ -114,11 +104,15 @@ impl Described {
             let scope = own.as_ref().unwrap_or(&scope);
             let condition = || Expression::condition(text, scope).map_err(unreadable);
             let done = match record[0].as_str() {
-                "c" => condition().inspect_err(|_| containers.push(None)).and_then(|condition| {
-                    containers.push(Some(condition.clone()));
+                "c" => {
                     let fields: Vec<&str> = record[2..].iter().map(String::as_str).collect();
-                    form.add_condition(&fields, condition).map_err(|error| error.to_string())
-                }),
+                    let added = condition().and_then(|condition| {
+                        let done = form.add_condition(&fields, condition.clone());
+                        done.map(|()| condition).map_err(|error| error.to_string())
+                    });
+                    containers.push(added.as_ref().ok().cloned());
+                    added.map(drop)
+                }
                 "u" => {
                     let read = Sentence::parse(text, scope).map_err(unreadable);
                     outputs.push(read.as_ref().ok().cloned());
@@ -145,7 +139,7 @@ impl Described {
     }
 }
 
-fn of(record: &[String], at: usize) -> &str {
+pub(super) fn of(record: &[String], at: usize) -> &str {
     record.get(at).map(String::as_str).unwrap_or_default()
 }
 

@@ -7,6 +7,8 @@ pub(super) enum Message<'a> {
     /// A native control has changed: its name, `input`, `change`, or `set` if a script changed it, and its
     /// values, in a record.
     Native(&'a str),
+    /// The page has changed what a native control contains initially: its records in the description.
+    Redescribe(&'a str),
     /// Somebody left the field with this name.
     Leave(&'a str),
     /// Undoes the last change. The answer has the names of the fields that changed.
@@ -56,9 +58,10 @@ pub(super) enum Message<'a> {
 impl<'a> Message<'a> {
     /// The words used by the script.
     #[cfg(test)]
-    const WORDS: [&'static str; 22] = [
+    const WORDS: [&'static str; 23] = [
         "define",
         "native",
+        "redescribe",
         "leave",
         "undo",
         "redo",
@@ -86,6 +89,7 @@ impl<'a> Message<'a> {
         Some(match word {
             "define" => Self::Define(text),
             "native" => Self::Native(text),
+            "redescribe" => Self::Redescribe(text),
             "leave" => Self::Leave(text),
             "undo" => Self::Undo,
             "redo" => Self::Redo,

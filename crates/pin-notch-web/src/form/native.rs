@@ -1,30 +1,49 @@
 //! The browser's own controls as fields of a form.
 
 use super::State;
+use super::described::of;
 use super::moves::in_words;
 use crate::kinds::{Entered, NATIVES};
+use crate::message::choice;
 use crate::ports::{Operations, records};
 use pin_notch::{
     Choice, Control, ControlKind, Definition, Intent, Step, Stepper, Turn, Value, ValueKind,
     joined_list, parse_number,
 };
 use pin_notch_html::definition_from;
+use std::iter::Peekable;
 
 /// A native control as described by the page.
 pub(super) struct Described {
     kind: &'static str,
     attributes: Vec<(String, String)>,
-    pub options: Vec<Choice>,
-    pub values: Vec<String>,
+    options: Vec<Choice>,
+    values: Vec<String>,
 }
 
 impl Described {
-    pub(super) fn of(kind: &str) -> Self {
+    fn of(kind: &str) -> Self {
         let known = NATIVES.iter().find(|(known, ..)| *known == kind);
         let kind =
             known.map_or(if kind == "textarea" { "textarea" } else { "" }, |(kind, ..)| *kind);
         let (attributes, options, values) = Default::default();
         Self { kind, attributes, options, values }
+    }
+
+    /// Reads the records of its attributes, options and values, which come next.
+    pub(super) fn read<'a>(
+        kind: &str,
+        records: &mut Peekable<impl Iterator<Item = &'a Vec<String>>>,
+    ) -> Self {
+        let mut own = Self::of(kind);
+        while let Some(more) = records.next_if(|more| ["a", "o", "v"].contains(&more[0].as_str())) {
+            match more[0].as_str() {
+                "a" => own.attribute(of(more, 1), &more[2..]),
+                "o" => own.options.push(choice(&more[1..])),
+                _ => own.values = more[1..].to_vec(),
+            }
+        }
+        own
     }
 
     fn kind(&self) -> ControlKind {
@@ -33,7 +52,7 @@ impl Described {
     }
 
     /// Sets an attribute. The default value of a choice may have several texts.
-    pub(super) fn attribute(&mut self, name: &str, texts: &[String]) {
+    fn attribute(&mut self, name: &str, texts: &[String]) {
         let is_list = name == "value"
             && matches!(self.kind(), ControlKind::Select | ControlKind::CheckboxGroup);
         let text = match is_list {
@@ -152,6 +171,21 @@ fn changed_choices(before: &Control, texts: &[String]) -> Vec<String> {
 }
 
 impl State {
+    /// The page has changed what a native control contains initially: its description.
+    pub(super) fn redescribe(&mut self, all: &mut Operations, text: &str) {
+        let described: Vec<Vec<String>> = records(text).collect();
+        let mut described = described.iter().peekable();
+        let Some(record) = described.next() else { return };
+        let name = of(record, 1);
+        let Some(before) = self.form.control(name) else { return };
+        let (mut control, disallowed) =
+            Described::read(of(record, 4), &mut described).control(Some(before));
+        control.set_surroundings(before.surroundings());
+        self.disallowed.retain(|(one, _)| one != name);
+        self.disallowed.extend(disallowed.map(|text| (name.to_owned(), text)));
+        self.changed(all, name, control);
+    }
+
     /// A native control has changed: its name, `input`, `change`, or `set` if a script changed it, and its
     /// values, in a record.
     pub(super) fn native(&mut self, all: &mut Operations, text: &str) {

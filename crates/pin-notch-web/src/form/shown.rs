@@ -76,8 +76,11 @@ impl Shown {
                 self.show_list(all, world, which);
             }
         }
-        self.counts =
-            [0, 1].map(|at| self.fields.iter().filter(|report| report.states[at]).count());
+        let counts = [0, 1].map(|at| self.fields.iter().filter(|one| one.states[at]).count());
+        let were = std::mem::replace(&mut self.counts, counts);
+        for state in [0, 1].into_iter().filter(|at| (were[*at] > 0) != (counts[*at] > 0)) {
+            all.add("state", &["", STATES[state], flag(counts[state] > 0)]);
+        }
         self.broken.clear();
     }
 

@@ -1,12 +1,14 @@
 // Which changes of the page may change a form.
 
 import { TAGS } from "./elements.js";
+import { SHARING } from "./natives.js";
 
-// A change of these attributes may change the form. (`value` and the like only concern the controls
-// themselves.)
+// What a control contains initially. For most of them, a change of these attributes concerns no other.
+const INITIAL = ["value", "checked", "selected"];
+// A change of these attributes may change the form.
 export const WATCHED = {
   subtree: true, childList: true, characterData: true,
-  attributeFilter: ["disabled", "readonly", "name", "id", "form", "type", "min", "max", "step", "required", "multiple", "aria-label", "for", "data-only-if", "data-text", "holds", "field", "warns", "from", "to", "from-range", "to-range", "one-way", "data-least", "data-most", "data-part",
+  attributeFilter: ["disabled", "readonly", "name", "id", "form", "type", "min", "max", "step", "required", "multiple", "aria-label", "for", "data-only-if", "data-text", "holds", "field", "warns", "from", "to", "from-range", "to-range", "one-way", "data-least", "data-most", "data-part", "data-of", "data-option", "data-preset", ...INITIAL,
     // Frameworks that update the page to new markup also remove what the form has written.
     "hidden", "novalidate", "aria-invalid", "data-dirty", "data-touched"],
 };
@@ -25,14 +27,23 @@ const NAMING = "label, legend, select, notch-rule";
 export function concerns({ type, attributeName, target, addedNodes, removedNodes }) {
   const element = target.nodeType === Node.ELEMENT_NODE ? target : target.parentElement;
   if (type === "attributes") {
-    if (attributeName === "hidden" && !element.matches("[data-only-if]")) return false;
-    return element.localName !== "button" && !element.parentElement?.closest(OWN);
+    if (element.parentElement?.closest(OWN)) return false;
+    if (attributeName === "hidden") return element.matches("[data-only-if]");
+    // Choices are known by their values.
+    if (INITIAL.includes(attributeName)) return attributeName === "value" && (element.localName === "option" || SHARING.includes(element.type));
+    return element.localName !== "button" || attributeName === "data-preset";
   }
   if (element?.closest(WRITTEN)) return true;
   if (!element || element.closest(OWN)) return false;
   const isBox = (node) => node.matches?.(BOXES);
   const isPart = (node) => !isBox(node) && (node.matches?.(PARTS) || node.querySelector?.(PARTS));
   return element.closest(NAMING) || [...addedNodes, ...removedNodes].some(isPart) || [...removedNodes].some(isBox);
+}
+
+// Whether it may change what a single control contains initially.
+export function concernsInitially({ type, attributeName, target }) {
+  if (type === "attributes") return INITIAL.includes(attributeName) && target.type !== "hidden";
+  return target.localName === "textarea" || target.parentNode?.localName === "textarea";
 }
 
 // The same for a change around the form.

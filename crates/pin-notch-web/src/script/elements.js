@@ -5,6 +5,7 @@
 import { directionOf, languageOf, onAround, unwatch, watch, watched } from "./around.js";
 import { listenLater } from "./devices.js";
 import { iconOf } from "./icon.js";
+import { TYPING, passTyping } from "./keyboard.js";
 import { followToField } from "./links.js";
 import { onTurn, Ports, ports } from "./ports.js";
 import { FIELD, RECORD, listRecord, record, unescaped } from "./records.js";
@@ -167,6 +168,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
       this.#ports.note(`${name}="false" is true, as in HTML: leave ${name} out where it is not to hold, or set the property`);
     }
     if (name === "name") (this.#machine ? this.#ports : this.#standIn)?.send();
+    else if (TYPING.includes(name)) passTyping(this, this.#ports.shadow);
     else if (value !== before) this.#redefine();
   }
 
@@ -372,7 +374,7 @@ function defineElement(tag) {
   class Element extends NotchElement {
     static attributes = attributes;
     static flags = new Set(attributes.map(split).filter(([, mark]) => mark === "?").map(([name]) => name));
-    static observedAttributes = ["name", ...attributes.map((attribute) => split(attribute)[0])];
+    static observedAttributes = ["name", ...TYPING, ...attributes.map((attribute) => split(attribute)[0])];
   }
   const define = (name, get, set) => Object.defineProperty(Element.prototype, name, { get, set, configurable: true, enumerable: true });
   for (const [name, mark] of [...attributes, ...PAGE_ATTRIBUTES].map(split)) {

@@ -25,6 +25,15 @@ function labelOfOne(element) {
   return own || [...element.labels ?? []].map((label) => textOf(label, element)).join(" ") || element.name || element.id;
 }
 
+// The name and the label of a field, and whether it is not sent.
+const called = (name, { elements, isFurther }) => [name, labelOf(elements), elements[0].hasAttribute("name") && !isFurther ? "" : 1];
+
+// The records of a field that consists of native controls.
+export function nativeField(name, field) {
+  const { elements } = field;
+  return [record("n", ...called(name, field), isGroup(elements) ? "checkboxes" : elements[0].type), ...native(elements, labelOfOne)];
+}
+
 // The fields by name, conditional content, outputs, and the records for all of them.
 export function described(root, form) {
   const fields = new Map(), records = [], taken = [];
@@ -47,12 +56,11 @@ export function described(root, form) {
       }
     } else fields.set(name, { elements: [element], isNative: !isOurs });
   }
-  for (const [name, { elements, isNative, isFurther }] of fields) {
-    const [element] = elements;
-    const own = [name, labelOf(elements), element.hasAttribute("name") && !isFurther ? "" : 1];
-    if (countsRows(element)) records.push(...rows(name, own, element, fields));
-    else records.push(isNative ? record("n", ...own, isGroup(elements) ? "checkboxes" : element.type) : record("f", ...own));
-    if (isNative && !countsRows(element)) records.push(...native(elements, labelOfOne));
+  for (const [name, field] of fields) {
+    const [element] = field.elements;
+    if (countsRows(element)) records.push(...rows(name, called(name, field), element, fields));
+    else if (field.isNative) records.push(...nativeField(name, field));
+    else records.push(record("f", ...called(name, field)));
   }
   // The form notes that the names of these are taken.
   records.push(...taken);

@@ -30,10 +30,16 @@ function one(letter, texts) {
   return letter === "p" || letter === "d" ? `[${all}]` : all[0];
 }
 
-// The name and the value of each field. The fields of rows come after the number of rows.
-export function fieldsIn(values, countsRows) {
+// The name and the value of each field. The fields of rows come after the number of rows. What cannot be rows is noted.
+export function fieldsIn(values, countsRows, note) {
   const inRows = (name, rows) => rows.flatMap((row, at) => Object.entries(row).map(([field, value]) => [`${name}.${at + 1}.${field}`, value]));
-  return Object.entries(values).flatMap(([name, value]) => countsRows(name) ? [[name, (value ?? []).length], ...inRows(name, value ?? [])] : [[name, value]]);
+  return Object.entries(values ?? {}).flatMap(([name, value]) => {
+    if (!countsRows(name)) return [[name, value]];
+    const rows = value ?? [];
+    if (Array.isArray(rows) && rows.every((row) => row && typeof row === "object")) return [[name, rows.length], ...inRows(name, rows)];
+    note(`"${name}" takes a list of objects, one for each row`);
+    return [];
+  });
 }
 
 // Assigns a value to a field.

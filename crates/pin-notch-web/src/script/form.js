@@ -1,18 +1,20 @@
 // The class of <notch-form>. It contains a real <form>, which also works without it. Rules, links,
 // conditions and their consequences are handled by a machine (in Rust, `form.rs`).
 
-import { CHECKED, catchUp } from "./elements.js";
+import { catchUp } from "./elements.js";
 import { languageOf } from "./around.js";
 import { Boxes } from "./boxes.js";
-import { PRESETS, WATCHED, WATCHED_AROUND, concerns, concernsFromAround } from "./changes.js";
+import { PRESETS, WATCHED, WATCHED_AROUND, concerns, concernsFromAround, concernsInitially } from "./changes.js";
 import { onCommand } from "./commands.js";
 import { Kept } from "./kept.js";
-import { described, labelOf } from "./fields.js";
+import { described, labelOf, nativeField } from "./fields.js";
 import { controlsOf, resetForm } from "./form-members.js";
+import { Reset, enterContent } from "./form-reset.js";
 import { assign, fieldsIn, jsonOf } from "./form-values.js";
-import { UNCOUNTED, isEntered, putNatives, textsOf, wrongNative } from "./natives.js";
+import { putNatives, textsOf, wrongNative } from "./natives.js";
 import { FIELD, RECORD, listRecord, record, unescaped } from "./records.js";
 import { NativeProblems } from "./native-problems.js";
+import { count, mark, release } from "./membership.js";
 import { Parts } from "./parts.js";
 import { ports } from "./ports.js";
 import { whenReleased } from "./presses.js";
@@ -46,7 +48,6 @@ const READING = new Set(["values", "problems", "warnings", "send", "part", "revi
 const PASSING = new Set(["brought-back", "sent"]);
 
 const records = (text) => text === "" ? [] : text.split(RECORD).map((one) => one.split(FIELD).map(unescaped));
-const contentOf = ({ checked, values }) => record(checked, ...values);
 const TYPED = "input:not([type=checkbox], [type=radio], [type=range], [type=button], [type=submit], [type=reset]), textarea";
 
 class NotchForm extends (globalThis.HTMLElement ?? class {}) {
@@ -89,8 +90,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #sending = false;
   // Values that were assigned before it started.
   #given;
-  // A reset whose consequences have not been applied yet: its event, and the contents of the elements, which are
-  // reset after native controls.
+  // A reset whose consequences have not been applied yet.
   #resetting;
   // Whether the form itself is changing the page.
   #isWriting = false;
@@ -98,8 +98,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #clicked;
   // Ends listening around the form.
   #around;
-  #observer = globalThis.MutationObserver && new MutationObserver((changes) => { if (this.#hasChanged(changes, [])) this.#define(); });
-  #observerAround = globalThis.MutationObserver && new MutationObserver((changes) => { if (this.#hasChanged([], changes)) this.#define(); });
+  #observer = globalThis.MutationObserver && new MutationObserver((changes) => this.#look(changes, []));
+  #observerAround = globalThis.MutationObserver && new MutationObserver((changes) => this.#look([], changes));
   // Whether its description is out of date.
   #isStale = false;
 
@@ -171,6 +171,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     const found = described(this, this.#form), conditional = new Set(found.containers);
     // What has lost its condition is shown again.
     this.#containers.forEach((container, at) => { if (!conditional.has(container)) this.#do.show(at, true); });
+    const left = [...this.#names.keys()];
     [this.#fields, this.#containers, this.#outputs] = [found.fields, found.containers, found.outputs];
     for (const control of controlsOf(this.#form)) if (!this.contains(control)) this.#observer.observe(control, WATCHED);
     this.#names = new Map();
@@ -184,6 +185,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
         this.#machine.give(own.machine, name);
       }
     }
+    for (const element of left) if (!this.#names.has(element) && !element.form?.closest(this.localName)) release(element);
+    this.#natives.keepOnly(this.#fields);
     this.#write(() => this.#tell("define", [record("w", languageOf(this)), ...found.records].join(RECORD)));
     // With script they do not send the form, and Enter does not activate them.
     const buttons = this.#rows.all().map(({ button }) => button), presets = this.#form.querySelectorAll(PRESETS);
@@ -201,8 +204,19 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     this.#isStale = true;
     queueMicrotask(() => { if (this.#isStale) this.#define(); });
   }
-  #hasChanged(inside, around) {
-    return this.#isStale || inside.some(concerns) || around.some((change) => !this.contains(change.target) && concernsFromAround(change));
+  // Applies changes that others have made in the page.
+  #look(inside, around) {
+    if (this.#isStale || inside.some(concerns) || around.some((change) => !this.contains(change.target) && concernsFromAround(change))) {
+      this.#define();
+      return;
+    }
+    const changed = inside.filter(concernsInitially).map(({ target }) => this.#names.get((target.parentNode ?? target).closest?.("select, textarea") ?? target));
+    for (const name of new Set(changed)) {
+      const field = this.#fields.get(name);
+      if (!field?.isNative) continue;
+      field.texts = listRecord(textsOf(field.elements));
+      this.#write(() => this.#tell("redescribe", nativeField(name, field).join(RECORD)));
+    }
   }
   // Adds, removes or moves a row, and focuses it.
   #change({ button, rows, word }) {
@@ -217,7 +231,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   }
   // Events of elements inside.
   #owner = {
-    reset: (own) => this.#resetting?.contents.set(own, contentOf(own)),
+    reset: (own) => this.#resetting?.done(own),
     took: (own) => this.#machine.took(this.#ports, own.machine, this.#names.get(own.element)),
     changed: (own) => {
       // Afterwards the form is reset as a whole.
@@ -235,7 +249,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     if (!this.#isReadable) return;
     if (!this.#isWriting) {
       catchUp();
-      if (this.#hasChanged(this.#observer.takeRecords(), this.#observerAround.takeRecords())) this.#define();
+      this.#look(this.#observer.takeRecords(), this.#observerAround.takeRecords());
       this.#finishReset();
     }
     for (const [name, field] of this.#fields) {
@@ -273,7 +287,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     const on = (type, listener, options) => this.addEventListener(type, listener, options);
     on("reset", (event) => {
       const own = [...this.#fields.values()].filter(({ isNative }) => !isNative).map(({ elements }) => ports.get(elements[0]));
-      this.#resetting = { event, contents: new Map(own.map((one) => [one])) };
+      this.#resetting = new Reset(event, own);
       setTimeout(() => this.#finishReset(true));
     });
     on("submit", (event) => this.#check(event), true);
@@ -303,24 +317,15 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   }
   // The controls are reset when all listeners have run. A script may already have entered something since.
   #finishReset(isLate = false) {
-    if (!this.#resetting) return;
-    const { event, contents } = this.#resetting;
-    if (event.eventPhase !== Event.NONE || !event.defaultPrevented && !isLate && [...contents.values()].includes(undefined)) return;
+    const reset = this.#resetting;
+    if (!reset?.isOver(isLate)) return;
     this.#resetting = undefined;
-    if (event.defaultPrevented) return;
-    const natives = [...this.#fields].filter(([, { elements, isNative }]) => isNative && isEntered(elements)).map(([name, field]) => [name, field, textsOf(field.elements)]);
-    const others = [...contents].filter(([own, content]) => content !== undefined && contentOf(own) !== content).map(([own]) => [own, own.checked, listRecord(own.values)]);
+    if (reset.isPrevented) return;
+    const enterAgain = reset.entered(this.#fields, (name, field) => this.#enter(name, field, "set"));
     this.#tell("reset");
-    for (const [name, field, texts] of natives) {
-      putNatives(field.elements, texts);
-      this.#enter(name, field, "set");
-    }
-    for (const [{ element, tell }, checked, values] of others) {
-      if (CHECKED.includes(element.localName)) tell("check", checked);
-      else tell("values", values);
-    }
     this.#kept.forget();
     this.say("");
+    enterAgain();
     this.#parts.restart();
   }
   // Makes a change that a person asked for, and reports it to the page.
@@ -398,7 +403,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   set values(values) {
     if (!this.#machine) { this.#given = values; return; }
     this.#notice();
-    for (const [name, value] of fieldsIn(values, (name) => this.#rows.counter(name))) {
+    for (const [name, value] of fieldsIn(values, (name) => this.#rows.counter(name), this.#do.note)) {
       const field = this.#fields.get(name);
       if (field) assign(field, value);
       else this.#do.note(`there is no field "${name}"`);
@@ -479,7 +484,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       this.#write(() => { for (const [name, ...fields] of records(operations)) this.#do[name](...fields); });
       // What the form itself has changed is no news.
       this.#observer.takeRecords();
-      if (others.some(concerns)) this.#defineSoon();
+      if (others.some(concerns) || others.some(concernsInitially)) this.#defineSoon();
     },
   };
   #do = {
@@ -497,8 +502,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       const own = ports.get(elements[0]);
       if (own.checked === checked && listRecord(own.values) === listRecord(values)) return;
       this.#putting = true;
-      if (CHECKED.includes(elements[0].localName)) own.tell("check", checked);
-      else own.tell("values", listRecord(values));
+      enterContent(own, checked, values);
       own.tell("draft");
       this.#putting = false;
     },
@@ -515,17 +519,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     },
     keep: () => this.#kept.saveSoon(),
     count: (name, on) => {
-      const { elements, isNative } = this.#fields.get(name);
-      for (const element of elements) {
-        if (isNative) {
-          // What the page itself has disabled stays disabled.
-          if (!on && !element.hasAttribute("disabled")) {
-            for (const name of ["disabled", UNCOUNTED]) element.setAttribute(name, "");
-          } else if (on && element.hasAttribute(UNCOUNTED)) {
-            for (const name of ["disabled", UNCOUNTED]) element.removeAttribute(name);
-          }
-        } else ports.get(element).tell("count", "", "", Number(on));
-      }
+      for (const element of this.#fields.get(name).elements) count(element, Boolean(on));
     },
     show: (at, on) => {
       const container = this.#containers[at], options = this.#optionsOf(container);
@@ -545,11 +539,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     refused: (name, text) => this.#object("refused", name, text),
     state: (name, state, on) => {
       if (name === "") { this.#internals.states[on ? "add" : "delete"](state); return; }
-      const { elements, isNative } = this.#fields.get(name);
-      for (const element of elements) {
-        if (isNative) element.toggleAttribute(`data-${state}`, Boolean(on));
-        else ports.get(element).do_state(state, on);
-      }
+      for (const element of this.#fields.get(name).elements) mark(element, state, Boolean(on));
     },
     problems: (title, ...entries) => this.#boxes.list("problems", title, entries),
     warnings: (title, ...entries) => this.#boxes.list("warnings", title, entries),

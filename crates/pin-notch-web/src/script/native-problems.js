@@ -24,6 +24,13 @@ function object(element, text) {
   element.setCustomValidity?.(normalized);
 }
 
+// Removes what a form has shown at a control.
+export function forget(element) {
+  object(element, "");
+  const ids = (element.getAttribute("aria-describedby") ?? "").split(/\s+/).filter((id) => id.startsWith(ID));
+  for (const id of ids) describe(element, id, false);
+}
+
 export class NativeProblems {
   // By field: the paragraph, and the texts in it.
   #shown = new Map();
@@ -35,6 +42,15 @@ export class NativeProblems {
       note.remove();
     }
     for (const state of ["dirty", "touched"]) for (const one of form.querySelectorAll(`[data-${state}]`)) one.removeAttribute(`data-${state}`);
+  }
+
+  // Removes what is shown at fields that are gone.
+  keepOnly(fields) {
+    for (const [name, { note }] of this.#shown) {
+      if (fields.has(name)) continue;
+      note.remove();
+      this.#shown.delete(name);
+    }
   }
 
   // Shows or removes a problem: the control's own, that of a rule, or that of the receiver.

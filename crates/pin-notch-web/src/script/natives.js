@@ -51,7 +51,7 @@ const isMissingByBrowser = (elements) => {
 const ATTRIBUTES = { number: ["min", "max", "step"], range: ["min", "max", "step"], checkbox: ["value", "checked"] };
 
 // The values that these controls get when the browser resets them. Only copies are reset.
-function initialTexts(elements) {
+function resetTexts(elements) {
   const own = elements[0].getAttribute("value");
   // A copy of a custom element of the page would run its script.
   if (elements[0].localName.includes("-")) return own ? [own] : [];
@@ -64,7 +64,18 @@ function initialTexts(elements) {
 }
 
 // Whether the browser has not just reset them. Custom elements of the page may not know what a reset is.
-export const isEntered = (elements) => !elements[0].localName.includes("-") && listRecord(textsOf(elements)) !== listRecord(initialTexts(elements));
+export const isEntered = (elements) => !elements[0].localName.includes("-") && listRecord(textsOf(elements)) !== listRecord(resetTexts(elements));
+
+const before = new WeakMap();
+
+// What these controls contained initially. Frameworks that keep the values themselves also write into the attributes
+// what somebody has just entered; it is not initial.
+function initialTexts(elements) {
+  const [one] = elements, texts = resetTexts(elements);
+  const isMirrored = one.hasAttribute("data-dirty") && listRecord(texts) === listRecord(textsOf(elements));
+  if (!isMirrored || !before.has(one)) before.set(one, texts);
+  return before.get(one);
+}
 
 // The records of these controls: attributes, options and values.
 export function native(elements, labelOf) {

@@ -1,5 +1,6 @@
 // What a machine can do to the page through its element, which is passed to each call.
 
+import { TYPING, drawTyping, passTyping } from "./keyboard.js";
 import { FIELD, RECORD, record, unescaped } from "./records.js";
 import { styleSheetsIn } from "./style-sheets.js";
 import { world } from "./world.js";
@@ -49,7 +50,7 @@ function nodes(html) {
 
 export class Ports {
   constructor(element, internals, root) {
-    Object.assign(this, { element, internals, shadow: root, values: [], text: "", checked: "", value: "", style: "", isResetting: false });
+    Object.assign(this, { element, internals, shadow: root, values: [], text: "", checked: "", value: "", style: "", isResetting: false, isCounted: true });
   }
   // Adopts what the server wrote on the element itself and inside it.
   adopt(style) {
@@ -101,19 +102,24 @@ export class Ports {
   }
   do_draw(html) {
     if (this.root?.outerHTML !== html) this.shadow.replaceChildren(nodes(html));
+    passTyping(this.element, this.shadow);
   }
   do_set(path, name, value) {
     const node = this.at(path);
     if (!node) return;
     if (name === "style") node.style.cssText = value; // this is allowed by a page's policy
     else if (name === "value" && "value" in node) { if (node.value !== value) node.value = value; }
+    else if (TYPING.includes(name)) drawTyping(this.element, node, name, value);
     else node.setAttribute(name, value);
   }
   do_unset(path, name) { this.at(path)?.removeAttribute(name); }
   // The correct content of the field that somebody is typing in.
   do_field(text) { const { field } = this; if (field.isConnected && field.value !== text) field.value = text; }
   do_text(path, text) { const node = this.at(path); if (node) node.textContent = text; }
-  do_replace(path, html) { this.at(path)?.replaceWith(nodes(html)); }
+  do_replace(path, html) {
+    this.at(path)?.replaceWith(nodes(html));
+    passTyping(this.element, this.shadow);
+  }
   do_aria(name, value) { this.internals[ARIA[name]] = value ?? null; }
   do_state(name, on) { this.internals.states[on ? "add" : "delete"](name); }
   do_focusable(on) {

@@ -376,6 +376,9 @@ uniform! {
     fn step_by(&mut self, steps: i32) -> Result<(), Refusal> {
         DatePicker::step_by(self, steps)
     }
+    fn day_text(&self, day: Date) -> Option<String> {
+        Some(self.days.show(day))
+    }
     fn why_closed(&self, intent: Intent) -> Option<String> {
         self.days.why_closed(intent)
     }

@@ -383,6 +383,9 @@ uniform! {
     fn set_nearest(&mut self, value: Value) -> Result<(), Refusal> {
         DateSpanPicker::set_nearest(self, Taken::taken(value)?).map(|_| ())
     }
+    fn day_text(&self, day: Date) -> Option<String> {
+        Some(self.days.show(day))
+    }
     fn why_closed(&self, intent: Intent) -> Option<String> {
         self.days.why_closed(intent)
     }

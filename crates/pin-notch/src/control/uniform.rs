@@ -43,6 +43,11 @@ pub(crate) trait Uniform {
     /// The problems of a received value of this kind, apart from its absence.
     fn violations(&self, value: &Value) -> Vec<Invalid>;
 
+    /// A day as it is shown, for controls that show days.
+    fn day_text(&self, _day: Date) -> Option<String> {
+        None
+    }
+
     /// What is shown and spoken in place of a value, when there is none.
     fn empty_text(&self) -> String {
         String::new()

@@ -107,7 +107,8 @@ impl Sentence {
     }
 
     /// The sentence for these values; `None` if any of its expressions is empty. Numbers are as the world
-    /// writes them, and other fields as people see them: with the text of an option in place of its value.
+    /// writes them, and other fields as people see them: with the text of an option in place of its value. A
+    /// day that is computed is written like those of the first field in its expression that shows days.
     pub fn text(&self, values: &impl Lookup, world: &dyn World) -> Option<String> {
         let mut text = String::new();
         for piece in &self.pieces {
@@ -117,7 +118,7 @@ impl Sentence {
                     Value::Empty => return None,
                     Value::Number(number) => text.push_str(&show_number(world, number, 0)),
                     value => {
-                        let shown = expression.text(values);
+                        let shown = expression.text(&value, values);
                         text.push_str(&shown.unwrap_or_else(|| value.to_string()));
                     }
                 },

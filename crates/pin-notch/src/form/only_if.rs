@@ -1,6 +1,7 @@
 //! Fields that count only under a condition over other fields.
 
 use super::{Field, Fieldset, Form, FormError, Values};
+use crate::calendar::Date;
 use crate::expression::{Expression, Lookup};
 use crate::validity::Invalid;
 use crate::value::Value;
@@ -53,6 +54,10 @@ impl Lookup for Form {
 
     fn text(&self, name: &str) -> Option<String> {
         self.field(name).map(|field| field.control.text())
+    }
+
+    fn day_text(&self, name: &str, day: Date) -> Option<String> {
+        self.field(name)?.control.day_text(day)
     }
 }
 

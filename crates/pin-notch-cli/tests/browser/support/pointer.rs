@@ -107,11 +107,19 @@ impl Page {
 
     /// A press and a release at a place of the window.
     pub async fn mouse_at(&self, x: f64, y: f64) {
-        let mouse = MouseActions::new("mouse".into())
-            .then(PointerAction::MoveTo { duration: None, x, y })
-            .then(PointerAction::Down { button: MOUSE_BUTTON_LEFT })
-            .then(PointerAction::Up { button: MOUSE_BUTTON_LEFT });
-        self.client.perform_actions(mouse).await.expect("a press");
+        self.presses_at(x, y, 1).await;
+    }
+
+    /// The same several times, as fast as possible.
+    pub async fn presses_at(&self, x: f64, y: f64, count: usize) {
+        let mut mouse =
+            MouseActions::new("mouse".into()).then(PointerAction::MoveTo { duration: None, x, y });
+        for _ in 0..count {
+            mouse = mouse
+                .then(PointerAction::Down { button: MOUSE_BUTTON_LEFT })
+                .then(PointerAction::Up { button: MOUSE_BUTTON_LEFT });
+        }
+        self.client.perform_actions(mouse).await.expect("presses");
     }
 
     /// A press and a release at one place.
