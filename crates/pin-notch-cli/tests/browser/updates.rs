@@ -210,6 +210,9 @@ fn native_controls_contain_what_their_attributes_say() {
         assert_eq!(page.get("[f.values.keeper, f.dirty].join()").await, "Cleo,true");
         page.run("form.insertAdjacentHTML('beforeend', '<input name=more>'); f.undo()").await;
         assert_eq!(page.get("[keeper.value, f.dirty].join()").await, "Ben,false");
+        // A condition that disables the chosen option does so at once.
+        page.run("given.options[0].dataset.onlyIf = 'mites > 90'; window.then = f.json").await;
+        assert_eq!(page.get("JSON.parse(then).given").await, "null");
     });
 }
 

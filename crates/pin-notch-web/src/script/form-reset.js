@@ -1,5 +1,5 @@
 // A reset of a form. The browser resets native controls when all listeners of its event have run, and our elements
-// after them. A script may have entered something before the form applies the consequences; that has to stay.
+// after them. What a script enters before the form applies the consequences is kept.
 
 import { CHECKED } from "./elements.js";
 import { isEntered, putNatives, textsOf } from "./natives.js";

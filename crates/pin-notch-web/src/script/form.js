@@ -250,6 +250,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     if (!this.#isWriting) {
       catchUp();
       this.#look(this.#observer.takeRecords(), this.#observerAround.takeRecords());
+      // A condition may have disabled options meanwhile.
+      if (this.#isStale) this.#define();
       this.#finishReset();
     }
     for (const [name, field] of this.#fields) {

@@ -25,6 +25,7 @@ export function mark(element, state, on) {
   else element.toggleAttribute(`data-${state}`, on);
 }
 
+// It has left the form, which no longer applies to it.
 export function release(element) {
   count(element, true);
   for (const state of ["dirty", "touched"]) mark(element, state, false);

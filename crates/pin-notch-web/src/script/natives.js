@@ -66,15 +66,16 @@ function resetTexts(elements) {
 // Whether the browser has not just reset them. Custom elements of the page may not know what a reset is.
 export const isEntered = (elements) => !elements[0].localName.includes("-") && listRecord(textsOf(elements)) !== listRecord(resetTexts(elements));
 
-const before = new WeakMap();
+// By the first control of a field: what it contained initially.
+const known = new WeakMap();
 
 // What these controls contained initially. Frameworks that keep the values themselves also write into the attributes
-// what somebody has just entered; it is not initial.
+// what somebody has just entered, which is not initial.
 function initialTexts(elements) {
   const [one] = elements, texts = resetTexts(elements);
   const isMirrored = one.hasAttribute("data-dirty") && listRecord(texts) === listRecord(textsOf(elements));
-  if (!isMirrored || !before.has(one)) before.set(one, texts);
-  return before.get(one);
+  if (!isMirrored || !known.has(one)) known.set(one, texts);
+  return known.get(one);
 }
 
 // The records of these controls: attributes, options and values.
