@@ -39,6 +39,9 @@ enum Watcher {
     Output(usize),
 }
 
+/// The names and values of fields.
+type Contents = Vec<(String, Value)>;
+
 #[derive(Default)]
 struct State {
     form: Form,
@@ -56,6 +59,8 @@ struct State {
     watchers: Vec<Vec<Watcher>>,
     shown: Shown,
     recorded: Recorded,
+    /// The values of all fields when it was sent last, until they are accepted.
+    sent: Option<Contents>,
 }
 
 #[wasm_bindgen(module = "/src/script/form.js")]
@@ -148,6 +153,8 @@ impl State {
             Message::Send => return self.send(all),
             Message::Part(text) => return self.part(all, text),
             Message::Review => return self.review(),
+            Message::Sending => self.sent = Some(self.contents()),
+            Message::Accepted => self.accepted(all),
             Message::Refuse(text) => self.refuse(all, text),
             Message::BringBack(text) => self.bring_back(all, text),
             Message::Draft => return self.draft(),
@@ -317,6 +324,18 @@ impl State {
         self.shown.send(all);
         self.update(all, &names);
         flag(sent.is_ok()).to_owned()
+    }
+
+    fn contents(&self) -> Contents {
+        self.form.fields().map(|field| (field.name.clone(), field.control.value())).collect()
+    }
+
+    /// The receiver has accepted what was sent last or, if nothing was, the current values.
+    fn accepted(&mut self, all: &mut Operations) {
+        let sent = self.sent.take().unwrap_or_else(|| self.contents());
+        self.form.mark_accepted(sent.iter().map(|(name, value)| (name.as_str(), value)));
+        let names: Vec<String> = self.form.fields().map(|field| field.name.clone()).collect();
+        self.update(all, &names);
     }
 
     /// The problems found by the form's receiver: a record for each, with the field's name and the text.

@@ -512,7 +512,7 @@ export interface NotchForm extends HTMLElement {
   /** All current problems, whether they are shown or not. */
   readonly problems: NotchProblem[];
   readonly warnings: NotchProblem[];
-  /** Whether any value differs from its initial value. */
+  /** Whether any value differs from its initial value, or from the one that was accepted since. */
   readonly dirty: boolean;
   /** Whether any field has been touched. */
   readonly touched: boolean;
@@ -530,6 +530,11 @@ export interface NotchForm extends HTMLElement {
   clear(): void;
   /** Restores the initial values. This cannot be undone. */
   reset(): void;
+  /**
+   * The receiver has accepted what was sent last: nothing of it is dirty any more, and its draft is forgotten. A form
+   * that is sent in place does this itself.
+   */
+  markAccepted(): void;
   /** There were problems with what was to be sent, found here or by the receiver. */
   addEventListener(
     type: "refused",

@@ -190,6 +190,8 @@ pub struct Field {
     fieldset_disabled: bool,
     /// Its initial value: its default, or the value that a link gives it.
     start: Value,
+    /// Its value in what the receiver accepted last, unless it was reset or got another default since.
+    accepted: Option<Value>,
     /// Its last settled value.
     settled: Value,
     /// Whether a gesture is in progress, so that its value may not have settled.
@@ -443,6 +445,7 @@ impl Form {
                 let _ = field.control.restore(field.start.clone());
             }
             field.settled = field.control.value();
+            field.accepted = None;
             (field.moving, field.touched, field.left) = (false, false, false);
         }
         self.update_all_counting();
@@ -472,7 +475,8 @@ impl Form {
         }
     }
 
-    /// Whether any value differs from its initial value.
+    /// Whether any value differs from its initial value, or from the one that was
+    /// [accepted](Self::mark_accepted) since.
     pub fn is_dirty(&self) -> bool {
         self.fields.iter().any(Field::is_dirty)
     }

@@ -166,6 +166,37 @@ fn rules_report_at_their_first_field_and_warnings_do_not_block() {
 }
 
 #[test]
+fn what_was_accepted_is_dirty_again_only_once_it_differs() {
+    let mut form = inspection();
+    let dirty = |form: &Form| {
+        form.fields().filter(|f| f.is_dirty()).map(|f| f.name.clone()).collect::<Vec<_>>().join(" ")
+    };
+    let _ = handle(&mut form, "feeder", Intent::Flip);
+    let _ = handle(&mut form, "brood", Intent::Choose(dec!(3)));
+    let sent = form.values();
+    // Entered while it is being sent.
+    let _ = handle(&mut form, "brood", Intent::Choose(dec!(5)));
+    form.mark_accepted(sent.iter());
+    assert_eq!(dirty(&form), "brood");
+    form.undo();
+    assert_eq!(dirty(&form), "", "as it was sent");
+    form.undo();
+    assert_eq!(dirty(&form), "brood", "its initial value is not the accepted one");
+    // Another definition keeps what was accepted; a new initial value replaces it.
+    let mut defined = inspection();
+    defined.take_over(&form);
+    assert!(defined.field("feeder").is_some_and(|feeder| feeder.is_dirty()), "off, accepted on");
+    let mut feeder = Switch::builder().checked(true).build().unwrap();
+    assert!(defined.replace("feeder", feeder.clone().into()).unwrap().is_empty());
+    assert!(defined.field("feeder").is_some_and(|feeder| !feeder.is_dirty()));
+    let _ = feeder.handle(Intent::Flip);
+    defined.replace("feeder", feeder.into()).unwrap();
+    assert!(defined.field("feeder").is_some_and(|feeder| feeder.is_dirty()));
+    form.reset();
+    assert_eq!(dirty(&form), "");
+}
+
+#[test]
 fn touched_dirty_clear_and_reset_are_different_things() {
     let mut form = inspection();
     let touched = |form: &Form| {

@@ -51,6 +51,34 @@ fn values_go_to_the_fields_with_their_names() {
     });
 }
 
+/// A number of rows that is not allowed becomes the nearest that is.
+#[test]
+fn there_are_never_fewer_or_more_rows_than_allowed() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+<script>window.warned = []; console.warn = (text) => warned.push(text);</script><script type=module src=/pin-notch-form.js></script>
+<notch-form id=f><form id=form><input type=hidden id=sting name=sting value=9 data-least=1 data-most=2>
+<p><notch-stepper name=sting.1.pain></notch-stepper></p><p data-only-if="sting >= 2"><notch-stepper name=sting.2.pain></notch-stepper></p></form></notch-form>"#;
+    with_form_in(PAGE, async |page| {
+        let now = "`${f.json} ${new URLSearchParams(new FormData(form))} ${f.problems.length}`";
+        let two =
+            r#"{"sting":[{"pain":null},{"pain":null}]} sting=2&sting.1.pain=&sting.2.pain= 0"#;
+        let one = r#"{"sting":[{"pain":null}]} sting=1&sting.1.pain= 0"#;
+        let three = r#"{"sting":[{"pain":3},{"pain":4}]} sting=2&sting.1.pain=3&sting.2.pain=4 0"#;
+        for (change, expected) in [
+            ("", two),
+            ("f.values = { sting: [] }", one),
+            ("f.values = { sting: [{ pain: 3 }, { pain: 4 }, { pain: 5 }] }", three),
+            ("f.reset(); sting.value = ''", one),
+            ("sting.value = 3", two),
+            ("sting.value = 'many'; sting.dataset.least = 2", two),
+        ] {
+            page.run(&format!("{change}; await new Promise((done) => setTimeout(done, 50))")).await;
+            assert_eq!(page.get(now).await, expected, "{change}");
+        }
+        assert!(page.get("warned.join()").await.contains(r#"there is no field "sting.3.pain""#));
+    });
+}
+
 /// A script does not have to wait for anything between two lines.
 #[test]
 fn values_are_up_to_date_at_once() {

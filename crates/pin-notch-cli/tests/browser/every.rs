@@ -251,3 +251,19 @@ fn the_first_event_of_an_element_is_handled() {
         assert_eq!(page.get(&value).await, "40");
     });
 }
+
+/// What is wrong stands beside the control and is not a part of it.
+#[test]
+fn pressing_what_is_wrong_changes_nothing() {
+    with_page(async |page| {
+        page.show(&form("ltr").replace(" name=", " problem='The bees do not agree.' name=")).await;
+        page.until("[...document.forms[0].elements].every((one) => one.matches(':state(ready)'))")
+            .await;
+        for (at, (start, default, ..)) in EVERY.iter().enumerate() {
+            page.click(&format!("#e{at}"), "[part=problem]", (0.06, 0.5)).await;
+            assert_eq!(value_of(&page, at).await, *default, "{start}");
+            let open = format!("document.querySelector('#e{at}').open");
+            assert_eq!(page.get(&open).await, "false", "{start}");
+        }
+    });
+}

@@ -40,7 +40,7 @@ const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Tr
 </form></notch-form></main>"#;
 
 /// A page, the form's files, and receivers: `/accept` accepts everything after a delay; `/refuse` refuses
-/// two fields and the whole form; `/break` fails. `/count` returns how often something was received.
+/// two fields and the whole form; `/break` fails, and `/mumble` refuses with broken problem details. `/count` returns how often something was received.
 pub(crate) async fn serve(page: &'static str) -> (Server, String) {
     let (folder, received) = (web_files(), Arc::new(AtomicUsize::new(0)));
     let file = |ending: &str, kind: &'static str| {
@@ -51,6 +51,7 @@ pub(crate) async fn serve(page: &'static str) -> (Server, String) {
     let refusal = r##"{"title":"Unprocessable Content","status":422,"errors":[
         {"detail":"Nobody treats so early.","pointer":"#/mites"},{"detail":"Not on this day.","pointer":"#/day"},
         {"detail":"The apiary is closed."}]}"##;
+    let broken = (StatusCode::UNPROCESSABLE_ENTITY, problem.clone(), "{");
     let (count, counted) = (received.clone(), received);
     let accept = async move |body: Bytes| {
         count.fetch_add(1, Ordering::SeqCst);
@@ -64,6 +65,7 @@ pub(crate) async fn serve(page: &'static str) -> (Server, String) {
         .route("/pin-notch-form.wasm", file("wasm", "application/wasm"))
         .route("/accept", post(accept))
         .route("/refuse", post(refuse))
+        .route("/mumble", post(async move || broken))
         .route("/break", post(async || StatusCode::SERVICE_UNAVAILABLE))
         .route("/count", get(async move || counted.load(Ordering::SeqCst).to_string()));
     listen(router).await

@@ -49,6 +49,7 @@ fn a_form_is_sent_in_place_once_and_refusals_are_shown_at_their_fields() {
         // A server that fails, and one that cannot be reached: nothing is lost.
         for (action, says) in [
             ("/break", "It could not be sent: 503 Service Unavailable. Nothing is lost."),
+            ("/mumble", "It could not be sent: 422 Unprocessable Entity. Nothing is lost."),
             (
                 "http://127.0.0.1:1/",
                 "It could not be sent: there is no connection. Nothing is lost; send it again later.",
@@ -65,6 +66,52 @@ fn a_form_is_sent_in_place_once_and_refusals_are_shown_at_their_fields() {
                 "[4,false]"
             );
         }
+    });
+}
+
+/// What was accepted is not dirty until it is changed again, and only what is dirty is kept.
+#[test]
+fn what_was_accepted_is_not_dirty() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+<script type=module src=/pin-notch-form.js></script>
+<notch-form id=f in-place keep><form id=form method=post action=/accept><notch-stepper id=mites name=mites></notch-stepper>
+<input id=note name=note> <p data-only-if="mites > 50"><input id=why name=why></p><button id=send>Send</button></form></notch-form>"#;
+    with_form_in(PAGE, async |page| {
+        let dirty = "[f, mites, note].filter((one) => one.matches(':is([data-dirty], :state(dirty))')).map(({ id }) => id).join()";
+        let kept = "Object.values(sessionStorage).map((text) => JSON.parse(text).draft.split('\\u001f')[0]).join()";
+        page.run("window.accepted = 0; f.addEventListener('accepted', () => accepted++); window.enter = (text) => { note.value = text; note.dispatchEvent(new Event('input', { bubbles: true })); note.dispatchEvent(new Event('change', { bubbles: true })); }").await;
+        page.focus("#mites").await;
+        page.write("5").await;
+        page.focus("#note").await;
+        page.run("why.value = 'many'; enter('calm'); send.click(); enter('calm, fed')").await;
+        assert_eq!(page.get(dirty).await, "f,mites,note", "not yet accepted");
+        page.until("accepted === 1").await;
+        assert_eq!(page.get(dirty).await, "f,note");
+        page.until("sessionStorage.length").await;
+        assert_eq!(page.get(kept).await, "note");
+        page.run("send.click()").await;
+        page.until("accepted === 2").await;
+        assert_eq!(page.get(&format!("[{dirty}, sessionStorage.length].join()")).await, ",0");
+        page.run("f.undo()").await;
+        assert_eq!(page.get(dirty).await, "f,note");
+        page.run("f.redo()").await;
+        assert_eq!(page.get(dirty).await, "");
+        // The page is rendered again with what was accepted.
+        page.run("note.setAttribute('value', 'calm, fed'); mites.setAttribute('value', '5'); await new Promise((done) => setTimeout(done, 50))").await;
+        page.run("enter('wild'); f.reset()").await;
+        assert_eq!(page.get("f.json").await, r#"{"mites":5,"note":"calm, fed"}"#);
+        assert_eq!(page.get(&format!("{dirty} + f.dirty")).await, "false");
+        // A form that is reset while it is being sent stays as it was reset.
+        page.run("enter('dry'); send.click(); f.reset(); enter('late')").await;
+        page.until("accepted === 3").await;
+        assert_eq!(page.get(dirty).await, "f,note");
+        page.run("f.reset()").await;
+        assert_eq!(page.get(dirty).await, "");
+        // A page that sends the form by its own script.
+        page.run("f.removeAttribute('in-place'); form.addEventListener('submit', (event) => event.preventDefault()); enter('sent'); send.click()").await;
+        page.until("sessionStorage.length").await;
+        page.run("f.markAccepted()").await;
+        assert_eq!(page.get(&format!("[{dirty}, sessionStorage.length].join()")).await, ",0");
     });
 }
 

@@ -67,8 +67,11 @@ impl Described {
                         secrets.push(name.to_owned());
                     }
                     let own = native::Described::read(of(record, 4), &mut records);
-                    let (control, text) = own.control(before.control(name));
+                    let (mut control, text) = own.control(before.control(name));
                     disallowed.extend(text.map(|text| (name.to_owned(), text)));
+                    if records.peek().is_some_and(|next| next[0] == "g") {
+                        native::mend_count(&mut control);
+                    }
                     Some(control)
                 }
                 _ => continue,

@@ -31,6 +31,10 @@ pub(super) enum Message<'a> {
     Part(&'a str),
     /// What has been entered, for review: a record for each field, with its name, label, value and the label of its row.
     Review,
+    /// The form is being sent as it is now.
+    Sending,
+    /// The receiver has accepted what was sent last or, if nothing was, the current values.
+    Accepted,
     /// The problems found by the receiver: a record for each, with name and text.
     Refuse(&'a str),
     /// Restores a stored draft.
@@ -58,7 +62,7 @@ pub(super) enum Message<'a> {
 impl<'a> Message<'a> {
     /// The words used by the script.
     #[cfg(test)]
-    const WORDS: [&'static str; 23] = [
+    const WORDS: [&'static str; 25] = [
         "define",
         "native",
         "redescribe",
@@ -72,6 +76,8 @@ impl<'a> Message<'a> {
         "send",
         "part",
         "review",
+        "sending",
+        "accepted",
         "refuse",
         "bring-back",
         "draft",
@@ -100,6 +106,8 @@ impl<'a> Message<'a> {
             "send" => Self::Send,
             "part" => Self::Part(text),
             "review" => Self::Review,
+            "sending" => Self::Sending,
+            "accepted" => Self::Accepted,
             "refuse" => Self::Refuse(text),
             "bring-back" => Self::BringBack(text),
             "draft" => Self::Draft,

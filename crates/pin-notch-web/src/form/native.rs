@@ -134,6 +134,16 @@ pub(super) fn set_number(stepper: &mut Stepper, text: &str, is_settled: bool) {
     stepper.set_readonly(before.readonly);
 }
 
+/// A number of rows that is missing or not allowed becomes the nearest that is.
+pub(super) fn mend_count(control: &mut Control) {
+    let wanted = match control.draft().first().filter(|_| control.is_drafting()) {
+        Some(text) => parse_number(text).ok().map(Value::Number),
+        None => Some(control.value()).filter(|value| !value.is_empty()),
+    };
+    control.drop_draft();
+    let _ = control.set_nearest(wanted.unwrap_or_else(|| control.default_value()));
+}
+
 /// The same change as attempts on a control of this library: texts when they are settled, and the others
 /// at once.
 fn attempts(before: &Control, texts: &[String], is_settled: bool) -> Vec<String> {
@@ -191,13 +201,20 @@ impl State {
     pub(super) fn native(&mut self, all: &mut Operations, text: &str) {
         let Some(record) = records(text).next().filter(|record| record.len() > 1) else { return };
         let (name, is_settled, is_set) = (&record[0], record[1] != "input", record[1] == "set");
-        let Some(control) = self.form.control(name) else { return };
-        let mut control = control.clone();
+        let Some(field) = self.form.field(name) else { return };
+        let (mut control, counts_rows) = (field.control.clone(), field.counts_rows());
         let before = control.value();
         let attempts = attempts(&control, &record[2..], is_settled);
         set_texts(&mut control, &record[2..], is_settled);
+        if counts_rows {
+            mend_count(&mut control);
+        }
         if is_set {
-            return self.changed(all, name, control);
+            self.changed(all, name, control);
+            if counts_rows {
+                self.put(all, name);
+            }
+            return;
         }
         if !self.secrets.contains(name) {
             attempts.iter().for_each(|attempt| self.recorded.native(name, attempt));

@@ -87,6 +87,8 @@ impl State {
     /// Follows the page, which has reset its elements.
     pub(super) fn reset(&mut self, all: &mut Operations) {
         self.form.reset();
+        // What was sent before will be accepted without this form having it any more.
+        self.sent = self.sent.take().map(|_| self.contents());
         self.recorded.attempt("reset", "reset");
         self.shown.forget(all);
         for (name, text) in &self.disallowed {

@@ -16,6 +16,8 @@ const HOLD = 400;
 const BLOCKING = "input:is(:not([type]),[type=text],[type=search],[type=tel],[type=url],[type=email],[type=password],[type=date],[type=month],[type=week],[type=time],[type=datetime-local],[type=number]), notch-text:is(:not([rows]),[rows='1']), notch-stepper, notch-date, notch-date-span, notch-month, notch-week, notch-time, notch-date-time";
 
 const inside = (event) => event.composedPath()[0];
+// The message about what is wrong is not part of the control: pressing it changes nothing.
+const isOnProblem = (event) => inside(event).closest?.("[part=problem]");
 
 // Whether an input method handles the key. Safari ends a composition before the Enter that confirms it, so that only
 // the key code tells: https://www.w3.org/TR/uievents/#determine-keydown-keyup-keyCode
@@ -82,7 +84,7 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
 
   on("pointerdown", (event) => {
     // The primary one is always accepted: the end of another press may have been missed.
-    if (event.button !== 0 || (isOther(event) && !event.isPrimary)) return;
+    if (event.button !== 0 || (isOther(event) && !event.isPrimary) || isOnProblem(event)) return;
     const step = inside(event).closest?.("[data-do=step]:not([aria-disabled=true])");
     if (step) hold(step);
     const isGrabbed = pointer("down", event);
@@ -119,6 +121,7 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
   on("dragstart", (event) => event.preventDefault());
   on("click", (event) => {
     const target = inside(event);
+    if (isOnProblem(event)) return;
     const part = target.closest?.("[data-do]");
     if (part && root.contains(part)) {
       if (part.matches(":disabled, [role=button][aria-disabled=true]")) return;

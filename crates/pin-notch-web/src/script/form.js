@@ -43,7 +43,7 @@ export function arriveForms(machine) {
 }
 
 // What needs to know the current values of all controls.
-const READING = new Set(["values", "problems", "warnings", "send", "part", "review", "undo", "redo", "clear", "preset", "rows", "draft"]);
+const READING = new Set(["values", "problems", "warnings", "send", "sending", "accepted", "part", "review", "undo", "redo", "clear", "preset", "rows", "draft"]);
 // What is announced only until something is entered.
 const PASSING = new Set(["brought-back", "sent"]);
 
@@ -350,7 +350,10 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     }
     // A dialog can also be closed while the form is being sent.
     const isBusy = this.#sending && !closesDialog(this.#form, event.submitter);
-    if (!isBusy && (event.submitter?.formNoValidate || this.checkValidity())) return;
+    if (!isBusy && (event.submitter?.formNoValidate || this.checkValidity())) {
+      this.#tell("sending");
+      return;
+    }
     event.preventDefault();
     event.stopImmediatePropagation();
     if (isBusy) return;
@@ -390,7 +393,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       this.#refused();
     } else if (why) this.say(why);
     else {
-      this.#kept.forget();
+      this.markAccepted();
       const { thanks, thanksPage } = this.dataset;
       if (thanks) this.#boxes.announce(thanks);
       else this.say("sent");
@@ -471,6 +474,14 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   clear() { this.#tell("clear"); this.#kept.saveSoon(); }
   // Enters the values of a preset, as a single step for undo.
   apply(preset) { this.#boxes.announce(this.#tell("preset", preset)); this.#kept.saveSoon(); }
+  // The receiver has accepted what was sent last, as after a form was sent in place: nothing of it is dirty any more,
+  // and its draft is forgotten.
+  markAccepted() {
+    this.#tell("accepted");
+    this.#kept.forget();
+    // What has been entered since.
+    if (this.dirty) this.#kept.saveSoon();
+  }
   // Restores the initial values. This cannot be undone.
   reset() { if (this.#form) { resetForm(this.#form); this.#finishReset(); } }
   // The draft to store.

@@ -22,7 +22,10 @@ export async function send(form, submitter) {
     const headers = { Accept: "application/problem+json, application/json" };
     answer = await fetch(url, { headers, signal: AbortSignal.timeout(PATIENCE), ...isPost && { method: "POST", body } });
     if (answer.ok) return { answer };
-    if (answer.headers.get("Content-Type")?.includes("problem+json")) return { errors: errorsOf(await answer.json()) };
+    if (answer.headers.get("Content-Type")?.includes("problem+json")) {
+      const errors = await answer.json().then(errorsOf).catch(() => undefined);
+      if (errors) return { errors };
+    }
   } catch {
     return { why: "unreachable" };
   }

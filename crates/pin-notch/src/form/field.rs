@@ -57,8 +57,19 @@ impl Field {
     }
 
     /// Whether its value differs from its initial value: from its default or, if it has none and follows
-    /// another field, from the value that the link gives it.
+    /// another field, from the value that the link gives it. Once the receiver has
+    /// [accepted](super::Form::mark_accepted) a value, it is compared with that one.
     pub fn is_dirty(&self) -> bool {
+        self.control.value() != *self.accepted.as_ref().unwrap_or(&self.start)
+    }
+
+    /// Whether its value differs from its initial value, whatever was accepted since.
+    pub(super) fn is_entered(&self) -> bool {
         self.control.value() != self.start
+    }
+
+    /// Sets its initial value to its control's default.
+    pub(super) fn start_at_default(&mut self) {
+        (self.start, self.accepted) = (self.control.default_value(), None);
     }
 }

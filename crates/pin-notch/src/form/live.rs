@@ -57,7 +57,7 @@ impl Form {
         field.control = control;
         field.apply_conditions();
         if starts_elsewhere {
-            field.start = field.control.default_value();
+            field.start_at_default();
         }
         self.follow(name)
     }
@@ -114,8 +114,7 @@ impl Form {
     /// ```
     pub fn start_at_default(&mut self, name: &str) {
         if let Some(place) = self.index_of(name) {
-            let field = &mut self.fields[place];
-            field.start = field.control.default_value();
+            self.fields[place].start_at_default();
         }
     }
 
@@ -184,8 +183,8 @@ impl Form {
     /// controls.
     fn take_entered(&mut self) -> Vec<(usize, Control)> {
         let mut entered = Vec::new();
-        for (at, field) in self.fields.iter_mut().enumerate().filter(|(_, field)| field.is_dirty())
-        {
+        let fields = self.fields.iter_mut().enumerate();
+        for (at, field) in fields.filter(|(_, field)| field.is_entered()) {
             entered.push((at, field.control.clone()));
             let _ = field.control.restore(field.start.clone());
         }
@@ -215,7 +214,7 @@ impl Form {
     }
 
     /// Takes over the state of a form of which this is a new definition: which fields were touched and
-    /// left, their initial values, and the undo history, for fields with the same names.
+    /// left, their initial and accepted values, and the undo history, for fields with the same names.
     ///
     /// ```
     /// use pin_notch::{Form, Intent, Switch};
@@ -235,7 +234,7 @@ impl Form {
             let field = &mut self.fields[at];
             (field.touched, field.left) = (old.touched, old.left);
             if field.control.default_value() == old.control.default_value() {
-                field.start = old.start.clone();
+                (field.start, field.accepted) = (old.start.clone(), old.accepted.clone());
             }
             if field.control.value() == old.control.value() {
                 (field.settled, field.moving) = (old.settled.clone(), old.moving);

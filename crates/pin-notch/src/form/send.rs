@@ -70,6 +70,36 @@ impl Form {
         }
     }
 
+    /// Reports that the receiver has accepted these values, such as those from [`submit`](Self::submit).
+    /// Fields that still have them, and those that were not sent, are not [dirty](Field::is_dirty) any more;
+    /// what has been entered since then is.
+    ///
+    /// ```
+    /// # use pin_notch::{dec, Form, Intent, Rating};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let mut form = Form::new().with("temper", "Temper", Rating::builder())?;
+    /// let _ = form.handle("temper", Intent::Choose(dec!(4)))?;
+    /// let sent = form.submit()?;
+    /// // Once they have been stored:
+    /// form.mark_accepted(sent.iter());
+    /// assert!(!form.is_dirty());
+    /// form.undo();
+    /// assert!(form.is_dirty());
+    /// # Ok(()) }
+    /// ```
+    pub fn mark_accepted<'a>(&mut self, values: impl IntoIterator<Item = (&'a str, &'a Value)>) {
+        for field in &mut self.fields {
+            field.accepted = Some(field.control.value());
+        }
+        for (name, value) in values {
+            let Some(at) = self.index_of(name) else { continue };
+            let field = &mut self.fields[at];
+            if *value != field.control.sent_value() {
+                field.accepted = Some(value.clone());
+            }
+        }
+    }
+
     /// The entry list as a plain HTML form would [construct it][entries], in field order: nothing for
     /// disabled controls, those in a disabled fieldset, [unsent](Self::unsent) ones and those that are off
     /// or empty; two entries for a span, and one for each of several choices, in the order of the options.
