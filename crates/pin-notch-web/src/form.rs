@@ -59,6 +59,8 @@ struct State {
     watchers: Vec<Vec<Watcher>>,
     shown: Shown,
     recorded: Recorded,
+    /// Whether the page shows, or has shown, everything that was entered.
+    is_reviewed: bool,
     /// The values of all fields when it was sent last, until they are accepted.
     sent: Option<Contents>,
 }
@@ -299,6 +301,9 @@ impl State {
         let names: Vec<&str> = names.iter().map(String::as_str).collect();
         names.iter().for_each(|name| self.offer_rows(all, name));
         self.shown.update(all, &self.form, &self.world, &names);
+        if self.is_reviewed {
+            all.add("reviewed", &[]);
+        }
     }
 
     fn update_watcher(&self, all: &mut Operations, watcher: Watcher) {

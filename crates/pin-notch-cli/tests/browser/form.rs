@@ -454,3 +454,51 @@ fn parts_follow_conditions_and_changes_of_the_page() {
         assert_eq!(seen().await, "|Mites|Treatment|Queen|Food|Send");
     });
 }
+
+/// A rule is checked in the last part with fields that it refers to, wherever its message is shown.
+#[test]
+fn a_rule_over_several_parts_waits_for_the_last_of_them() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+<script type=module src=/pin-notch-form.js></script>
+<notch-form id=f><form aria-label=Visit>
+<section data-part><h2>Mites</h2><label>Mites <input type=number name=mites value=12></label></section>
+<section data-part><h2>Queen</h2><label>Queen <input name=queen></label></section>
+<section data-part><h2>Note</h2><label>Note <input name=note></label></section>
+<notch-rule hidden holds="mites < 10 or queen is not empty">With so many mites, look for the queen.</notch-rule>
+<button id=send>Send</button></form></notch-form>"#;
+    with_form_in(PAGE, async |page| {
+        let part = "document.querySelector('.progress').textContent";
+        let press = async |word: &str| {
+            page.run(&format!("[...document.querySelectorAll('button')].find((one) => one.textContent === '{word}').click()")).await;
+        };
+        let enter = async |name: &str, text: &str| {
+            page.run(&format!("f.form.elements.{name}.value = '{text}'; for (const type of ['input', 'change']) f.form.elements.{name}.dispatchEvent(new Event(type, {{ bubbles: true }}))")).await;
+        };
+        press("Next").await;
+        assert_eq!(page.get(part).await, "2 of 4: Queen", "the queen may be entered there");
+        press("Next").await;
+        assert_eq!(page.get(part).await, "2 of 4: Queen");
+        assert_eq!(
+            listed(&page, "problems").await,
+            "Mites: With so many mites, look for the queen."
+        );
+        // Also after all of its fields have been seen.
+        press("Back").await;
+        press("Next").await;
+        assert_eq!(page.get(part).await, "2 of 4: Queen");
+        enter("queen", "marked").await;
+        assert_eq!(listed(&page, "problems").await, "");
+        press("Next").await;
+        enter("note", "calm").await;
+        press("Next").await;
+        assert_eq!(page.get(part).await, "4 of 4: Review");
+        // The review shows what would be sent now.
+        let review = "document.querySelector('.review').innerText.replace(/\\s+/g, ' ')";
+        assert_eq!(page.get(review).await, "Mites 12 Queen marked Note calm");
+        page.run("document.querySelectorAll('.review a')[1].focus(); f.undo()").await;
+        assert_eq!(page.get(review).await, "Mites 12 Queen marked Note –");
+        assert_eq!(page.get("document.activeElement.textContent").await, "Queen");
+        page.run("f.values = { mites: 3 }").await;
+        assert_eq!(page.get(review).await, "Mites 3 Queen marked Note –");
+    });
+}

@@ -26,8 +26,8 @@ pub(super) enum Message<'a> {
     Reset,
     /// Somebody wants to send the form. The answer is `1` if it can be sent.
     Send,
-    /// Somebody wants to continue past these fields, whose names are in a record. The answer is `1` if they
-    /// have no problems.
+    /// Somebody wants to continue past these fields: `now` and their names in a record, and `later` and the names
+    /// of the fields in later parts in another one. The answer is `1` if they have no problems.
     Part(&'a str),
     /// What has been entered, for review: a record for each field, with its name, label, value and the label of its row.
     Review,

@@ -78,9 +78,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #isReadable = true;
   #parts = new Parts({
     words: (what) => this.#tell("say", what),
-    isRight: (isIn) => {
-      const names = [...this.#fields].filter(([, { elements }]) => isIn(elements[0])).map(([name]) => name);
-      const isRight = this.#tell("part", record(...names)) === "1";
+    isRight: (isIn, isLater) => {
+      const named = (isMeant) => [...this.#fields].filter(([, { elements }]) => isMeant(elements[0])).map(([name]) => name);
+      const isRight = this.#tell("part", [record("now", ...named(isIn)), record("later", ...named(isLater))].join(RECORD)) === "1";
       const isAllRight = this.#areNativesRight(isIn) && isRight && this.#areOthersRight(isIn);
       if (!isAllRight) this.#refused();
       return isAllRight;
@@ -546,6 +546,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       if (container.matches("[data-part]")) this.#parts.count(container, Boolean(on));
       else for (const one of [container, ...container.labels ?? []]) one.hidden = !on;
     },
+    reviewed: () => this.#parts.update(),
     output: (at, text) => { this.#outputs[at].value = text; },
     own: (name, text) => this.#object("own", name, text),
     problem: (name, text) => this.#object("rule", name, text),

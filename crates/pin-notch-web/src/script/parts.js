@@ -25,7 +25,8 @@ export class Parts {
   // The parts that do not count under the form's conditions.
   #uncounted = new WeakSet();
 
-  // `owner` checks the fields of a part, and provides their values and all texts.
+  // `owner` checks the fields of a part, given which elements are in it and which in later ones, and provides the
+  // values of fields and all texts.
   constructor(owner) { this.owner = owner; }
 
   // Removes what another form has added here.
@@ -94,8 +95,9 @@ export class Parts {
 
   // Continues if there are no problems in this part.
   goOn() {
-    const part = this.#counting[this.#at];
-    if (this.owner.isRight((element) => part.contains(element))) this.show(this.#at + 1);
+    const counting = this.#counting, part = counting[this.#at], later = counting.slice(this.#at + 1);
+    const isLater = (element) => later.some((other) => other.contains(element));
+    if (this.owner.isRight((element) => part.contains(element), isLater)) this.show(this.#at + 1);
   }
   // Focuses this element, and shows what hides it: its part, and, as a link to it would (HTML's revealing
   // algorithms), closed details and what is hidden until it is found.
@@ -124,6 +126,8 @@ export class Parts {
     this.#next.hidden = isEnd;
     if (goes) this.#title.focus();
   }
+  // Shows in the review what has changed, as by undo.
+  update() { if (this.isOn && this.isAtEnd) this.#list(); }
   // The review: everything that was entered, with links back.
   #list() {
     const all = [];
@@ -140,6 +144,9 @@ export class Parts {
       term.append(link);
       all.at(-1).append(term, Object.assign(document.createElement("dd"), { textContent: text || "–" }));
     }
+    const links = () => [...this.#review.querySelectorAll("a")];
+    const focused = links().indexOf(this.#review.getRootNode().activeElement);
     this.#review.replaceChildren(...all);
+    links()[focused]?.focus();
   }
 }
