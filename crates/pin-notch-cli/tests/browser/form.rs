@@ -460,7 +460,7 @@ fn parts_follow_conditions_and_changes_of_the_page() {
 fn a_rule_over_several_parts_waits_for_the_last_of_them() {
     const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
 <script type=module src=/pin-notch-form.js></script>
-<notch-form id=f><form aria-label=Visit>
+<notch-form id=f keep><form aria-label=Visit>
 <section data-part><h2>Mites</h2><label>Mites <input type=number name=mites value=12></label></section>
 <section data-part><h2>Queen</h2><label>Queen <input name=queen></label></section>
 <section data-part><h2>Note</h2><label>Note <input name=note></label></section>
@@ -499,6 +499,15 @@ fn a_rule_over_several_parts_waits_for_the_last_of_them() {
         assert_eq!(page.get(review).await, "Mites 12 Queen marked Note –");
         assert_eq!(page.get("document.activeElement.textContent").await, "Queen");
         page.run("f.values = { mites: 3 }").await;
+        assert_eq!(page.get(review).await, "Mites 3 Queen marked Note –");
+        // A reload returns to where somebody was.
+        page.run("dispatchEvent(new Event('pagehide'))").await;
+        for (at, word) in ["4 of 4: Review", "3 of 4: Note"].into_iter().zip(["Back", "Next"]) {
+            page.client.refresh().await.expect("loaded again");
+            page.until("document.querySelector('notch-form:state(ready)')").await;
+            assert_eq!(page.get(part).await, at);
+            press(word).await;
+        }
         assert_eq!(page.get(review).await, "Mites 3 Queen marked Note –");
     });
 }

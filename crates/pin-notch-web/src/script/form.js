@@ -78,6 +78,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #isReadable = true;
   #parts = new Parts({
     words: (what) => this.#tell("say", what),
+    moved: () => this.#kept.saveSoon(),
     isRight: (isIn, isLater) => {
       const named = (isMeant) => [...this.#fields].filter(([, { elements }]) => isMeant(elements[0])).map(([name]) => name);
       const isRight = this.#tell("part", [record("now", ...named(isIn)), record("later", ...named(isLater))].join(RECORD)) === "1";
@@ -138,11 +139,12 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       const given = Object.getOwnPropertyDescriptor(this, "values")?.value ?? this.#given;
       delete this.values;
       if (given) this.values = given;
-      const { draft, moves } = this.#kept.found();
+      const { draft, moves, part } = this.#kept.found();
       if (draft) {
         this.#tell("go-on", moves);
         this.#tell("bring-back", draft);
         this.#notice();
+        this.#parts.restart(part);
         this.say("brought-back");
       }
     }
@@ -486,7 +488,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   reset() { if (this.#form) { resetForm(this.#form); this.#finishReset(); } }
   // The draft to store.
   #draft() {
-    return { draft: this.#tell("draft"), moves: this.#tell("recorded") };
+    return { draft: this.#tell("draft"), moves: this.#tell("recorded"), part: this.#parts.at };
   }
 
   // What the machine can do to the page.

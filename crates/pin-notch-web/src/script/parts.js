@@ -25,8 +25,8 @@ export class Parts {
   // The parts that do not count under the form's conditions.
   #uncounted = new WeakSet();
 
-  // `owner` checks the fields of a part, given which elements are in it and which in later ones, and provides the
-  // values of fields and all texts.
+  // `owner` checks the fields of a part, given which elements are in it and which in later ones, provides the values
+  // of fields and all texts, and is told when somebody has moved to another part.
   constructor(owner) { this.owner = owner; }
 
   // Removes what another form has added here.
@@ -113,7 +113,9 @@ export class Parts {
     }
     element.focus();
   }
-  restart() { if (this.isOn) this.show(0, false); }
+  // Which part is visible, and back to it or to the first one.
+  get at() { return this.#at; }
+  restart(at = 0) { if (this.isOn) this.show(Math.min(at, this.#counting.length), false); }
   show(at, goes = true) {
     const counting = this.#counting, isEnd = at === counting.length, count = counting.length + 1;
     this.#at = at;
@@ -124,7 +126,9 @@ export class Parts {
     if (isEnd) this.#list();
     this.#back.hidden = at === 0;
     this.#next.hidden = isEnd;
-    if (goes) this.#title.focus();
+    if (!goes) return;
+    this.#title.focus();
+    this.owner.moved();
   }
   // Shows in the review what has changed, as by undo.
   update() { if (this.isOn && this.isAtEnd) this.#list(); }
