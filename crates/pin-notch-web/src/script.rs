@@ -18,6 +18,7 @@ carried! {
     "/src/script/around.js": watch,
     "/src/script/devices.js": listenLater,
     "/src/script/digits.js": listenForDigits,
+    "/src/script/focus.js": focusedIn,
     "/src/script/form-members.js": controlsOf,
     "/src/script/icon.js": iconOf,
     "/src/script/keyboard.js": passTyping,

@@ -1,6 +1,6 @@
 //! What is kept of a form until it is accepted, and what is half typed in it.
 
-use crate::form::{json, listed, serve, shows, with_form};
+use crate::form::{json, listed, serve, shows, with_form, with_form_in};
 use crate::support::with_page;
 use fantoccini::key::Key;
 
@@ -51,6 +51,31 @@ fn entered_values_survive_a_reload() {
         page.until(READY).await;
         assert_eq!(page.get("[f.dirty, sessionStorage.length]").await, "[false,0]");
         assert_eq!(page.get(status).await, "");
+    });
+}
+
+/// Each form of a page has a draft of its own, also in components with shadow roots.
+#[test]
+fn forms_in_shadow_roots_have_drafts_of_their_own() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visits</title><script type=module src=/pin-notch-form.js></script>
+<script>customElements.define("bee-hive", class extends HTMLElement { constructor() { super(); this.attachShadow({ mode: "open" }).innerHTML =
+`<notch-form keep=visit><form><input name=note></form></notch-form> <notch-form keep=visit id=queen><form><notch-text name=note></notch-text></form></notch-form>`; } });
+window.forms = () => [...document.querySelectorAll("bee-hive")].flatMap(({ shadowRoot }) => [...shadowRoot.querySelectorAll("notch-form")]);</script>
+<notch-form keep=visit><form><input name=note></form></notch-form> <bee-hive></bee-hive> <bee-hive></bee-hive> <bee-hive id=heath></bee-hive>"#;
+    with_form_in(PAGE, async |page| {
+        let notes = "[document.querySelector('notch-form'), ...forms()].map((form) => form.values?.note ?? '').join('|')";
+        let is_ready = "[document.querySelector('notch-form'), ...forms()].every((form) => form.matches(':state(ready)'))";
+        page.until(is_ready).await;
+        for (at, text) in [(0, "calm"), (3, "marked"), (4, "wild")] {
+            page.run(&format!("forms()[{at}].querySelector('[name=note]').focus()")).await;
+            page.write(text).await;
+        }
+        let entered = "|calm|||marked|wild|";
+        assert_eq!(page.get(notes).await, entered);
+        page.run("dispatchEvent(new Event('pagehide'))").await;
+        page.client.refresh().await.expect("loaded again");
+        page.until(is_ready).await;
+        assert_eq!(page.get(notes).await, entered);
     });
 }
 

@@ -3,6 +3,7 @@
 
 use crate::every::{EVERY, after, form, press_all};
 use crate::support::with_page;
+use fantoccini::key::Key;
 use serde_json::json;
 
 /// Changes many attributes after each attempt and on each event, like an application that binds them to
@@ -340,6 +341,34 @@ fn language_and_direction_follow_the_page() {
             page.run(change).await;
             assert_eq!(page.get(shown).await, number, "{change}");
             assert_eq!(page.get(thumb).await, place, "{change}");
+        }
+    });
+}
+
+/// Components of a page often have shadow roots of their own.
+#[test]
+fn a_button_in_a_shadow_root_gets_the_focus_back() {
+    with_page(async |page| {
+        page.show("<section></section>").await;
+        page.run(
+            "window.root = document.querySelector('section').attachShadow({ mode: 'open' });
+             root.innerHTML = '<button>Open</button> <notch-select><option>oa</option></notch-select> <notch-date></notch-date>';
+             const [button, ...fields] = root.children;
+             button.onclick = () => { for (const field of fields) if (field.matches(wanted)) field.showPicker(); };",
+        )
+        .await;
+        for wanted in ["notch-select", "notch-date"] {
+            page.run(&format!("window.wanted = '{wanted}'; root.querySelector('button').focus()"))
+                .await;
+            page.press(&[Key::Enter]).await;
+            let open = format!("root.querySelector('{wanted}').open");
+            assert_eq!(page.get(&open).await, "true", "{wanted}");
+            page.press(&[Key::Escape]).await;
+            assert_eq!(
+                page.get(&format!("`${{{open}}} ${{root.activeElement.localName}}`")).await,
+                "false button",
+                "{wanted}"
+            );
         }
     });
 }

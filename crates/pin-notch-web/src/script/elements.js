@@ -4,6 +4,7 @@
 
 import { directionOf, languageOf, onAround, unwatch, watch, watched } from "./around.js";
 import { listenLater } from "./devices.js";
+import { focusedIn } from "./focus.js";
 import { iconOf } from "./icon.js";
 import { TYPING, passTyping } from "./keyboard.js";
 import { followToField } from "./links.js";
@@ -175,10 +176,10 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   // Starts the machine. What the server has drawn is adopted, and so is what somebody has entered in a
   // native control.
   #start() {
-    const { activeElement, body } = this.ownerDocument;
-    const had = this.contains(activeElement) && activeElement !== this;
-    if (had) activeElement.blur(); // otherwise the element already has the focus through its content
-    const wished = this.hasAttribute("autofocus") && !this.#machine && (activeElement ?? body) === body;
+    const { body } = this.ownerDocument, before = focusedIn(this.ownerDocument);
+    const had = this.contains(before) && before !== this;
+    if (had) before.blur(); // otherwise the element already has the focus through its content
+    const wished = this.hasAttribute("autofocus") && !this.#machine && (before ?? body) === body;
     if (this.#machine) this.#define(); // it was moved, and the direction may differ here
     else this.#wake();
     this.#ports.started();
@@ -339,12 +340,11 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   // Opens the popup, from any button. The focus moves into it, and afterwards back to that button.
   showPicker() {
     if (this.open || !this.#wake()) return;
-    const { activeElement: before, body } = this.ownerDocument;
+    const { body } = this.ownerDocument, { shadowRoot } = this, before = focusedIn(this.ownerDocument);
     this.focus();
     this.#ask("act", "toggle");
-    const { shadowRoot } = this;
     if (!shadowRoot.activeElement) shadowRoot.querySelector("[data-focus]")?.focus({ preventScroll: true });
-    if (before !== this && before !== body) this.#ports.opener = before;
+    if (before !== this && before !== body && !shadowRoot.contains(before)) this.#ports.opener = before;
   }
   get form() { return this.#internals.form; }
   get labels() { return this.#internals.labels; }

@@ -1,5 +1,12 @@
 // Stores what was entered while the tab is open, so that it survives a reload.
 
+// The `id` of an element, or else its position among those of its kind; in a shadow root, after that of its host.
+function placeOf(element) {
+  const root = element.getRootNode();
+  const place = element.id || [...root.querySelectorAll(element.localName)].indexOf(element);
+  return root.host ? `${placeOf(root.host)} ${place}` : place;
+}
+
 export class Kept {
   #form;
   #timer;
@@ -9,7 +16,7 @@ export class Kept {
   constructor(form, draft) { [this.#form, this.#draft] = [form, draft]; }
   get #isOn() { return this.#form.hasAttribute("keep"); }
   // The draft of one page must not turn up in another one, such as that of the next hive.
-  get #key() { return `notch-form ${this.#form.getAttribute("keep") || this.#page} ${this.#form.id || this.#place}`; }
+  get #key() { return `notch-form ${this.#form.getAttribute("keep") || this.#page} ${this.#place}`; }
   get #stored() { try { return JSON.parse(sessionStorage.getItem(this.#key)); } catch { return null; } }
   #store(value) {
     try {
@@ -21,7 +28,7 @@ export class Kept {
   found() {
     // Later, the form may have left the document, and the document its address.
     this.#page = location.pathname + location.search;
-    this.#place = [...document.querySelectorAll(this.#form.localName)].indexOf(this.#form);
+    this.#place = placeOf(this.#form);
     const found = this.#isOn && this.#stored, [{ type } = {}] = performance.getEntriesByType("navigation");
     if (found && (!found.sent || type === "reload" || type === "back_forward")) return found;
     this.forget();
