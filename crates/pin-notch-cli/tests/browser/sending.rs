@@ -138,6 +138,39 @@ fn a_button_that_closes_the_dialog_sends_nothing() {
     });
 }
 
+/// Enter presses the first button that sends the form, which may be in content that does not count.
+#[test]
+fn enter_presses_no_button_that_does_not_count() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+<script type=module src=/pin-notch-form.js></script>
+<notch-form id=f><form id=form><div data-only-if="mites > 9"><button id=treat name=next value=treat>Treat</button>
+<p data-only-if="mites > 99"><input type=submit id=burn name=next value=burn></p></div>
+<notch-stepper id=mites name=mites value=3></notch-stepper> <label>Note <input id=note name=note></label>
+<input type=hidden name=sting value=1 data-least=1 data-most=2><p><input name=sting.1.pain></p>
+<p data-only-if="sting >= 2"><input name=sting.2.pain><button name=sting.rows value="remove 2">Remove</button></p><button name=sting.rows value=add>Add</button>
+<button id=send name=next value=leave>Send</button></form></notch-form>"#;
+    with_form_in(PAGE, async |page| {
+        page.run("window.sent = []; form.addEventListener('submit', (event) => { event.preventDefault(); sent.push(event.submitter.id); })").await;
+        for (change, expected) in [
+            ("", "send"),
+            ("mites.value = 12", "treat"),
+            ("mites.value = 3; document.querySelector('[value=add]').click()", "send"),
+            ("mites.value = 12; form.prepend(burn.parentElement)", "treat"),
+            ("burn.parentElement.removeAttribute('data-only-if')", "burn"),
+            ("burn.parentElement.dataset.onlyIf = 'mites > 99'; form.prepend(burn)", "burn"),
+            (
+                "burn.remove(); f.outerHTML = f.outerHTML; form.addEventListener('submit', (event) => { event.preventDefault(); sent.push(event.submitter.id); }); await new Promise((done) => setTimeout(done, 50)); mites.value = 3",
+                "send",
+            ),
+            ("mites.value = 12", "treat"),
+        ] {
+            page.run(&format!("{change}; await new Promise((done) => setTimeout(done, 50)); sent.length = 0; note.focus()")).await;
+            page.press(&[Key::Enter]).await;
+            assert_eq!(page.get("sent.join()").await, expected, "{change}");
+        }
+    });
+}
+
 #[test]
 fn without_script_the_form_is_sent_all_the_same() {
     with_form(async |page| {

@@ -14,7 +14,7 @@ import { assign, fieldsIn, jsonOf } from "./form-values.js";
 import { putNatives, textsOf, wrongNative } from "./natives.js";
 import { FIELD, RECORD, listRecord, record, unescaped } from "./records.js";
 import { NativeProblems } from "./native-problems.js";
-import { count, mark, release } from "./membership.js";
+import { count, countButtons, countContent, mark, release } from "./membership.js";
 import { Parts } from "./parts.js";
 import { ports } from "./ports.js";
 import { whenReleased } from "./presses.js";
@@ -189,10 +189,11 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     }
     for (const element of left) if (!this.#names.has(element) && !element.form?.closest(this.localName)) release(element);
     this.#natives.keepOnly(this.#fields);
-    this.#write(() => this.#tell("define", [record("w", languageOf(this)), ...found.records].join(RECORD)));
     // With script they do not send the form, and Enter does not activate them.
     const buttons = this.#rows.all().map(({ button }) => button), presets = this.#form.querySelectorAll(PRESETS);
     for (const button of [...buttons, ...presets]) if (button.type !== "button") button.type = "button";
+    this.#write(() => this.#tell("define", [record("w", languageOf(this)), ...found.records].join(RECORD)));
+    this.#write(() => countButtons(this));
     this.#write(() => this.#parts.define(this.#form));
     this.#observer.takeRecords();
   }
@@ -545,6 +546,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
         if (wrong.length > 0) this.#defineSoon();
         return;
       }
+      countContent(container, Boolean(on));
       if (container.matches("[data-part]")) this.#parts.count(container, Boolean(on));
       else for (const one of [container, ...container.labels ?? []]) one.hidden = !on;
     },

@@ -18,6 +18,38 @@ export function count(element, on) {
   }
 }
 
+// Content that does not count under the conditions of its form.
+const uncounted = new WeakSet();
+const CONDITIONAL = "[data-only-if]";
+const isInUncounted = (element) => {
+  const container = element?.closest(CONDITIONAL);
+  return Boolean(container) && (uncounted.has(container) || isInUncounted(container.parentElement));
+};
+const SENDING = "button:is(:not([type]), [type=submit]), input[type=submit]";
+
+// Whether content counts.
+export function countContent(container, on) {
+  if (uncounted.has(container) !== on) return;
+  uncounted[on ? "delete" : "add"](container);
+  countButtons(container);
+}
+// Enter in a field presses the first button that sends the form, even if it is hidden. Buttons in content that does not
+// count are no such buttons meanwhile.
+export function countButtons(root) {
+  for (const button of [root, ...root.querySelectorAll("button, input")]) {
+    const isOff = isInUncounted(button);
+    if (isOff && button.matches(SENDING)) {
+      button.setAttribute(UNCOUNTED, button.getAttribute("type") ?? "");
+      button.type = "button";
+    } else if (!isOff && button.type === "button" && button.hasAttribute(UNCOUNTED)) {
+      const was = button.getAttribute(UNCOUNTED);
+      if (was) button.type = was;
+      else button.removeAttribute("type");
+      button.removeAttribute(UNCOUNTED);
+    }
+  }
+}
+
 // Whether it is dirty, or touched.
 export function mark(element, state, on) {
   const own = ports.get(element);

@@ -2,6 +2,7 @@
 // the end everything is shown for review before it is sent. Without script it is one long page.
 
 import { controlsOf } from "./form-members.js";
+import { UNCOUNTED } from "./natives.js";
 import { ignoreSecond } from "./second-click.js";
 
 // What is added to the page, and the submit buttons that are only shown at the end.
@@ -54,8 +55,10 @@ export class Parts {
     const isMissing = (own) => !isSame || own.getRootNode() !== form.getRootNode();
     if (isMissing(this.#title)) all[0].before(this.#title);
     if (isMissing(this.#review)) all.at(-1).after(this.#review);
-    this.#sends = [...controlsOf(form)].filter((one) => ["submit", "image"].includes(one.type) && (!one.hidden || one.hasAttribute(AT_END)) && !one.name);
-    if (isMissing(this.#back) || isMissing(this.#next)) this.#sends[0]?.before(this.#back, " ", this.#next, " ");
+    const isSending = (one) => ["submit", "image"].includes(one.type) || one.type === "button" && one.hasAttribute(UNCOUNTED);
+    this.#sends = [...controlsOf(form)].filter((one) => isSending(one) && (!one.hidden || one.hasAttribute(AT_END)) && !one.name);
+    const first = this.#sends.find((one) => !one.closest("[data-only-if]")) ?? this.#sends[0];
+    if (isMissing(this.#back) || isMissing(this.#next)) first?.before(this.#back, " ", this.#next, " ");
     if (isSame) this.#hide();
     else this.show(Math.min(this.#at, this.#counting.length), false);
   }
