@@ -511,3 +511,61 @@ fn a_rule_over_several_parts_waits_for_the_last_of_them() {
         assert_eq!(page.get(review).await, "Mites 3 Queen marked Note –");
     });
 }
+
+/// Undo and redo by keys go on where the field with the focus has been hidden.
+#[test]
+fn undo_moves_the_focus_out_of_what_it_hides() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+<script type=module src=/pin-notch-form.js></script>
+<notch-form id=f><form id=form><notch-rating id=mites name=mites max=9 value=5></notch-rating>
+<p data-only-if="mites > 5"><notch-select id=agent name=agent><option>oa<option>fa</notch-select></p>
+<fieldset id=stings tabindex=-1><legend>Stings</legend><input type=hidden name=sting value=0 data-least=0 data-most=1>
+<p data-only-if="sting >= 1"><notch-rating id=pain name=sting.1.pain></notch-rating></p><button id=add name=sting.rows value=add>Add</button></fieldset>
+<button>Send</button></form></notch-form>"#;
+    with_form_in(PAGE, async |page| {
+        let now = "`${f.json} ${document.activeElement.id}`";
+        page.focus("#mites").await;
+        page.press(&[Key::Right]).await;
+        page.focus("#agent").await;
+        page.write("f").await;
+        page.focus("#add").await;
+        page.press(&[Key::Enter]).await;
+        assert_eq!(page.get(now).await, r#"{"mites":6,"agent":"fa","sting":[{"pain":null}]} pain"#);
+        let undone = [
+            r#"{"mites":6,"agent":"fa","sting":[]} stings"#,
+            r#"{"mites":6,"agent":null,"sting":[]} agent"#,
+            r#"{"mites":5,"sting":[]} mites"#,
+        ];
+        for (at, expected) in undone.iter().enumerate() {
+            if at == 1 {
+                page.focus("#agent").await;
+            }
+            page.client
+                .active_element()
+                .await
+                .expect("the focus")
+                .send_keys(&format!("{}z", char::from(Key::Control)))
+                .await
+                .expect("keys");
+            assert_eq!(page.get(now).await, *expected);
+        }
+    });
+}
+
+#[test]
+fn a_form_in_parts_can_be_gone_through_without_a_button_that_sends_it() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+<script type=module src=/pin-notch-form.js></script>
+<notch-form id=f><form><section data-part><h2>Mites</h2><input name=mites></section><section data-part><h2>Queen</h2><input name=queen></section></form></notch-form>"#;
+    with_form_in(PAGE, async |page| {
+        let seen = "[...document.querySelectorAll('.progress, form > button')].filter((one) => one.checkVisibility()).map((one) => one.textContent).join('|')";
+        let press = async |word: &str| {
+            page.run(&format!("[...document.querySelectorAll('button')].find((one) => one.textContent === '{word}').click()")).await;
+        };
+        assert_eq!(page.get(seen).await, "1 of 3: Mites|Next");
+        press("Next").await;
+        assert_eq!(page.get(seen).await, "2 of 3: Queen|Back|Next");
+        press("Next").await;
+        assert_eq!(page.get(seen).await, "3 of 3: Review|Back");
+    });
+}

@@ -66,10 +66,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #natives = new NativeProblems();
   #rows = new RowButtons(this, () => this.#fields);
   #boxes = new Boxes(this, {
-    element: (name) => {
-      const counter = this.#rows.counter(name);
-      return counter ? counter.closest("fieldset") : this.#element(name);
-    },
+    element: (name) => this.#place(name),
     focus: (element) => this.#parts.focus(element),
   });
   #kept = new Kept(this, () => this.#draft());
@@ -424,6 +421,11 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     return records(this.#tell(word)).map(([name, label, text]) => ({ name, label, text, element: this.#element(name) }));
   }
   #element(name) { return this.#fields.get(name)?.elements[0] ?? null; }
+  // What to focus for a field: for a number of rows, the fieldset around them.
+  #place(name) {
+    const counter = this.#rows.counter(name);
+    return counter ? counter.closest("fieldset") : this.#element(name);
+  }
   // All current problems and warnings, whether they are shown or not.
   get problems() {
     const all = this.#listed("problems"), listed = new Set(all.map(({ name }) => name));
@@ -469,8 +471,11 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   undo() { return this.#again("undo"); }
   redo() { return this.#again("redo"); }
   #again(word) {
-    const names = records(this.#tell(word))[0] ?? [];
+    const { activeElement } = this.getRootNode(), names = records(this.#tell(word))[0] ?? [];
     this.#kept.saveSoon();
+    // What had the focus may not count any more. Then what has changed gets it, so that keys are still heard.
+    const place = this.#place(names[0]);
+    if (place && this.contains(activeElement) && !activeElement.checkVisibility()) this.#parts.focus(place);
     return names.length > 0;
   }
   // Clears every field that can be empty. This can be undone.

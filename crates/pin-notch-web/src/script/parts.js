@@ -58,7 +58,10 @@ export class Parts {
     const isSending = (one) => ["submit", "image"].includes(one.type) || one.type === "button" && one.hasAttribute(UNCOUNTED);
     this.#sends = [...controlsOf(form)].filter((one) => isSending(one) && (!one.hidden || one.hasAttribute(AT_END)) && !one.name);
     const first = this.#sends.find((one) => !one.closest("[data-only-if]")) ?? this.#sends[0];
-    if (isMissing(this.#back) || isMissing(this.#next)) first?.before(this.#back, " ", this.#next, " ");
+    if (isMissing(this.#back) || isMissing(this.#next)) {
+      if (first) first.before(this.#back, " ", this.#next, " ");
+      else this.#review.after(this.#back, " ", this.#next);
+    }
     if (isSame) this.#hide();
     else this.show(Math.min(this.#at, this.#counting.length), false);
   }
