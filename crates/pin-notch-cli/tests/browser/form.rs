@@ -501,6 +501,7 @@ fn a_rule_over_several_parts_waits_for_the_last_of_them() {
         page.run("f.values = { mites: 3 }").await;
         assert_eq!(page.get(review).await, "Mites 3 Queen marked Note –");
         // A reload returns to where somebody was.
+        enter("note", "dry").await;
         page.run("dispatchEvent(new Event('pagehide'))").await;
         for (at, word) in ["4 of 4: Review", "3 of 4: Note"].into_iter().zip(["Back", "Next"]) {
             page.client.refresh().await.expect("loaded again");
@@ -508,7 +509,7 @@ fn a_rule_over_several_parts_waits_for_the_last_of_them() {
             assert_eq!(page.get(part).await, at);
             press(word).await;
         }
-        assert_eq!(page.get(review).await, "Mites 3 Queen marked Note –");
+        assert_eq!(page.get(review).await, "Mites 3 Queen marked Note dry");
     });
 }
 
@@ -556,7 +557,8 @@ fn undo_moves_the_focus_out_of_what_it_hides() {
 fn a_form_in_parts_can_be_gone_through_without_a_button_that_sends_it() {
     const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
 <script type=module src=/pin-notch-form.js></script>
-<notch-form id=f><form><section data-part><h2>Mites</h2><input name=mites></section><section data-part><h2>Queen</h2><input name=queen></section></form></notch-form>"#;
+<a id=to href=#queen>Queen</a> <a id=on href=#mark%20of%20it>Mark</a>
+<notch-form id=f><form><section data-part><h2>Mites</h2><input name=mites></section><section data-part><h2>Queen</h2><input id=queen name=queen> <notch-text id='mark of it' name=mark></notch-text></section></form></notch-form>"#;
     with_form_in(PAGE, async |page| {
         let seen = "[...document.querySelectorAll('.progress, form > button')].filter((one) => one.checkVisibility()).map((one) => one.textContent).join('|')";
         let press = async |word: &str| {
@@ -567,5 +569,11 @@ fn a_form_in_parts_can_be_gone_through_without_a_button_that_sends_it() {
         assert_eq!(page.get(seen).await, "2 of 3: Queen|Back|Next");
         press("Next").await;
         assert_eq!(page.get(seen).await, "3 of 3: Review|Back");
+        // A link to a field shows its part, as in the page of a refused form.
+        for (link, id) in [("to", "queen"), ("on", "mark of it")] {
+            page.run(&format!("f.reset(); {link}.click()")).await;
+            page.until(&format!("document.activeElement.id === '{id}'")).await;
+            assert_eq!(page.get(seen).await, "2 of 3: Queen|Back|Next");
+        }
     });
 }

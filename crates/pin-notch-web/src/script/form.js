@@ -11,6 +11,7 @@ import { described, labelOf, nativeField } from "./fields.js";
 import { controlsOf, resetForm } from "./form-members.js";
 import { Reset, enterContent } from "./form-reset.js";
 import { assign, fieldsIn, jsonOf } from "./form-values.js";
+import { targetOf } from "./links.js";
 import { putNatives, textsOf, wrongNative } from "./natives.js";
 import { FIELD, RECORD, listRecord, record, unescaped } from "./records.js";
 import { NativeProblems } from "./native-problems.js";
@@ -29,10 +30,15 @@ import { world } from "./world.js";
 let first;
 const waiting = new Set();
 // What only this script does with a form: see the static block of the class.
-let start, save;
+let start, save, reveal;
 // The forms of the page. Their drafts are stored when the page is left.
 const living = new Set();
 globalThis.addEventListener?.("pagehide", () => { for (const form of living) save(form); });
+// A link to something in a part of a form shows this part, before it is followed.
+globalThis.document?.addEventListener("click", (event) => {
+  const target = living.size > 0 && targetOf(event);
+  if (target) for (const form of living) reveal(form, target);
+}, true);
 
 // Called when the module is loaded and the elements are active.
 export function arriveForms(machine) {
@@ -54,6 +60,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   static {
     start = (form) => form.#start();
     save = (form) => form.#kept.save();
+    reveal = (form, element) => form.#parts.reveal(element);
   }
   #machine;
   #internals = this.attachInternals();

@@ -2,15 +2,24 @@
 
 import { watched } from "./around.js";
 
+const decoded = (text) => { try { return decodeURIComponent(text); } catch { return text; } };
+
+// The element of the page to which somebody follows a link: https://html.spec.whatwg.org/multipage/browsing-the-web.html#find-a-potential-indicated-element
+export function targetOf(event) {
+  const link = event.composedPath().find((node) => node.localName === "a");
+  if (!link?.hash || link.href.split("#")[0] !== location.href.split("#")[0]) return undefined;
+  if (event.ctrlKey || event.metaKey || event.shiftKey || event.altKey || !["", "_self"].includes(link.target) || link.download) return undefined;
+  const id = link.hash.slice(1);
+  const found = [link.getRootNode(), document].flatMap((root) => [root.getElementById?.(id), root.getElementById?.(decoded(id))]);
+  return found.find(Boolean);
+}
+
 // A link to a field focuses it, as for HTML's own fields. It is followed here, because Firefox would take the
 // focus away again when it follows it.
 export function followToField(event) {
-  const link = event.composedPath().find((node) => node.localName === "a");
-  if (!link?.hash || event.defaultPrevented || link.href.split("#")[0] !== location.href.split("#")[0]) return;
-  const field = watched().find(({ id }) => id !== "" && [id, encodeURIComponent(id)].includes(link.hash.slice(1)));
-  const opensElsewhere = event.ctrlKey || event.metaKey || event.shiftKey || event.altKey || !["", "_self"].includes(link.target) || link.download;
-  if (!field || opensElsewhere) return;
+  const field = !event.defaultPrevented && targetOf(event);
+  if (!field || !watched().includes(field)) return;
   event.preventDefault();
-  location.hash = link.hash;
+  location.hash = encodeURIComponent(field.id);
   field.focus();
 }

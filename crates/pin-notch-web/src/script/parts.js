@@ -105,11 +105,15 @@ export class Parts {
     const isLater = (element) => later.some((other) => other.contains(element));
     if (this.owner.isRight((element) => part.contains(element), isLater)) this.show(this.#at + 1);
   }
+  // Shows the part with this element.
+  reveal(element) {
+    const at = this.#counting.findIndex((part) => part.contains(element));
+    if (this.isOn && at >= 0 && at !== this.#at) this.show(at, false);
+  }
   // Focuses this element, and shows what hides it: its part, and, as a link to it would (HTML's revealing
   // algorithms), closed details and what is hidden until it is found.
   focus(element) {
-    const at = this.#counting.findIndex((part) => part.contains(element));
-    if (this.isOn && at >= 0 && at !== this.#at) this.show(at, false);
+    this.reveal(element);
     for (let node = element; node; node = node.parentElement ?? node.getRootNode().host) {
       if (node.localName === "details") node.open = true;
       if (node.hidden === "until-found") {
