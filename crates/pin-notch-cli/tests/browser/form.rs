@@ -554,7 +554,7 @@ fn undo_moves_the_focus_out_of_what_it_hides() {
 }
 
 #[test]
-fn a_form_in_parts_can_be_gone_through_without_a_button_that_sends_it() {
+fn links_undo_and_problems_show_their_part() {
     const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
 <script type=module src=/pin-notch-form.js></script>
 <a id=to href=#queen>Queen</a> <a id=on href=#mark%20of%20it>Mark</a>
@@ -575,5 +575,22 @@ fn a_form_in_parts_can_be_gone_through_without_a_button_that_sends_it() {
             page.until(&format!("document.activeElement.id === '{id}'")).await;
             assert_eq!(page.get(seen).await, "2 of 3: Queen|Back|Next");
         }
+        // Undo shows what it has changed, and the focus does not stay in a part that is hidden.
+        page.run("f.reset()").await;
+        page.focus("[name=mites]").await;
+        page.write("3").await;
+        press("Next").await;
+        page.focus("[name=queen]").await;
+        page.run("f.undo()").await;
+        assert_eq!(page.get(seen).await, "1 of 3: Mites|Next");
+        assert_eq!(page.get("document.activeElement.name").await, "mites");
+        press("Next").await;
+        page.focus("[name=queen]").await;
+        page.run("f.reset()").await;
+        assert_eq!(page.get("document.activeElement.textContent").await, "1 of 3: Mites");
+        // What the server has found wrong is shown first.
+        page.run("document.getElementById('mark of it').setAttribute('problem', 'Which one?'); f.outerHTML = f.outerHTML").await;
+        page.until("document.querySelector('notch-form:state(ready)')").await;
+        assert_eq!(page.get(seen).await, "2 of 3: Queen|Back|Next");
     });
 }

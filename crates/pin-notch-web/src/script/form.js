@@ -150,6 +150,10 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
         this.#notice();
         this.#parts.restart(part);
         this.say("brought-back");
+      } else {
+        // What the server has found wrong.
+        const wrong = this.querySelector("[problem]");
+        if (wrong) this.#parts.reveal(wrong);
       }
     }
     this.#internals.states.add("ready");
@@ -480,8 +484,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #again(word) {
     const { activeElement } = this.getRootNode(), names = records(this.#tell(word))[0] ?? [];
     this.#kept.saveSoon();
-    // What had the focus may not count any more. Then what has changed gets it, so that keys are still heard.
     const place = this.#place(names[0]);
+    if (place && !this.#parts.isAtEnd) this.#parts.reveal(place);
+    // What had the focus may not count any more. Then what has changed gets it, so that keys are still heard.
     if (place && this.contains(activeElement) && !activeElement.checkVisibility()) this.#parts.focus(place);
     return names.length > 0;
   }

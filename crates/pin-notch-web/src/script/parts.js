@@ -136,9 +136,10 @@ export class Parts {
     if (isEnd) this.#list();
     this.#back.hidden = at === 0;
     this.#next.hidden = isEnd;
-    if (!goes) return;
-    this.#title.focus();
-    this.owner.moved();
+    const { activeElement } = this.#title.getRootNode();
+    const losesFocus = this.#all.some((part) => part.hidden && part.contains(activeElement));
+    if (goes || losesFocus) this.#title.focus();
+    if (goes) this.owner.moved();
   }
   // Shows in the review what has changed, as by undo.
   update() { if (this.isOn && this.isAtEnd) this.#list(); }
