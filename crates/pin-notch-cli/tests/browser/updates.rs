@@ -246,3 +246,29 @@ fn controls_that_leave_a_form_are_free_of_it() {
         assert_eq!(page.get("[box.hidden, f.json].join()").await, r#"true,{"mites":3}"#);
     });
 }
+
+/// A browser that translates a page replaces texts, and does so again whenever they change.
+#[test]
+fn a_translated_text_stays_until_it_changes() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title><script type=module src=/pin-notch-form.js></script>
+<notch-form id=f><form><notch-stepper id=mites name=mites value=3></notch-stepper> <output data-text="{mites} mites"></output> <input name=note required></form></notch-form>"#;
+    with_form_in(PAGE, async |page| {
+        page.run("window.count = 0; window.texts = () => document.querySelectorAll('output, [data-problems] p, [data-problems] a');
+            const translate = () => { for (const text of texts()) if (text.firstChild?.nodeType === Node.TEXT_NODE) {
+                count++; text.innerHTML = `<font><font>[${text.textContent}]</font></font>`; } };
+            new MutationObserver(translate).observe(document.body, { subtree: true, childList: true, characterData: true }); translate()").await;
+        let settled = "await new Promise((done) => setTimeout(done, 100))";
+        let now = "`${[...texts()].map((text) => text.textContent).join(' / ')} ${count < 9}`";
+        for (change, expected) in [
+            ("", "[3 mites] true"),
+            ("mites.value = 4", "[4 mites] true"),
+            (
+                "f.checkValidity()",
+                "[One problem has to be fixed before this can be sent.] / [note: A value is required.] / [4 mites] true",
+            ),
+        ] {
+            page.run(&format!("{change}; {settled}")).await;
+            assert_eq!(page.get(now).await, expected, "{change}");
+        }
+    });
+}

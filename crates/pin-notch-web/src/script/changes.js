@@ -22,6 +22,9 @@ const OWN = `output, ${BOXES}, ${TAGS}`;
 export const PRESETS = "button[data-preset]";
 const PARTS = `input, select, textarea, option, label, legend, fieldset, notch-rule, notch-link, output, [data-only-if], [data-part], ${PRESETS}, ${TAGS}`;
 const NAMING = "label, legend, select, notch-rule";
+// In what Chromium puts in place of a text that it translates. If the form wrote its own text again, it would be
+// translated again, without end.
+const isTranslated = (node) => node.localName === "font";
 
 // Whether a change of the page, not made by the form itself, may change the form, or what it shows.
 export function concerns({ type, attributeName, target, addedNodes, removedNodes }) {
@@ -33,7 +36,7 @@ export function concerns({ type, attributeName, target, addedNodes, removedNodes
     if (INITIAL.includes(attributeName)) return attributeName === "value" && (element.localName === "option" || SHARING.includes(element.type));
     return element.localName !== "button" || attributeName === "data-preset";
   }
-  if (element?.closest(WRITTEN)) return true;
+  if (element?.closest(WRITTEN)) return ![element, ...addedNodes].some(isTranslated);
   if (!element || element.closest(OWN)) return false;
   const isBox = (node) => node.matches?.(BOXES);
   const isPart = (node) => !isBox(node) && (node.matches?.(PARTS) || node.querySelector?.(PARTS));
