@@ -594,3 +594,28 @@ fn links_undo_and_problems_show_their_part() {
         assert_eq!(page.get(seen).await, "2 of 3: Queen|Back|Next");
     });
 }
+
+/// `today` in an expression is the day in the page, also after midnight.
+#[test]
+fn expressions_know_the_current_day() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+<script>window.warned = []; console.warn = (text) => warned.push(text);
+const Now = Date, day = 24 * 60 * 60 * 1000; let start = Now.UTC(2026, 4, 14, 12);
+Date = class extends Now { constructor(...all) { if (all.length) super(...all); else super(start); } };</script>
+<script type=module src=/pin-notch-form.js></script>
+<notch-form id=f><form><label>Visited <input type=date id=visited name=visited value=2026-05-15></label>
+<p id=ahead data-only-if="visited > today"><input name=why></p><output data-text="{visited - today} days"></output>
+<notch-rule hidden holds="visited <= today + 7">That is too far ahead.</notch-rule></form></notch-form>"#;
+    with_form_in(PAGE, async |page| {
+        let now = "[f.problems.length, 'why' in f.values, f.querySelector('output').value, warned.length].join('|')";
+        for (change, expected) in [
+            ("", "0|true|1 days|0"),
+            ("visited.value = '2026-05-22'", "1|true|8 days|0"),
+            ("start += day", "0|true|7 days|0"),
+            ("start += 8 * day", "0|false|-1 days|0"),
+        ] {
+            page.run(change).await;
+            assert_eq!(page.get(now).await, expected, "{change}");
+        }
+    });
+}

@@ -3,12 +3,12 @@
 use super::native;
 use crate::ports::records;
 use pin_notch::{
-    Control, Conversion, Decimal, Expression, ExpressionError, Form, Quoted, Rule, Scope, Sentence,
-    parse_number,
+    Control, Conversion, Date, Decimal, Expression, ExpressionError, Form, Quoted, Rule, Scope,
+    Sentence, parse_number,
 };
 use std::collections::HashMap;
 
-/// The records of a form, in the order of the page: `w`, its language; `f`, name, label and `1` if it is
+/// The records of a form, in the order of the page: `w`, its language and today's date; `f`, name, label and `1` if it is
 /// never sent for an element; `n`, the same and the kind for a native control, followed by `a`, name and
 /// values for each of its attributes, `o` for its options and `v` for its values; `c`, a condition and the
 /// names of the fields that it applies to; `r`, condition, message, field and `1` if it is only a warning
@@ -93,7 +93,12 @@ impl Described {
             notes.extend(rows(&mut form, record).err());
         }
         notes.extend(presets(&mut form, &self.records));
-        let scope = Scope::of(&form);
+        let today = self.records.iter().find(|record| record[0] == "w");
+        let today = today.and_then(|record| of(record, 2).parse::<Date>().ok());
+        let mut scope = Scope::of(&form);
+        if let Some(today) = today {
+            scope = scope.on(today);
+        }
         let (mut containers, mut outputs) = (Vec::new(), Vec::new());
         for record in &self.records {
             let text = of(record, 1);

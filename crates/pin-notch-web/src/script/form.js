@@ -24,7 +24,7 @@ import { RowButtons } from "./rows.js";
 import { ignoreSecond } from "./second-click.js";
 import { closesDialog, send } from "./send.js";
 import { startEach } from "./starting.js";
-import { world } from "./world.js";
+import { today, world } from "./world.js";
 
 // Creates machines, once the module is loaded.
 let first;
@@ -105,8 +105,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #around;
   #observer = globalThis.MutationObserver && new MutationObserver((changes) => this.#look(changes, []));
   #observerAround = globalThis.MutationObserver && new MutationObserver((changes) => this.#look([], changes));
-  // Whether its description is out of date.
+  // Whether its description is out of date, and the day on which it was made.
   #isStale = false;
+  #day;
 
   connectedCallback() {
     // The elements inside become active later.
@@ -167,7 +168,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   }
   // Passes the current description of the form to the machine.
   #define() {
-    this.#isStale = false;
+    [this.#isStale, this.#day] = [false, today()];
     this.#form = this.querySelector("form");
     if (!this.#form) return;
     // Fields required only under a condition are not marked as required without script, which cannot
@@ -200,7 +201,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     // With script they do not send the form, and Enter does not activate them.
     const buttons = this.#rows.all().map(({ button }) => button), presets = this.#form.querySelectorAll(PRESETS);
     for (const button of [...buttons, ...presets]) if (button.type !== "button") button.type = "button";
-    this.#write(() => this.#tell("define", [record("w", languageOf(this)), ...found.records].join(RECORD)));
+    this.#write(() => this.#tell("define", [record("w", languageOf(this), this.#day), ...found.records].join(RECORD)));
     this.#write(() => countButtons(this));
     this.#write(() => this.#parts.define(this.#form));
     this.#observer.takeRecords();
@@ -261,8 +262,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     if (!this.#isWriting) {
       catchUp();
       this.#look(this.#observer.takeRecords(), this.#observerAround.takeRecords());
-      // A condition may have disabled options meanwhile.
-      if (this.#isStale) this.#define();
+      // A condition may have disabled options, or midnight may have passed.
+      if (this.#isStale || (this.#machine && this.#day !== today())) this.#define();
       this.#finishReset();
     }
     for (const [name, field] of this.#fields) {
