@@ -186,7 +186,7 @@ impl State {
         self.form = made.form;
         (self.containers, self.outputs) = (made.containers, made.outputs);
         (self.secrets, self.disallowed) = (made.secrets, made.disallowed);
-        let names: Vec<String> = self.form.fields().map(|field| field.name.clone()).collect();
+        let names = self.names();
         self.watchers = vec![Vec::new(); names.len()];
         for (at, one) in self.containers.iter().enumerate() {
             let fields = one.iter().flat_map(Expression::fields);
@@ -325,10 +325,14 @@ impl State {
     fn send(&mut self, all: &mut Operations) -> String {
         let sent = self.form.submit();
         self.recorded.sent(&sent);
-        let names: Vec<String> = self.form.fields().map(|field| field.name.clone()).collect();
+        let names = self.names();
         self.shown.send(all);
         self.update(all, &names);
         flag(sent.is_ok()).to_owned()
+    }
+
+    fn names(&self) -> Vec<String> {
+        self.form.fields().map(|field| field.name.clone()).collect()
     }
 
     fn contents(&self) -> Contents {
@@ -339,8 +343,7 @@ impl State {
     fn accepted(&mut self, all: &mut Operations) {
         let sent = self.sent.take().unwrap_or_else(|| self.contents());
         self.form.mark_accepted(sent.iter().map(|(name, value)| (name.as_str(), value)));
-        let names: Vec<String> = self.form.fields().map(|field| field.name.clone()).collect();
-        self.update(all, &names);
+        self.update(all, &self.names());
     }
 
     /// The problems found by the form's receiver: a record for each, with the field's name and the text.

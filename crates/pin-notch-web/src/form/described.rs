@@ -8,16 +8,18 @@ use pin_notch::{
 };
 use std::collections::HashMap;
 
-/// The records of a form, in the order of the page: `w`, its language and today's date; `f`, name, label and `1` if it is
-/// never sent for an element; `n`, the same and the kind for a native control, followed by `a`, name and
-/// values for each of its attributes, `o` for its options and `v` for its values; `c`, a condition and the
-/// names of the fields that it applies to; `r`, condition, message, field and `1` if it is only a warning
-/// for a rule; `l`, two fields, two ranges and `1` if it is one-way for a link; `u`, the sentence of an
-/// output; `g`, name, label, minimum, maximum and the fields' names in a row for rows; `p`, name and label
-/// of a preset, followed by `q`, a field's name and its texts for each of its values.
+/// The records of a form, in the order of the page: `w`, its language and today's date; `f`, name,
+/// label and `1` if it is never sent for an element; `n`, the same and the kind for a native control,
+/// followed by `a`, name and values for each of its attributes, `o` for its options and `v` for its
+/// values; `c`, a condition and the names of the fields that it applies to; `r`, condition, message,
+/// field and `1` if it is only a warning for a rule; `l`, two fields, two ranges and `1` if it is
+/// one-way for a link; `u`, the sentence of an output; `g`, name, label, minimum, maximum and the
+/// fields' names in a row for rows; `p`, name and label of a preset, followed by `q`, a field's name
+/// and its texts for each of its values.
 #[derive(Default)]
 pub(super) struct Described {
     pub language: String,
+    today: Option<Date>,
     records: Vec<Vec<String>>,
 }
 
@@ -42,8 +44,9 @@ pub(super) struct Made {
 impl Described {
     pub(super) fn read(text: &str) -> Self {
         let records: Vec<Vec<String>> = records(text).collect();
-        let language = records.iter().find(|record| record[0] == "w").map(|record| of(record, 1));
-        Self { language: language.unwrap_or_default().to_owned(), records }
+        let page = records.iter().find(|record| record[0] == "w");
+        let [language, today] = [1, 2].map(|at| page.map_or("", |record| of(record, at)));
+        Self { language: language.to_owned(), today: today.parse().ok(), records }
     }
 
     /// Builds the form from the controls of its elements, keeping the state of the previous form.
@@ -93,10 +96,8 @@ impl Described {
             notes.extend(rows(&mut form, record).err());
         }
         notes.extend(presets(&mut form, &self.records));
-        let today = self.records.iter().find(|record| record[0] == "w");
-        let today = today.and_then(|record| of(record, 2).parse::<Date>().ok());
         let mut scope = Scope::of(&form);
-        if let Some(today) = today {
+        if let Some(today) = self.today {
             scope = scope.on(today);
         }
         let (mut containers, mut outputs) = (Vec::new(), Vec::new());

@@ -105,7 +105,7 @@ impl State {
 
     /// Updates everything.
     pub(super) fn everything(&mut self, all: &mut Operations) {
-        let names: Vec<String> = self.form.fields().map(|field| field.name.clone()).collect();
+        let names = self.names();
         for name in &names {
             self.put(all, name);
             self.report_counting(all, name);
