@@ -531,8 +531,8 @@ export interface NotchForm extends HTMLElement {
   /** Restores the initial values. This cannot be undone. */
   reset(): void;
   /**
-   * The receiver has accepted what was sent last: nothing of it is dirty any more, and its draft is forgotten. A form
-   * that is sent in place does this itself.
+   * The receiver has accepted what was sent last, or the current values if nothing was sent: nothing of it is dirty any
+   * more, and its draft is forgotten. A form that is sent in place does this itself.
    */
   markAccepted(): void;
   /** There were problems with what was to be sent, found here or by the receiver. */

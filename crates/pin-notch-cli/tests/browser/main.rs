@@ -21,6 +21,7 @@ mod looks;
 mod native;
 mod native_fields;
 mod pages;
+mod parts;
 mod rows;
 mod sending;
 mod sheets;

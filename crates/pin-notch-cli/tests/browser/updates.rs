@@ -1,7 +1,8 @@
 //! Pages that a framework updates to the markup of its server, node by node, and pages that are stored as they are
 //! and shown again: both know nothing of what a form has written into them.
 
-use crate::form::{PARTS, json, listed, shows, with_form_in};
+use crate::form::{json, listed, shows, with_form_in};
+use crate::parts::PARTS;
 use crate::support::Page;
 use fantoccini::key::Key;
 use pin_notch_sheet::{Context, Format, Page as Drawn, Sheet};

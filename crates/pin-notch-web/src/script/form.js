@@ -564,9 +564,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
         if (wrong.length > 0) this.#defineSoon();
         return;
       }
+      if (container.matches("[data-part]")) { this.#parts.count(container, Boolean(on)); return; }
       countContent(container, Boolean(on));
-      if (container.matches("[data-part]")) this.#parts.count(container, Boolean(on));
-      else for (const one of [container, ...container.labels ?? []]) one.hidden = !on;
+      for (const one of [container, ...container.labels ?? []]) one.hidden = !on;
     },
     reviewed: () => this.#parts.update(),
     output: (at, text) => { this.#outputs[at].value = text; },

@@ -20,16 +20,17 @@ export function count(element, on) {
 
 // Content that does not count under the conditions of its form.
 const uncounted = new WeakSet();
+export const counts = (container) => !uncounted.has(container);
 const CONDITIONAL = "[data-only-if]";
 const isInUncounted = (element) => {
   const container = element?.closest(CONDITIONAL);
-  return Boolean(container) && (uncounted.has(container) || isInUncounted(container.parentElement));
+  return Boolean(container) && (!counts(container) || isInUncounted(container.parentElement));
 };
 const SENDING = "button:is(:not([type]), [type=submit]), input[type=submit]";
 
 // Whether content counts.
 export function countContent(container, on) {
-  if (uncounted.has(container) !== on) return;
+  if (counts(container) === on) return;
   uncounted[on ? "delete" : "add"](container);
   countButtons(container);
 }

@@ -2,6 +2,7 @@
 // the end everything is shown for review before it is sent. Without script it is one long page.
 
 import { controlsOf } from "./form-members.js";
+import { countContent, counts } from "./membership.js";
 import { UNCOUNTED } from "./natives.js";
 import { ignoreSecond } from "./second-click.js";
 
@@ -23,8 +24,6 @@ export class Parts {
   #review;
   // The submit buttons.
   #sends = [];
-  // The parts that do not count under the form's conditions.
-  #uncounted = new WeakSet();
 
   // `owner` checks the fields of a part, given which elements are in it and which in later ones, provides the values
   // of fields and all texts, and is told when somebody has moved to another part.
@@ -39,7 +38,7 @@ export class Parts {
   define(form) {
     const all = [...form.querySelectorAll("[data-part]")];
     const isSame = all.length === this.#all.length && all.every((part, at) => part === this.#all[at]);
-    if (!isSame) for (const part of this.#all) part.hidden = this.#uncounted.has(part);
+    if (!isSame) for (const part of this.#all) part.hidden = !counts(part);
     this.#all = all;
     if (!this.isOn) { this.#end(); return; }
     this.#title ??= made("p", { className: "progress", tabIndex: -1 });
@@ -89,12 +88,12 @@ export class Parts {
   // Sets whether a part counts.
   count(part, on) {
     const inSight = this.#counting[this.#at];
-    this.#uncounted[on ? "delete" : "add"](part);
+    countContent(part, on);
     if (!this.isOn) { part.hidden = !on; return; }
     const counting = this.#counting, at = inSight ? counting.indexOf(inSight) : counting.length;
     this.show(at < 0 ? Math.min(this.#at, counting.length) : at, false);
   }
-  get #counting() { return this.#all.filter((part) => !this.#uncounted.has(part)); }
+  get #counting() { return this.#all.filter(counts); }
   get isOn() { return this.#all.length > 1; }
   // Whether all parts have been completed, so that it can be sent.
   get isAtEnd() { return !this.isOn || this.#at === this.#counting.length; }
