@@ -169,6 +169,7 @@ fn type_errors_are_reported_with_their_places() {
             "the functions are count, sum, round, min, max, different, date, weekday",
         ),
         ("frames = 3", "frames", "write 'text' in list, count(list) or list is empty"),
+        ("hive is 'Linden'", "'Linden'", "only emptiness is asked with is; compare values with ="),
     ] {
         let error = Expression::condition(text, &scope).expect_err(text);
         assert_eq!((&text[error.span()], error.help()), (place, Some(help)), "{text}");

@@ -128,7 +128,8 @@ impl Parser<'_> {
         if self.take_word("is") {
             let not = self.take_word("not");
             if !self.take_word("empty") {
-                return Err(self.unexpected("the word empty"));
+                let help = "only emptiness is asked with is; compare values with =";
+                return Err(self.unexpected("the word empty").with_help(help));
             }
             let end = self.tokens[self.at - 1].1.end;
             let is = Tree::Empty(Box::new(one.0));
