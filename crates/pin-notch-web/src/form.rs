@@ -362,7 +362,9 @@ impl State {
     fn say(&self, text: &str) -> String {
         let (word, why) = text.split_once(' ').unwrap_or((text, ""));
         self.world.message(&match word {
-            "brought-back" => Words::BroughtBack,
+            "brought-back" => {
+                Words::BroughtBack { without: records(why).next().unwrap_or_default() }
+            }
             "sending" => Words::Sending,
             "sent" => Words::Sent,
             "saved" => Words::Saved,

@@ -135,7 +135,10 @@ pub enum Message {
     /// One end of a span is chosen, and the other is still to be picked.
     OtherEnd,
     /// What was entered into a form earlier has been restored.
-    BroughtBack,
+    BroughtBack {
+        /// The labels of fields with files, which have to be chosen again.
+        without: Vec<String>,
+    },
     /// A form is being sent.
     Sending,
     /// A form was accepted.

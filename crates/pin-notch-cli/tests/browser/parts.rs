@@ -56,6 +56,27 @@ fn parts_follow_conditions_and_changes_of_the_page() {
     });
 }
 
+/// The address of the page may name something in a part.
+#[test]
+fn the_address_shows_a_part() {
+    with_form_in(PARTS, async |page| {
+        let seen = "document.querySelector('.progress').textContent";
+        assert_eq!(page.get(seen).await, "1 of 3: Mites");
+        page.run("document.querySelectorAll('h2')[2].id = 'k\u{f6}nigin'; location.hash = 'k\u{f6}nigin'").await;
+        page.until(&format!("{seen} === '2 of 3: Queen'")).await;
+        // A new page with this address.
+        page.run(
+            "document.querySelectorAll('[data-part]')[0].id = 'first'; location.hash = 'first'",
+        )
+        .await;
+        page.until(&format!("{seen} === '1 of 3: Mites'")).await;
+        page.run("history.back()").await;
+        page.until(&format!("{seen} === '2 of 3: Queen'")).await;
+        page.run("const copy = f.cloneNode(true); f.remove(); document.body.append(copy)").await;
+        page.until(&format!("{seen} === '2 of 3: Queen'")).await;
+    });
+}
+
 /// A rule is checked in the last part with fields that it refers to, wherever its message is shown.
 #[test]
 fn a_rule_over_several_parts_waits_for_the_last_of_them() {

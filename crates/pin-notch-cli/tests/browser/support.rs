@@ -163,6 +163,17 @@ impl Page {
         self.client.perform_actions(actions).await.expect("keys");
     }
 
+    /// Presses a key while another one is held.
+    pub async fn press_with(&self, held: Key, value: char) {
+        let held = char::from(held);
+        let actions = KeyActions::new("keyboard".into())
+            .then(KeyAction::Down { value: held })
+            .then(KeyAction::Down { value })
+            .then(KeyAction::Up { value })
+            .then(KeyAction::Up { value: held });
+        self.client.perform_actions(actions).await.expect("keys");
+    }
+
     pub async fn focus(&self, css: &str) {
         self.run(&format!("document.querySelector({}).focus();", json!(css))).await;
     }

@@ -53,7 +53,7 @@ pub(super) enum Message<'a> {
     Recorded,
     /// The moves made before the page was reloaded.
     GoOn(&'a str),
-    /// Requests a text for people: `brought-back`, `sending`, `sent`, `saved`, `unreachable`, or
+    /// Requests a text for people: `brought-back` with the labels of files to choose again, `sending`, `sent`, `saved`, `unreachable`, or
     /// `not-taken` and the reason; `next`, `back`, `review`, or `part` with its number, the number of
     /// parts, and its title.
     Say(&'a str),

@@ -8,21 +8,22 @@ import { PRESETS, WATCHED, WATCHED_AROUND, concerns, concernsFromAround, concern
 import { onCommand } from "./commands.js";
 import { Kept } from "./kept.js";
 import { described, labelOf, nativeField } from "./fields.js";
+import { FormFields } from "./form-fields.js";
 import { controlsOf, resetForm } from "./form-members.js";
-import { Reset, enterContent } from "./form-reset.js";
+import { Operations } from "./form-operations.js";
+import { Reset } from "./form-reset.js";
+import { Sending } from "./form-sending.js";
 import { assign, fieldsIn, jsonOf } from "./form-values.js";
-import { targetOf } from "./links.js";
-import { putNatives, textsOf, wrongNative } from "./natives.js";
+import { indicated, targetOf } from "./links.js";
+import { textsOf } from "./natives.js";
 import { FIELD, RECORD, listRecord, record, unescaped } from "./records.js";
 import { NativeProblems } from "./native-problems.js";
-import { count, countButtons, countContent, mark, release } from "./membership.js";
+import { countButtons, release } from "./membership.js";
 import { Parts } from "./parts.js";
 import { ports } from "./ports.js";
 import { whenReleased } from "./presses.js";
 import { contentsOf, reportChanges } from "./reports.js";
 import { RowButtons } from "./rows.js";
-import { ignoreSecond } from "./second-click.js";
-import { closesDialog, send } from "./send.js";
 import { startEach } from "./starting.js";
 import { today, world } from "./world.js";
 
@@ -30,10 +31,11 @@ import { today, world } from "./world.js";
 let first;
 const waiting = new Set();
 // What only this script does with a form: see the static block of the class.
-let start, save, reveal;
+let start, save, reveal, followAddress;
 // The forms of the page. Their drafts are stored when the page is left.
 const living = new Set();
 globalThis.addEventListener?.("pagehide", () => { for (const form of living) save(form); });
+globalThis.addEventListener?.("hashchange", () => { for (const form of living) followAddress(form); });
 // A link to something in a part of a form shows this part, before it is followed.
 globalThis.document?.addEventListener("click", (event) => {
   const target = living.size > 0 && targetOf(event);
@@ -61,23 +63,19 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     start = (form) => form.#start();
     save = (form) => form.#kept.save();
     reveal = (form, element) => form.#parts.reveal(element);
+    followAddress = (form) => form.#followAddress();
   }
   #machine;
   #internals = this.attachInternals();
   #form;
-  // By name: the elements of each field (several for radio buttons), and whether they are native.
-  #fields = new Map();
-  #names = new Map();
-  #containers = [];
-  #outputs = [];
+  #fields = new FormFields();
   #natives = new NativeProblems();
-  #rows = new RowButtons(this, () => this.#fields);
+  #rows = new RowButtons(this, this.#fields);
   #boxes = new Boxes(this, {
     element: (name) => this.#place(name),
     focus: (element) => this.#parts.focus(element),
   });
   #kept = new Kept(this, () => this.#draft());
-  #putting = false;
   #reporting = false;
   #isReadable = true;
   #parts = new Parts({
@@ -90,17 +88,16 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       if (!isAllRight) this.#refused();
       return isAllRight;
     },
-    entered: () => records(this.#tell("review")).map(([name, label, text, row]) => ({ name, label, text, row, element: this.#element(name) })).filter(({ element }) => element?.type !== "hidden"),
+    entered: () => records(this.#tell("review")).map(([name, label, text, row]) => ({ name, label, text, row, element: this.#fields.element(name) })).filter(({ element }) => element?.type !== "hidden"),
   });
-  #sending = false;
   // Values that were assigned before it started.
   #given;
+  // Whether a script has put it together, and nobody has entered anything yet.
+  #isAssembled = !this.isConnected;
   // A reset whose consequences have not been applied yet.
   #resetting;
   // Whether the form itself is changing the page.
   #isWriting = false;
-  // The click that is being handled.
-  #clicked;
   // Ends listening around the form.
   #around;
   #observer = globalThis.MutationObserver && new MutationObserver((changes) => this.#look(changes, []));
@@ -109,7 +106,13 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #isStale = false;
   #day;
 
+  constructor() {
+    super();
+    this.addEventListener("input", ({ isTrusted }) => { if (isTrusted) this.#isAssembled = false; }, true);
+  }
   connectedCallback() {
+    // The parser adds what is in it later.
+    if (!this.querySelector("form")) this.#isAssembled = false;
     // The elements inside become active later.
     if (first) queueMicrotask(() => { if (this.isConnected) this.#start(); });
     else waiting.add(this);
@@ -124,7 +127,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     this.#isReadable = false;
     this.#kept.save();
     this.#isReadable = true;
-    for (const { elements } of this.#fields.values()) for (const element of elements) this.#disown(element);
+    for (const element of this.#fields.elements) this.#disown(element);
   }
 
   // Starts the machine.
@@ -144,17 +147,24 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       const given = Object.getOwnPropertyDescriptor(this, "values")?.value ?? this.#given;
       delete this.values;
       if (given) this.values = given;
-      const { draft, moves, part } = this.#kept.found();
+      // Frameworks set what it contains initially by properties.
+      if (this.#isAssembled) this.#tell("accepted");
+      const { draft, moves, part, files = [] } = this.#kept.found();
       if (draft) {
         this.#tell("go-on", moves);
-        this.#tell("bring-back", draft);
-        this.#notice();
+        this.#byPerson(() => {
+          this.#tell("bring-back", draft);
+          this.#notice();
+        });
         this.#parts.restart(part);
-        this.say("brought-back");
+        // The browser does not give files back.
+        const without = files.map((name) => this.#fields.get(name)).filter(Boolean).map(({ elements }) => labelOf(elements));
+        this.say("brought-back", record(...without));
       } else {
-        // What the server has found wrong.
+        // What the server has found wrong, or what the address names.
         const wrong = this.querySelector("[problem]");
         if (wrong) this.#parts.reveal(wrong);
+        else this.#followAddress();
       }
     }
     this.#internals.states.add("ready");
@@ -176,27 +186,21 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     for (const element of this.querySelectorAll("[data-required]")) element.required = true;
     // The summary replaces the browser's own messages.
     this.#form.setAttribute("novalidate", "");
-    for (const { elements } of this.#fields.values()) for (const element of elements) this.#disown(element);
+    for (const element of this.#fields.elements) this.#disown(element);
     // Everything that has changed so far is described now.
     this.#observer.takeRecords();
     const found = described(this, this.#form), conditional = new Set(found.containers);
     // What has lost its condition is shown again.
-    this.#containers.forEach((container, at) => { if (!conditional.has(container)) this.#do.show(at, true); });
-    const left = [...this.#names.keys()];
-    [this.#fields, this.#containers, this.#outputs] = [found.fields, found.containers, found.outputs];
+    this.#fields.containers.forEach((container, at) => { if (!conditional.has(container)) this.#do.show(at, true); });
+    const left = this.#fields.update(found);
     for (const control of controlsOf(this.#form)) if (!this.contains(control)) this.#observer.observe(control, WATCHED);
-    this.#names = new Map();
     for (const [name, field] of this.#fields) {
-      if (field.isNative) field.texts = listRecord(textsOf(field.elements));
-      for (const element of field.elements) {
-        this.#names.set(element, name);
-        if (field.isNative) continue;
-        const own = ports.get(element);
-        own.owner = this.#owner;
-        this.#machine.give(own.machine, name);
-      }
+      if (field.isNative) { this.#fields.remember(field); continue; }
+      const own = ports.get(field.elements[0]);
+      own.owner = this.#owner;
+      this.#machine.give(own.machine, name);
     }
-    for (const element of left) if (!this.#names.has(element) && !element.form?.closest(this.localName)) release(element);
+    for (const element of left) if (!element.form?.closest(this.localName)) release(element);
     this.#natives.keepOnly(this.#fields);
     // With script they do not send the form, and Enter does not activate them.
     const buttons = this.#rows.all().map(({ button }) => button), presets = this.#form.querySelectorAll(PRESETS);
@@ -222,11 +226,11 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       this.#define();
       return;
     }
-    const changed = inside.filter(concernsInitially).map(({ target }) => this.#names.get((target.parentNode ?? target).closest?.("select, textarea") ?? target));
+    const changed = inside.filter(concernsInitially).map(({ target }) => this.#fields.nameOf((target.parentNode ?? target).closest?.("select, textarea") ?? target));
     for (const name of new Set(changed)) {
       const field = this.#fields.get(name);
       if (!field?.isNative) continue;
-      field.texts = listRecord(textsOf(field.elements));
+      this.#fields.remember(field);
       this.#write(() => this.#tell("redescribe", nativeField(name, field).join(RECORD)));
     }
   }
@@ -237,6 +241,11 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     this.#boxes.announce(announcement ?? "");
     this.#rows.focus(rows, word, Number(to));
   }
+  // Shows the part with what the address of the page names.
+  #followAddress() {
+    const target = location.hash && indicated(location.hash, [document]);
+    if (target && this.#parts.reveal(target)) target.scrollIntoView();
+  }
   #disown(element) {
     const own = ports.get(element);
     if (own?.owner === this.#owner) own.owner = undefined;
@@ -244,12 +253,12 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // Events of elements inside.
   #owner = {
     reset: (own) => this.#resetting?.done(own),
-    took: (own) => this.#machine.took(this.#ports, own.machine, this.#names.get(own.element)),
+    took: (own) => this.#machine.took(this.#ports, own.machine, this.#fields.nameOf(own.element)),
     changed: (own) => {
       // Afterwards the form is reset as a whole.
-      if (this.#putting || this.#resetting && own.isResetting) return;
+      if (this.#do.isEntering || this.#resetting && own.isResetting) return;
       this.#finishReset();
-      this.#machine.changed(this.#ports, own.machine, this.#names.get(own.element));
+      this.#machine.changed(this.#ports, own.machine, this.#fields.nameOf(own.element));
     },
   };
   #tell(word, text = "") {
@@ -267,13 +276,12 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       this.#finishReset();
     }
     for (const [name, field] of this.#fields) {
-      if (field.isNative && field.texts !== listRecord(textsOf(field.elements))) this.#enter(name, field, "set");
+      if (this.#fields.hasChanged(field)) this.#enter(name, field, "set");
     }
   }
   #enter(name, field, how) {
-    const texts = textsOf(field.elements);
-    field.texts = listRecord(texts);
-    this.#tell("native", record(name, how, ...texts));
+    this.#fields.remember(field);
+    this.#tell("native", record(name, how, ...textsOf(field.elements)));
   }
 
   // Controls that belong to the form by their attribute `form` may be anywhere around it.
@@ -285,7 +293,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     // Handled before anybody else receives the event, so that consequences have been applied.
     for (const type of ["input", "change"]) {
       root.addEventListener(type, ({ target }) => {
-        const name = this.#names.get(target), field = this.#fields.get(name);
+        const name = this.#fields.nameOf(target), field = this.#fields.get(name);
         if (!field || this.#reporting) return;
         if (field.isNative) this.#enter(name, field, type);
         if (type === "input") this.#boxes.entered();
@@ -293,8 +301,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       }, { capture: true, signal });
     }
     root.addEventListener("focusout", ({ target, relatedTarget }) => {
-      const name = this.#names.get(target);
-      if (name !== undefined && this.#names.get(relatedTarget) !== name) whenReleased(() => this.#tell("leave", name));
+      const name = this.#fields.nameOf(target);
+      if (name !== undefined && this.#fields.nameOf(relatedTarget) !== name) whenReleased(() => this.#tell("leave", name));
     }, { signal });
   }
   #listen() {
@@ -304,20 +312,24 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       this.#resetting = new Reset(event, own);
       setTimeout(() => this.#finishReset(true));
     });
-    on("submit", (event) => this.#check(event), true);
-    on("submit", (event) => { if (event.target === this.#form && !event.defaultPrevented) this.#go(event); });
+    new Sending(this, {
+      parts: this.#parts, kept: this.#kept, boxes: this.#boxes, states: this.#internals.states,
+      began: () => this.#tell("sending"),
+      refuse: (errors) => this.#refuse(errors),
+      refused: () => this.#refused(),
+    }).listen();
     on("keydown", (event) => {
-      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+      if (!(event.ctrlKey || event.metaKey) || event.altKey || event.defaultPrevented) return;
       const [target] = event.composedPath();
       if (target.matches(TYPED) || target.isContentEditable) return;
       const key = event.key.toLowerCase();
       const isRedo = key === "y" || (key === "z" && event.shiftKey);
       if (key !== "z" && key !== "y") return;
-      if (this.#byPerson(() => isRedo ? this.redo() : this.undo())) event.preventDefault();
+      // Once nothing is left, the browser would undo what was typed last, in whichever field.
+      event.preventDefault();
+      this.#byPerson(() => isRedo ? this.redo() : this.undo());
     });
     on("click", (event) => {
-      this.#clicked = event;
-      setTimeout(() => { this.#clicked = undefined; });
       const wanted = this.#rows.all().find(({ button }) => button.contains(event.target));
       if (wanted) { event.preventDefault(); this.#byPerson(() => this.#change(wanted)); }
       const preset = event.target.closest(PRESETS);
@@ -344,35 +356,16 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   }
   // Makes a change that a person asked for, and reports it to the page.
   #byPerson(change) {
-    const before = contentsOf(this.#fields.values()), done = change();
+    const before = contentsOf(this.#fields.values());
+    change();
     this.#reporting = true;
     reportChanges(before);
     this.#reporting = false;
-    return done;
   }
 
-  // Nothing is sent with problems, or twice.
-  #check(event) {
-    if (event.target !== this.#form) return;
-    if (!this.#parts.isAtEnd && !event.submitter?.formNoValidate) {
-      event.preventDefault();
-      event.stopImmediatePropagation();
-      this.#parts.goOn();
-      return;
-    }
-    // A dialog can also be closed while the form is being sent.
-    const isBusy = this.#sending && !closesDialog(this.#form, event.submitter);
-    if (!isBusy && (event.submitter?.formNoValidate || this.checkValidity())) {
-      this.#tell("sending");
-      return;
-    }
-    event.preventDefault();
-    event.stopImmediatePropagation();
-    if (isBusy) return;
-    // The page scrolls to the summary.
-    if (this.#clicked) ignoreSecond(this.#clicked);
-    this.#refused();
-  }
+  // Shows problems that the machine does not know, each with the name of a field and a text.
+  #refuse(problems) { this.#tell("refuse", problems.map((one) => record(...one)).join(RECORD)); }
+  // Leads somebody to the problems.
   #refused() {
     this.say("");
     const box = this.#boxes.box("problems");
@@ -381,38 +374,6 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     if (box.querySelector("li")) box.focus();
     this.dispatchEvent(new CustomEvent("refused", { detail: { problems: this.problems } }));
   }
-  #go(event) {
-    if (closesDialog(this.#form, event.submitter)) return;
-    if (!this.hasAttribute("in-place")) {
-      this.#kept.sent();
-      // Listeners of the page that are called after this one may send it themselves, and may fail.
-      setTimeout(() => { if (event.defaultPrevented) this.#kept.notSent(); });
-      return;
-    }
-    event.preventDefault();
-    this.#sendNow(event.submitter);
-  }
-  async #sendNow(submitter) {
-    this.#sending = true;
-    this.#internals.states.add("sending");
-    this.say("sending");
-    const { values } = this;
-    const { answer, errors, why } = await send(this.#form, submitter);
-    this.#sending = false;
-    this.#internals.states.delete("sending");
-    if (errors) {
-      this.#tell("refuse", errors.map(([name, text]) => record(name, text)).join(RECORD));
-      this.#refused();
-    } else if (why) this.say(why);
-    else {
-      this.markAccepted();
-      const { thanks, thanksPage } = this.dataset;
-      if (thanks) this.#boxes.announce(thanks);
-      else this.say("sent");
-      if (thanksPage) location.assign(thanksPage);
-      this.dispatchEvent(new CustomEvent("accepted", { detail: { values, answer } }));
-    }
-  }
 
   // The values that would be sent: numbers, strings, booleans, arrays; null if empty.
   get values() { return JSON.parse(this.json); }
@@ -420,7 +381,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   set values(values) {
     if (!this.#machine) { this.#given = values; return; }
     this.#notice();
-    for (const [name, value] of fieldsIn(values, (name) => this.#rows.counter(name), this.#do.note)) {
+    for (const [name, value] of fieldsIn(values, (name) => this.#rows.counter(name), (text) => this.#do.note(text))) {
       const field = this.#fields.get(name);
       if (field) assign(field, value);
       else this.#do.note(`there is no field "${name}"`);
@@ -430,18 +391,17 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // The same as JSON, with every digit.
   get json() { return jsonOf(records(this.#tell("values")), (name) => this.#rows.counter(name)); }
   #listed(word) {
-    return records(this.#tell(word)).map(([name, label, text]) => ({ name, label, text, element: this.#element(name) }));
+    return records(this.#tell(word)).map(([name, label, text]) => ({ name, label, text, element: this.#fields.element(name) }));
   }
-  #element(name) { return this.#fields.get(name)?.elements[0] ?? null; }
   // What to focus for a field: for a number of rows, the fieldset around them.
   #place(name) {
     const counter = this.#rows.counter(name);
-    return counter ? counter.closest("fieldset") : this.#element(name);
+    return counter ? counter.closest("fieldset") : this.#fields.element(name);
   }
   // All current problems and warnings, whether they are shown or not.
   get problems() {
     const all = this.#listed("problems"), listed = new Set(all.map(({ name }) => name));
-    for (const [name, text] of this.#wrongNatives()) {
+    for (const [name, text] of this.#fields.wrongNatives(() => true)) {
       const { elements } = this.#fields.get(name);
       if (!listed.has(name)) all.push({ name, label: labelOf(elements), text, element: elements[0] });
     }
@@ -460,22 +420,15 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     const isRight = this.#tell("send") === "1", areNativesRight = this.#areNativesRight();
     return isRight && areNativesRight && this.#areOthersRight();
   }
-  // The names and texts of problems that only the browser knows.
-  #wrongNatives(isIn = () => true) {
-    const natives = [...this.#fields].filter(([, { elements, isNative }]) => isNative && isIn(elements[0]));
-    return natives.map(([name, { elements }]) => [name, wrongNative(elements)]).filter(([, text]) => text);
-  }
-  // Whether there are none; otherwise they are shown.
-  #areNativesRight(isIn) {
-    const wrong = this.#wrongNatives(isIn);
-    if (wrong.length > 0) this.#tell("refuse", wrong.map((one) => record(...one)).join(RECORD));
+  // Whether there are no problems that only the browser knows; otherwise they are shown.
+  #areNativesRight(isIn = () => true) {
+    const wrong = this.#fields.wrongNatives(isIn);
+    if (wrong.length > 0) this.#refuse(wrong);
     return wrong.length === 0;
   }
-  // Whether nothing is wrong with controls that are not fields, because they have neither a name nor an id, or
-  // that do not tell what is wrong. Otherwise the browser shows the first problem.
+  // Whether nothing is wrong with other controls; otherwise the browser shows the first problem.
   #areOthersRight(isIn = () => true) {
-    const isOther = (element) => element.localName !== "fieldset" && !(this.#names.has(element) && element.validity);
-    const wrong = [...controlsOf(this.#form)].find((element) => isOther(element) && isIn(element) && element.matches(":invalid") && element.checkVisibility());
+    const wrong = this.#fields.wrongOther(this.#form, isIn);
     if (wrong?.reportValidity) wrong.reportValidity();
     else if (wrong) this.#form.reportValidity();
     return !wrong;
@@ -507,7 +460,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   reset() { if (this.#form) { resetForm(this.#form); this.#finishReset(); } }
   // The draft to store.
   #draft() {
-    return { draft: this.#tell("draft"), moves: this.#tell("recorded"), part: this.#parts.at };
+    return { draft: this.#tell("draft"), moves: this.#tell("recorded"), part: this.#parts.at, files: this.#fields.withFiles() };
   }
 
   // What the machine can do to the page.
@@ -521,86 +474,14 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       if (others.some(concerns) || others.some(concernsInitially)) this.#defineSoon();
     },
   };
-  #do = {
-    offer: (rows, ...values) => this.#rows.offer(rows, values),
-    note: (text) => console.warn(`<notch-form${this.id && ` id="${this.id}"`}>: ${text}`),
-    put: (name, checked, ...values) => {
-      const field = this.#fields.get(name), { elements, isNative } = field;
-      if (isNative) {
-        // Of several options with the same value, the one that is chosen stays so.
-        if (listRecord(textsOf(elements)) !== listRecord(values)) putNatives(elements, values);
-        // If the browser does not accept them, as an empty colour, the difference is noticed later.
-        field.texts = listRecord(values);
-        return;
-      }
-      const own = ports.get(elements[0]);
-      if (own.checked === checked && listRecord(own.values) === listRecord(values)) return;
-      this.#putting = true;
-      enterContent(own, checked, values);
-      own.tell("draft");
-      this.#putting = false;
-    },
-    draft: (name, ...texts) => {
-      const field = this.#fields.get(name), { elements, isNative } = field;
-      if (isNative) {
-        if (texts.length > 0) putNatives(elements, texts);
-        field.texts = listRecord(textsOf(elements));
-        return;
-      }
-      this.#putting = true;
-      ports.get(elements[0]).tell("draft", listRecord(texts));
-      this.#putting = false;
-    },
-    keep: () => this.#kept.saveSoon(),
-    count: (name, on) => {
-      for (const element of this.#fields.get(name).elements) count(element, Boolean(on));
-    },
-    show: (at, on) => {
-      const container = this.#containers[at], options = this.#optionsOf(container);
-      if (options) {
-        const wrong = options.filter(({ disabled }) => disabled === Boolean(on));
-        for (const option of wrong) option.disabled = !on;
-        // The machine knows options as the page describes them.
-        if (wrong.length > 0) this.#defineSoon();
-        return;
-      }
-      if (container.matches("[data-part]")) { this.#parts.count(container, Boolean(on)); return; }
-      countContent(container, Boolean(on));
-      for (const one of [container, ...container.labels ?? []]) one.hidden = !on;
-    },
-    reviewed: () => this.#parts.update(),
-    output: (at, text) => { this.#outputs[at].value = text; },
-    own: (name, text) => this.#object("own", name, text),
-    problem: (name, text) => this.#object("rule", name, text),
-    refused: (name, text) => this.#object("refused", name, text),
-    state: (name, state, on) => {
-      if (name === "") { this.#internals.states[on ? "add" : "delete"](state); return; }
-      for (const element of this.#fields.get(name).elements) mark(element, state, Boolean(on));
-    },
-    problems: (title, ...entries) => this.#boxes.list("problems", title, entries),
-    warnings: (title, ...entries) => this.#boxes.list("warnings", title, entries),
-  };
-  // The options to which a condition applies, if it applies to options.
-  #optionsOf(container) {
-    if (container.localName === "option") return [container];
-    const { of, option } = container.dataset;
-    if (option === undefined) return undefined;
-    const elements = this.#fields.get(of)?.elements ?? [];
-    return elements.flatMap((element) => [...element.querySelectorAll("option")]).filter(({ value }) => value === option);
-  }
-  // Shows or removes a problem of a field: its own, that of a rule, or that of the receiver.
-  #object(word, name, text) {
-    const field = this.#fields.get(name);
-    if (!field) return;
-    if (field.isNative) { this.#natives.show(name, field.elements, word, text); return; }
-    const { tell } = ports.get(field.elements[0]);
-    if (word !== "own") tell(word, text);
-    else if (text) tell("report");
-  }
-
-  // Announces a text; an empty one clears the announcement.
-  say(what) {
-    this.#boxes.announce(what && this.#tell("say", what), !PASSING.has(what));
+  #do = new Operations(this, {
+    fields: this.#fields, rows: this.#rows, parts: this.#parts, boxes: this.#boxes, natives: this.#natives, kept: this.#kept,
+    states: this.#internals.states,
+    defineSoon: () => this.#defineSoon(),
+  });
+  // Announces a text, possibly with details; an empty one clears the announcement.
+  say(what, details = "") {
+    this.#boxes.announce(what && this.#tell("say", `${what} ${details}`.trim()), !PASSING.has(what));
   }
 }
 

@@ -1,5 +1,6 @@
 // The browser's own controls as fields of a form: their contents, and what only the browser knows of them.
 
+import { putFiles, textOf } from "./files.js";
 import { resetForm } from "./form-members.js";
 import { found } from "./native-problems.js";
 import { listRecord, record } from "./records.js";
@@ -17,22 +18,24 @@ export function textsOf(elements) {
   if (SHARING.includes(one.type)) return elements.filter(({ checked }) => checked).map(({ value }) => value);
   // In a single choice, an option without a value means none.
   if (one.localName === "select") return [...one.selectedOptions].map(({ value }) => value).filter((value) => one.multiple || value);
-  // Several files are a single text.
-  const text = one.type === "file" ? [...one.files].map(({ name }) => name).join(", ") : String(one.value ?? "");
+  const text = one.type === "file" ? textOf(one.files) : String(one.value ?? "");
   return text === "" ? [] : [text];
 }
 
+// Sets a property as the browser does. Some frameworks put a property of their own in its way, by which they take what
+// is set for a change made by themselves.
+const set = (element, property, value) => {
+  if (!Reflect.set(Object.getPrototypeOf(element), property, value, element)) element[property] = value;
+};
+
 // Sets the values of these controls.
 export function putNatives(elements, values) {
+  const [value = ""] = values;
   for (const element of elements) {
-    if (SHARING.includes(element.type)) element.checked = values.includes(element.value);
-    else if (element.localName === "select") {
-      if (element.multiple) for (const option of element.options) option.selected = values.includes(option.value);
-      else if (element.value !== (values[0] ?? "")) element.value = values[0] ?? "";
-    } else if (element.type === "file") {
-      // A script cannot choose files.
-      if (values.length === 0) element.value = "";
-    } else if (element.value !== (values[0] ?? "")) element.value = values[0] ?? "";
+    if (SHARING.includes(element.type)) set(element, "checked", values.includes(element.value));
+    else if (element.type === "select-multiple") for (const option of element.options) option.selected = values.includes(option.value);
+    else if (element.type === "file") putFiles(element, value);
+    else if (element.value !== value) set(element, "value", value);
   }
 }
 

@@ -104,10 +104,12 @@ export class Parts {
     const isLater = (element) => later.some((other) => other.contains(element));
     if (this.owner.isRight((element) => part.contains(element), isLater)) this.show(this.#at + 1);
   }
-  // Shows the part with this element.
+  // Shows the part with this element. Returns whether it was another one.
   reveal(element) {
     const at = this.#counting.findIndex((part) => part.contains(element));
-    if (this.isOn && at >= 0 && at !== this.#at) this.show(at, false);
+    const isOther = this.isOn && at >= 0 && at !== this.#at;
+    if (isOther) this.show(at, false);
+    return isOther;
   }
   // Focuses this element, and shows what hides it: its part, and, as a link to it would (HTML's revealing
   // algorithms), closed details and what is hidden until it is found.

@@ -1,25 +1,33 @@
 // Reports changes that a person makes to several fields at once, such as undo. A page may keep the values itself and
 // has to know about them.
 
-import { textsOf } from "./natives.js";
+import { SHARING, textsOf } from "./natives.js";
 import { ports } from "./ports.js";
 import { listRecord, record } from "./records.js";
 
-function contentOf(elements) {
-  const own = ports.get(elements[0]);
-  return own ? record(own.checked, ...own.values) : listRecord(textsOf(elements));
+function contentOf(element) {
+  const own = ports.get(element);
+  return own ? record(own.checked, ...own.values) : listRecord(textsOf([element]));
 }
 
-// What these fields contain now.
-export const contentsOf = (fields) => [...fields].map(({ elements }) => [elements, contentOf(elements)]);
+// What the controls of these fields contain now.
+export const contentsOf = (fields) => [...fields].flatMap(({ elements }) => elements.map((element) => [element, elements, contentOf(element)]));
 
-// Each field that contains something else now fires the events of HTML.
+// Each control that contains something else now fires the events of HTML.
 export function reportChanges(before) {
-  for (const [elements] of before.filter(([elements, content]) => contentOf(elements) !== content)) {
-    const own = ports.get(elements[0]), native = elements.find(({ checked }) => checked) ?? elements[0];
-    for (const type of ["input", "change"]) {
-      if (own) own.fire(type);
-      else native.dispatchEvent(new Event(type, { bubbles: true, composed: type === "input" }));
-    }
+  for (const [element, elements, content] of before) {
+    if (contentOf(element) === content) continue;
+    const own = ports.get(element);
+    if (own) for (const type of ["input", "change"]) own.fire(type);
+    else if (element.type !== "radio" || element.checked || !elements.some(({ checked }) => checked)) reportNative(element);
+  }
+}
+
+function reportNative(element) {
+  // For checkboxes and radio buttons, some frameworks listen to the click. An event that is not one of the mouse does not
+  // activate them.
+  const isClicked = SHARING.includes(element.type) && (element.type === "checkbox" || element.checked);
+  for (const type of [...isClicked ? ["click"] : [], "input", "change"]) {
+    element.dispatchEvent(new Event(type, { bubbles: true, composed: type !== "change" }));
   }
 }

@@ -8,7 +8,7 @@ export class RowButtons {
   #root;
   #fields;
 
-  // `fields` returns the fields by name.
+  // The fields by name.
   constructor(root, fields) {
     this.#root = root;
     this.#fields = fields;
@@ -24,7 +24,7 @@ export class RowButtons {
   }
   // The field with the number of rows.
   counter(rows) {
-    const element = this.#fields().get(rows)?.elements[0];
+    const element = this.#fields.element(rows);
     return element && countsRows(element) ? element : undefined;
   }
   // Only the buttons with these values change the rows now.
@@ -38,7 +38,7 @@ export class RowButtons {
   // the same one.
   focus(rows, word, row) {
     const inRow = (one) => one.rows === rows && one.row === row && !one.button.disabled;
-    const first = [...this.#fields()].find(([name]) => name.startsWith(`${rows}.${row}.`))?.[1].elements[0];
+    const first = [...this.#fields].find(([name]) => name.startsWith(`${rows}.${row}.`))?.[1].elements[0];
     const buttons = this.all();
     const next = word === "add" ? first : buttons.filter(inRow).sort((one, other) => (other.word === word) - (one.word === word))[0]?.button;
     (next ?? buttons.find((one) => one.rows === rows && one.word === "add")?.button)?.focus();

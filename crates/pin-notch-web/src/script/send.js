@@ -1,6 +1,6 @@
 // Sending a form without leaving the page.
 
-// The time limit for a response, in milliseconds.
+// The time limit for a response, in milliseconds. Files take the time that they need.
 const PATIENCE = 60_000;
 
 // What a button says in place of the form, or else the form. (A field named `action` hides the form's property.)
@@ -17,10 +17,11 @@ export async function send(form, submitter) {
   const data = new FormData(form, submitter), isPost = methodOf(form, submitter) === "post";
   const body = of("enctype", form, submitter) === "multipart/form-data" ? data : encoded(data);
   if (!isPost) url.search = encoded(data);
+  const hasFiles = body === data && [...data.values()].some(({ size }) => size > 0);
   let answer;
   try {
     const headers = { Accept: "application/problem+json, application/json" };
-    answer = await fetch(url, { headers, signal: AbortSignal.timeout(PATIENCE), ...isPost && { method: "POST", body } });
+    answer = await fetch(url, { headers, ...!hasFiles && { signal: AbortSignal.timeout(PATIENCE) }, ...isPost && { method: "POST", body } });
     if (answer.ok) return { answer };
     if (answer.headers.get("Content-Type")?.includes("problem+json")) {
       const errors = await answer.json().then(errorsOf).catch(() => undefined);

@@ -68,7 +68,13 @@ pub(super) fn text(message: &Message, world: &dyn World) -> String {
         Message::NoOptions => "There are no options.".to_owned(),
         Message::NoMatch => "No option matches.".to_owned(),
         Message::OtherEnd => "Now pick the other end.".to_owned(),
-        Message::BroughtBack => "What you entered earlier has been restored.".to_owned(),
+        Message::BroughtBack { without } if without.is_empty() => {
+            "What you entered earlier has been restored.".to_owned()
+        }
+        Message::BroughtBack { without } => format!(
+            "What you entered earlier has been restored. Choose these files again: {}.",
+            without.join(", ")
+        ),
         Message::Sending => "Sending …".to_owned(),
         Message::Sent => "It has been sent.".to_owned(),
         Message::Saved => {

@@ -1,0 +1,126 @@
+//! Forms whose values a framework keeps, which therefore has to hear of every change.
+
+use crate::form::with_form_in;
+use crate::support::Page;
+use fantoccini::key::Key;
+
+const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+<script type=module src=/pin-notch-form.js></script>
+<notch-form id=f><form aria-label=Visit>
+<label>Hive <input name=hive id=hive></label>
+<label>Fed <input type=checkbox name=fed id=fed></label>
+<label><input type=radio name=queen id=seen value=seen checked> seen</label> <label><input type=radio name=queen id=unseen value=unseen> unseen</label>
+<label><input type=checkbox name=found id=eggs value=eggs> eggs</label> <label><input type=checkbox name=found id=mites value=mites> mites</label>
+<label for=note>Note</label> <notch-text id=note name=note></notch-text>
+<label for=calm>Calm</label> <notch-switch id=calm name=calm></notch-switch>
+</form></notch-form>"#;
+
+/// What some frameworks do: a property of their own on each control notes what they set themselves, and only another
+/// value counts as entered when they hear an event. Of checkboxes and radio buttons, that event is the click.
+const KEEP: &str = "
+  window.heard = [];
+  const all = [...document.querySelectorAll('input')], known = new Map();
+  for (const one of all) {
+    const isBox = ['checkbox', 'radio'].includes(one.type), property = isBox ? 'checked' : 'value';
+    const { get, set } = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, property);
+    const note = () => known.set(one, String(one[property]));
+    Object.defineProperty(one, property, { get, set(value) { set.call(this, value); note(); } });
+    note();
+    one.addEventListener(isBox ? 'click' : 'input', () => {
+      if (String(one[property]) !== known.get(one)) heard.push(`${one.id} ${one[property]}`);
+      note();
+      // The other radio buttons.
+      for (const { id, name, type, checked } of all) if (type === 'radio' && name === one.name) known.set(document.getElementById(id), String(checked));
+    });
+  }";
+
+async fn undo(page: &Page, times: usize) {
+    for _ in 0..times {
+        page.press_with(Key::Control, 'z').await;
+    }
+}
+
+#[test]
+fn a_framework_hears_what_is_undone_in_native_controls() {
+    with_form_in(PAGE, async |page| {
+        page.run(KEEP).await;
+        page.focus("#hive").await;
+        page.write("7").await;
+        page.run("for (const one of [fed, unseen, eggs, mites, eggs]) one.click(); calm.focus()")
+            .await;
+        let heard = async || page.get("heard.splice(0).join()").await;
+        let entered = "hive 7,fed true,unseen true,eggs true,mites true,eggs false";
+        assert_eq!(heard().await, entered);
+        undo(&page, 6).await;
+        // The field was left last.
+        let undone = "hive ,eggs true,mites false,eggs false,seen true,fed false";
+        assert_eq!(heard().await, undone);
+        page.run("f.redo()").await;
+        assert_eq!(
+            page.get("[heard.length, fed.checked]").await,
+            "[0,true]",
+            "what a script asks for"
+        );
+    });
+}
+
+/// The browser would undo what was typed last, in whichever field, which would then be entered and end redo.
+#[test]
+fn undo_by_keys_ends_at_the_start() {
+    with_form_in(PAGE, async |page| {
+        page.focus("#hive").await;
+        page.write("7").await;
+        page.press(&[Key::Tab]).await;
+        page.focus("#note").await;
+        page.write("two").await;
+        page.focus("#calm").await;
+        page.write(" ").await;
+        let after = page.get("f.json").await;
+        undo(&page, 6).await;
+        assert_eq!(page.get("f.dirty").await, "false");
+        for _ in 0..6 {
+            page.press_with(Key::Control, 'y').await;
+        }
+        assert_eq!(page.get("f.json").await, after);
+    });
+}
+
+/// Puts together a form as a framework does, with the values that it contains initially as properties.
+const MOUNT: &str = "
+  window.mount = () => {
+    const form = document.createElement('notch-form');
+    form.id = 'g';
+    form.setAttribute('keep', 'mounted');
+    form.innerHTML = '<form><notch-stepper name=mites></notch-stepper><input name=hive><input type=checkbox name=fed></form>';
+    const [mites, hive, fed] = form.firstChild.children;
+    [mites.value, hive.value, fed.checked] = [3, 'heath', true];
+    window.state = {};
+    form.addEventListener('input', ({ target }) => { state[target.name] = target.value; });
+    document.body.append(form);
+  };
+  mount();";
+
+#[test]
+fn a_form_that_a_framework_puts_together_starts_with_its_values() {
+    with_form_in(PAGE, async |page| {
+        let about = "[g.json, g.dirty, g.querySelectorAll(':state(dirty), [data-dirty]').length, JSON.stringify(state)].join(' ')";
+        let ready = "document.querySelector('#g:state(ready)')";
+        page.run(MOUNT).await;
+        page.until(ready).await;
+        let start = r#"{"mites":3,"hive":"heath","fed":true} false 0 {}"#;
+        assert_eq!(page.get(about).await, start);
+        page.focus("#g notch-stepper").await;
+        page.press(&[Key::Up]).await;
+        let changed = r#"{"mites":4,"hive":"heath","fed":true} true 1 {"mites":"4"}"#;
+        assert_eq!(page.get(about).await, changed);
+        // What a draft brings back is entered again, for the framework as well.
+        page.run("g.remove()").await;
+        page.run("mount()").await;
+        page.until(ready).await;
+        assert_eq!(page.get(about).await, changed);
+        page.run("g.undo()").await;
+        page.run("g.reset()").await;
+        // As in HTML, a reset does not know of properties.
+        assert!(page.get(about).await.starts_with(r#"{"mites":null,"hive":null,"fed":false}"#));
+    });
+}

@@ -1,0 +1,52 @@
+// The fields of a form in a page, by name: the elements of each (several for radio buttons), and whether they are native.
+
+import { controlsOf } from "./form-members.js";
+import { textsOf, wrongNative } from "./natives.js";
+import { listRecord } from "./records.js";
+
+export class FormFields extends Map {
+  #names = new Map();
+  // Content with a condition, and computed outputs.
+  containers = [];
+  outputs = [];
+
+  // Takes over what is described now. Returns the elements that are no longer among the fields.
+  update({ fields, containers, outputs }) {
+    const before = [...this.#names.keys()];
+    this.clear();
+    this.#names.clear();
+    for (const [name, field] of fields) {
+      this.set(name, field);
+      for (const element of field.elements) this.#names.set(element, name);
+    }
+    [this.containers, this.outputs] = [containers, outputs];
+    return before.filter((element) => !this.#names.has(element));
+  }
+
+  nameOf(element) { return this.#names.get(element); }
+  // The first element of a field, or null.
+  element(name) { return this.get(name)?.elements[0] ?? null; }
+  get elements() { return [...this.#names.keys()]; }
+
+  // Native controls do not tell when a script changes them. These remember what they contain, and return whether
+  // somebody has changed it since.
+  remember(field) { field.texts = listRecord(textsOf(field.elements)); }
+  hasChanged(field) { return field.isNative && field.texts !== listRecord(textsOf(field.elements)); }
+
+  // The names of the fields with files.
+  withFiles() {
+    const files = [...this].filter(([, { elements: [{ type, files }] }]) => type === "file" && files.length > 0);
+    return files.map(([name]) => name);
+  }
+  // The names and texts of problems that only the browser knows, of the fields for which `isIn` holds.
+  wrongNatives(isIn) {
+    const natives = [...this].filter(([, { elements, isNative }]) => isNative && isIn(elements[0]));
+    return natives.map(([name, { elements }]) => [name, wrongNative(elements)]).filter(([, text]) => text);
+  }
+  // The first control with a problem that is not a field, because it has neither a name nor an id, or that does not tell
+  // what is wrong.
+  wrongOther(form, isIn) {
+    const isOther = (element) => element.localName !== "fieldset" && !(this.#names.has(element) && element.validity);
+    return [...controlsOf(form)].find((element) => isOther(element) && isIn(element) && element.matches(":invalid") && element.checkVisibility());
+  }
+}
