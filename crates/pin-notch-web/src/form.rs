@@ -155,6 +155,7 @@ impl State {
             Message::Send => return self.send(all),
             Message::Part(text) => return self.part(all, text),
             Message::Review => return self.review(),
+            Message::Begin => self.begin(all),
             Message::Sending => self.sent = Some(self.contents()),
             Message::Accepted => self.accepted(all),
             Message::Refuse(text) => self.refuse(all, text),
@@ -337,6 +338,13 @@ impl State {
 
     fn contents(&self) -> Contents {
         self.form.fields().map(|field| (field.name.clone(), field.control.value())).collect()
+    }
+
+    /// What it contains now is what it begins with, as after what was sent is accepted.
+    fn begin(&mut self, all: &mut Operations) {
+        let is_sent = self.sent.take().is_some();
+        self.accepted(all);
+        self.sent = is_sent.then(|| self.contents());
     }
 
     /// The receiver has accepted what was sent last or, if nothing was, the current values.

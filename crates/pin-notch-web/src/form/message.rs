@@ -31,6 +31,8 @@ pub(super) enum Message<'a> {
     Part(&'a str),
     /// What has been entered, for review: a record for each field, with its name, label, value and the label of its row.
     Review,
+    /// What the form contains now is what it begins with.
+    Begin,
     /// The form is being sent as it is now.
     Sending,
     /// The receiver has accepted what was sent last or, if nothing was, the current values.
@@ -62,7 +64,7 @@ pub(super) enum Message<'a> {
 impl<'a> Message<'a> {
     /// The words used by the script.
     #[cfg(test)]
-    const WORDS: [&'static str; 25] = [
+    const WORDS: [&'static str; 26] = [
         "define",
         "native",
         "redescribe",
@@ -76,6 +78,7 @@ impl<'a> Message<'a> {
         "send",
         "part",
         "review",
+        "begin",
         "sending",
         "accepted",
         "refuse",
@@ -106,6 +109,7 @@ impl<'a> Message<'a> {
             "send" => Self::Send,
             "part" => Self::Part(text),
             "review" => Self::Review,
+            "begin" => Self::Begin,
             "sending" => Self::Sending,
             "accepted" => Self::Accepted,
             "refuse" => Self::Refuse(text),

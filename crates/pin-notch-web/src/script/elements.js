@@ -130,6 +130,9 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   #names = ["", ""];
   // The options of a script, or a promise of them.
   #given;
+  // What a script has assigned last, if it has done so before it added the element to the page, as frameworks do that
+  // keep the values themselves.
+  #assigned;
 
   constructor() {
     super();
@@ -272,6 +275,10 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     }
     return this.#ports;
   }
+  #assign(...message) {
+    if (!this.#connected || this.#assigned) this.#assigned = message;
+    this.#ask(...message);
+  }
   formDisabledCallback(disabled) {
     if (this.#connected) this.#tell("disable", "", "", Number(disabled));
   }
@@ -279,8 +286,10 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   formResetCallback() {
     this.#ports.isResetting = true;
     if (this.#machine) this.#tell("reset"); else this.#standIn?.tell("reset");
-    this.#ports.isResetting = false;
     this.#ports.owner?.reset(this.#ports);
+    // A framework does not hear of a reset. (For HTML's own controls, it writes into the attribute what it keeps.)
+    if (this.#assigned) this.#ask(...this.#assigned);
+    this.#ports.isResetting = false;
   }
   formStateRestoreCallback(kept, mode) {
     if (mode === "autocomplete") { this.value = kept; return; }
@@ -303,10 +312,10 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
       if (text === undefined) this.removeAttribute("value");
       else this.setAttribute("value", text);
     } else if (typeof value === "object" && value?.[Symbol.iterator]) this.values = value;
-    else this.#ask("value", written(value, "", localName) ?? "");
+    else this.#assign("value", written(value, "", localName) ?? "");
   }
   get values() { return [...this.#ask().values]; }
-  set values(values) { this.#ask("values", listRecord(Array.from(values ?? [], (value) => written(value, "", this.localName) ?? ""))); }
+  set values(values) { this.#assign("values", listRecord(Array.from(values ?? [], (value) => written(value, "", this.localName) ?? ""))); }
   get valueText() { return this.#ask().text; }
   get defaultValue() { return this.getAttribute("value") ?? ""; }
   set defaultValue(value) { this.setAttribute("value", value); }
@@ -359,11 +368,11 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   static checked = {
     checked: {
       get() { return this.#ask().checked === "1"; },
-      set(on) { this.#ask("check", on ? "1" : ""); },
+      set(on) { this.#assign("check", on ? "1" : ""); },
     },
     indeterminate: {
       get() { return this.#ask().checked === "mixed"; },
-      set(on) { this.#ask("check", on ? "mixed" : this.checked ? "1" : ""); },
+      set(on) { this.#assign("check", on ? "mixed" : this.checked ? "1" : ""); },
     },
   };
 }

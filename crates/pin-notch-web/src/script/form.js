@@ -51,7 +51,7 @@ export function arriveForms(machine) {
 }
 
 // What needs to know the current values of all controls.
-const READING = new Set(["values", "problems", "warnings", "send", "sending", "accepted", "part", "review", "undo", "redo", "clear", "preset", "rows", "draft"]);
+const READING = new Set(["values", "problems", "warnings", "send", "begin", "sending", "accepted", "part", "review", "undo", "redo", "clear", "preset", "rows", "draft"]);
 // What is announced only until something is entered.
 const PASSING = new Set(["brought-back", "sent"]);
 
@@ -92,8 +92,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   });
   // Values that were assigned before it started.
   #given;
-  // Whether a script has put it together, and nobody has entered anything yet.
+  // Whether a script has put it together before adding it to the page, and whether somebody has entered anything.
   #isAssembled = !this.isConnected;
+  #isEntered = false;
   // A reset whose consequences have not been applied yet.
   #resetting;
   // Whether the form itself is changing the page.
@@ -108,11 +109,11 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
 
   constructor() {
     super();
-    this.addEventListener("input", ({ isTrusted }) => { if (isTrusted) this.#isAssembled = false; }, true);
+    this.addEventListener("input", ({ isTrusted }) => { this.#isEntered ||= isTrusted; }, true);
   }
   connectedCallback() {
     // The parser adds what is in it later.
-    if (!this.querySelector("form")) this.#isAssembled = false;
+    if (!this.#machine && !this.querySelector("form")) this.#isAssembled = false;
     // The elements inside become active later.
     if (first) queueMicrotask(() => { if (this.isConnected) this.#start(); });
     else waiting.add(this);
@@ -148,7 +149,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       delete this.values;
       if (given) this.values = given;
       // Frameworks set what it contains initially by properties.
-      if (this.#isAssembled) this.#tell("accepted");
+      if (this.#isAssembled && !this.#isEntered) this.#tell("begin");
       const { draft, moves, part, files = [] } = this.#kept.found();
       if (draft) {
         this.#tell("go-on", moves);
@@ -352,6 +353,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     this.#kept.forget();
     this.say("");
     enterAgain();
+    if (this.#isAssembled) this.#tell("begin");
     this.#parts.restart();
   }
   // Makes a change that a person asked for, and reports it to the page.
