@@ -145,30 +145,34 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     this.#listenAround();
     if (isNew) {
       this.#listen();
-      const given = Object.getOwnPropertyDescriptor(this, "values")?.value ?? this.#given;
-      delete this.values;
-      if (given) this.values = given;
-      // Frameworks set what it contains initially by properties.
-      if (this.#isAssembled && !this.#isEntered) this.#tell("begin");
-      const { draft, moves, part, files = [] } = this.#kept.found();
-      if (draft) {
-        this.#tell("go-on", moves);
-        this.#byPerson(() => {
-          this.#tell("bring-back", draft);
-          this.#notice();
-        });
-        this.#parts.restart(part);
-        // The browser does not give files back.
-        const without = files.map((name) => this.#fields.get(name)).filter(Boolean).map(({ elements }) => labelOf(elements));
-        this.say("brought-back", record(...without));
-      } else {
-        // What the server has found wrong, or what the address names.
-        const wrong = this.querySelector("[problem]");
-        if (wrong) this.#parts.reveal(wrong);
-        else this.#followAddress();
-      }
+      this.#fillIn();
     }
     this.#internals.states.add("ready");
+  }
+  // Enters what a script has assigned so far and what was kept of an earlier visit, and shows where to go on.
+  #fillIn() {
+    const given = Object.getOwnPropertyDescriptor(this, "values")?.value ?? this.#given;
+    delete this.values;
+    if (given) this.values = given;
+    // Frameworks set what it contains initially by properties.
+    if (this.#isAssembled && !this.#isEntered) this.#tell("begin");
+    const { draft, moves, part, files = [] } = this.#kept.found();
+    if (!draft) {
+      // What the server has found wrong, or what the address names.
+      const wrong = this.querySelector("[problem]");
+      if (wrong) this.#parts.reveal(wrong);
+      else this.#followAddress();
+      return;
+    }
+    this.#tell("go-on", moves);
+    this.#byPerson(() => {
+      this.#tell("bring-back", draft);
+      this.#notice();
+    });
+    this.#parts.restart(part);
+    // The browser does not give files back.
+    const without = files.map((name) => this.#fields.get(name)).filter(Boolean).map(({ elements }) => labelOf(elements));
+    this.say("brought-back", record(...without));
   }
 
   // A copy of a form, or a page that was stored as it was, contains what another form has written.
