@@ -8,28 +8,28 @@ import { listRecord } from "./records.js";
 
 export class Operations {
   #form;
-  #own;
+  #members;
   // Whether the form itself is entering something in an element.
   isEntering = false;
 
   // What the form consists of: `fields`, `rows`, `parts`, `boxes`, `natives` (their problems), `kept`, `states`; and a
   // function `defineSoon`.
-  constructor(form, own) {
+  constructor(form, members) {
     this.#form = form;
-    this.#own = own;
+    this.#members = members;
   }
 
   note(text) { console.warn(`<notch-form${this.#form.id && ` id="${this.#form.id}"`}>: ${text}`); }
-  keep() { this.#own.kept.saveSoon(); }
-  offer(rows, ...values) { this.#own.rows.offer(rows, values); }
-  reviewed() { this.#own.parts.update(); }
-  output(at, text) { this.#own.fields.outputs[at].value = text; }
-  problems(title, ...entries) { this.#own.boxes.list("problems", title, entries); }
-  warnings(title, ...entries) { this.#own.boxes.list("warnings", title, entries); }
+  keep() { this.#members.kept.saveSoon(); }
+  offer(rows, ...values) { this.#members.rows.offer(rows, values); }
+  reviewed() { this.#members.parts.update(); }
+  output(at, text) { this.#members.fields.outputs[at].value = text; }
+  problems(title, ...entries) { this.#members.boxes.list("problems", title, entries); }
+  warnings(title, ...entries) { this.#members.boxes.list("warnings", title, entries); }
 
   // The content of a field.
   put(name, checked, ...values) {
-    const field = this.#own.fields.get(name), { elements, isNative } = field;
+    const field = this.#members.fields.get(name), { elements, isNative } = field;
     if (isNative) {
       // Of several options with the same value, the one that is chosen stays so.
       if (listRecord(textsOf(elements)) !== listRecord(values)) putNatives(elements, values);
@@ -46,10 +46,10 @@ export class Operations {
   }
   // The text of a field that has not become a value yet.
   draft(name, ...texts) {
-    const field = this.#own.fields.get(name), { elements, isNative } = field;
+    const field = this.#members.fields.get(name), { elements, isNative } = field;
     if (isNative) {
       if (texts.length > 0) putNatives(elements, texts);
-      this.#own.fields.remember(field);
+      this.#members.fields.remember(field);
     } else this.#enter(() => ports.get(elements[0]).tell("draft", listRecord(texts)));
   }
   #enter(change) {
@@ -60,19 +60,19 @@ export class Operations {
 
   // Whether a field counts under the conditions of the form.
   count(name, on) {
-    for (const element of this.#own.fields.get(name).elements) count(element, Boolean(on));
+    for (const element of this.#members.fields.get(name).elements) count(element, Boolean(on));
   }
   // The same for content.
   show(at, on) {
-    const container = this.#own.fields.containers[at], options = this.#optionsOf(container);
+    const container = this.#members.fields.containers[at], options = this.#optionsOf(container);
     if (options) {
       const wrong = options.filter(({ disabled }) => disabled === Boolean(on));
       for (const option of wrong) option.disabled = !on;
       // The machine knows options as the page describes them.
-      if (wrong.length > 0) this.#own.defineSoon();
+      if (wrong.length > 0) this.#members.defineSoon();
       return;
     }
-    if (container.matches("[data-part]")) { this.#own.parts.count(container, Boolean(on)); return; }
+    if (container.matches("[data-part]")) { this.#members.parts.count(container, Boolean(on)); return; }
     countContent(container, Boolean(on));
     for (const one of [container, ...container.labels ?? []]) one.hidden = !on;
   }
@@ -81,7 +81,7 @@ export class Operations {
     if (container.localName === "option") return [container];
     const { of, option } = container.dataset;
     if (option === undefined) return undefined;
-    const elements = this.#own.fields.get(of)?.elements ?? [];
+    const elements = this.#members.fields.get(of)?.elements ?? [];
     return elements.flatMap((element) => [...element.querySelectorAll("option")]).filter(({ value }) => value === option);
   }
 
@@ -90,9 +90,9 @@ export class Operations {
   problem(name, text) { this.#object("rule", name, text); }
   refused(name, text) { this.#object("refused", name, text); }
   #object(word, name, text) {
-    const field = this.#own.fields.get(name);
+    const field = this.#members.fields.get(name);
     if (!field) return;
-    if (field.isNative) { this.#own.natives.show(name, field.elements, word, text); return; }
+    if (field.isNative) { this.#members.natives.show(name, field.elements, word, text); return; }
     const { tell } = ports.get(field.elements[0]);
     if (word !== "own") tell(word, text);
     else if (text) tell("report");
@@ -100,7 +100,7 @@ export class Operations {
 
   // Whether a field, or without a name the form, is dirty or touched.
   state(name, state, on) {
-    if (name === "") { this.#own.states[on ? "add" : "delete"](state); return; }
-    for (const element of this.#own.fields.get(name).elements) mark(element, state, Boolean(on));
+    if (name === "") { this.#members.states[on ? "add" : "delete"](state); return; }
+    for (const element of this.#members.fields.get(name).elements) mark(element, state, Boolean(on));
   }
 }

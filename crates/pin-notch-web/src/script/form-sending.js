@@ -6,16 +6,16 @@ import { closesDialog, send } from "./send.js";
 
 export class Sending {
   #form;
-  #own;
+  #members;
   #isBusy = false;
   // The click that is being handled.
   #clicked;
 
   // What the form consists of: `parts`, `kept`, `boxes`, `states`; and functions: `began` when it is being sent,
   // `refuse` for what the receiver has refused, `refused` to show why nothing is sent.
-  constructor(form, own) {
+  constructor(form, members) {
     this.#form = form;
-    this.#own = own;
+    this.#members = members;
   }
   listen() {
     const form = this.#form;
@@ -29,25 +29,25 @@ export class Sending {
 
   #check(event) {
     const { submitter } = event, stop = () => { event.preventDefault(); event.stopImmediatePropagation(); };
-    if (!this.#own.parts.isAtEnd && !submitter?.formNoValidate) {
+    if (!this.#members.parts.isAtEnd && !submitter?.formNoValidate) {
       stop();
-      this.#own.parts.goOn();
+      this.#members.parts.goOn();
       return;
     }
     // A dialog can also be closed while the form is being sent.
     const isBusy = this.#isBusy && !closesDialog(this.#form.form, submitter);
     if (!isBusy && (submitter?.formNoValidate || this.#form.checkValidity())) {
-      this.#own.began();
+      this.#members.began();
       return;
     }
     stop();
     if (isBusy) return;
     // The page scrolls to the summary.
     if (this.#clicked) ignoreSecond(this.#clicked);
-    this.#own.refused();
+    this.#members.refused();
   }
   #go(event) {
-    const { kept } = this.#own;
+    const { kept } = this.#members;
     if (closesDialog(this.#form.form, event.submitter)) return;
     if (!this.#form.hasAttribute("in-place")) {
       kept.sent();
@@ -59,7 +59,7 @@ export class Sending {
     this.#sendNow(event.submitter);
   }
   async #sendNow(submitter) {
-    const { boxes, states, refuse, refused } = this.#own, form = this.#form;
+    const { boxes, states, refuse, refused } = this.#members, form = this.#form;
     this.#isBusy = true;
     states.add("sending");
     form.say("sending");

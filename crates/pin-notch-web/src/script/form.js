@@ -328,8 +328,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       const [target] = event.composedPath();
       if (target.matches(TYPED) || target.isContentEditable) return;
       const key = event.key.toLowerCase();
-      const isRedo = key === "y" || (key === "z" && event.shiftKey);
-      if (key !== "z" && key !== "y") return;
+      // With the Command key, Y is the history of the browser.
+      const isRedo = key === "y" ? event.ctrlKey : key === "z" && event.shiftKey;
+      if (key !== "z" && !isRedo) return;
       // Once nothing is left, the browser would undo what was typed last, in whichever field.
       event.preventDefault();
       this.#byPerson(() => isRedo ? this.redo() : this.undo());
