@@ -13,24 +13,27 @@ const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Vi
 <label><input type=checkbox name=found id=eggs value=eggs> eggs</label> <label><input type=checkbox name=found id=mites value=mites> mites</label>
 <label for=note>Note</label> <notch-text id=note name=note></notch-text>
 <label for=calm>Calm</label> <notch-switch id=calm name=calm></notch-switch>
+<button id=all value=all data-preset="hive=9&amp;fed=on&amp;queen=unseen&amp;found=mites">All</button>
 </form></notch-form>"#;
 
 /// What some frameworks do: a property of their own on each control notes what they set themselves, and only another
-/// value counts as entered when they hear an event. Of checkboxes and radio buttons, that event is the click.
+/// value counts as entered when they hear an event. Of checkboxes and radio buttons, that event is the click. Then they
+/// render all controls as they know them.
 const KEEP: &str = "
   window.heard = [];
-  const all = [...document.querySelectorAll('input')], known = new Map();
-  for (const one of all) {
-    const isBox = ['checkbox', 'radio'].includes(one.type), property = isBox ? 'checked' : 'value';
+  const controls = [...document.querySelectorAll('input')], known = new Map(), state = new Map();
+  const properties = new Map(controls.map((one) => [one, ['checkbox', 'radio'].includes(one.type) ? 'checked' : 'value']));
+  for (const [one, property] of properties) {
     const { get, set } = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, property);
-    const note = () => known.set(one, String(one[property]));
-    Object.defineProperty(one, property, { get, set(value) { set.call(this, value); note(); } });
-    note();
-    one.addEventListener(isBox ? 'click' : 'input', () => {
-      if (String(one[property]) !== known.get(one)) heard.push(`${one.id} ${one[property]}`);
-      note();
-      // The other radio buttons.
-      for (const { id, name, type, checked } of all) if (type === 'radio' && name === one.name) known.set(document.getElementById(id), String(checked));
+    Object.defineProperty(one, property, { get, set(value) { set.call(this, value); known.set(one, value); } });
+    known.set(one, one[property]);
+    state.set(one, one[property]);
+    one.addEventListener(property === 'checked' ? 'click' : 'input', () => {
+      if (one[property] === known.get(one)) return;
+      heard.push(`${one.id} ${one[property]}`);
+      if (one.type === 'radio') for (const other of controls) if (other.name === one.name) state.set(other, false);
+      state.set(one, one[property]);
+      for (const [other, property] of properties) other[property] = state.get(other);
     });
   }";
 
@@ -61,6 +64,14 @@ fn a_framework_hears_what_is_undone_in_native_controls() {
             "[0,true]",
             "what a script asks for"
         );
+        // Several at once.
+        page.run("f.undo(); f.reset(); all.click()").await;
+        assert_eq!(heard().await, "hive 9,fed true,unseen true,mites true");
+        let entered = r#"{"hive":"9","fed":true,"queen":"unseen","found":["mites"],"note":null,"calm":false}"#;
+        assert_eq!(page.get("f.json").await, entered);
+        undo(&page, 1).await;
+        assert_eq!(heard().await, "hive ,fed false,seen true,mites false");
+        assert_eq!(page.get("f.dirty").await, "false");
     });
 }
 

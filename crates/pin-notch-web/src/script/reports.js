@@ -1,7 +1,7 @@
 // Reports changes that a person makes to several fields at once, such as undo. A page may keep the values itself and
 // has to know about them.
 
-import { SHARING, textsOf } from "./natives.js";
+import { SHARING, putNatives, textsOf } from "./natives.js";
 import { ports } from "./ports.js";
 import { listRecord, record } from "./records.js";
 
@@ -15,11 +15,17 @@ export const contentsOf = (fields) => [...fields].flatMap(({ elements }) => elem
 
 // Each control that contains something else now fires the events of HTML.
 export function reportChanges(before) {
-  for (const [element, elements, content] of before) {
-    if (contentOf(element) === content) continue;
+  const changed = before.filter(([element, , content]) => contentOf(element) !== content);
+  // Of radio buttons, only the chosen one does.
+  const firing = changed.filter(([element, elements]) => element.type !== "radio" || element.checked || !elements.some(({ checked }) => checked));
+  for (const [element, content, texts] of firing.map(([element, , content]) => [element, content, textsOf([element])])) {
     const own = ports.get(element);
     if (own) for (const type of ["input", "change"]) own.fire(type);
-    else if (element.type !== "radio" || element.checked || !elements.some(({ checked }) => checked)) reportNative(element);
+    else {
+      // At the event of another control, a framework may have rendered this one as it still knew it.
+      if (contentOf(element) === content) putNatives([element], texts);
+      reportNative(element);
+    }
   }
 }
 
