@@ -40,6 +40,7 @@ carried! {
     "/src/script/commands.js": onCommand,
     "/src/script/fields.js": described,
     "/src/script/files.js": putFiles,
+    "/src/script/followers.js": Followers,
     "/src/script/form-fields.js": FormFields,
     "/src/script/form-operations.js": Operations,
     "/src/script/form-reset.js": Reset,
@@ -50,7 +51,7 @@ carried! {
     "/src/script/native-problems.js": NativeProblems,
     "/src/script/natives.js": native,
     "/src/script/parts.js": Parts,
-    "/src/script/reports.js": reportChanges,
+    "/src/script/reports.js": report,
     "/src/script/rows.js": RowButtons,
     "/src/script/second-click.js": ignoreSecond,
     "/src/script/send.js": send

@@ -75,6 +75,41 @@ fn a_framework_hears_what_is_undone_in_native_controls() {
     });
 }
 
+/// A page with fields that follow others.
+const LINKED: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Hives</title>
+<script type=module src=/pin-notch-form.js></script>
+<notch-form id=f><form aria-label=Hives>
+<label>C <input type=number name=c id=c value=20></label> <label>F <input type=number name=f id=g value=68 step=any></label>
+<notch-link hidden from=c to=f from-range="0,100" to-range="32,212"></notch-link>
+<label for=m>Hives</label> <notch-stepper id=m name=m value=1></notch-stepper> <label for=n>Lids</label> <notch-stepper id=n name=n value=1></notch-stepper>
+<notch-link hidden from=m to=n></notch-link>
+</form></notch-form>"#;
+
+/// A field that follows reports it after the one that it follows, which the framework has to know of first.
+#[test]
+fn a_framework_hears_of_fields_that_follow() {
+    with_form_in(LINKED, async |page| {
+        page.run(KEEP).await;
+        page.run("window.events = []; for (const type of ['input', 'change']) f.addEventListener(type, ({ target }) => events.push(`${type} ${target.name} ${f.values[target.name]}`))").await;
+        page.focus("#c").await;
+        page.write("5").await;
+        page.until("heard.length === 2").await;
+        assert_eq!(page.get("heard.join()").await, "c 520,g 968");
+        assert_eq!(page.get("f.json").await, r#"{"c":520,"f":968,"m":1,"n":1}"#);
+        page.focus("#m").await;
+        page.until("events.length === 4").await;
+        page.press(&[Key::Up]).await;
+        page.until("events.length === 8").await;
+        let events = "input c 520,input f 968,change c 520,change f 968,input m 2,change m 2,input n 2,change n 2";
+        assert_eq!(page.get("events.join()").await, events);
+        page.run("g.focus(); g.select()").await;
+        page.write("5").await;
+        page.until("events.length === 10").await;
+        assert_eq!(page.get("[f.values.f, f.values.c].join()").await, "5,-15");
+        assert_eq!(page.get("[g.value, c.value].join()").await, "5,-15");
+    });
+}
+
 /// The browser would undo what was typed last, in whichever field, which would then be entered and end redo.
 #[test]
 fn undo_by_keys_ends_at_the_start() {

@@ -11,9 +11,10 @@ export class Operations {
   #members;
   // Whether the form itself is entering something in an element.
   isEntering = false;
+  #notesFollowers = false;
 
-  // What the form consists of: `fields`, `rows`, `parts`, `boxes`, `natives` (their problems), `kept`, `states`; and a
-  // function `defineSoon`.
+  // What the form consists of: `fields`, `rows`, `parts`, `boxes`, `natives` (their problems), `kept`, `followers`,
+  // `states`; and a function `defineSoon`.
   constructor(form, members) {
     this.#form = form;
     this.#members = members;
@@ -27,9 +28,20 @@ export class Operations {
   problems(title, ...entries) { this.#members.boxes.list("problems", title, entries); }
   warnings(title, ...entries) { this.#members.boxes.list("warnings", title, entries); }
 
+  // Makes a change of a person, whose consequences in other fields are reported.
+  noteFollowers(change) {
+    this.#notesFollowers = true;
+    change();
+    this.#notesFollowers = false;
+  }
   // The content of a field.
   put(name, checked, ...values) {
-    const field = this.#members.fields.get(name), { elements, isNative } = field;
+    const field = this.#members.fields.get(name), put = () => this.#put(field, checked, values);
+    if (this.#notesFollowers) this.#members.followers.note(field, put);
+    else put();
+  }
+  #put(field, checked, values) {
+    const { elements, isNative } = field;
     if (isNative) {
       // Of several options with the same value, the one that is chosen stays so.
       if (listRecord(textsOf(elements)) !== listRecord(values)) putNatives(elements, values);

@@ -8,6 +8,7 @@ import { PRESETS, WATCHED, WATCHED_AROUND, concerns, concernsFromAround, concern
 import { onCommand } from "./commands.js";
 import { Kept } from "./kept.js";
 import { described, labelOf, nativeField } from "./fields.js";
+import { Followers } from "./followers.js";
 import { FormFields } from "./form-fields.js";
 import { controlsOf, resetForm } from "./form-members.js";
 import { Operations } from "./form-operations.js";
@@ -22,7 +23,7 @@ import { countButtons, release } from "./membership.js";
 import { Parts } from "./parts.js";
 import { ports } from "./ports.js";
 import { whenReleased } from "./presses.js";
-import { contentsOf, reportChanges } from "./reports.js";
+import { changesSince, contentsOf, report } from "./reports.js";
 import { RowButtons } from "./rows.js";
 import { startEach } from "./starting.js";
 import { today, world } from "./world.js";
@@ -76,6 +77,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     focus: (element) => this.#parts.focus(element),
   });
   #kept = new Kept(this, () => this.#draft());
+  #followers = new Followers((changes, types) => this.#report(changes, types));
   #reporting = false;
   #isReadable = true;
   #parts = new Parts({
@@ -258,7 +260,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // Events of elements inside.
   #owner = {
     reset: (own) => this.#resetting?.done(own),
-    took: (own) => this.#machine.took(this.#ports, own.machine, this.#fields.nameOf(own.element)),
+    took: (own) => this.#do.noteFollowers(() => this.#machine.took(this.#ports, own.machine, this.#fields.nameOf(own.element))),
     changed: (own) => {
       // Afterwards the form is reset as a whole.
       if (this.#do.isEntering || this.#resetting && own.isResetting) return;
@@ -273,6 +275,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // Applies what a script has changed in the page. Native controls do not tell when it changes their values.
   #notice() {
     if (!this.#isReadable) return;
+    this.#followers.hold();
     if (!this.#isWriting) {
       catchUp();
       this.#look(this.#observer.takeRecords(), this.#observerAround.takeRecords());
@@ -300,7 +303,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       root.addEventListener(type, ({ target }) => {
         const name = this.#fields.nameOf(target), field = this.#fields.get(name);
         if (!field || this.#reporting) return;
-        if (field.isNative) this.#enter(name, field, type);
+        if (field.isNative) this.#do.noteFollowers(() => this.#enter(name, field, type));
+        if (type === "change") this.#followers.settle();
         if (type === "input") this.#boxes.entered();
         this.#kept.saveSoon();
       }, { capture: true, signal });
@@ -365,8 +369,12 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #byPerson(change) {
     const before = contentsOf(this.#fields.values());
     change();
+    this.#report(changesSince(before));
+  }
+  // Fires events that are no news to the form itself.
+  #report(changes, types) {
     this.#reporting = true;
-    reportChanges(before);
+    report(changes, types);
     this.#reporting = false;
   }
 
@@ -483,7 +491,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   };
   #do = new Operations(this, {
     fields: this.#fields, rows: this.#rows, parts: this.#parts, boxes: this.#boxes, natives: this.#natives, kept: this.#kept,
-    states: this.#internals.states,
+    followers: this.#followers, states: this.#internals.states,
     defineSoon: () => this.#defineSoon(),
   });
   // Announces a text, possibly with details; an empty one clears the announcement.
