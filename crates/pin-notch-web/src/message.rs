@@ -175,13 +175,14 @@ mod tests {
         let script = concat!(
             include_str!("script/elements.js"),
             include_str!("script/devices.js"),
-            include_str!("script/form.js"),
+            include_str!("script/form-operations.js"),
+            include_str!("script/form-reset.js"),
             include_str!("script/membership.js")
         );
         let words = Message::WORDS.into_iter().chain(Pointer::WORDS);
         for word in words {
             assert!(Message::read(word, "", "", 0.0, 0.0).is_some(), "{word}");
-            let says = ["tell", "#tell", "#ask", "#object", "pointer"];
+            let says = ["tell", "#tell", "#ask", "#assign", "#object", "pointer"];
             let is_said = says.iter().any(|call| script.contains(&format!("{call}(\"{word}\"")));
             assert!(is_said, "the script never says {word}");
         }
