@@ -31,8 +31,11 @@ export class Operations {
   // Makes a change of a person, whose consequences in other fields are reported.
   noteFollowers(change) {
     this.#notesFollowers = true;
-    change();
-    this.#notesFollowers = false;
+    try {
+      change();
+    } finally {
+      this.#notesFollowers = false;
+    }
   }
   // The content of a field.
   put(name, checked, ...values) {
@@ -66,8 +69,11 @@ export class Operations {
   }
   #enter(change) {
     this.isEntering = true;
-    change();
-    this.isEntering = false;
+    try {
+      change();
+    } finally {
+      this.isEntering = false;
+    }
   }
 
   // Whether a field counts under the conditions of the form.
