@@ -23,8 +23,9 @@ const FLAGS: [&str; 11] = [
     "--disable-background-networking",
     "--disable-component-update",
     "--disable-sync",
-    // Going back must reload a page, with what was entered restored.
-    "--disable-features=BackForwardCache",
+    // Going back must reload a page, with what was entered restored; and the address bar of each window
+    // would load two pages of its own, which takes longer than most tests.
+    "--disable-features=BackForwardCache,WebUIOmniboxPopup,WebUIOmniboxAimPopup",
     // Lets a test see what remains of removed elements.
     "--js-flags=--expose-gc",
     "--window-size=1280,900",
