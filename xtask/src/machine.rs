@@ -49,9 +49,9 @@ pub(crate) fn need(programs: &[&str], packages: &[&str]) -> Result<()> {
     }
 }
 
-/// The packages from npm: a minifier for the script, and an accessibility checker for the pages. (Tests
-/// report by themselves if the latter is missing; see `Page::axe`.)
-const NPM: [&str; 2] = ["esbuild@0.28.2", "axe-core@4.14.1"];
+/// The packages from npm: a minifier for the script, an accessibility checker for the pages, and a compiler that
+/// checks the types. (Tests report by themselves if one of the latter is missing: see `Page::axe` and `types.rs`.)
+const NPM: [&str; 3] = ["esbuild@0.28.2", "axe-core@4.14.1", "typescript@7.0.2"];
 
 /// Installs them in a single call, because npm removes what another call has installed.
 pub(crate) fn npm() -> Result<()> {

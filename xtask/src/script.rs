@@ -8,15 +8,15 @@ use std::fs;
 use std::path::Path;
 use std::process::Command;
 
-/// What the script exports, and the code that starts the module. The script can also be imported without a
-/// page, where there is nothing to start.
+/// What the script exports, and the code that starts the module. The script can also be imported where there is
+/// nothing to start, as without a page.
 const START: &str = r#"
 import begin, { register } from "./glue.js";
-import { fail, onTurn, ready } from "ELEMENTS";
+import { fail, obstacle, onTurn, ready } from "ELEMENTS";
 export { onTurn, ready };
 FORM
-if (globalThis.document) begin({ module_or_path: new URL("NAME.wasm", import.meta.url) }).then(register).catch(fail);
-else fail("there is no document here");
+if (obstacle) fail(obstacle);
+else begin({ module_or_path: new URL("NAME.wasm", import.meta.url) }).then(register).catch(fail);
 "#;
 
 /// The bundled script, from what wasm-bindgen has written into this folder.

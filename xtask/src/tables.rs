@@ -186,9 +186,10 @@ fn types() -> String {
                     continue;
                 }
                 (AttributeKind::Token(tokens), _) => {
+                    let named = tokens.iter().filter(|token| !token.is_empty());
                     let tokens: Vec<String> =
-                        tokens.iter().map(|token| format!("\"{token}\"")).collect();
-                    let tokens = format!("{} | \"\"", tokens.join(" | "));
+                        named.chain([&""]).map(|token| format!("\"{token}\"")).collect();
+                    let tokens = tokens.join(" | ");
                     (tokens.clone(), tokens)
                 }
                 (_, "#") => ("string".to_owned(), "number | string".to_owned()),
@@ -210,8 +211,8 @@ fn types() -> String {
 /// Further properties, like those of HTML's own control for such values.
 fn value_types(kind: ControlKind) -> String {
     let number = "  /** `NaN` while it is empty. */\n  valueAsNumber: number;\n";
-    let date = "  /** As HTML has it; `NaN` while it is empty. */\n  valueAsNumber: number;\n  \
-                /** In UTC, as HTML has it. */\n  valueAsDate: Date | null;\n";
+    let date = "  /** As in HTML; `NaN` while it is empty. */\n  valueAsNumber: number;\n  \
+                /** In UTC, as in HTML. */\n  valueAsDate: Date | null;\n";
     let checked = "  /** Whether it is on. */\n  checked: boolean;\n";
     let indeterminate = "  /** Whether it is neither on nor off. */\n  indeterminate: boolean;\n";
     let control = Definition::new(kind).build();

@@ -1,5 +1,4 @@
-// What the modules `pin-notch.js` and `pin-notch-form.js` give to TypeScript: their elements by their tags, and what they
-// export.
+// Types for the modules `pin-notch.js` and `pin-notch-form.js`: their elements by tag name, and their exports.
 
 /** The detail of an `input` or `change` event. */
 export interface NotchDetail {
@@ -64,15 +63,26 @@ export interface NotchElement extends HTMLElement {
   checkValidity(): boolean;
   reportValidity(): boolean;
   setCustomValidity(message: string): void;
-  addEventListener<K extends "input" | "change">(
-    type: K,
+  addEventListener(
+    type: "input" | "change",
     listener: (this: NotchElement, event: Event & { readonly detail: NotchDetail }) => unknown,
+    options?: boolean | AddEventListenerOptions,
+  ): void;
+  /** A list or a calendar has opened or closed. */
+  addEventListener(
+    type: "toggle",
+    listener: (this: NotchElement, event: ToggleEvent) => unknown,
     options?: boolean | AddEventListenerOptions,
   ): void;
   /** A value set by a script or an attribute had to be changed. */
   addEventListener(
     type: "adjust",
     listener: (this: NotchElement, event: CustomEvent<NotchAdjustment>) => unknown,
+    options?: boolean | AddEventListenerOptions,
+  ): void;
+  addEventListener<K extends keyof HTMLElementEventMap>(
+    type: K,
+    listener: (this: NotchElement, event: HTMLElementEventMap[K]) => unknown,
     options?: boolean | AddEventListenerOptions,
   ): void;
   addEventListener(
@@ -100,7 +110,7 @@ export interface NotchSlider extends NotchElement {
   /** The unit, shown and spoken after the value. */
   get unit(): string;
   set unit(value: string | null | undefined);
-  /** How its numbers are written: see [`NumberPattern`]. */
+  /** How its numbers are written, in the pattern syntax of the CLDR. */
   get numberPattern(): string;
   set numberPattern(value: string | null | undefined);
   /** Its orientation. If vertical, the maximum is at the top. */
@@ -149,7 +159,7 @@ export interface NotchSpanSlider extends NotchElement {
   /** The unit, shown and spoken after the value. */
   get unit(): string;
   set unit(value: string | null | undefined);
-  /** How its numbers are written: see [`NumberPattern`]. */
+  /** How its numbers are written, in the pattern syntax of the CLDR. */
   get numberPattern(): string;
   set numberPattern(value: string | null | undefined);
   /** Its orientation. If vertical, the maximum is at the top. */
@@ -289,7 +299,7 @@ export interface NotchStepper extends NotchElement {
   /** The unit, shown and spoken after the value. */
   get unit(): string;
   set unit(value: string | null | undefined);
-  /** How its numbers are written: see [`NumberPattern`]. */
+  /** How its numbers are written, in the pattern syntax of the CLDR. */
   get numberPattern(): string;
   set numberPattern(value: string | null | undefined);
   /** The text shown in the field while it is empty. */
@@ -345,13 +355,13 @@ export interface NotchDate extends NotchElement {
   get datePattern(): string;
   set datePattern(value: string | null | undefined);
   /** The day on which weeks begin, overriding the language. */
-  get firstDay(): "" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday" | "";
-  set firstDay(value: "" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday" | "" | null | undefined);
+  get firstDay(): "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday" | "";
+  set firstDay(value: "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday" | "" | null | undefined);
   /** The calendar is always shown as part of the page. */
   alwaysOpen: boolean;
-  /** As HTML has it; `NaN` while it is empty. */
+  /** As in HTML; `NaN` while it is empty. */
   valueAsNumber: number;
-  /** In UTC, as HTML has it. */
+  /** In UTC, as in HTML. */
   valueAsDate: Date | null;
 }
 
@@ -390,8 +400,8 @@ export interface NotchDateSpan extends NotchElement {
   get datePattern(): string;
   set datePattern(value: string | null | undefined);
   /** The day on which weeks begin, overriding the language. */
-  get firstDay(): "" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday" | "";
-  set firstDay(value: "" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday" | "" | null | undefined);
+  get firstDay(): "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday" | "";
+  set firstDay(value: "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday" | "" | null | undefined);
   /** The calendar is always shown as part of the page. */
   alwaysOpen: boolean;
 }
@@ -413,9 +423,9 @@ export interface NotchMonth extends NotchElement {
   /** Where empty fields start when they are stepped, such as the current month. */
   get near(): string;
   set near(value: Date | string | null | undefined);
-  /** As HTML has it; `NaN` while it is empty. */
+  /** As in HTML; `NaN` while it is empty. */
   valueAsNumber: number;
-  /** In UTC, as HTML has it. */
+  /** In UTC, as in HTML. */
   valueAsDate: Date | null;
 }
 
@@ -436,9 +446,9 @@ export interface NotchWeek extends NotchElement {
   /** Where empty fields start when they are stepped, such as the current month. */
   get near(): string;
   set near(value: Date | string | null | undefined);
-  /** As HTML has it; `NaN` while it is empty. */
+  /** As in HTML; `NaN` while it is empty. */
   valueAsNumber: number;
-  /** In UTC, as HTML has it. */
+  /** In UTC, as in HTML. */
   valueAsDate: Date | null;
 }
 
@@ -459,9 +469,9 @@ export interface NotchTime extends NotchElement {
   /** Where empty fields start when they are stepped, such as the current month. */
   get near(): string;
   set near(value: Date | string | null | undefined);
-  /** As HTML has it; `NaN` while it is empty. */
+  /** As in HTML; `NaN` while it is empty. */
   valueAsNumber: number;
-  /** In UTC, as HTML has it. */
+  /** In UTC, as in HTML. */
   valueAsDate: Date | null;
 }
 
@@ -520,13 +530,13 @@ export interface NotchForm extends HTMLElement {
   readonly moves: string;
   /** Whether it can be sent; if not, the problems are shown. */
   checkValidity(): boolean;
-  /** Undoes the last settled change with its consequences. Returns whether there was one. */
+  /** Undoes the last settled change with its consequences, with the events of each field. Returns whether there was one. */
   undo(): boolean;
-  /** Redoes what was undone last. */
+  /** Redoes what was undone last, with the events of each field. */
   redo(): boolean;
-  /** Enters the values of the preset with this name, as a single step for undo. */
+  /** Enters the values of the preset with this name, with the events of each field, as a single step for undo. */
   apply(preset: string): void;
-  /** Clears every field that can be empty. This can be undone. */
+  /** Clears every field that can be empty, with the events of each. This can be undone. */
   clear(): void;
   /** Restores the initial values. This cannot be undone. */
   reset(): void;
@@ -556,14 +566,13 @@ export interface NotchForm extends HTMLElement {
 }
 
 /**
- * Kept when the elements have come to life; broken where pin-notch.wasm did not come, and native controls stand in, or
- * where there is no document. Nothing has to wait for it: elements take all properties and methods before.
+ * Resolves when the elements have become active. Rejects if the WebAssembly could not be loaded, so that native controls
+ * take their place, or if there are no form-associated custom elements here, as without a document. Properties can be set
+ * and methods called before.
  */
 export const ready: Promise<void>;
 
-/**
- * Calls `callback` for every attempt on every element, until the function that it gives back is called.
- */
+/** Calls `callback` for every attempt on every element, until the returned function is called. */
 export function onTurn(callback: (turn: NotchTurn) => void): () => void;
 
 declare global {

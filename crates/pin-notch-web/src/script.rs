@@ -21,6 +21,7 @@ carried! {
     "/src/script/focus.js": focusedIn,
     "/src/script/form-members.js": controlsOf,
     "/src/script/icon.js": iconOf,
+    "/src/script/internals.js": internalsOf,
     "/src/script/keyboard.js": passTyping,
     "/src/script/links.js": followToField,
     "/src/script/ports.js": onTurn,

@@ -288,9 +288,7 @@ fn changes_are_undone_by_keys_and_buttons() {
         assert_eq!(page.get("f.values.celsius").await, "null");
         assert!(known().await, "cleared");
         page.run("f.undo()").await;
-        assert!(!known().await, "what a script does is not reported");
-        page.run("f.redo()").await;
-        page.run("undo.click()").await;
+        assert!(known().await, "undone by a script");
         assert_eq!(page.get(of).await, after);
         page.run("f.reset(); await new Promise((done) => setTimeout(done, 50))").await;
         assert_eq!(page.get(of).await, "[null,20,68,null]");

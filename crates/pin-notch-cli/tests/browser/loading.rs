@@ -104,6 +104,58 @@ fn what_is_entered_before_a_form_starts_is_followed_and_reset() {
     });
 }
 
+/// Old browsers are like this, and the environments in which programs run their own tests without a browser.
+#[test]
+fn without_what_elements_need_native_controls_are_used() {
+    with_page(async |page| {
+        let html = "<!doctype html><html lang=en><title>Old</title><script>
+              window.logged = []; console.warn = (text) => logged.push(text);
+              delete ElementInternals.prototype.setFormValue; delete HTMLElement.prototype.attachInternals;
+            </script><script type=module src=/pin-notch-form.js></script>
+            <notch-form id=f keep><form><label for=m>Mites</label><notch-stepper id=m name=m value=3></notch-stepper>
+            <label for=t>Temper</label><notch-rating id=t name=t><template shadowrootmode=open><p>Drawn</p></template><input type=number name=t value=2></notch-rating>
+            <label for=w>Feeder</label><notch-switch id=w name=w checked></notch-switch></form></notch-form>";
+        let (_server, url) = serve(html.to_owned(), web_files()).await;
+        page.client.goto(&url).await.expect("the page");
+        let outcome =
+            "await (await import('/pin-notch-form.js')).ready.catch(({ message }) => message)";
+        let lacking = "this environment has no form-associated custom elements with states";
+        assert_eq!(page.get(outcome).await, lacking);
+        assert_eq!(page.get("logged.length").await, "1");
+        assert!(page.is_drawn(&["#t input"]).await);
+        page.run("m.value = 5; m.max = 9; m.stepUp(); m.showPicker(); m.setCustomValidity('no'); w.checked = false; f.clear(); f.values = { m: 1 }").await;
+        let state = "[m.value, m.getAttribute('max'), t.value, w.checked, m.form === f.form, m.checkValidity(), f.checkValidity(), f.json, f.dirty, f.undo()].join(' ')";
+        assert_eq!(page.get(state).await, "5 9 2 false true true true {} false false");
+        page.run("f.reset()").await;
+        assert_eq!(page.get("[m.value, w.checked].join()").await, "3,true");
+    });
+}
+
+/// A program that imports one script in one place and the other one elsewhere is told so.
+#[test]
+fn a_second_script_is_reported() {
+    with_page(async |page| {
+        for (scripts, values) in [
+            (["pin-notch.js", "pin-notch-form.js"], "{}"),
+            (["pin-notch-form.js", "pin-notch.js"], r#"{"mites":3}"#),
+        ] {
+            let [first, second] =
+                scripts.map(|name| format!("<script type=module src=/{name}></script>"));
+            let html = format!(
+                "<!doctype html><html lang=en><title>Both</title>
+                 <script>window.logged = []; console.error = (text) => logged.push(text);</script>{first}{second}
+                 <notch-form id=f><form aria-label=Both><label for=m>Mites</label><notch-stepper id=m name=mites value=3></notch-stepper></form></notch-form>"
+            );
+            let (_server, url) = serve(html, web_files()).await;
+            page.client.goto(&url).await.expect("the page");
+            page.until("document.querySelectorAll('notch-form:state(ready), notch-stepper:state(ready)').length === 2").await;
+            let logged = page.get("logged.join('; ')").await;
+            assert!(logged.ends_with("Load a single script: pin-notch-form.js if there is any form, otherwise pin-notch.js."), "{logged}");
+            assert_eq!(page.get("f.json").await, values);
+        }
+    });
+}
+
 #[test]
 fn without_the_module_native_controls_are_used() {
     with_page(async |page| {
@@ -119,7 +171,7 @@ fn without_the_module_native_controls_are_used() {
             assert_eq!(page.get("errors.join()").await, "");
             let logged = page.get("logged.join('; ')").await;
             assert!(
-                logged.starts_with("pin-notch.wasm did not come")
+                logged.starts_with("pin-notch: the WebAssembly could not be loaded")
                     && !logged.contains("; pin-notch"),
                 "{logged}"
             );
@@ -131,7 +183,7 @@ fn without_the_module_native_controls_are_used() {
         assert!(
             page.get("logged.join('; ')")
                 .await
-                .starts_with("pin-notch.wasm has not come after 8 s")
+                .starts_with("pin-notch: the WebAssembly has not loaded after 8 s")
         );
         assert_eq!(page.get("errors.join()").await, "");
     });

@@ -6,6 +6,7 @@ import { directionOf, languageOf, onAround, unwatch, watch, watched } from "./ar
 import { listenLater } from "./devices.js";
 import { focusedIn } from "./focus.js";
 import { iconOf } from "./icon.js";
+import { internalsOf, obstacle } from "./internals.js";
 import { TYPING, passTyping } from "./keyboard.js";
 import { followToField } from "./links.js";
 import { onTurn, Ports, ports } from "./ports.js";
@@ -16,7 +17,7 @@ import { startEach } from "./starting.js";
 import { AS_DATE, AS_NUMBER, dateOf, numberText, written } from "./values.js";
 import { today } from "./world.js";
 
-export { onTurn };
+export { obstacle, onTurn };
 
 // The attributes of each element, with a mark for types other than text: see `values.js`. There are also
 // some that only exist in the page.
@@ -68,18 +69,20 @@ ready.catch(() => {}); // not an unhandled rejection for those who do not use it
 // Called when the module is loaded: `machine` creates the machine of an element, and `described` has a
 // record for each tag with its style sheet.
 export function arrive(machine, described) {
-  if (first) return;
+  if (first || obstacle) return;
   first = machine;
   for (const [tag, style] of described.split(RECORD).map((fields) => fields.split(FIELD))) styles.set(tag, style);
   startEach(watched(), start);
   settle.keep();
 }
 
-// Called when the module cannot be loaded, or takes too long.
+// Called when the module cannot be loaded.
 export function fail(why) {
   if (first || failed) return;
   failed = true;
-  console.error(`pin-notch.wasm did not come, so native controls stand in (${why}). Serve it beside pin-notch.js as application/wasm, and let the page's Content-Security-Policy have 'wasm-unsafe-eval' in script-src.`);
+  if (why !== obstacle) {
+    console.error(`pin-notch: the WebAssembly could not be loaded, so native controls are used instead (${why}). Serve the .wasm file beside the script as application/wasm, and allow 'wasm-unsafe-eval' in script-src of the page's Content-Security-Policy.`);
+  } else if (globalThis.document) console.warn(`pin-notch: ${why}, so native controls are used instead.`);
   for (const element of watched()) giveUp(element);
   settle.fail(why instanceof Error ? why : new Error(String(why)));
 }
@@ -121,7 +124,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   }
   #machine;
   #standIn;
-  #internals = this.attachInternals();
+  #internals = internalsOf(this);
   #ports;
   #connected = false;
   #stale = true;
@@ -413,6 +416,10 @@ function defineElement(tag) {
 }
 
 if (globalThis.customElements) {
+  // What another script has defined is not known to this one.
+  if (customElements.get("notch-slider")) {
+    console.error("pin-notch: the elements have already been defined by another script, and are not fields of a form of this one. Load a single script: pin-notch-form.js if there is any form, otherwise pin-notch.js.");
+  }
   withoutForms(TAGS, () => {
     for (const tag of Object.keys(ATTRIBUTES)) if (!customElements.get(tag)) defineElement(tag);
   });
@@ -422,5 +429,5 @@ if (globalThis.customElements) {
     if (wished instanceof NotchElement) wished.focus();
   }, true);
   document.addEventListener("click", followToField);
-  setTimeout(() => { if (!first && !failed) console.warn(`pin-notch.wasm has not come after ${SLOW / 1000} s: native controls stand in until it does`); }, SLOW);
+  setTimeout(() => { if (!first && !failed) console.warn(`pin-notch: the WebAssembly has not loaded after ${SLOW / 1000} s; native controls are used until it has`); }, SLOW);
 }

@@ -15,6 +15,7 @@ import { Operations } from "./form-operations.js";
 import { Reset } from "./form-reset.js";
 import { Sending } from "./form-sending.js";
 import { assign, fieldsIn, jsonOf } from "./form-values.js";
+import { internalsOf, obstacle } from "./internals.js";
 import { indicated, targetOf } from "./links.js";
 import { textsOf } from "./natives.js";
 import { FIELD, RECORD, listRecord, record, unescaped } from "./records.js";
@@ -45,7 +46,7 @@ globalThis.document?.addEventListener("click", (event) => {
 
 // Called when the module is loaded and the elements are active.
 export function arriveForms(machine) {
-  if (first) return;
+  if (first || obstacle) return;
   first = machine;
   startEach(waiting, start);
   waiting.clear();
@@ -67,7 +68,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     followAddress = (form) => form.#followAddress();
   }
   #machine;
-  #internals = this.attachInternals();
+  #internals = internalsOf(this);
   #form;
   #fields = new FormFields();
   #natives = new NativeProblems();
@@ -167,7 +168,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       return;
     }
     this.#tell("go-on", moves);
-    this.#byPerson(() => {
+    this.#reported(() => {
       this.#tell("bring-back", draft);
       this.#notice();
     });
@@ -337,19 +338,16 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       if (key !== "z" && !isRedo) return;
       // Once nothing is left, the browser would undo what was typed last, in whichever field.
       event.preventDefault();
-      this.#byPerson(() => isRedo ? this.redo() : this.undo());
+      if (isRedo) this.redo();
+      else this.undo();
     });
     on("click", (event) => {
       const wanted = this.#rows.all().find(({ button }) => button.contains(event.target));
-      if (wanted) { event.preventDefault(); this.#byPerson(() => this.#change(wanted)); }
+      if (wanted) { event.preventDefault(); this.#reported(() => this.#change(wanted)); }
       const preset = event.target.closest(PRESETS);
-      if (preset) { event.preventDefault(); this.#byPerson(() => this.apply(preset.value)); }
+      if (preset) { event.preventDefault(); this.apply(preset.value); }
     });
-    onCommand(this, {
-      "--undo": () => this.#byPerson(() => this.undo()),
-      "--redo": () => this.#byPerson(() => this.redo()),
-      "--clear": () => this.#byPerson(() => this.clear()),
-    });
+    onCommand(this, { "--undo": () => this.undo(), "--redo": () => this.redo(), "--clear": () => this.clear() });
   }
   // The controls are reset when all listeners have run. A script may already have entered something since.
   #finishReset(isLate = false) {
@@ -365,17 +363,19 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     if (this.#isAssembled) this.#tell("begin");
     this.#parts.restart();
   }
-  // Makes a change that a person asked for, and reports it to the page.
-  #byPerson(change) {
-    const before = contentsOf(this.#fields.values());
-    change();
+  // Makes a change to several fields, and reports it to the page by the events of each.
+  #reported(change) {
+    const before = contentsOf(this.#fields.values()), result = change();
     this.#report(changesSince(before));
+    return result;
   }
   // Fires events that are no news to the form itself.
   #report(changes, types) {
+    // A listener may undo something, for example.
+    const was = this.#reporting;
     this.#reporting = true;
     report(changes, types);
-    this.#reporting = false;
+    this.#reporting = was;
   }
 
   // Shows problems that the machine does not know, each with the name of a field and a text.
@@ -423,14 +423,15 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     return all;
   }
   get warnings() { return this.#listed("warnings"); }
-  get form() { return this.#form; }
+  get form() { return this.#form ?? this.querySelector("form"); }
   // Whether any value differs from its initial value; whether any field has been touched.
-  get dirty() { this.#notice(); return this.matches(":state(dirty)"); }
-  get touched() { return this.matches(":state(touched)"); }
+  get dirty() { this.#notice(); return this.#internals.states.has("dirty"); }
+  get touched() { return this.#internals.states.has("touched"); }
   // A recording of what was done so far, as moves that `pin-notch trace` and tests can run.
   get moves() { return this.#tell("moves"); }
   // Whether it can be sent; if not, the problems are shown.
   checkValidity() {
+    if (!this.#machine) return this.form?.checkValidity() ?? true;
     // Both show what they find.
     const isRight = this.#tell("send") === "1", areNativesRight = this.#areNativesRight();
     return isRight && areNativesRight && this.#areOthersRight();
@@ -448,8 +449,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     else if (wrong) this.#form.reportValidity();
     return !wrong;
   }
-  undo() { return this.#again("undo"); }
-  redo() { return this.#again("redo"); }
+  // These change fields as a person would, with events, because the page offers them to people in its own ways.
+  undo() { return this.#reported(() => this.#again("undo")); }
+  redo() { return this.#reported(() => this.#again("redo")); }
   #again(word) {
     const { activeElement } = this.getRootNode(), names = records(this.#tell(word))[0] ?? [];
     this.#kept.saveSoon();
@@ -460,9 +462,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     return names.length > 0;
   }
   // Clears every field that can be empty. This can be undone.
-  clear() { this.#tell("clear"); this.#kept.saveSoon(); }
+  clear() { this.#reported(() => { this.#tell("clear"); this.#kept.saveSoon(); }); }
   // Enters the values of a preset, as a single step for undo.
-  apply(preset) { this.#boxes.announce(this.#tell("preset", preset)); this.#kept.saveSoon(); }
+  apply(preset) { this.#reported(() => { this.#boxes.announce(this.#tell("preset", preset)); this.#kept.saveSoon(); }); }
   // The receiver has accepted what was sent last, as after a form was sent in place: nothing of it is dirty any more,
   // and its draft is forgotten.
   markAccepted() {
@@ -472,7 +474,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     if (this.dirty) this.#kept.saveSoon();
   }
   // Restores the initial values. This cannot be undone.
-  reset() { if (this.#form) { resetForm(this.#form); this.#finishReset(); } }
+  reset() { if (this.form) { resetForm(this.form); this.#finishReset(); } }
   // The draft to store.
   #draft() {
     return { draft: this.#tell("draft"), moves: this.#tell("recorded"), part: this.#parts.at, files: this.#fields.withFiles() };

@@ -36,7 +36,7 @@ macro_rules! rail_definition {
                 $($own)*
                 /// The unit, shown and spoken after the value.
                 unit: [text],
-                /// How its numbers are written: see [`NumberPattern`].
+                /// How its numbers are written, in the pattern syntax of the CLDR.
                 number_pattern: [maybe one NumberPattern],
                 /// Its orientation. If vertical, the maximum is at the top.
                 orientation: [one Orientation],

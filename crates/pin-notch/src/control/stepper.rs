@@ -59,7 +59,7 @@ definition! {
         value: [maybe number],
         /// The unit, shown and spoken after the value.
         unit: [text],
-        /// How its numbers are written: see [`NumberPattern`].
+        /// How its numbers are written, in the pattern syntax of the CLDR.
         number_pattern: [maybe one NumberPattern],
         /// The text shown in the field while it is empty.
         placeholder: [text],

@@ -1,0 +1,28 @@
+// What an element has in common with HTML's own controls: its form, its value in it, its validity, its states.
+
+function missing() {
+  if (!globalThis.document) return "there is no document here";
+  const { prototype = {} } = globalThis.ElementInternals ?? {};
+  const isThere = "setFormValue" in prototype && globalThis.CSS?.supports("selector(:state(ready))");
+  return isThere ? undefined : "this environment has no form-associated custom elements with states";
+}
+// Why elements cannot become active here, if they cannot. Old browsers are like this, and the environments in which
+// programs run their own tests without a browser.
+export const obstacle = missing();
+
+// In their place, where elements cannot become active.
+class Substitute {
+  states = new Set();
+  labels = [];
+  validity = { valid: true };
+  validationMessage = "";
+  willValidate = false;
+  #element;
+  constructor(element) { this.#element = element; }
+  get form() { return this.#element.closest("form"); }
+  setFormValue() {}
+  checkValidity() { return true; }
+  reportValidity() { return true; }
+}
+
+export const internalsOf = (element) => obstacle ? new Substitute(element) : element.attachInternals();
