@@ -567,7 +567,8 @@ export interface NotchForm extends HTMLElement {
 
 /**
  * Resolves when the elements have become active. Rejects if the WebAssembly could not be loaded, so that native controls
- * take their place, or if there is no document. Properties can be set and methods called before.
+ * take their place, or if there are no form-associated custom elements here, as without a document. Properties can be set
+ * and methods called before.
  */
 export const ready: Promise<void>;
 

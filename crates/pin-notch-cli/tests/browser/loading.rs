@@ -51,6 +51,9 @@ fn a_late_module_receives_everything_done_before() {
         assert_eq!(page.get("window.outcome").await, "null");
         assert_eq!(page.get("early").await, "18.4 2026-05-14 true 3 mites ");
         assert_eq!(page.get(SENT).await, "w=18.4&m=&f=on&t=3&d=2026-05-14");
+        // The page may disable a native control for a while.
+        page.run("const native = document.querySelector('#w input'); native.disabled = true; native.disabled = false").await;
+        assert_eq!(page.get("document.querySelector('#w input').disabled").await, "false");
         // Somebody types before the module is loaded, and is not interrupted.
         page.run("document.querySelector('#m input').focus()").await;
         page.write("7").await;
@@ -124,10 +127,12 @@ fn without_what_elements_need_native_controls_are_used() {
         assert_eq!(page.get("logged.length").await, "1");
         assert!(page.is_drawn(&["#t input"]).await);
         page.run("m.value = 5; m.max = 9; m.stepUp(); m.showPicker(); m.setCustomValidity('no'); w.checked = false; f.clear(); f.values = { m: 1 }").await;
-        let state = "[m.value, m.getAttribute('max'), t.value, w.checked, m.form === f.form, m.checkValidity(), f.checkValidity(), f.json, f.dirty, f.undo()].join(' ')";
-        assert_eq!(page.get(state).await, "5 9 2 false true true true {} false false");
+        let state = "[m.value, m.getAttribute('max'), t.value, w.checked, m.form === f.form, m.labels[0].textContent, m.checkValidity(), f.checkValidity(), f.json, f.dirty, f.undo()].join(' ')";
+        assert_eq!(page.get(state).await, "5 9 2 false true Mites true true {} false false");
         page.run("f.reset()").await;
         assert_eq!(page.get("[m.value, w.checked].join()").await, "3,true");
+        let is_where_tests_look = "Object.hasOwn(Object.getPrototypeOf(m), 'value')";
+        assert_eq!(page.get(is_where_tests_look).await, "true");
     });
 }
 

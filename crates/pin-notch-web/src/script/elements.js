@@ -116,11 +116,12 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     const stale = new Set();
     for (const { type, target } of records) {
       const element = near(target);
+      if (!element?.#machine) continue;
       if (type !== "attributes" || target.matches("option, optgroup")) stale.add(element);
       else if (target === element) element.#ports.reclaim();
-      else element?.#ports.disableNatives();
+      else element.#ports.disableNatives();
     }
-    for (const element of stale) element?.#redefine();
+    for (const element of stale) element.#redefine();
   }
   #machine;
   #standIn;
@@ -161,7 +162,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
         this[name] = value;
       }
     }
-    watch(this);
+    if (!obstacle) watch(this);
     if (first) this.#start();
     else {
       this.#standInNow().send();
@@ -412,6 +413,8 @@ function defineElement(tag) {
   if (AS_DATE.includes(tag)) {
     define("valueAsDate", function () { return dateOf(this.value, tag); }, function (date) { this.value = date; });
   }
+  // Some libraries for tests look for it where HTML's own controls have it.
+  Object.defineProperty(Element.prototype, "value", Object.getOwnPropertyDescriptor(NotchElement.prototype, "value"));
   customElements.define(tag, Element);
 }
 

@@ -13,13 +13,16 @@ export const obstacle = missing();
 // In their place, where elements cannot become active.
 class Substitute {
   states = new Set();
-  labels = [];
   validity = { valid: true };
   validationMessage = "";
   willValidate = false;
   #element;
   constructor(element) { this.#element = element; }
   get form() { return this.#element.closest("form"); }
+  get labels() {
+    const isOwn = (label) => label.htmlFor ? label.htmlFor === this.#element.id : label.contains(this.#element);
+    return [...this.#element.getRootNode().querySelectorAll("label")].filter(isOwn);
+  }
   setFormValue() {}
   checkValidity() { return true; }
   reportValidity() { return true; }
