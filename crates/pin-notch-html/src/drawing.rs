@@ -66,7 +66,16 @@ impl Context<'_> {
         self.name_part(to, semantics, None);
     }
 
-    /// The same for one of several parts.
+    /// Makes the open part the one that receives the focus, for a control that is used as a whole.
+    pub fn whole(&self, to: &mut Markup, semantics: &Semantics) {
+        self.name(to, semantics);
+        if !semantics.disabled {
+            to.reachable(true);
+        }
+        to.flag("data-focus", true);
+    }
+
+    /// The same as [`name`](Self::name) for one of several parts.
     pub fn name_part(&self, to: &mut Markup, semantics: &Semantics, part: Option<Part>) {
         self.write_semantics(to, semantics);
         match (self.looks.label.as_str(), part) {

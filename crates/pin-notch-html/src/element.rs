@@ -11,15 +11,12 @@ use std::fmt::Write;
 /// definition, a declarative shadow root that shows its current state, and a native control for browsers
 /// without script, whose options are the element's options. When its script is loaded, the live element
 /// adopts that shadow root. If [`Looks::hidden`] is set, there is none.
-///
-/// The ARIA attributes on the element apply until then. The live element removes them and sets its own
-/// semantics.
 pub fn element_html(control: &Control, own: &[(&str, &str)], looks: &Looks) -> String {
     let entered = &mut control.clone();
     looks.enter(entered);
     let face = Face::of(entered, looks, false);
     let (kind, definition) = (control.control_kind(), control.definition());
-    let Element { tag, focusable, .. } = element(kind);
+    let Element { tag, .. } = element(kind);
     let mut html = format!("<{tag}");
     own.iter().for_each(|(name, value)| put(&mut html, name, value));
     definition.attributes().iter().for_each(|(name, value)| put(&mut html, name, value));
@@ -32,18 +29,14 @@ pub fn element_html(control: &Control, own: &[(&str, &str)], looks: &Looks) -> S
     if !looks.description.is_empty() {
         put(&mut html, "data-description", &looks.description);
     }
-    if !looks.hidden {
-        face.aria.iter().for_each(|(name, value)| put(&mut html, name, value));
-    }
     if !looks.label.is_empty() && !own.iter().any(|(name, _)| *name == "id") {
         put(&mut html, "aria-label", &looks.label);
     }
     html.push('>');
     if !looks.hidden {
-        let delegates = if focusable { "" } else { " shadowrootdelegatesfocus" };
         let _ = write!(
             html,
-            "<template shadowrootmode=\"open\"{delegates}><style>{}</style>{}<slot></slot></template>",
+            "<template shadowrootmode=\"open\" shadowrootdelegatesfocus><style>{}</style>{}<slot></slot></template>",
             style_of(kind),
             face.root.to_html()
         );

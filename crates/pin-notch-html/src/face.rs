@@ -11,7 +11,7 @@ mod switch;
 
 use crate::attributes::Looks;
 use crate::drawing::{Context, Drawable};
-use crate::kinds::{drawable, is_focusable};
+use crate::kinds::drawable;
 use crate::markup::Markup;
 use pin_notch::{AnyWorld, Control, Decimal, Message, Semantics, View, number_text};
 use std::fmt;
@@ -25,11 +25,6 @@ pub struct Face {
     /// Its states, for `:state()` in style sheets: `disabled`, `readonly`, `invalid`, `on`, `mixed`,
     /// `grabbed`, `preview`, `empty`, `open`, `begun`.
     pub states: Vec<&'static str>,
-    /// The ARIA attributes of the element itself, `role` first. Empty if its parts have the semantics
-    /// instead.
-    pub aria: Vec<(&'static str, String)>,
-    /// Whether the element itself is focusable by keyboard.
-    pub focusable: bool,
 }
 
 impl Face {
@@ -64,8 +59,6 @@ impl Face {
         root.open("div", "control");
         root.class(class, &states);
         drawable.draw(&mut root, &semantics, &context);
-        // Whether the element itself has the control's semantics, or its parts do.
-        let speaks = is_focusable(control.control_kind());
         root.close();
         root.open("div", "problem");
         root.set("id", "problem");
@@ -79,26 +72,13 @@ impl Face {
         root.set("role", "status");
         root.close_with(&announcement(&view, &context));
         // This also exists from the beginning, so that nothing else is redrawn when it gets content.
-        if !speaks {
-            root.open_plain("div");
-            root.set("id", "about");
-            root.set("hidden", "");
-            root.close_with(&context.about);
-        }
+        root.open_plain("div");
+        root.set("id", "about");
+        root.set("hidden", "");
+        root.close_with(&context.about);
         root.close();
-
-        let mut aria = if speaks { semantics.attributes() } else { Vec::new() };
-        let mut described = vec![context.about.clone(), problem.to_owned()];
-        described.retain(|text| speaks && !text.is_empty());
-        if !described.is_empty() {
-            aria.push(("aria-description", world.message(&Message::Described(described))));
-        }
-        Self {
-            root,
-            states: states.iter().filter(|(_, on)| *on).map(|(state, _)| *state).collect(),
-            aria,
-            focusable: speaks && !semantics.disabled,
-        }
+        let states = states.iter().filter(|(_, on)| *on).map(|(state, _)| *state).collect();
+        Self { root, states }
     }
 }
 

@@ -11,8 +11,6 @@ use pin_notch::{ControlKind, View};
 /// The element of a kind of control.
 pub(crate) struct Element {
     pub tag: &'static str,
-    /// Whether the element receives the focus and has the semantics itself. Otherwise its parts do.
-    pub focusable: bool,
     /// Its style sheets, besides the one common to all.
     pub styles: &'static [&'static str],
     /// The native control in it, for pages without script.
@@ -35,35 +33,28 @@ pub(crate) enum Native {
 }
 
 pub(crate) const fn element(kind: ControlKind) -> Element {
-    const fn row(
-        tag: &'static str,
-        focusable: bool,
-        styles: &'static [&'static str],
-        native: Native,
-    ) -> Element {
-        Element { tag, focusable, styles, native }
+    const fn row(tag: &'static str, styles: &'static [&'static str], native: Native) -> Element {
+        Element { tag, styles, native }
     }
     use Native::{Checkbox, Choices, Input, Inputs, Select, Text};
     match kind {
-        ControlKind::Slider => row("notch-slider", true, &[TRACK], Input("range")),
-        ControlKind::SpanSlider => row("notch-span-slider", false, &[TRACK], Inputs("number")),
-        ControlKind::Rating => row("notch-rating", true, &[ICONS], Input("number")),
-        ControlKind::Switch => row("notch-switch", true, &[TOGGLES], Checkbox),
-        ControlKind::Checkbox => row("notch-checkbox", true, &[TOGGLES], Checkbox),
-        ControlKind::CheckboxGroup => {
-            row("notch-checkbox-group", false, &[TOGGLES], Choices("checkbox"))
-        }
-        ControlKind::RadioGroup => row("notch-radio-group", false, &[TOGGLES], Choices("radio")),
-        ControlKind::Text => row("notch-text", false, &[FIELD], Text),
-        ControlKind::Stepper => row("notch-stepper", false, &[FIELD], Input("number")),
-        ControlKind::ItemStepper => row("notch-item-stepper", false, &[FIELD], Select),
-        ControlKind::Select => row("notch-select", false, &[FIELD, LIST], Select),
-        ControlKind::Date => row("notch-date", false, &[FIELD, CALENDAR], Input("date")),
-        ControlKind::DateSpan => row("notch-date-span", false, &[FIELD, CALENDAR], Inputs("date")),
-        ControlKind::Month => row("notch-month", false, &[FIELD], Input("month")),
-        ControlKind::Week => row("notch-week", false, &[FIELD], Input("week")),
-        ControlKind::Time => row("notch-time", false, &[FIELD], Input("time")),
-        ControlKind::DateTime => row("notch-date-time", false, &[FIELD], Input("datetime-local")),
+        ControlKind::Slider => row("notch-slider", &[TRACK], Input("range")),
+        ControlKind::SpanSlider => row("notch-span-slider", &[TRACK], Inputs("number")),
+        ControlKind::Rating => row("notch-rating", &[ICONS], Input("number")),
+        ControlKind::Switch => row("notch-switch", &[TOGGLES], Checkbox),
+        ControlKind::Checkbox => row("notch-checkbox", &[TOGGLES], Checkbox),
+        ControlKind::CheckboxGroup => row("notch-checkbox-group", &[TOGGLES], Choices("checkbox")),
+        ControlKind::RadioGroup => row("notch-radio-group", &[TOGGLES], Choices("radio")),
+        ControlKind::Text => row("notch-text", &[FIELD], Text),
+        ControlKind::Stepper => row("notch-stepper", &[FIELD], Input("number")),
+        ControlKind::ItemStepper => row("notch-item-stepper", &[FIELD], Select),
+        ControlKind::Select => row("notch-select", &[FIELD, LIST], Select),
+        ControlKind::Date => row("notch-date", &[FIELD, CALENDAR], Input("date")),
+        ControlKind::DateSpan => row("notch-date-span", &[FIELD, CALENDAR], Inputs("date")),
+        ControlKind::Month => row("notch-month", &[FIELD], Input("month")),
+        ControlKind::Week => row("notch-week", &[FIELD], Input("week")),
+        ControlKind::Time => row("notch-time", &[FIELD], Input("time")),
+        ControlKind::DateTime => row("notch-date-time", &[FIELD], Input("datetime-local")),
     }
 }
 
@@ -101,12 +92,6 @@ pub fn tag_of(kind: ControlKind) -> &'static str {
 /// The kind of control of an element with this name, ignoring case.
 pub fn kind_of_tag(tag: &str) -> Option<ControlKind> {
     ControlKind::ALL.iter().copied().find(|kind| tag_of(*kind).eq_ignore_ascii_case(tag))
-}
-
-/// Whether the element of such a control receives the focus and has the semantics itself. Otherwise its
-/// parts do.
-pub fn is_focusable(kind: ControlKind) -> bool {
-    element(kind).focusable
 }
 
 /// Whether the element of such a control draws each choice on a line.

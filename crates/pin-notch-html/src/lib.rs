@@ -1,7 +1,7 @@
 //! Pin Notch controls as HTML.
 //!
-//! A [`Face`] is the current appearance of a control: a small tree of elements, the states for style
-//! sheets, and the semantics for assistive technology. It depends only on the control's view.
+//! A [`Face`] is the current appearance of a control: a small tree of elements, with their semantics for
+//! assistive technology, and the states for style sheets. It depends only on the control's view.
 //! [`element_html`] writes it for a server, inside a declarative shadow root. In the browser the same tree
 //! is built, and [`changes`] computes the differences from one turn to the next. No markup is therefore
 //! written twice.
@@ -38,7 +38,7 @@ pub use attributes::{Looks, Note, Read, control_of, definition_from};
 pub use changes::{Change, changes};
 pub use element::element_html;
 pub use face::Face;
-pub use kinds::{is_focusable, kind_of_tag, style_of, tag_of};
+pub use kinds::{kind_of_tag, style_of, tag_of};
 pub use markup::{Markup, escaped};
 pub use parts::{PARTS, PartName};
 pub use rows::RowButton;

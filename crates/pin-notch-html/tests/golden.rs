@@ -135,15 +135,7 @@ fn faces_are_as_they_were_read() -> Result<(), Box<dyn Error>> {
     let folder = Path::new(env!("CARGO_MANIFEST_DIR")).join("tests/golden");
     for kind in ControlKind::ALL {
         let face = Face::of(&made(*kind), &Looks::default(), true);
-        let aria: Vec<String> =
-            face.aria.iter().map(|(name, value)| format!("{name}={value}")).collect();
-        let now = format!(
-            "host: {}\nstates: {}\nfocusable: {}\n\n{}",
-            aria.join(" "),
-            face.states.join(" "),
-            face.focusable,
-            lines(&face.root.to_html())
-        );
+        let now = format!("states: {}\n\n{}", face.states.join(" "), lines(&face.root.to_html()));
         let mut looks = Looks::default();
         looks.label = "Label".to_owned();
         let html = element_html(&made(*kind), &[("name", "it")], &looks);

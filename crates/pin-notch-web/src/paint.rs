@@ -25,7 +25,7 @@ impl Drawn {
             }
             None => all.add("draw", &[&face.root.to_html()]),
         }
-        tell_assistive_technology(&mut all, before.as_ref(), &face);
+        tell_states(&mut all, before.as_ref(), &face);
         let open = control.has_open_popup();
         if open != self.open {
             self.open = open;
@@ -77,25 +77,13 @@ impl Drawn {
     }
 }
 
-fn tell_assistive_technology(all: &mut Operations, before: Option<&Face>, face: &Face) {
-    let (aria, states) = match before {
-        Some(before) => (before.aria.as_slice(), before.states.as_slice()),
-        None => (&[][..], &[][..]),
-    };
-    for (name, value) in face.aria.iter().filter(|new| !aria.contains(new)) {
-        all.add("aria", &[name, value]);
-    }
-    for (name, _) in aria.iter().filter(|(old, _)| !face.aria.iter().any(|(new, _)| new == old)) {
-        all.add("aria", &[name]);
-    }
+fn tell_states(all: &mut Operations, before: Option<&Face>, face: &Face) {
+    let states = before.map_or(&[][..], |before| before.states.as_slice());
     for state in face.states.iter().filter(|state| !states.contains(state)) {
         all.add("state", &[state, "1"]);
     }
     for state in states.iter().filter(|state| !face.states.contains(state)) {
         all.add("state", &[state, ""]);
-    }
-    if before.is_none_or(|before| before.focusable != face.focusable) {
-        all.add("focusable", &[if face.focusable { "1" } else { "" }]);
     }
 }
 

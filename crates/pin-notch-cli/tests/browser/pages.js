@@ -119,7 +119,7 @@ function use(element) {
   log.push(`${name}: ${element.value}`);
 }
 const ATTRIBUTES = [["min", "0", "10", ""], ["max", "3", "30"], ["step", "any", "2", "x"], ["value", "4", "a", "2026-05-15"], ["multiple", ""], ["readonly", ""]];
-const WRITTEN = ["hidden", "novalidate", "aria-invalid", "aria-describedby", "data-dirty", "data-touched", "data-uncounted", "tabindex"];
+const WRITTEN = ["hidden", "novalidate", "aria-invalid", "aria-describedby", "data-dirty", "data-touched", "data-uncounted"];
 const CHANGES = {
   changes: {
     disable: (element) => { element.disabled = true; },
@@ -197,7 +197,8 @@ function checkValues(form) {
     const elements = inputsOf(form, name), value = values[name], texts = data.getAll(name).map((text) => text.replaceAll("\r\n", "\n"));
     const isOn = elements.some((element) => !element.matches(":disabled") && (!element.shadowRoot || element.checkVisibility()));
     right(isOn === name in values, `${name} is ${isOn ? "" : "not "}enabled`);
-    const isUsable = ({ shadowRoot, tabIndex }) => !shadowRoot || shadowRoot.delegatesFocus || tabIndex === 0;
+    // All options of a group may be disabled.
+    const isUsable = ({ localName, shadowRoot }) => !shadowRoot || localName.endsWith("-group") || shadowRoot.querySelector(":is(input, textarea, button):enabled, [tabindex='0']");
     right(!isOn || elements.some((element) => element.checkVisibility() && isUsable(element)), `${name} is out of sight or reach`);
     // A number that is not allowed is not a value.
     if (!isOn || (kind === "number" && problems.includes(name) && elements[0].value !== "")) continue;

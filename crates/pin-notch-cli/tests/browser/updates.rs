@@ -45,7 +45,7 @@ const COPY: &str = "f.outerHTML = f.outerHTML; await new Promise((done) => setTi
 async fn shown(page: &Page) -> String {
     let problem = "document.querySelector('[name=keeper]').getAttribute('aria-invalid')";
     let own = format!(
-        "[form.noValidate, mites.tabIndex, form.querySelector('output').value, {problem}].join()"
+        "[form.noValidate, mites.shadowRoot.querySelector('[role=slider]').tabIndex, form.querySelector('output').value, {problem}].join()"
     );
     let parts = [
         json(page).await,

@@ -42,7 +42,8 @@ impl Drawable for CheckboxView {
         &self.description
     }
 
-    fn draw(&self, to: &mut Markup, _semantics: &Semantics, _context: &Context) {
+    fn draw(&self, to: &mut Markup, semantics: &Semantics, context: &Context) {
+        context.whole(to, semantics);
         cell(to);
         to.open("span", "description");
         to.close_with(&self.description);

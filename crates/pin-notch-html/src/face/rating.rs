@@ -22,7 +22,8 @@ impl Drawable for RatingView {
         ("rating", vec![("preview", self.previewed), ("empty", self.value.is_none())])
     }
 
-    fn draw(&self, to: &mut Markup, _semantics: &Semantics, context: &Context) {
+    fn draw(&self, to: &mut Markup, semantics: &Semantics, context: &Context) {
+        context.whole(to, semantics);
         let looks = context.looks;
         if self.zero {
             to.open_in("span", "zero", &[("on", self.shown == Some(Decimal::ZERO))]);

@@ -65,7 +65,8 @@ impl Drawable for SliderView {
         (class, vec![("grabbed", self.grabbed)])
     }
 
-    fn draw(&self, to: &mut Markup, _semantics: &Semantics, _context: &Context) {
+    fn draw(&self, to: &mut Markup, semantics: &Semantics, context: &Context) {
+        context.whole(to, semantics);
         track(to, &self.marks, self.filled, self.orientation);
         thumb(to, self.thumb, self.orientation);
         grip(to, &self.readout);

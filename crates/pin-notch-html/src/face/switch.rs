@@ -13,7 +13,8 @@ impl Drawable for SwitchView {
         &self.caption
     }
 
-    fn draw(&self, to: &mut Markup, _semantics: &Semantics, _context: &Context) {
+    fn draw(&self, to: &mut Markup, semantics: &Semantics, context: &Context) {
+        context.whole(to, semantics);
         to.open("div", "track");
         to.set("data-place", "");
         to.open("div", "thumb");

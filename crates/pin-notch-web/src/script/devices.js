@@ -33,8 +33,8 @@ export function listenLater(...all) {
   for (const type of FIRST) element.addEventListener(type, wake, true);
 }
 
-// `isHost`: whether the element itself receives the focus; `isChecked`: whether a click anywhere flips it.
-function listen(element, { root, ports, tell, isHost, isChecked }) {
+// `isChecked`: whether a click anywhere flips it.
+function listen(element, { root, ports, tell, isChecked }) {
   const tag = element.localName;
   const on = (type, listener, options) => element.addEventListener(type, listener, options);
   let grabbed, grabbing, holding, ignored, pressedBy;
@@ -101,7 +101,7 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
   });
   on("mousedown", (event) => {
     // Pressing something beside a field must not take the focus from the field, but give it to it.
-    if (isHost || inside(event).closest?.("input, textarea, button, [tabindex='0']")) return;
+    if (inside(event).closest?.("input, textarea, button, [tabindex='0']")) return;
     event.preventDefault();
     if (!root.activeElement) root.querySelector("[data-focus]")?.focus({ preventScroll: true });
   });
@@ -143,7 +143,7 @@ function listen(element, { root, ports, tell, isHost, isChecked }) {
     if (event.altKey && !(key === "ArrowDown" || key === "ArrowUp")) return;
     const part = target === element ? "" : (target.getAttribute?.("part") ?? "").split(" ")[0];
     const isField = target.localName === "input" || target.localName === "textarea";
-    const kept = isField ? "input" : part === "input" ? "" : part;
+    const kept = isField ? "input" : ["input", "control"].includes(part) ? "" : part;
     const wasOpen = element.open;
     const paged = event.shiftKey && key.startsWith("Page") ? `Shift+${key}` : key;
     const used = tell("key", kept, paged, Date.now());

@@ -47,7 +47,6 @@ const PROPERTIES = { "readonly": "readOnly", "checked": "defaultChecked", "minle
 const PAGE_ATTRIBUTES = ["name", "sizing", "output-place"];
 // Properties that are defined below.
 const WRITTEN_OUT = ["value", "indeterminate"];
-const HOSTS = ["notch-slider", "notch-rating", "notch-switch", "notch-checkbox"];
 export const CHECKED = ["notch-switch", "notch-checkbox"];
 export const TAGS = Object.keys(ATTRIBUTES).join();
 const WITH_TODAY = ["notch-date", "notch-date-span"];
@@ -105,9 +104,8 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     catchUp = () => NotchElement.#changed(NotchElement.#observer.takeRecords());
     onAround({ named: (element, names) => element.#named(names), turned: (element) => element.#turned() });
   }
-  // A single observer for all elements, for changes of options and texts inside them, and of attributes that are
-  // their machine's. (A callback for these would be called while operations are carried out, which set them.)
-  // Frameworks that update the page to new markup of a server bring back what the server has drawn.
+  // A single observer for all elements, for changes of options and texts inside them. Frameworks that update the page to
+  // new markup of a server bring back native controls as the server has drawn them.
   static #observer = globalThis.MutationObserver && new MutationObserver((records) => NotchElement.#changed(records));
   static #changed(records) {
     const near = (node) => {
@@ -118,7 +116,6 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
       const element = near(target);
       if (!element?.#machine) continue;
       if (type !== "attributes" || target.matches("option, optgroup")) stale.add(element);
-      else if (target === element) element.#ports.reclaim();
       else element.#ports.disableNatives();
     }
     for (const element of stale) element.#redefine();
@@ -140,9 +137,8 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
 
   constructor() {
     super();
-    const isHost = HOSTS.includes(this.localName);
     const given = this.#internals.shadowRoot;
-    const root = given ?? this.attachShadow({ mode: "open", delegatesFocus: !isHost });
+    const root = given ?? this.attachShadow({ mode: "open", delegatesFocus: true });
     this.#ports = new Ports(this, this.#internals, root);
     if (!given) {
       this.#ports.dress(WAITING);
@@ -153,7 +149,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   connectedCallback() {
     if (!this.#connected) {
       this.#connected = true;
-      NotchElement.#observer.observe(this, { childList: true, subtree: true, characterData: true, attributeFilter: ["value", "label", "disabled", "tabindex", "role"] });
+      NotchElement.#observer.observe(this, { childList: true, subtree: true, characterData: true, attributeFilter: ["value", "label", "disabled"] });
       // A property that was set before the script was loaded hides the accessor, so it is set again.
       for (const name of Object.keys(this)) {
         if (!(name in NotchElement.prototype || name in this.constructor.prototype)) continue;
@@ -221,7 +217,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     this.#internals.states.delete("failed");
     listenLater(this, {
       root: this.#ports.shadow, ports: this.#ports, tell: (...message) => { this.#defineNow(); return this.#tell(...message); },
-      isHost: HOSTS.includes(tag), isChecked: CHECKED.includes(tag),
+      isChecked: CHECKED.includes(tag),
     });
     this.#tell("name", ...this.#names);
     this.#define();

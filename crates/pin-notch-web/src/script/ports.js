@@ -5,13 +5,6 @@ import { FIELD, RECORD, record, unescaped } from "./records.js";
 import { styleSheetsIn } from "./style-sheets.js";
 import { world } from "./world.js";
 
-const ARIA = {
-  "role": "role", "aria-valuenow": "ariaValueNow", "aria-valuemin": "ariaValueMin",
-  "aria-valuemax": "ariaValueMax", "aria-valuetext": "ariaValueText", "aria-checked": "ariaChecked",
-  "aria-orientation": "ariaOrientation", "aria-disabled": "ariaDisabled", "aria-readonly": "ariaReadOnly",
-  "aria-required": "ariaRequired", "aria-invalid": "ariaInvalid", "aria-description": "ariaDescription",
-};
-
 // The ports of each element, for the form that contains it.
 export const ports = new WeakMap();
 
@@ -52,22 +45,11 @@ export class Ports {
   constructor(element, internals, root) {
     Object.assign(this, { element, internals, shadow: root, values: [], text: "", checked: "", value: "", style: "", isResetting: false, isCounted: true });
   }
-  // Adopts what the server wrote on the element itself and inside it.
+  // Adopts what the server has drawn inside the element.
   adopt(style) {
     this.shadow.querySelector("style")?.remove();
     this.shadow.querySelector("slot")?.remove();
     this.dress(style);
-    this.undraw();
-  }
-  // The page has changed the `role` or the `tabindex`.
-  reclaim() {
-    if (this.machine) this.undraw();
-    this.tabbed();
-  }
-  // A server draws the semantics of an element as attributes, with a role among them. Without one they are the
-  // page's own.
-  undraw() {
-    if (this.element.hasAttribute("role")) for (const name of Object.keys(ARIA)) this.element.removeAttribute(name);
   }
   // The native controls inside are not sent beside the element. (Setting what is set would count as a change.)
   disableNatives() {
@@ -120,20 +102,7 @@ export class Ports {
     this.at(path)?.replaceWith(nodes(html));
     passTyping(this.element, this.shadow);
   }
-  do_aria(name, value) { this.internals[ARIA[name]] = value ?? null; }
   do_state(name, on) { this.internals.states[on ? "add" : "delete"](name); }
-  do_focusable(on) {
-    this.isFocusable = Boolean(on);
-    this.tabbed();
-  }
-  // The page may have set a `tabindex` of its own, or removed ours. One of 0 was set by us, even if the element
-  // is a copy of another.
-  tabbed() {
-    const { element, isFocusable } = this, now = element.getAttribute("tabindex");
-    if (isFocusable === undefined || (now ?? "0") !== "0" || isFocusable === (now === "0")) return;
-    if (isFocusable) element.tabIndex = 0;
-    else element.removeAttribute("tabindex");
-  }
   // `sends`: whether it counts in its form, and is therefore sent.
   do_submit(checked, text, value, empty, sends, ...entries) {
     const values = empty ? [] : entries;

@@ -84,9 +84,12 @@ impl Page {
         .await
     }
 
-    /// The role and the name of this element for assistive technology.
+    /// The role and the name of the part of this element that receives the focus, for assistive technology.
     pub async fn role_and_name(&self, css: &str) -> (String, String) {
-        let element = self.find(css).await.element_id();
+        let part = format!("return {};", Self::part(css, "[data-focus]"));
+        let part = self.client.execute(&part, Vec::new()).await.expect("a part");
+        let id = part.as_object().and_then(|part| part.values().next()).and_then(Json::as_str);
+        let element = ElementRef::from(id.expect("the id of a part").to_owned());
         let ask = async |what| {
             let answer = self.client.issue_cmd(Computed { element: element.clone(), what }).await;
             answer.expect("a computed property").as_str().unwrap_or_default().to_owned()
