@@ -16,7 +16,7 @@ fn any_page_and_its_form_agree() {
         let (server, url) = serve(html).await;
         page.client.goto(&url).await.expect("the page");
         page.run("await (await import('/pin-notch-form.js')).ready").await;
-        // Compiled once, and used for several pages at a time: each anew would take a third longer.
+        // Compiled once and run for several pages at a time. Sending it for each page took a third longer.
         let check = format!(
             "window.check = new (async () => {{}}).constructor('SEED', 'WAY', {})",
             json!(SCRIPT)

@@ -83,8 +83,8 @@ function nameSoon(root) {
 
 // By the steps of https://www.w3.org/TR/accname-1.2/#mapping_additional_nd_te. The name is from the targets of
 // `aria-labelledby`, `aria-label`, labels or `title`; the description is from the targets of `aria-describedby`,
-// `aria-description` or `title`. Server-rendered elements have the description in `data-description`, because ARIA's
-// would describe the element, of which a part has the focus.
+// `aria-description` or `title`. Server-rendered elements have the description in `data-description`: in an ARIA
+// attribute it would describe the element, but the focus is on a part of it.
 function nameAndDescription(element, labels) {
   const pointed = (attribute) => {
     const ids = element.getAttribute(attribute)?.split(/\s+/).filter(Boolean) ?? [];

@@ -409,13 +409,13 @@ function defineElement(tag) {
   if (AS_DATE.includes(tag)) {
     define("valueAsDate", function () { return dateOf(this.value, tag); }, function (date) { this.value = date; });
   }
-  // Some libraries for tests look for it where HTML's own controls have it.
+  // Some testing libraries look for `value` only on the immediate prototype, where HTML's own controls have it.
   Object.defineProperty(Element.prototype, "value", Object.getOwnPropertyDescriptor(NotchElement.prototype, "value"));
   customElements.define(tag, Element);
 }
 
 if (globalThis.customElements) {
-  // What another script has defined is not known to this one.
+  // A form of this script does not know the elements that another script has defined.
   if (customElements.get("notch-slider")) {
     console.error("pin-notch: the elements have already been defined by another script, and are not fields of a form of this one. Load a single script: pin-notch-form.js if there is any form, otherwise pin-notch.js.");
   }

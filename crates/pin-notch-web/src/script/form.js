@@ -449,7 +449,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     else if (wrong) this.#form.reportValidity();
     return !wrong;
   }
-  // These change fields as a person would, with events, because the page offers them to people in its own ways.
+  // Undo, redo, clear and presets fire events also when a script asks for them, because a page calls them from buttons of
+  // its own.
   undo() { return this.#reported(() => this.#again("undo")); }
   redo() { return this.#reported(() => this.#again("redo")); }
   #again(word) {

@@ -1,4 +1,4 @@
-// What an element has in common with HTML's own controls: its form, its value in it, its validity, its states.
+// `ElementInternals`, through which an element has a form, labels, a validity and states like HTML's own controls.
 
 function missing() {
   if (!globalThis.document) return "there is no document here";
@@ -10,7 +10,7 @@ function missing() {
 // programs run their own tests without a browser.
 export const obstacle = missing();
 
-// In their place, where elements cannot become active.
+// Takes the place of `ElementInternals` where elements cannot become active.
 class Substitute {
   states = new Set();
   validity = { valid: true };
