@@ -522,7 +522,10 @@ export interface NotchForm extends HTMLElement {
   /** All current problems, whether they are shown or not. */
   readonly problems: NotchProblem[];
   readonly warnings: NotchProblem[];
-  /** Whether any value differs from its initial value, or from the one that was accepted since. */
+  /**
+   * Whether any value differs from its initial value, from the one that a script had set before anybody used the form, or
+   * from the one that was accepted since.
+   */
   readonly dirty: boolean;
   /** Whether any field has been touched. */
   readonly touched: boolean;

@@ -59,6 +59,9 @@ struct State {
     watchers: Vec<Vec<Watcher>>,
     shown: Shown,
     recorded: Recorded,
+    /// Whether anybody has entered anything since the form started or was reset. What scripts set until then
+    /// is what it begins with.
+    is_entered: bool,
     /// Whether the page shows, or has shown, everything that was entered.
     is_reviewed: bool,
     /// The values of all fields when it was sent last, until they are accepted.
@@ -155,7 +158,8 @@ impl State {
             Message::Send => return self.send(all),
             Message::Part(text) => return self.part(all, text),
             Message::Review => return self.review(),
-            Message::Begin => self.begin(all),
+            Message::Begin(text) => self.begin(all, text),
+            Message::Entered => self.is_entered = true,
             Message::Sending => self.sent = Some(self.contents()),
             Message::Accepted => self.accepted(all),
             Message::Refuse(text) => self.refuse(all, text),
@@ -229,10 +233,12 @@ impl State {
     ) {
         let Ok(turn) = self.form.took(name, control, turn) else { return };
         if turn.turn.events().any(|event| matches!(event, Event::Input(_))) {
+            self.is_entered = true;
             self.form.index_of(name).into_iter().for_each(|at| self.shown.mended(all, at));
         }
         // The page has events of its own for values, but none for drafts.
         if turn.turn.events().any(|event| matches!(event, Event::Draft | Event::Cancelled)) {
+            self.is_entered = true;
             all.add("keep", &[]);
         }
         self.recorded.turn(name, &intent, &turn);
@@ -256,6 +262,9 @@ impl State {
             if followed.outcome.value().is_some() {
                 names.push(followed.name);
             }
+        }
+        if !self.is_entered {
+            names.iter().for_each(|name| self.form.compare_with_current(name));
         }
         self.update_since(all, &before, names);
     }
@@ -340,11 +349,15 @@ impl State {
         self.form.fields().map(|field| (field.name.clone(), field.control.value())).collect()
     }
 
-    /// What it contains now is what it begins with, as after what was sent is accepted.
-    fn begin(&mut self, all: &mut Operations) {
-        let is_sent = self.sent.take().is_some();
-        self.accepted(all);
-        self.sent = is_sent.then(|| self.contents());
+    /// What these fields contain now is what they begin with, if nobody has entered anything yet.
+    fn begin(&mut self, all: &mut Operations, text: &str) {
+        if self.is_entered {
+            return;
+        }
+        let names = records(text).next().unwrap_or_default();
+        names.iter().for_each(|name| self.form.compare_with_current(name));
+        self.sent = self.sent.take().map(|_| self.contents());
+        self.update(all, &names);
     }
 
     /// The receiver has accepted what was sent last or, if nothing was, the current values.

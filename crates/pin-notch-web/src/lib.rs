@@ -35,7 +35,7 @@ pub use ports::Ports;
 use described::Described;
 use message::Message;
 use paint::Drawn;
-use pin_notch::{Choice, Control, ControlKind, Definition, Intent, Value};
+use pin_notch::{Choice, Control, ControlKind, Definition, Intent, Refusal, Value};
 use pin_notch_html::{Face, Looks, Note, control_of, kind_of_tag, style_of, tag_of};
 use std::cell::RefCell;
 use wasm_bindgen::prelude::*;
@@ -268,14 +268,23 @@ impl Machine {
         }
     }
 
-    /// A script sets the value: to the nearest allowed one, as in HTML, but with a note. A text that is not
-    /// a value of this kind changes nothing.
+    /// A script sets the value: to the nearest allowed one, as in HTML, but with a note. Without a value, a
+    /// control that is never empty returns to its default, as in HTML. A text that is not a value of this kind
+    /// changes nothing.
     fn set(&self, ports: &Ports, read: Result<Value, String>) {
         let value = match read {
             Ok(value) => value,
             Err(why) => return ports.note(&format!("value is unchanged: {why}")),
         };
-        let taken = self.state.borrow_mut().control.set_nearest(value.clone());
+        let taken = {
+            let control = &mut self.state.borrow_mut().control;
+            match control.set_nearest(value.clone()) {
+                Err(Refusal::NeverEmpty) => {
+                    control.set_nearest(control.default_value()).map(|_| value.clone())
+                }
+                taken => taken,
+            }
+        };
         self.show(ports);
         let why = match taken {
             Ok(taken) if taken == value => return,

@@ -190,8 +190,9 @@ pub struct Field {
     fieldset_disabled: bool,
     /// Its initial value: its default, or the value that a link gives it.
     start: Value,
-    /// Its value in what the receiver accepted last, unless it was reset or got another default since.
-    accepted: Option<Value>,
+    /// The value that it is compared with to know whether it is dirty, if not its initial value: that in what the
+    /// receiver accepted last, or one that a program had set before.
+    compared: Option<Value>,
     /// Its last settled value.
     settled: Value,
     /// Whether a gesture is in progress, so that its value may not have settled.
@@ -445,7 +446,7 @@ impl Form {
                 let _ = field.control.restore(field.start.clone());
             }
             field.settled = field.control.value();
-            field.accepted = None;
+            field.compared = None;
             (field.moving, field.touched, field.left) = (false, false, false);
         }
         self.update_all_counting();

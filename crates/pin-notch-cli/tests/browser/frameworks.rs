@@ -170,3 +170,46 @@ fn a_form_that_a_framework_puts_together_starts_with_its_values() {
         );
     });
 }
+
+/// What scripts set before anybody has entered anything is what a form begins with, whenever they run.
+#[test]
+fn what_scripts_set_first_is_not_entered() {
+    const FILLED: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
+<script type=module src=/pin-notch-form.js></script>
+<notch-form id=f keep><form aria-label=Visit>
+<label for=mites>Mites</label> <notch-stepper id=mites name=mites max=9></notch-stepper>
+<label>Hive <input name=hive id=hive></label>
+<label for=calm>Calm</label> <notch-switch id=calm name=calm></notch-switch>
+<label>C <input type=number name=c id=c></label> <label for=g>F</label> <notch-stepper id=g name=f step=any></notch-stepper>
+<notch-link hidden from=c to=f from-range="0,100" to-range="32,212"></notch-link>
+</form></notch-form>
+<script>[mites.value, hive.value] = [3, 'heath']</script>"#;
+    with_form_in(FILLED, async |page| {
+        let dirty = "[f, ...f.form.elements].filter((one) => one.matches(':is([data-dirty], :state(dirty))')).map(({ id }) => id).join()";
+        let begun = r#"{"mites":3,"hive":"heath","calm":false,"c":null,"f":null}"#;
+        assert_eq!(page.get("f.json").await, begun);
+        assert_eq!(page.get(dirty).await, "", "set before the form started");
+        // Now and a moment later.
+        page.run("calm.checked = true; setTimeout(() => { c.value = 10 })").await;
+        page.until("f.values.f === 50").await;
+        assert_eq!(page.get(&format!("[f.dirty, {dirty}].join()")).await, "false,");
+        let again = page.get("location.href + '?again'").await;
+        page.client.goto(&again).await.expect("the page");
+        page.until("document.querySelector('notch-form:state(ready)')").await;
+        assert_eq!(page.get("sessionStorage.length").await, "0", "nothing is kept");
+        page.focus("#mites").await;
+        page.press(&[Key::Up]).await;
+        assert_eq!(page.get(dirty).await, "f,mites");
+        page.run("hive.value = 'willow'").await;
+        assert_eq!(page.get(&format!("[f.dirty, {dirty}].join()")).await, "true,f,mites,hive");
+        page.run("hive.value = 'heath'; f.undo()").await;
+        assert_eq!(page.get(&format!("[f.dirty, {dirty}].join()")).await, "false,");
+        // A reset starts from the beginning, without what scripts have set.
+        page.run("f.reset()").await;
+        assert_eq!(page.get("[mites.value, f.dirty].join()").await, ",false");
+        page.run("f.values = { mites: 4, hive: 'linden' }").await;
+        assert_eq!(page.get(&format!("[f.dirty, {dirty}].join()")).await, "false,");
+        page.run("f.clear()").await;
+        assert_eq!(page.get(dirty).await, "f,mites,hive");
+    });
+}

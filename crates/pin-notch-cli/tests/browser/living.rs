@@ -148,6 +148,25 @@ fn properties_take_what_people_write() {
                 r#"["",true]"#,
             ),
             ("notch-stepper", "e.value = 3; e.value = undefined", "e.value", r#""""#),
+            // Never empty, as a native slider.
+            (
+                "notch-slider",
+                "e.defaultValue = 30; e.value = 7; e.value = null",
+                "e.value",
+                r#""30""#,
+            ),
+            (
+                "notch-span-slider",
+                "e.values = [2, 3]; e.value = undefined",
+                "e.value",
+                r#""0,100""#,
+            ),
+            (
+                "notch-item-stepper",
+                "e.options = ['a', 'b']; e.value = 'b'; e.value = ''",
+                "e.value",
+                r#""a""#,
+            ),
             (
                 "notch-span-slider",
                 "e.value = [10, 30]",

@@ -85,6 +85,7 @@ impl State {
     /// Restores what such records contain. Linked fields do not follow, because their values are restored
     /// as well.
     pub(super) fn bring_back(&mut self, all: &mut Operations, text: &str) {
+        self.is_entered = true;
         for record in records(text).filter(|record| record.len() > 1) {
             let (name, texts) = (&record[0], &record[2..]);
             let Some(control) = self.form.control_mut(name) else { continue };

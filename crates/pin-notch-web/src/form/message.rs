@@ -31,8 +31,11 @@ pub(super) enum Message<'a> {
     Part(&'a str),
     /// What has been entered, for review: a record for each field, with its name, label, value and the label of its row.
     Review,
-    /// What the form contains now is what it begins with.
-    Begin,
+    /// What the fields with the names in this record contain now, they begin with, unless somebody has entered
+    /// something.
+    Begin(&'a str),
+    /// Somebody has begun to enter something.
+    Entered,
     /// The form is being sent as it is now.
     Sending,
     /// The receiver has accepted what was sent last or, if nothing was, the current values.
@@ -64,7 +67,7 @@ pub(super) enum Message<'a> {
 impl<'a> Message<'a> {
     /// The words used by the script.
     #[cfg(test)]
-    const WORDS: [&'static str; 26] = [
+    const WORDS: [&'static str; 27] = [
         "define",
         "native",
         "redescribe",
@@ -79,6 +82,7 @@ impl<'a> Message<'a> {
         "part",
         "review",
         "begin",
+        "entered",
         "sending",
         "accepted",
         "refuse",
@@ -109,7 +113,8 @@ impl<'a> Message<'a> {
             "send" => Self::Send,
             "part" => Self::Part(text),
             "review" => Self::Review,
-            "begin" => Self::Begin,
+            "begin" => Self::Begin(text),
+            "entered" => Self::Entered,
             "sending" => Self::Sending,
             "accepted" => Self::Accepted,
             "refuse" => Self::Refuse(text),

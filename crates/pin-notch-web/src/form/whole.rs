@@ -65,6 +65,7 @@ impl State {
     pub(super) fn preset(&mut self, all: &mut Operations, name: &str) -> String {
         let before = self.before();
         let Ok(changed) = self.form.apply(name) else { return String::new() };
+        self.is_entered = true;
         let names: Vec<String> = changed.into_iter().map(str::to_owned).collect();
         let outcome = match names.is_empty() {
             true => format!("refused: {}", Refusal::Unchanged),
@@ -79,6 +80,7 @@ impl State {
     pub(super) fn clear(&mut self, all: &mut Operations) {
         let before = self.before();
         self.form.clear();
+        self.is_entered = true;
         self.recorded.attempt("clear", "cleared");
         self.drop_since(all, &before);
         self.everything(all);
@@ -87,6 +89,7 @@ impl State {
     /// Follows the page, which has reset its elements.
     pub(super) fn reset(&mut self, all: &mut Operations) {
         self.form.reset();
+        self.is_entered = false;
         // What was sent before will be accepted without this form having it any more.
         self.sent = self.sent.take().map(|_| self.contents());
         self.recorded.attempt("reset", "reset");

@@ -223,7 +223,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     this.#define();
     for (const message of standIn?.messages ?? []) this.#ask(...message);
     if (this.#given) this.#offered();
-    if (entered) this.#ask(...entered);
+    if (entered) this.#enter(...entered);
     return true;
   }
   #redefine() {
@@ -278,6 +278,12 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   #assign(...message) {
     if (!this.#connected || this.#assigned) this.#assigned = message;
     this.#ask(...message);
+    this.#ports.isAssigned = true;
+  }
+  // What somebody has entered before, elsewhere.
+  #enter(...message) {
+    this.#ask(...message);
+    this.#ports.isAssigned = false;
   }
   formDisabledCallback(disabled) {
     if (this.#connected) this.#tell("disable", "", "", Number(disabled));
@@ -292,12 +298,12 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     this.#ports.isResetting = false;
   }
   formStateRestoreCallback(kept, mode) {
-    if (mode === "autocomplete") { this.value = kept; return; }
+    if (mode === "autocomplete") { this.#enter("value", kept); return; }
     const [name, checked, ...values] = String(kept).split(FIELD).map(unescaped);
     // In Firefox, which goes by places, it may be another element's if the page has changed since.
     if (name !== this.name) return;
-    if (CHECKED.includes(this.localName)) this.#ask("check", checked);
-    else this.values = values;
+    if (CHECKED.includes(this.localName)) this.#enter("check", checked);
+    else this.#enter("values", listRecord(values));
   }
 
   get type() { return this.localName; }

@@ -2,7 +2,16 @@
 
 import { controlsOf } from "./form-members.js";
 import { textsOf, wrongNative } from "./natives.js";
+import { ports } from "./ports.js";
 import { listRecord } from "./records.js";
+import { navigationType } from "./restoring.js";
+
+// Whether a script has set the content of this field before the form knew of it. Of a native control, that is certain only
+// if nobody has used the page yet, and the browser has not restored what was entered there before.
+export function isSetByScript({ elements: [one], isNative }) {
+  if (!isNative) return ports.get(one).isAssigned;
+  return navigator.userActivation?.hasBeenActive === false && navigationType() === "navigate";
+}
 
 export class FormFields extends Map {
   #names = new Map();
@@ -10,9 +19,10 @@ export class FormFields extends Map {
   containers = [];
   outputs = [];
 
-  // Takes over what is described now. Returns the elements that are no longer among the fields.
+  // Takes over what is described now. Returns the elements that are no longer among the fields, and the names that
+  // are new.
   update({ fields, containers, outputs }) {
-    const before = [...this.#names.keys()];
+    const before = [...this.#names.keys()], names = new Set(this.keys());
     this.clear();
     this.#names.clear();
     for (const [name, field] of fields) {
@@ -20,7 +30,7 @@ export class FormFields extends Map {
       for (const element of field.elements) this.#names.set(element, name);
     }
     [this.containers, this.outputs] = [containers, outputs];
-    return before.filter((element) => !this.#names.has(element));
+    return { left: before.filter((element) => !this.#names.has(element)), added: [...this.keys()].filter((name) => !names.has(name)) };
   }
 
   nameOf(element) { return this.#names.get(element); }

@@ -9,7 +9,7 @@ import { onCommand } from "./commands.js";
 import { Kept } from "./kept.js";
 import { described, labelOf, nativeField } from "./fields.js";
 import { Followers } from "./followers.js";
-import { FormFields } from "./form-fields.js";
+import { FormFields, isSetByScript } from "./form-fields.js";
 import { controlsOf, resetForm } from "./form-members.js";
 import { Operations } from "./form-operations.js";
 import { Reset } from "./form-reset.js";
@@ -53,7 +53,7 @@ export function arriveForms(machine) {
 }
 
 // What needs to know the current values of all controls.
-const READING = new Set(["values", "problems", "warnings", "send", "begin", "sending", "accepted", "part", "review", "undo", "redo", "clear", "preset", "rows", "draft"]);
+const READING = new Set(["values", "problems", "warnings", "send", "entered", "sending", "accepted", "part", "review", "undo", "redo", "clear", "preset", "rows", "draft"]);
 // What is announced only until something is entered.
 const PASSING = new Set(["brought-back", "sent"]);
 
@@ -95,9 +95,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   });
   // Values that were assigned before it started.
   #given;
-  // Whether a script has put it together before adding it to the page, and whether somebody has entered anything.
+  // Whether a script has put it together before adding it to the page, and whether somebody has used it.
   #isAssembled = !this.isConnected;
-  #isEntered = false;
+  #isUsed = false;
   // A reset whose consequences have not been applied yet.
   #resetting;
   // Whether the form itself is changing the page.
@@ -112,7 +112,14 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
 
   constructor() {
     super();
-    this.addEventListener("input", ({ isTrusted }) => { this.#isEntered ||= isTrusted; }, true);
+    // Keys and presses may also make the page itself enter something.
+    for (const type of ["input", "keydown", "pointerdown"]) {
+      this.addEventListener(type, ({ isTrusted }) => {
+        if (!isTrusted || this.#isUsed) return;
+        this.#isUsed = true;
+        this.#tell("entered");
+      }, true);
+    }
   }
   connectedCallback() {
     // The parser adds what is in it later.
@@ -154,11 +161,10 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   }
   // Enters what a script has assigned so far and what was kept of an earlier visit, and shows where to go on.
   #fillIn() {
+    if (this.#isUsed || this.#internals.states.has("dirty")) this.#tell("entered");
     const given = Object.getOwnPropertyDescriptor(this, "values")?.value ?? this.#given;
     delete this.values;
     if (given) this.values = given;
-    // Frameworks set what it contains initially by properties.
-    if (this.#isAssembled && !this.#isEntered) this.#tell("begin");
     const { draft, moves, part, files = [] } = this.#kept.found();
     if (!draft) {
       // What the server has found wrong, or what the address names.
@@ -200,7 +206,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     const found = described(this, this.#form), conditional = new Set(found.containers);
     // What has lost its condition is shown again.
     this.#fields.containers.forEach((container, at) => { if (!conditional.has(container)) this.#do.show(at, true); });
-    const left = this.#fields.update(found);
+    const { left, added } = this.#fields.update(found);
     for (const control of controlsOf(this.#form)) if (!this.contains(control)) this.#observer.observe(control, WATCHED);
     for (const [name, field] of this.#fields) {
       if (field.isNative) { this.#fields.remember(field); continue; }
@@ -214,6 +220,9 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     const buttons = this.#rows.all().map(({ button }) => button), presets = this.#form.querySelectorAll(PRESETS);
     for (const button of [...buttons, ...presets]) if (button.type !== "button") button.type = "button";
     this.#write(() => this.#tell("define", [record("w", languageOf(this), this.#day), ...found.records].join(RECORD)));
+    // What frameworks set by properties is what it begins with.
+    const begun = this.#isUsed ? [] : added.filter((name) => this.#isAssembled || isSetByScript(this.#fields.get(name)));
+    if (begun.length > 0) this.#write(() => this.#tell("begin", record(...begun)));
     this.#write(() => countButtons(this));
     this.#write(() => this.#parts.define(this.#form));
     this.#observer.takeRecords();
@@ -360,7 +369,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     this.#kept.forget();
     this.say("");
     enterAgain();
-    if (this.#isAssembled) this.#tell("begin");
+    this.#isUsed = false;
+    this.#tell("begin", record(...this.#fields.keys()));
     this.#parts.restart();
   }
   // Makes a change to several fields, and reports it to the page by the events of each.

@@ -1,5 +1,7 @@
 // Stores what was entered while the tab is open, so that it survives a reload.
 
+import { navigationType } from "./restoring.js";
+
 // The `id` of an element, or else its position among those of its kind; in a shadow root, after that of its host.
 function placeOf(element) {
   const root = element.getRootNode();
@@ -29,8 +31,8 @@ export class Kept {
     // Later, the form may have left the document, and the document its address.
     this.#page = location.pathname + location.search;
     this.#place = placeOf(this.#form);
-    const found = this.#isOn && this.#stored, [{ type } = {}] = performance.getEntriesByType("navigation");
-    if (found && (!found.sent || type === "reload" || type === "back_forward")) return found;
+    const found = this.#isOn && this.#stored;
+    if (found && (!found.sent || ["reload", "back_forward"].includes(navigationType()))) return found;
     this.forget();
     return {};
   }

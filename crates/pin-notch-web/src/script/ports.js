@@ -43,7 +43,7 @@ function nodes(html) {
 
 export class Ports {
   constructor(element, internals, root) {
-    Object.assign(this, { element, internals, shadow: root, values: [], text: "", checked: "", value: "", style: "", isResetting: false, isCounted: true });
+    Object.assign(this, { element, internals, shadow: root, values: [], text: "", checked: "", value: "", style: "", isResetting: false, isCounted: true, isAssigned: false });
   }
   // Adopts what the server has drawn inside the element.
   adopt(style) {

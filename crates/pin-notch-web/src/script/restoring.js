@@ -1,5 +1,9 @@
 // How browsers restore what was entered, when somebody returns to a page.
 
+// How somebody came to this page: by `navigate`, or else by `reload` or `back_forward`, after which browsers restore what
+// was entered.
+export const navigationType = () => performance.getEntriesByType("navigation")[0]?.type;
+
 // The id of no form. Firefox does not notice that an empty one has gone.
 const NO_FORM = "-";
 

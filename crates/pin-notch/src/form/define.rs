@@ -45,7 +45,7 @@ impl Form {
             label: label.to_owned(),
             settled: control.value(),
             start: control.value(),
-            accepted: None,
+            compared: None,
             control,
             touched: false,
             left: false,

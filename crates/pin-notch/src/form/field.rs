@@ -58,9 +58,10 @@ impl Field {
 
     /// Whether its value differs from its initial value: from its default or, if it has none and follows
     /// another field, from the value that the link gives it. Once the receiver has
-    /// [accepted](super::Form::mark_accepted) a value, it is compared with that one.
+    /// [accepted](super::Form::mark_accepted) a value, or a program has said so for
+    /// [one of its own](super::Form::compare_with_current), it is compared with that one.
     pub fn is_dirty(&self) -> bool {
-        self.control.value() != *self.accepted.as_ref().unwrap_or(&self.start)
+        self.control.value() != *self.compared.as_ref().unwrap_or(&self.start)
     }
 
     /// Whether its value differs from its initial value, whatever was accepted since.
@@ -68,8 +69,13 @@ impl Field {
         self.control.value() != self.start
     }
 
+    /// Compares it with its current value from now on.
+    pub(super) fn compare_with_current(&mut self) {
+        self.compared = Some(self.control.value()).filter(|value| *value != self.start);
+    }
+
     /// Sets its initial value to its control's default.
     pub(super) fn start_at_default(&mut self) {
-        (self.start, self.accepted) = (self.control.default_value(), None);
+        (self.start, self.compared) = (self.control.default_value(), None);
     }
 }

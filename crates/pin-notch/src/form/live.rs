@@ -118,6 +118,29 @@ impl Form {
         }
     }
 
+    /// Compares a field with its current value from now on, to know whether it is [dirty](Field::is_dirty): for
+    /// what a program has set before anybody has entered anything. A reset still returns to the initial value.
+    ///
+    /// ```
+    /// use pin_notch::{Form, Switch, Value};
+    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
+    /// let mut feeder = Switch::default();
+    /// let mut form = Form::new().with("feeder", "Feeder", feeder.clone())?;
+    /// feeder.set_value(true);
+    /// form.replace("feeder", feeder.into())?;
+    /// assert!(form.is_dirty());
+    /// form.compare_with_current("feeder");
+    /// assert!(!form.is_dirty());
+    /// form.reset();
+    /// assert_eq!(form.control("feeder").map(|control| control.value()), Some(Value::On(false)));
+    /// # Ok(()) }
+    /// ```
+    pub fn compare_with_current(&mut self, name: &str) {
+        if let Some(place) = self.index_of(name) {
+            self.fields[place].compare_with_current();
+        }
+    }
+
     /// Sets the initial value of each field that follows another one to the value that the link gives it,
     /// and returns the names of the fields whose value changed. A field whose definition has a value of its
     /// own keeps it. If something has been entered already, it is kept, and the others follow it.
@@ -214,7 +237,7 @@ impl Form {
     }
 
     /// Takes over the state of a form of which this is a new definition: which fields were touched and
-    /// left, their initial and accepted values, and the undo history, for fields with the same names.
+    /// left, their initial values and what they are compared with, and the undo history, for fields with the same names.
     ///
     /// ```
     /// use pin_notch::{Form, Intent, Switch};
@@ -234,7 +257,7 @@ impl Form {
             let field = &mut self.fields[at];
             (field.touched, field.left) = (old.touched, old.left);
             if field.control.default_value() == old.control.default_value() {
-                (field.start, field.accepted) = (old.start.clone(), old.accepted.clone());
+                (field.start, field.compared) = (old.start.clone(), old.compared.clone());
             }
             if field.control.value() == old.control.value() {
                 (field.settled, field.moving) = (old.settled.clone(), old.moving);

@@ -89,13 +89,13 @@ impl Form {
     /// ```
     pub fn mark_accepted<'a>(&mut self, values: impl IntoIterator<Item = (&'a str, &'a Value)>) {
         for field in &mut self.fields {
-            field.accepted = Some(field.control.value());
+            field.compare_with_current();
         }
         for (name, value) in values {
             let Some(at) = self.index_of(name) else { continue };
             let field = &mut self.fields[at];
             if *value != field.control.sent_value() {
-                field.accepted = Some(value.clone());
+                field.compared = Some(value.clone());
             }
         }
     }
