@@ -113,7 +113,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   constructor() {
     super();
     // Keys and presses may also make the page itself enter something.
-    for (const type of ["input", "keydown", "pointerdown"]) {
+    for (const type of ["input", "keydown", "pointerdown", "click"]) {
       this.addEventListener(type, ({ isTrusted }) => {
         if (!isTrusted || this.#isUsed) return;
         this.#isUsed = true;
