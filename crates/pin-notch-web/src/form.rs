@@ -349,11 +349,8 @@ impl State {
         self.form.fields().map(|field| (field.name.clone(), field.control.value())).collect()
     }
 
-    /// What these fields contain now is what they begin with, if nobody has entered anything yet.
+    /// What these fields contain now is what they begin with.
     fn begin(&mut self, all: &mut Operations, text: &str) {
-        if self.is_entered {
-            return;
-        }
         let names = records(text).next().unwrap_or_default();
         names.iter().for_each(|name| self.form.compare_with_current(name));
         self.sent = self.sent.take().map(|_| self.contents());

@@ -37,6 +37,7 @@ carried! {
 #[cfg(feature = "form")]
 carried! {
     "/src/script/boxes.js": Boxes,
+    "/src/script/brought-back.js": BroughtBack,
     "/src/script/changes.js": concerns,
     "/src/script/commands.js": onCommand,
     "/src/script/fields.js": described,

@@ -54,6 +54,55 @@ fn entered_values_survive_a_reload() {
     });
 }
 
+/// A framework may fill the form, or add fields, only after the draft has been brought back, and a record may be fetched.
+#[test]
+fn a_draft_is_not_replaced_by_what_scripts_set_first() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title><script type=module src=/pin-notch-form.js></script>
+<notch-form id=f keep><form id=form><notch-stepper id=mites name=mites></notch-stepper> <notch-switch id=calm name=calm></notch-switch>
+<input id=hive name=hive> <notch-text id=note name=note></notch-text> <input type=hidden id=visit name=visit></form></notch-form>
+<script>
+  window.add = () => form.insertAdjacentHTML('beforeend', '<notch-text id=dose name=dose></notch-text>');
+  window.fetched = () => { f.values = { mites: 3, calm: false, hive: 'heath', note: 'fed', visit: 'today' }; };
+  window.heard = {};
+  f.addEventListener('input', ({ target }) => { heard[target.name] = target === calm ? calm.checked : target.value; });
+</script>"#;
+    with_form_in(PAGE, async |page| {
+        let dirty = "[f, ...form.elements].filter((one) => one.matches(':is([data-dirty], :state(dirty))')).map(({ id }) => id).join()";
+        page.run("add(); fetched()").await;
+        page.focus("#mites").await;
+        page.write("7").await;
+        page.run("visit.value = 'before'").await;
+        page.focus("#calm").await;
+        page.write(" ").await;
+        for (field, text) in [("#hive", "moor"), ("#dose", "half")] {
+            page.focus(field).await;
+            page.write(text).await;
+        }
+        page.client.refresh().await.expect("loaded again");
+        page.until(READY).await;
+        page.run("heard = {}").await;
+        let entered = r#"{"mites":7,"calm":true,"hive":"heathmoor","note":null,"visit":"before"}"#;
+        assert_eq!(page.get("f.json").await, entered);
+        page.run("fetched()").await;
+        let both = r#"{"mites":7,"calm":true,"hive":"heathmoor","note":"fed","visit":"today"}"#;
+        assert_eq!(page.get("f.json").await, both);
+        assert_eq!(
+            page.get("JSON.stringify(heard)").await,
+            r#"{"mites":"7","calm":true,"hive":"heathmoor"}"#
+        );
+        page.run("mites.value = 4; add()").await;
+        page.until("f.values.dose === 'half'").await;
+        let differing = "7 f,mites,calm,hive,dose";
+        assert_eq!(page.get(&format!("`${{mites.value}} ${{{dirty}}}`")).await, differing);
+        // From now on, they have their way.
+        page.press(&[Key::Tab]).await;
+        page.focus("#note").await;
+        page.write("2").await;
+        page.run("mites.value = 4").await;
+        assert_eq!(page.get("mites.value").await, "4");
+    });
+}
+
 /// Each form of a page has a draft of its own, also in components with shadow roots.
 #[test]
 fn forms_in_shadow_roots_have_drafts_of_their_own() {
@@ -200,7 +249,9 @@ fn a_draft_belongs_to_its_page_or_to_its_name() {
             assert_eq!(left(address, "").await, kept, "{address}");
         }
         // Under a name, for all addresses. The form is started again, as it was drawn without the name.
-        page.run("f.setAttribute('keep', 'hives'); left.value = 2; left.dispatchEvent(new Event('input', { bubbles: true }))").await;
+        page.run("f.setAttribute('keep', 'hives')").await;
+        page.focus("#left").await;
+        page.write("2").await;
         assert_eq!(left("?lang=de", "hives").await, "null");
         page.run("f.outerHTML = f.outerHTML").await;
         page.until(READY).await;

@@ -31,8 +31,7 @@ pub(super) enum Message<'a> {
     Part(&'a str),
     /// What has been entered, for review: a record for each field, with its name, label, value and the label of its row.
     Review,
-    /// What the fields with the names in this record contain now, they begin with, unless somebody has entered
-    /// something.
+    /// What the fields with the names in this record contain now is what they begin with.
     Begin(&'a str),
     /// Somebody has begun to enter something.
     Entered,

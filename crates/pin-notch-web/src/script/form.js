@@ -4,6 +4,7 @@
 import { catchUp } from "./elements.js";
 import { languageOf } from "./around.js";
 import { Boxes } from "./boxes.js";
+import { BroughtBack } from "./brought-back.js";
 import { PRESETS, WATCHED, WATCHED_AROUND, concerns, concernsFromAround, concernsInitially } from "./changes.js";
 import { onCommand } from "./commands.js";
 import { Kept } from "./kept.js";
@@ -53,7 +54,9 @@ export function arriveForms(machine) {
 }
 
 // What needs to know the current values of all controls.
-const READING = new Set(["values", "problems", "warnings", "send", "entered", "sending", "accepted", "part", "review", "undo", "redo", "clear", "preset", "rows", "draft"]);
+const READING = new Set(["values", "problems", "warnings", "send", "entered", "bring-back", "sending", "accepted", "part", "review", "undo", "redo", "clear", "preset", "rows", "draft"]);
+// What ends the time in which scripts set what the form begins with.
+const USING = new Set(["entered", "accepted", "undo", "redo", "clear", "preset", "rows", "reset"]);
 // What is announced only until something is entered.
 const PASSING = new Set(["brought-back", "sent"]);
 
@@ -98,6 +101,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // Whether a script has put it together before adding it to the page, and whether somebody has used it.
   #isAssembled = !this.isConnected;
   #isUsed = false;
+  // What a draft has brought back, until somebody uses the form.
+  #broughtBack;
   // A reset whose consequences have not been applied yet.
   #resetting;
   // Whether the form itself is changing the page.
@@ -174,16 +179,28 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       return;
     }
     this.#tell("go-on", moves);
-    this.#reported(() => {
-      this.#tell("bring-back", draft);
-      this.#notice();
-    });
+    this.#broughtBack = new BroughtBack(draft, this.#fields);
+    this.#bringBack(draft);
     this.#parts.restart(part);
     // The browser does not give files back.
     const without = files.map((name) => this.#fields.get(name)).filter(Boolean).map(({ elements }) => labelOf(elements));
     this.say("brought-back", record(...without));
   }
 
+  #bringBack(draft) {
+    this.#reported(() => {
+      this.#tell("bring-back", draft);
+      this.#notice();
+      this.#broughtBack?.done();
+    });
+  }
+  // A script has set a field.
+  #setByScript(name) {
+    const broughtBack = this.#broughtBack;
+    if (!broughtBack || !this.#fields.has(name) || broughtBack.holds(name)) return;
+    this.#tell("begin", record(name));
+    if (broughtBack.isWanted(name)) queueMicrotask(() => { if (this.#broughtBack) this.#bringBack(broughtBack.draft); });
+  }
   // A copy of a form, or a page that was stored as it was, contains what another form has written.
   #clean() {
     this.#boxes.clean();
@@ -223,6 +240,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     // What frameworks set by properties is what it begins with.
     const begun = this.#isUsed ? [] : added.filter((name) => this.#isAssembled || isSetByScript(this.#fields.get(name)));
     if (begun.length > 0) this.#write(() => this.#tell("begin", record(...begun)));
+    for (const name of added) this.#setByScript(name);
     this.#write(() => countButtons(this));
     this.#write(() => this.#parts.define(this.#form));
     this.#observer.takeRecords();
@@ -275,11 +293,14 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       // Afterwards the form is reset as a whole.
       if (this.#do.isEntering || this.#resetting && own.isResetting) return;
       this.#finishReset();
-      this.#machine.changed(this.#ports, own.machine, this.#fields.nameOf(own.element));
+      const name = this.#fields.nameOf(own.element);
+      this.#machine.changed(this.#ports, own.machine, name);
+      this.#setByScript(name);
     },
   };
   #tell(word, text = "") {
     if (READING.has(word)) this.#notice();
+    if (USING.has(word)) this.#broughtBack = undefined;
     return this.#machine?.tell(this.#ports, word, text) ?? "";
   }
   // Applies what a script has changed in the page. Native controls do not tell when it changes their values.
@@ -300,6 +321,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #enter(name, field, how) {
     this.#fields.remember(field);
     this.#tell("native", record(name, how, ...textsOf(field.elements)));
+    if (how === "set") this.#setByScript(name);
   }
 
   // Controls that belong to the form by their attribute `form` may be anywhere around it.
@@ -313,6 +335,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       root.addEventListener(type, ({ target }) => {
         const name = this.#fields.nameOf(target), field = this.#fields.get(name);
         if (!field || this.#reporting) return;
+        this.#broughtBack = undefined;
         if (field.isNative) this.#do.noteFollowers(() => this.#enter(name, field, type));
         if (type === "change") this.#followers.settle();
         if (type === "input") this.#boxes.entered();
