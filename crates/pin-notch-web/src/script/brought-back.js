@@ -5,7 +5,7 @@ import { countsRows } from "./fields.js";
 import { FIELD, RECORD, unescaped } from "./records.js";
 import { contentsOf } from "./reports.js";
 
-// A script that sets a value again each time has its way.
+// How often it is brought back again. After that, a script that keeps setting its values gets its way.
 const MOST = 3;
 
 const contentOf = (field) => JSON.stringify(contentsOf([field]).map(([, , content]) => content));

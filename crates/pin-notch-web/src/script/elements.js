@@ -280,7 +280,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     this.#ask(...message);
     this.#ports.isAssigned = true;
   }
-  // What somebody has entered before, elsewhere.
+  // Applies what somebody has entered in a native control or on an earlier visit.
   #enter(...message) {
     this.#ask(...message);
     this.#ports.isAssigned = false;

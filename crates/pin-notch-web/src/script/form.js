@@ -55,7 +55,7 @@ export function arriveForms(machine) {
 
 // What needs to know the current values of all controls.
 const READING = new Set(["values", "problems", "warnings", "send", "entered", "bring-back", "sending", "accepted", "part", "review", "undo", "redo", "clear", "preset", "rows", "draft"]);
-// What ends the time in which scripts set what the form begins with.
+// After these, scripts may replace what was brought back: somebody uses the form, or it was reset or accepted.
 const USING = new Set(["entered", "accepted", "undo", "redo", "clear", "preset", "rows", "reset"]);
 // What is announced only until something is entered.
 const PASSING = new Set(["brought-back", "sent"]);
@@ -187,6 +187,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     this.say("brought-back", record(...without));
   }
 
+  // Restores a draft, and reports it by the events of each field.
   #bringBack(draft) {
     this.#reported(() => {
       this.#tell("bring-back", draft);
@@ -194,7 +195,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       this.#broughtBack?.done();
     });
   }
-  // A script has set a field.
+  // A script has set a field. What was brought back stays.
   #setByScript(name) {
     const broughtBack = this.#broughtBack;
     if (!broughtBack || !this.#fields.has(name) || broughtBack.holds(name)) return;
