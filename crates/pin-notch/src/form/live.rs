@@ -118,8 +118,8 @@ impl Form {
         }
     }
 
-    /// Compares a field with its current value from now on, to know whether it is [dirty](Field::is_dirty): for
-    /// what a program has set before anybody has entered anything. A reset still returns to the initial value.
+    /// Compares a field with its current value from now on, to know whether it is [dirty](super::Field::is_dirty):
+    /// for what a program has set before anybody has entered anything. A reset still returns to the initial value.
     ///
     /// ```
     /// use pin_notch::{Form, Switch, Value};
