@@ -233,12 +233,10 @@ impl State {
     ) {
         let Ok(turn) = self.form.took(name, control, turn) else { return };
         if turn.turn.events().any(|event| matches!(event, Event::Input(_))) {
-            self.is_entered = true;
             self.form.index_of(name).into_iter().for_each(|at| self.shown.mended(all, at));
         }
         // The page has events of its own for values, but none for drafts.
         if turn.turn.events().any(|event| matches!(event, Event::Draft | Event::Cancelled)) {
-            self.is_entered = true;
             all.add("keep", &[]);
         }
         self.recorded.turn(name, &intent, &turn);

@@ -38,6 +38,7 @@ carried! {
 carried! {
     "/src/script/boxes.js": Boxes,
     "/src/script/brought-back.js": BroughtBack,
+    "/src/script/browser-problems.js": BrowserProblems,
     "/src/script/changes.js": concerns,
     "/src/script/commands.js": onCommand,
     "/src/script/fields.js": described,
@@ -56,5 +57,6 @@ carried! {
     "/src/script/reports.js": report,
     "/src/script/rows.js": RowButtons,
     "/src/script/second-click.js": ignoreSecond,
-    "/src/script/send.js": send
+    "/src/script/send.js": send,
+    "/src/script/undo-keys.js": requestOf
 }

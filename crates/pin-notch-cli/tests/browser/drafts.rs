@@ -90,12 +90,16 @@ fn a_draft_is_not_replaced_by_what_scripts_set_first() {
             page.get("JSON.stringify(heard)").await,
             r#"{"mites":"7","calm":true,"hive":"heathmoor"}"#
         );
-        page.run("mites.value = 4; add()").await;
+        page.run("mites.value = 4; hive.value = 'moor'; add()").await;
         page.until("f.values.dose === 'half'").await;
         let differing = "7 f,mites,calm,hive,dose";
         assert_eq!(page.get(&format!("`${{mites.value}} ${{{dirty}}}`")).await, differing);
+        page.run("hive.value = 'fen'").await;
+        page.until("hive.value === 'heathmoor'").await;
+        page.run("calm.checked = false").await;
         // From now on, they have their way.
         page.press(&[Key::Tab]).await;
+        assert_eq!(page.get("`${calm.checked} ${hive.value}`").await, "true heathmoor");
         page.focus("#note").await;
         page.write("2").await;
         page.run("mites.value = 4").await;

@@ -242,7 +242,7 @@ fn properties_take_what_people_write() {
             return `${document.body.firstChild.matches(':state(readonly)')}: ${warned}`; })()";
         assert_eq!(
             page.get(noted).await,
-            "true: <notch-stepper>: readonly=\"false\" is true, as in HTML: leave readonly out where it is not to hold, or set the property"
+            "true: <notch-stepper>: readonly=\"false\" turns it on, as in HTML: remove the attribute, or set the property to false"
         );
     });
 }

@@ -216,7 +216,6 @@ impl State {
             }
             return;
         }
-        self.is_entered = true;
         if !self.secrets.contains(name) {
             attempts.iter().for_each(|attempt| self.recorded.native(name, attempt));
         }

@@ -18,7 +18,6 @@ impl State {
         let label = rows.label.clone();
         let before = self.before();
         let Ok(turn) = self.form.change_rows(&name, change) else { return String::new() };
-        self.is_entered = true;
         self.recorded.attempt(&format!("{name}: {change}"), &turn.to_string());
         self.update_since(all, &before, turn.changed);
         let to = match change {

@@ -65,7 +65,6 @@ impl State {
     pub(super) fn preset(&mut self, all: &mut Operations, name: &str) -> String {
         let before = self.before();
         let Ok(changed) = self.form.apply(name) else { return String::new() };
-        self.is_entered = true;
         let names: Vec<String> = changed.into_iter().map(str::to_owned).collect();
         let outcome = match names.is_empty() {
             true => format!("refused: {}", Refusal::Unchanged),
@@ -80,7 +79,6 @@ impl State {
     pub(super) fn clear(&mut self, all: &mut Operations) {
         let before = self.before();
         self.form.clear();
-        self.is_entered = true;
         self.recorded.attempt("clear", "cleared");
         self.drop_since(all, &before);
         self.everything(all);

@@ -169,7 +169,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
   adoptedCallback() { this.#ports.dress(); }
   attributeChangedCallback(name, before, value) {
     if (value === "false" && this.constructor.flags.has(name)) {
-      this.#ports.note(`${name}="false" is true, as in HTML: leave ${name} out where it is not to hold, or set the property`);
+      this.#ports.note(`${name}="false" turns it on, as in HTML: remove the attribute, or set the property to false`);
     }
     if (name === "name") (this.#machine ? this.#ports : this.#standIn)?.send();
     else if (TYPING.includes(name)) passTyping(this, this.#ports.shadow);

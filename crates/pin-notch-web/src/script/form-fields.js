@@ -38,10 +38,12 @@ export class FormFields extends Map {
   element(name) { return this.get(name)?.elements[0] ?? null; }
   get elements() { return [...this.#names.keys()]; }
 
-  // Native controls do not tell when a script changes them. These remember what they contain, and return whether
-  // somebody has changed it since.
+  // Native controls do not tell when a script changes them. These remember what one contains, and return those that contain
+  // something else since.
   remember(field) { field.texts = listRecord(textsOf(field.elements)); }
-  hasChanged(field) { return field.isNative && field.texts !== listRecord(textsOf(field.elements)); }
+  changedNatives() {
+    return [...this].filter(([, { isNative, texts, elements }]) => isNative && texts !== listRecord(textsOf(elements)));
+  }
 
   // The names of the fields with files.
   withFiles() {

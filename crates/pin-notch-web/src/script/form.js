@@ -5,6 +5,7 @@ import { catchUp } from "./elements.js";
 import { languageOf } from "./around.js";
 import { Boxes } from "./boxes.js";
 import { BroughtBack } from "./brought-back.js";
+import { BrowserProblems } from "./browser-problems.js";
 import { PRESETS, WATCHED, WATCHED_AROUND, concerns, concernsFromAround, concernsInitially } from "./changes.js";
 import { onCommand } from "./commands.js";
 import { Kept } from "./kept.js";
@@ -28,6 +29,7 @@ import { whenReleased } from "./presses.js";
 import { changesSince, contentsOf, report } from "./reports.js";
 import { RowButtons } from "./rows.js";
 import { startEach } from "./starting.js";
+import { requestOf } from "./undo-keys.js";
 import { today, world } from "./world.js";
 
 // Creates machines, once the module is loaded.
@@ -55,13 +57,12 @@ export function arriveForms(machine) {
 
 // What needs to know the current values of all controls.
 const READING = new Set(["values", "problems", "warnings", "send", "entered", "bring-back", "sending", "accepted", "part", "review", "undo", "redo", "clear", "preset", "rows", "draft"]);
-// After these, scripts may replace what was brought back: somebody uses the form, or it was reset or accepted.
-const USING = new Set(["entered", "accepted", "undo", "redo", "clear", "preset", "rows", "reset"]);
+// What somebody does who uses the form.
+const USING = new Set(["undo", "redo", "clear", "preset", "rows"]);
 // What is announced only until something is entered.
 const PASSING = new Set(["brought-back", "sent"]);
 
 const records = (text) => text === "" ? [] : text.split(RECORD).map((one) => one.split(FIELD).map(unescaped));
-const TYPED = "input:not([type=checkbox], [type=radio], [type=range], [type=button], [type=submit], [type=reset]), textarea";
 
 class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   static {
@@ -75,6 +76,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #form;
   #fields = new FormFields();
   #natives = new NativeProblems();
+  #browserProblems = new BrowserProblems(this.#fields, { refuse: (problems) => this.#refuse(problems), form: () => this.#form });
   #rows = new RowButtons(this, this.#fields);
   #boxes = new Boxes(this, {
     element: (name) => this.#place(name),
@@ -90,7 +92,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     isRight: (isIn, isLater) => {
       const named = (isMeant) => [...this.#fields].filter(([, { elements }]) => isMeant(elements[0])).map(([name]) => name);
       const isRight = this.#tell("part", [record("now", ...named(isIn)), record("later", ...named(isLater))].join(RECORD)) === "1";
-      const isAllRight = this.#areNativesRight(isIn) && isRight && this.#areOthersRight(isIn);
+      const isAllRight = this.#browserProblems.areNativesRight(isIn) && isRight && this.#browserProblems.areOthersRight(isIn);
       if (!isAllRight) this.#refused();
       return isAllRight;
     },
@@ -101,7 +103,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // Whether a script has put it together before adding it to the page, and whether somebody has used it.
   #isAssembled = !this.isConnected;
   #isUsed = false;
-  // What a draft has brought back, until somebody uses the form.
+  // What a draft has brought back, which is protected until somebody uses the form.
   #broughtBack;
   // A reset whose consequences have not been applied yet.
   #resetting;
@@ -119,11 +121,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     super();
     // Keys and presses may also make the page itself enter something.
     for (const type of ["input", "keydown", "pointerdown", "click"]) {
-      this.addEventListener(type, ({ isTrusted }) => {
-        if (!isTrusted || this.#isUsed) return;
-        this.#isUsed = true;
-        this.#tell("entered");
-      }, true);
+      this.addEventListener(type, ({ isTrusted }) => { if (isTrusted) this.#use(); }, true);
     }
   }
   connectedCallback() {
@@ -166,7 +164,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   }
   // Enters what a script has assigned so far and what was kept of an earlier visit, and shows where to go on.
   #fillIn() {
-    if (this.#isUsed || this.#internals.states.has("dirty")) this.#tell("entered");
+    if (this.#isUsed || this.#internals.states.has("dirty")) this.#use();
     const given = Object.getOwnPropertyDescriptor(this, "values")?.value ?? this.#given;
     delete this.values;
     if (given) this.values = given;
@@ -179,28 +177,30 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       return;
     }
     this.#tell("go-on", moves);
-    this.#broughtBack = new BroughtBack(draft, this.#fields);
-    this.#bringBack(draft);
+    this.#broughtBack = new BroughtBack(draft, this.#fields, {
+      begin: (name) => this.#tell("begin", record(name)),
+      bringBack: (kept) => {
+        this.#tell("bring-back", kept);
+        this.#notice();
+      },
+      reported: (change) => this.#reported(change),
+      notice: () => { if (this.isConnected) this.#notice(); },
+    });
+    this.#broughtBack.bringBack(draft);
     this.#parts.restart(part);
     // The browser does not give files back.
     const without = files.map((name) => this.#fields.get(name)).filter(Boolean).map(({ elements }) => labelOf(elements));
     this.say("brought-back", record(...without));
   }
 
-  // Restores a draft, and reports it by the events of each field.
-  #bringBack(draft) {
-    this.#reported(() => {
-      this.#tell("bring-back", draft);
-      this.#notice();
-      this.#broughtBack?.done();
-    });
-  }
-  // A script has set a field. What was brought back stays.
-  #setByScript(name) {
-    const broughtBack = this.#broughtBack;
-    if (!broughtBack || !this.#fields.has(name) || broughtBack.holds(name)) return;
-    this.#tell("begin", record(name));
-    if (broughtBack.isWanted(name)) queueMicrotask(() => { if (this.#broughtBack) this.#bringBack(broughtBack.draft); });
+  // Somebody uses the form. What scripts set from now on is not what it begins with, and may replace what was brought back.
+  #use() {
+    if (!this.#isUsed) {
+      // After noticing what scripts have set before.
+      this.#tell("entered");
+      this.#isUsed = true;
+    }
+    this.#broughtBack?.finish();
   }
   // A copy of a form, or a page that was stored as it was, contains what another form has written.
   #clean() {
@@ -221,6 +221,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     for (const element of this.#fields.elements) this.#disown(element);
     // Everything that has changed so far is described now.
     this.#observer.takeRecords();
+    const set = this.#isUsed ? [] : this.#fields.changedNatives().map(([name]) => name);
     const found = described(this, this.#form), conditional = new Set(found.containers);
     // What has lost its condition is shown again.
     this.#fields.containers.forEach((container, at) => { if (!conditional.has(container)) this.#do.show(at, true); });
@@ -239,9 +240,10 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     for (const button of [...buttons, ...presets]) if (button.type !== "button") button.type = "button";
     this.#write(() => this.#tell("define", [record("w", languageOf(this), this.#day), ...found.records].join(RECORD)));
     // What frameworks set by properties is what it begins with.
-    const begun = this.#isUsed ? [] : added.filter((name) => this.#isAssembled || isSetByScript(this.#fields.get(name)));
+    const isSet = (name) => this.#isAssembled || isSetByScript(this.#fields.get(name));
+    const begun = this.#isUsed ? [] : [...set.filter((name) => this.#fields.has(name)), ...added.filter(isSet)];
     if (begun.length > 0) this.#write(() => this.#tell("begin", record(...begun)));
-    for (const name of added) this.#setByScript(name);
+    this.#broughtBack?.check(added);
     this.#write(() => countButtons(this));
     this.#write(() => this.#parts.define(this.#form));
     this.#observer.takeRecords();
@@ -296,12 +298,12 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       this.#finishReset();
       const name = this.#fields.nameOf(own.element);
       this.#machine.changed(this.#ports, own.machine, name);
-      this.#setByScript(name);
+      this.#broughtBack?.setByScript(name);
     },
   };
   #tell(word, text = "") {
     if (READING.has(word)) this.#notice();
-    if (USING.has(word)) this.#broughtBack = undefined;
+    if (USING.has(word)) this.#use();
     return this.#machine?.tell(this.#ports, word, text) ?? "";
   }
   // Applies what a script has changed in the page. Native controls do not tell when it changes their values.
@@ -315,14 +317,12 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       if (this.#isStale || (this.#machine && this.#day !== today())) this.#define();
       this.#finishReset();
     }
-    for (const [name, field] of this.#fields) {
-      if (this.#fields.hasChanged(field)) this.#enter(name, field, "set");
-    }
+    for (const [name, field] of this.#fields.changedNatives()) this.#enter(name, field, "set");
   }
   #enter(name, field, how) {
     this.#fields.remember(field);
     this.#tell("native", record(name, how, ...textsOf(field.elements)));
-    if (how === "set") this.#setByScript(name);
+    if (how === "set") this.#broughtBack?.setByScript(name);
   }
 
   // Controls that belong to the form by their attribute `form` may be anywhere around it.
@@ -336,8 +336,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       root.addEventListener(type, ({ target }) => {
         const name = this.#fields.nameOf(target), field = this.#fields.get(name);
         if (!field || this.#reporting) return;
-        this.#broughtBack = undefined;
         if (field.isNative) this.#do.noteFollowers(() => this.#enter(name, field, type));
+        this.#use();
         if (type === "change") this.#followers.settle();
         if (type === "input") this.#boxes.entered();
         this.#kept.saveSoon();
@@ -362,17 +362,11 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       refused: () => this.#refused(),
     }).listen();
     on("keydown", (event) => {
-      if (!(event.ctrlKey || event.metaKey) || event.altKey || event.defaultPrevented) return;
-      const [target] = event.composedPath();
-      if (target.matches(TYPED) || target.isContentEditable) return;
-      const key = event.key.toLowerCase();
-      // With the Command key, Y is the history of the browser.
-      const isRedo = key === "y" ? event.ctrlKey : key === "z" && event.shiftKey;
-      if (key !== "z" && !isRedo) return;
+      const request = requestOf(event);
+      if (!request) return;
       // Once nothing is left, the browser would undo what was typed last, in whichever field.
       event.preventDefault();
-      if (isRedo) this.redo();
-      else this.undo();
+      this[request]();
     });
     on("click", (event) => {
       const wanted = this.#rows.all().find(({ button }) => button.contains(event.target));
@@ -390,6 +384,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     if (reset.isPrevented) return;
     const enterAgain = reset.entered(this.#fields, (name, field) => this.#enter(name, field, "set"));
     this.#tell("reset");
+    this.#broughtBack?.end();
     this.#kept.forget();
     this.say("");
     enterAgain();
@@ -448,14 +443,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     return counter ? counter.closest("fieldset") : this.#fields.element(name);
   }
   // All current problems and warnings, whether they are shown or not.
-  get problems() {
-    const all = this.#listed("problems"), listed = new Set(all.map(({ name }) => name));
-    for (const [name, text] of this.#fields.wrongNatives(() => true)) {
-      const { elements } = this.#fields.get(name);
-      if (!listed.has(name)) all.push({ name, label: labelOf(elements), text, element: elements[0] });
-    }
-    return all;
-  }
+  get problems() { return this.#browserProblems.withNatives(this.#listed("problems")); }
   get warnings() { return this.#listed("warnings"); }
   get form() { return this.#form ?? this.querySelector("form"); }
   // Whether any value differs from its initial value; whether any field has been touched.
@@ -467,21 +455,8 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   checkValidity() {
     if (!this.#machine) return this.form?.checkValidity() ?? true;
     // Both show what they find.
-    const isRight = this.#tell("send") === "1", areNativesRight = this.#areNativesRight();
-    return isRight && areNativesRight && this.#areOthersRight();
-  }
-  // Whether there are no problems that only the browser knows; otherwise they are shown.
-  #areNativesRight(isIn = () => true) {
-    const wrong = this.#fields.wrongNatives(isIn);
-    if (wrong.length > 0) this.#refuse(wrong);
-    return wrong.length === 0;
-  }
-  // Whether nothing is wrong with other controls; otherwise the browser shows the first problem.
-  #areOthersRight(isIn = () => true) {
-    const wrong = this.#fields.wrongOther(this.#form, isIn);
-    if (wrong?.reportValidity) wrong.reportValidity();
-    else if (wrong) this.#form.reportValidity();
-    return !wrong;
+    const isRight = this.#tell("send") === "1", areNativesRight = this.#browserProblems.areNativesRight();
+    return isRight && areNativesRight && this.#browserProblems.areOthersRight();
   }
   // Undo, redo, clear and presets fire events also when a script asks for them, because a page calls them from buttons of
   // its own.
@@ -504,6 +479,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   // and its draft is forgotten.
   markAccepted() {
     this.#tell("accepted");
+    this.#broughtBack?.end();
     this.#kept.forget();
     // What has been entered since.
     if (this.dirty) this.#kept.saveSoon();
