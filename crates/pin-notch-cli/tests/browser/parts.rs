@@ -38,6 +38,11 @@ fn parts_follow_conditions_and_changes_of_the_page() {
         assert_eq!(seen().await, "2 of 4: Treatment|Treatment|", "its agent is missing");
         mites(3).await;
         assert_eq!(seen().await, "2 of 3: Queen|Queen|");
+        let printed = "addEventListener('beforeprint', () => { window.printed = [...document.querySelectorAll('h2')].filter((one) => one.checkVisibility()).length })";
+        page.run(printed).await;
+        page.client.print(Default::default()).await.expect("a PDF");
+        assert_eq!(page.get("printed").await, "2", "all parts that count");
+        page.until("[...document.querySelectorAll('h2')].filter((one) => one.checkVisibility()).length === 1").await;
         // A part that is added.
         let changed = "await new Promise((done) => setTimeout(done, 50))";
         page.run(&format!("send.insertAdjacentHTML('beforebegin', '<section data-part><h2>Food</h2></section>'); {changed}")).await;

@@ -36,11 +36,14 @@ import { today, world } from "./world.js";
 let first;
 const waiting = new Set();
 // What only this script does with a form: see the static block of the class.
-let start, save, reveal, followAddress;
+let start, save, reveal, print, followAddress;
 // The forms of the page. Their drafts are stored when the page is left.
 const living = new Set();
 globalThis.addEventListener?.("pagehide", () => { for (const form of living) save(form); });
 globalThis.addEventListener?.("hashchange", () => { for (const form of living) followAddress(form); });
+for (const type of ["beforeprint", "afterprint"]) {
+  globalThis.addEventListener?.(type, () => { for (const form of living) print(form, type === "beforeprint"); });
+}
 // A link to something in a part of a form shows this part, before it is followed.
 globalThis.document?.addEventListener("click", (event) => {
   const target = living.size > 0 && targetOf(event);
@@ -69,6 +72,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     start = (form) => form.#start();
     save = (form) => form.#kept.save();
     reveal = (form, element) => form.#parts.reveal(element);
+    print = (form, isPrinting) => form.#parts.print(isPrinting);
     followAddress = (form) => form.#followAddress();
   }
   #machine;

@@ -18,6 +18,7 @@ const made = (tag, properties) => {
 export class Parts {
   #all = [];
   #at = 0;
+  #isPrinting = false;
   #title;
   #back;
   #next;
@@ -76,14 +77,19 @@ export class Parts {
       send.removeAttribute(AT_END);
     }
   }
-  // Hides all but the current part, and the submit buttons before the end.
+  // Hides all but the current part, and the submit buttons before the end. On paper, the parts are one after another.
   #hide() {
     const current = this.#counting[this.#at];
-    for (const part of this.#all) part.hidden = part !== current;
+    for (const part of this.#all) part.hidden = part !== current && !(this.#isPrinting && current && counts(part));
     for (const send of this.#sends) {
       send.hidden = Boolean(current);
       send.setAttribute(AT_END, "");
     }
+  }
+  // The page is being printed, or no longer.
+  print(isPrinting) {
+    this.#isPrinting = isPrinting;
+    if (this.isOn) this.#hide();
   }
   // Sets whether a part counts.
   count(part, on) {
