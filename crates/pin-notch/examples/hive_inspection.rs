@@ -1,8 +1,8 @@
 //! A complete inspection: sent too early, corrected, sent again, and checked by the receiver.
 
 use pin_notch::{
-    CheckboxGroup, DatePicker, FieldStepper, Form, FormTurn, Intent, Key, Rating, Select, Slider,
-    Stepper, Switch, Time, Value, dec,
+    CheckboxGroup, DatePicker, FieldStepper, Form, FormTurn, Intent, Key, Rating, Rule, Select,
+    Slider, Stepper, Switch, Time, dec,
 };
 use std::error::Error;
 
@@ -21,15 +21,11 @@ fn inspection() -> Result<Form, Box<dyn Error>> {
         .with("seen", "Seen", CheckboxGroup::builder().options(["queen", "eggs", "larvae"]))?
         .with("treatment", "Treatment", Select::builder().placeholder("none").options(treatments))?
         .with("feeder", "Feeder", Switch::default())?
-        .with_rule(&["mites", "treatment"], |values| {
-            let many = values.number("mites") > Some(dec!(9));
-            let untreated = values.get("treatment").is_some_and(Value::is_empty);
-            (many && untreated).then(|| "With ten mites or more, choose a treatment.".into())
-        })?
-        .with_warning(&["weight"], |values| {
-            let light = values.number("weight") < Some(dec!(12));
-            light.then(|| "A hive this light may starve.".into())
-        })?;
+        .rule(Rule::new(
+            "mites <= 9 or treatment is not empty",
+            "With ten mites or more, choose a treatment.",
+        ))?
+        .rule(Rule::new("weight >= 12", "A hive this light may starve.").warning())?;
     Ok(form)
 }
 

@@ -33,6 +33,7 @@ mod scope;
 mod send;
 #[cfg(feature = "json")]
 mod typed;
+mod written;
 
 pub use audit::FormRemark;
 pub use error::FormError;
@@ -43,6 +44,7 @@ pub use presets::Preset;
 pub use received::{MAX_BODY, MAX_REPORTED, Problem, Problems, Values};
 pub use rows::{MAX_ROWS, RowPlace, Rows, RowsTurn};
 pub use rules::{Rule, RuleFinding};
+pub use written::{IntoExpression, IntoSentence};
 
 use crate::control::Control;
 use crate::control::uniform::without_returns;

@@ -98,9 +98,9 @@ pub use expression::{
     Claim, Comparison, Expression, ExpressionError, ExpressionErrorKind, Lookup, Scope, Sentence,
 };
 pub use form::{
-    Block, CountChange, Field, Fieldset, Form, FormError, FormRemark, FormTurn, LinkEffect,
-    LinkOutcome, MAX_BODY, MAX_REPORTED, MAX_ROWS, Output, Preset, Problem, Problems, RowPlace,
-    Rows, RowsTurn, Rule, RuleFinding, Values,
+    Block, CountChange, Field, Fieldset, Form, FormError, FormRemark, FormTurn, IntoExpression,
+    IntoSentence, LinkEffect, LinkOutcome, MAX_BODY, MAX_REPORTED, MAX_ROWS, Output, Preset,
+    Problem, Problems, RowPlace, Rows, RowsTurn, Rule, RuleFinding, Values,
 };
 pub use intent::{Intent, Key, Place, Thumb};
 pub use limit::Limit;

@@ -1,8 +1,7 @@
 //! Fields that count only under a condition: entered, sent, read and undone.
 
 use pin_notch::{
-    Checkbox, CheckboxGroup, Expression, Form, FormError, Intent, Rule, Scope, Select, Stepper,
-    Switch, Value, dec,
+    Checkbox, CheckboxGroup, Form, FormError, Intent, Rule, Select, Stepper, Switch, Value, dec,
 };
 use pin_notch_any::reached;
 use proptest::prelude::*;
@@ -11,8 +10,8 @@ use std::error::Error;
 /// With many mites a treatment counts, with a treatment its amount, and with a large amount a fieldset.
 fn form() -> Form {
     let number = || Stepper::builder().min(0).max(99);
-    let build = || -> Result<Form, Box<dyn Error>> {
-        let form = Form::new()
+    let build = || -> Result<Form, FormError> {
+        Form::new()
             .with("mites", "Mites", number())?
             .with("given", "Given", Select::builder().options(["oa", "fa"]).required(true))?
             .with("amount", "Amount", number().required(true))?
@@ -23,13 +22,10 @@ fn form() -> Form {
                 let number = |name| values.number(name).unwrap_or_default();
                 (number("amount") > number("mites"))
                     .then(|| "More than there are mites.".to_owned())
-            })?;
-        let scope = Scope::of(&form);
-        let condition = |text| Expression::condition(text, &scope);
-        Ok(form
-            .only_if("given", condition("mites > 9")?)?
-            .only_if("amount", condition("given is not empty")?)?
-            .fieldset_only_if("later", condition("amount > 5")?)?)
+            })?
+            .only_if("given", "mites > 9")?
+            .only_if("amount", "given is not empty")?
+            .fieldset_only_if("later", "amount > 5")
     };
     build().expect("a form")
 }
@@ -114,22 +110,17 @@ fn a_condition_cannot_hang_on_itself() {
             Form::new().with("a", "A", switch()).and_then(|form| form.with("b", "B", switch()));
         form.and_then(|form| form.with("c", "C", switch())).expect("a form")
     };
-    let condition =
-        |text: &str| Expression::condition(text, &Scope::of(&plain())).expect("a condition");
     let circle = |name: &str| FormError::Circle(name.to_owned());
-    assert_eq!(plain().only_if("a", condition("not a")).unwrap_err(), circle("a"));
-    let two = plain().only_if("a", condition("b")).unwrap();
-    assert_eq!(two.clone().only_if("b", condition("c or a")).unwrap_err(), circle("a"));
-    let three = two.only_if("b", condition("c")).unwrap();
-    let error = three.clone().only_if("c", condition("a")).unwrap_err();
+    assert_eq!(plain().only_if("a", "not a").unwrap_err(), circle("a"));
+    let two = plain().only_if("a", "b").unwrap();
+    assert_eq!(two.clone().only_if("b", "c or a").unwrap_err(), circle("a"));
+    let three = two.only_if("b", "c").unwrap();
+    let error = three.clone().only_if("c", "a").unwrap_err();
     assert_eq!(error.to_string(), "whether \"a\" counts depends on its own value");
-    assert_eq!(
-        three.clone().only_if("d", condition("a")).unwrap_err(),
-        FormError::NoSuchField("d".into())
-    );
+    assert_eq!(three.clone().only_if("d", "a").unwrap_err(), FormError::NoSuchField("d".into()));
     let within = three.with_fieldset("set", "Set", &["c"]).unwrap();
-    assert_eq!(within.clone().fieldset_only_if("set", condition("b")).unwrap_err(), circle("b"));
-    let nothing = within.fieldset_only_if("sets", condition("b")).unwrap_err();
+    assert_eq!(within.clone().fieldset_only_if("set", "b").unwrap_err(), circle("b"));
+    let nothing = within.fieldset_only_if("sets", "b").unwrap_err();
     assert_eq!(nothing, FormError::NoSuchFieldset("sets".into()));
 }
 
@@ -140,11 +131,8 @@ fn mixed_counts_as_off_before_and_after_sending() {
         .with("queen", "Queen seen", Checkbox::builder().indeterminate(true))
         .and_then(|form| form.with("again", "Look again", Switch::builder().checked(true)))
         .and_then(|form| form.with("marked", "Marked", Switch::default()))
+        .and_then(|form| form.only_if("again", "not queen")?.only_if("marked", "queen"))
         .expect("a form");
-    let scope = Scope::of(&form);
-    let condition = |text| Expression::condition(text, &scope).expect("a condition");
-    let mut form = form.only_if("again", condition("not queen")).expect("no circle");
-    form = form.only_if("marked", condition("queen")).expect("no circle");
     assert_eq!(counting(&form), "queen again");
     assert_eq!(form.urlencoded(), "again=on");
     let read = form.read(b"again=on").expect("it is right");
@@ -209,16 +197,13 @@ fn a_form_with_conditions_keeps_its_word() {
 #[test]
 fn a_rule_says_the_same_alone_as_with_all_others() {
     let number = || Stepper::builder().min(0).max(99);
-    let plain = Form::new()
+    let mut form = Form::new()
         .with("mites", "Mites", number())
         .and_then(|form| form.with("days", "Days", number()))
         .and_then(|form| form.with("calm", "Calm", Switch::default()))
+        .and_then(|form| form.rule(Rule::new("mites < days", "Too many.").at("days")))
+        .and_then(|form| form.rule(Rule::new("calm or mites < 50", "Wild.").warning()))
         .expect("a form");
-    let scope = Scope::of(&plain);
-    let condition = |text| Expression::condition(text, &scope).expect("a condition");
-    let mut form = plain.clone();
-    form.add_rule(Rule::new(condition("mites < days"), "Too many.").at("days")).expect("a rule");
-    form.add_rule(Rule::new(condition("calm or mites < 50"), "Wild.").warning()).expect("a rule");
     let mut seen = Vec::new();
     for (name, intent) in [
         ("mites", Intent::Choose(dec!(3))), // the days are empty, so neither yes nor no
@@ -255,17 +240,41 @@ fn a_rule_says_the_same_alone_as_with_all_others() {
 /// that one.
 #[test]
 fn followers_of_a_field_that_does_not_count_are_accepted_unchanged() -> Result<(), Box<dyn Error>> {
-    let form = Form::new()
+    let mut form = Form::new()
         .with("frames", "Frames", Stepper::builder().readonly(true))?
         .with("brood", "Brood", Stepper::builder().value(1))?
-        .with_link("brood", "frames", Value::clone)?;
-    let condition = Expression::condition("frames > 3", &Scope::of(&form))?;
-    let mut form = form.only_if("brood", condition)?;
+        .with_link("brood", "frames", Value::clone)?
+        .only_if("brood", "frames > 3")?;
     form.follow_from_the_start();
     assert_eq!(form.urlencoded(), "frames=1", "and brood does not count");
     assert!(form.read(b"frames=1").is_ok());
     #[cfg(feature = "json")]
     assert!(form.read_json(br#"{"frames":1}"#).is_ok());
     assert!(form.read(b"frames=2").is_err());
+    Ok(())
+}
+
+/// Texts are parsed when they are added to a form, and a rule over rows is repeated for each.
+#[test]
+fn conditions_and_sentences_are_given_as_texts() -> Result<(), FormError> {
+    let row = Form::new().with("amount", "Amount", Stepper::builder().min(0).max(99))?;
+    let form = || Form::new().with_rows("given", "Given", 2..=3, &row);
+    let mut form_with_rule = form()?.rule(Rule::new("given.amount > 5", "Give more.").warning())?;
+    let _ = form_with_rule.handle("given.2.amount", Intent::Choose(dec!(3)))?;
+    let warnings = form_with_rule.warnings();
+    assert_eq!(warnings.len(), 1);
+    assert_eq!(warnings[0].to_string(), "Given 2, Amount: Give more.");
+    for (result, message) in [
+        (form()?.rule(Rule::new("given.dose > 5", "")), "no field is named \"given.dose\""),
+        (form()?.rule(Rule::new("given + 1", "")), "a condition is needed, but this is a number"),
+        (
+            form()?.with_output("all", "All", "{given rows"),
+            "this brace is not closed; put } at its end",
+        ),
+    ] {
+        let error = result.unwrap_err();
+        assert!(error.to_string().ends_with(&format!(": {message}")), "{error}");
+        assert!(std::error::Error::source(&error).is_some());
+    }
     Ok(())
 }

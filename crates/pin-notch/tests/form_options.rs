@@ -1,25 +1,21 @@
 //! Options that can be chosen only under a condition.
 
 use pin_notch::{
-    CheckboxGroup, Choice, Expression, Form, FormError, Intent, RadioGroup, Scope, Select, Switch,
-    Value,
+    CheckboxGroup, Choice, Form, FormError, Intent, RadioGroup, Select, Switch, Value,
 };
 
 type Done = Result<(), Box<dyn std::error::Error>>;
 
-fn form() -> Result<Form, Box<dyn std::error::Error>> {
-    let form = Form::new()
+fn form() -> Result<Form, FormError> {
+    Form::new()
         .with("house", "House", RadioGroup::builder().options(["barn", "mill"]))?
         .with("warm", "Warm", Switch::default())?
         .with("room", "Room", Select::builder().options(["loft", "wheel", "tent"]).required(true))?
-        .with("with", "With", CheckboxGroup::builder().options(["stove", "view"]))?;
-    let scope = Scope::of(&form);
-    let condition = |text: &str| Expression::condition(text, &scope);
-    Ok(form
-        .option_only_if("room", "loft", condition("house = 'barn'")?)?
-        .option_only_if("room", "wheel", condition("house = 'mill' and not warm")?)?
-        .option_only_if("with", "stove", condition("warm")?)?
-        .option_only_if("with", "view", condition("room = 'loft' or room = 'wheel'")?)?)
+        .with("with", "With", CheckboxGroup::builder().options(["stove", "view"]))?
+        .option_only_if("room", "loft", "house = 'barn'")?
+        .option_only_if("room", "wheel", "house = 'mill' and not warm")?
+        .option_only_if("with", "stove", "warm")?
+        .option_only_if("with", "view", "room = 'loft' or room = 'wheel'")
 }
 
 #[test]
@@ -74,13 +70,11 @@ fn a_disabled_choice_is_not_sent_and_returns_when_enabled() -> Done {
 #[test]
 fn a_condition_needs_an_option_and_other_fields() -> Done {
     let form = form()?;
-    let scope = Scope::of(&form);
-    let on = |text: &str| Expression::condition(text, &scope);
-    let cellar = form.clone().option_only_if("room", "cellar", on("warm")?);
+    let cellar = form.clone().option_only_if("room", "cellar", "warm");
     assert_eq!(cellar.unwrap_err(), FormError::NoSuchOption("cellar".into()));
-    let own = form.clone().option_only_if("room", "tent", on("room = 'loft'")?);
+    let own = form.clone().option_only_if("room", "tent", "room = 'loft'");
     assert_eq!(own.unwrap_err(), FormError::Circle("room".into()));
-    let round = form.option_only_if("room", "tent", on("'view' in with")?);
+    let round = form.option_only_if("room", "tent", "'view' in with");
     assert_eq!(round.unwrap_err(), FormError::Circle("with".into()));
     Ok(())
 }

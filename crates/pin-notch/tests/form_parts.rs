@@ -1,8 +1,8 @@
 //! The individual queries on a form.
 
 use pin_notch::{
-    Block, Conversion, English, Expression, Form, FormRemark, Intent, MAX_BODY, Rating, Rule,
-    Scope, Select, Sentence, Stepper, Switch, TextField, Value, dec,
+    Block, Conversion, English, Form, FormRemark, Intent, MAX_BODY, Rating, Rule, Select, Stepper,
+    Switch, TextField, Value, dec,
 };
 
 type Done = Result<(), Box<dyn std::error::Error>>;
@@ -13,21 +13,20 @@ fn form() -> Result<Form, Box<dyn std::error::Error>> {
     let sting = Form::new()
         .with("where", "Where", Select::builder().options(["hand", "face"]))?
         .with("pain", "Pain", Rating::builder().max(9))?;
-    let form = Form::new()
+    Ok(Form::new()
         .with("celsius", "Outside in °C", Stepper::builder().value(20))?
         .with("note", "Note", TextField::builder().value("calm"))?
         .with_rows("sting", "Stings", 0..=3, &sting)?
         .with("fahrenheit", "Outside in °F", Stepper::builder().max(300))?
         .with("feeder", "Feeder", Switch::default())?
         .with_conversion("celsius", "fahrenheit", degrees)?
-        .with_fieldset("rest", "The rest", &["feeder", "note"])?;
-    let scope = Scope::of(&form);
-    let sentence = Sentence::parse("{celsius} °C, {count(sting.where)} stings", &scope)?;
-    Ok(form.with_output("weather", "Weather", sentence)?.with_preset(
-        "hot",
-        "A hot day",
-        &[("celsius", dec!(35).into()), ("feeder", true.into())],
-    )?)
+        .with_fieldset("rest", "The rest", &["feeder", "note"])?
+        .with_output("weather", "Weather", "{celsius} °C, {count(sting.where)} stings")?
+        .with_preset(
+            "hot",
+            "A hot day",
+            &[("celsius", dec!(35).into()), ("feeder", true.into())],
+        )?)
 }
 
 #[test]
@@ -78,13 +77,10 @@ fn linked_fields_change_and_are_undone_together() -> Done {
 
 #[test]
 fn a_rule_is_applied_only_to_valid_fields() -> Done {
-    let form = Form::new().with("least", "Least", Stepper::builder().min(0).max(9))?.with(
-        "most",
-        "Most",
-        Stepper::builder().min(0).max(9),
-    )?;
-    let rule = Expression::condition("least <= most", &Scope::of(&form))?;
-    let mut form = form.rule(Rule::new(rule, "Least is above most."))?;
+    let mut form = Form::new()
+        .with("least", "Least", Stepper::builder().min(0).max(9))?
+        .with("most", "Most", Stepper::builder().min(0).max(9))?
+        .rule(Rule::new("least <= most", "Least is above most."))?;
     let problems_of =
         |form: &Form| form.problems().iter().map(|problem| problem.to_string()).collect::<Vec<_>>();
     for (name, text) in [("least", "7"), ("most", "3")] {

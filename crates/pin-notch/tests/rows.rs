@@ -12,28 +12,29 @@ use std::collections::HashMap;
 type Done = Result<(), Box<dyn std::error::Error>>;
 
 /// A treatment: a substance, how much of it, on which day; formic acid also says how it was given.
-fn treatment() -> Result<Form, Box<dyn std::error::Error>> {
-    let row = Form::new()
+fn treatment() -> Result<Form, FormError> {
+    Form::new()
         .with("substance", "Substance", Select::builder().options(["oa", "fa"]).required(true))?
         .with("amount", "Amount", Stepper::builder().min(0).max(100).required(true))?
         .with("day", "Day", DatePicker::default())?
-        .with("pad", "On a pad", Switch::default())?;
-    let scope = Scope::of(&row);
-    let row = row.only_if("pad", Expression::condition("substance = 'fa'", &scope)?)?;
-    let holds = Expression::condition("substance != 'oa' or amount <= 50", &scope)?;
-    Ok(row.rule(Rule::new(holds, "No more than 50 ml of that.").at("amount"))?)
+        .with("pad", "On a pad", Switch::default())?
+        .only_if("pad", "substance = 'fa'")?
+        .rule(
+            Rule::new("substance != 'oa' or amount <= 50", "No more than 50 ml of that.")
+                .at("amount"),
+        )
 }
 
-fn form() -> Result<Form, Box<dyn std::error::Error>> {
-    let form = Form::new()
+fn form() -> Result<Form, FormError> {
+    Form::new()
         .with("hive", "Hive", Stepper::builder().value(1))?
         .with_rows("treatment", "Treatment", 0..=4, &treatment()?)?
-        .with("told", "Told", Switch::default())?;
-    let scope = Scope::of(&form);
-    let sum = Expression::condition("sum(treatment.amount) <= 120", &scope)?;
-    let days = Expression::condition("different(treatment.day)", &scope)?;
-    let form = form.rule(Rule::new(sum, "No more than 120 ml in all.").at("treatment"))?;
-    Ok(form.rule(Rule::new(days, "One treatment a day."))?)
+        .with("told", "Told", Switch::default())?
+        .rule(
+            Rule::new("sum(treatment.amount) <= 120", "No more than 120 ml in all.")
+                .at("treatment"),
+        )?
+        .rule(Rule::new("different(treatment.day)", "One treatment a day."))
 }
 
 fn set(form: &mut Form, name: &str, value: Value) {

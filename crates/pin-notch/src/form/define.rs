@@ -61,24 +61,21 @@ impl Form {
         Ok(())
     }
 
-    /// Adds a rule over these fields. The message it returns is a problem, reported at the first of them.
-    /// The rule is applied when each of them has an acceptable value, both here and where the form is
-    /// received.
+    /// Adds a rule over these fields that only the program can check; see [`rule`](Self::rule) for those
+    /// that an expression says, which pages and schemas understand as well. The message it returns is a
+    /// problem, reported at the first of the fields. The rule is applied when each of them has an acceptable
+    /// value, both here and where the form is received.
     ///
     /// ```
-    /// # use pin_notch::{Form, Slider, Value};
-    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-    /// let frames = Slider::builder().max(11);
+    /// # use pin_notch::{Form, TextField};
+    /// # fn main() -> Result<(), pin_notch::FormError> {
+    /// let sold = ["heath", "moor"];
     /// let form = Form::new()
-    ///     .with("brood", "Frames of brood", frames.clone())?
-    ///     .with("all", "Frames in all", frames)?
-    ///     .with_rule(&["brood", "all"], |values| match (values.get("brood"), values.get("all")) {
-    ///         (Some(Value::Number(brood)), Some(Value::Number(all))) if brood > all => {
-    ///             Some("There cannot be more frames of brood than frames.".into())
-    ///         }
-    ///         _ => None,
+    ///     .with("hive", "Hive", TextField::builder())?
+    ///     .with_rule(&["hive"], move |values| {
+    ///         sold.contains(&values.text("hive")?).then(|| "This hive has been sold.".into())
     ///     })?;
-    /// assert!(form.read(b"brood=7&all=6").is_err());
+    /// assert!(form.read(b"hive=moor").is_err());
     /// # Ok(()) }
     /// ```
     ///

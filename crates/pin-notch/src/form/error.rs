@@ -2,6 +2,7 @@
 
 use super::MAX_ROWS;
 use crate::control::ControlError;
+use crate::expression::ExpressionError;
 use crate::quoted::Quoted;
 use crate::validity::Invalid;
 use core::fmt;
@@ -56,6 +57,13 @@ pub enum FormError {
     RuleWithoutField,
     /// The condition under which this field counts depends on the field itself.
     Circle(String),
+    /// A condition or a sentence that was given as a text is wrong.
+    Expression {
+        /// The whole text.
+        text: String,
+        /// What is wrong in it, and where.
+        error: ExpressionError,
+    },
 }
 
 impl fmt::Display for FormError {
@@ -93,6 +101,10 @@ impl fmt::Display for FormError {
             }
             Self::NoSuchFieldset(name) => write!(f, "no fieldset is named {}", Quoted(name)),
             Self::NoSuchField(name) => write!(f, "no control is named {}", Quoted(name)),
+            Self::Expression { text, error } => {
+                write!(f, "{}: {error}", Quoted(text))?;
+                error.help().map_or(Ok(()), |help| write!(f, "; {help}"))
+            }
         }
     }
 }
@@ -102,6 +114,7 @@ impl std::error::Error for FormError {
         match self {
             Self::Control(error) => Some(error),
             Self::Preset { why, .. } => Some(why),
+            Self::Expression { error, .. } => Some(error),
             Self::NoSuchOption(_)
             | Self::NoSuchPreset(_)
             | Self::Rows(_)

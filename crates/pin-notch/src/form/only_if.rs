@@ -1,6 +1,6 @@
 //! Fields that count only under a condition over other fields.
 
-use super::{Field, Fieldset, Form, FormError, Values};
+use super::{Field, Fieldset, Form, FormError, IntoExpression, Values};
 use crate::calendar::Date;
 use crate::expression::{Expression, Lookup};
 use crate::validity::Invalid;
@@ -12,13 +12,12 @@ use std::sync::Arc;
 /// A field that started or stopped counting.
 ///
 /// ```
-/// use pin_notch::{Expression, Form, Intent, Scope, Switch};
-/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let form = Form::new()
+/// use pin_notch::{Form, Intent, Switch};
+/// # fn main() -> Result<(), pin_notch::FormError> {
+/// let mut form = Form::new()
 ///     .with("open", "Box open", Switch::default())?
-///     .with("smoke", "Smoker lit", Switch::default())?;
-/// let open = Expression::condition("open", &Scope::of(&form))?;
-/// let mut form = form.only_if("smoke", open)?;
+///     .with("smoke", "Smoker lit", Switch::default())?
+///     .only_if("smoke", "open")?;
 /// let turn = form.handle("open", Intent::Flip)?;
 /// assert_eq!(turn.counted[0].to_string(), "smoke counts");
 /// assert_eq!((turn.counted[0].name.as_str(), turn.counted[0].counts), ("smoke", true));
@@ -84,13 +83,12 @@ impl Form {
     /// true nor false, because it refers to a field that is empty or does not count, does not hold.
     ///
     /// ```
-    /// use pin_notch::{dec, CheckboxGroup, Expression, Form, Intent, Scope, Stepper};
+    /// use pin_notch::{dec, CheckboxGroup, Form, Intent, Stepper};
     /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-    /// let form = Form::new()
+    /// let mut form = Form::new()
     ///     .with("mites", "Mites per 300 bees", Stepper::builder().min(0))?
-    ///     .with("given", "Treatment", CheckboxGroup::builder().options(["oa", "fa"]).least(1))?;
-    /// let many = Expression::condition("mites > 9", &Scope::of(&form))?;
-    /// let mut form = form.only_if("given", many)?;
+    ///     .with("given", "Treatment", CheckboxGroup::builder().options(["oa", "fa"]).least(1))?
+    ///     .only_if("given", "mites > 9")?;
     /// assert!(form.read(b"mites=3").is_ok());
     /// assert_eq!(
     ///     form.read(b"mites=12").unwrap_err().to_string(),
@@ -103,8 +101,13 @@ impl Form {
     /// ```
     ///
     /// # Errors
-    /// [`FormError::NoSuchField`], also for the fields of the condition; [`FormError::Circle`].
-    pub fn only_if(mut self, name: &str, condition: Expression) -> Result<Self, FormError> {
+    /// [`FormError::NoSuchField`], also for the fields of the condition; [`FormError::Circle`];
+    /// [`FormError::Expression`] for a text that is not a condition.
+    pub fn only_if(
+        mut self,
+        name: &str,
+        condition: impl IntoExpression,
+    ) -> Result<Self, FormError> {
         self.add_condition(&[name], condition)?;
         Ok(self)
     }
@@ -116,11 +119,12 @@ impl Form {
     pub fn add_condition(
         &mut self,
         names: &[&str],
-        condition: Expression,
+        condition: impl IntoExpression,
     ) -> Result<(), FormError> {
+        let condition = Arc::new(condition.into_condition(self)?);
         let fields: Vec<usize> =
             names.iter().map(|name| self.known(name)).collect::<Result<_, _>>()?;
-        self.count_only_if(&fields, &Arc::new(condition))
+        self.count_only_if(&fields, &condition)
     }
 
     /// Makes all fields of a fieldset count only if this condition holds: see [`only_if`](Self::only_if).
@@ -130,9 +134,9 @@ impl Form {
     pub fn fieldset_only_if(
         mut self,
         name: &str,
-        condition: Expression,
+        condition: impl IntoExpression,
     ) -> Result<Self, FormError> {
-        let condition = Arc::new(condition);
+        let condition = Arc::new(condition.into_condition(&self)?);
         let found = self.fieldsets.iter().position(|fieldset| fieldset.name == name);
         let at = found.ok_or_else(|| FormError::NoSuchFieldset(name.to_owned()))?;
         let fields = self.fieldsets[at].fields.clone();

@@ -1,7 +1,7 @@
 //! Options that can be chosen only under a condition over other fields, such as the rooms of the chosen
 //! house.
 
-use super::{Field, Form, FormError};
+use super::{Field, Form, FormError, IntoExpression};
 use crate::expression::{Expression, Lookup};
 use crate::validity::{BadInput, Invalid};
 use crate::value::{Value, ValueKind};
@@ -21,15 +21,13 @@ impl Form {
     /// chosen, it is not sent, and a receiver refuses it.
     ///
     /// ```
-    /// use pin_notch::{Expression, Form, Intent, RadioGroup, Scope, Select};
-    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-    /// let form = Form::new()
+    /// use pin_notch::{Form, Intent, RadioGroup, Select};
+    /// # fn main() -> Result<(), pin_notch::FormError> {
+    /// let mut form = Form::new()
     ///     .with("house", "House", RadioGroup::builder().options(["barn", "mill"]))?
-    ///     .with("room", "Room", Select::builder().options(["loft", "stable", "wheel"]))?;
-    /// let scope = Scope::of(&form);
-    /// let mut form = form
-    ///     .option_only_if("room", "loft", Expression::condition("house = 'barn'", &scope)?)?
-    ///     .option_only_if("room", "wheel", Expression::condition("house = 'mill'", &scope)?)?;
+    ///     .with("room", "Room", Select::builder().options(["loft", "stable", "wheel"]))?
+    ///     .option_only_if("room", "loft", "house = 'barn'")?
+    ///     .option_only_if("room", "wheel", "house = 'mill'")?;
     /// let _ = form.handle("house", Intent::Pick("mill"))?;
     /// assert!(form.handle("room", Intent::Pick("loft"))?.turn.refusal().is_some());
     /// let _ = form.handle("room", Intent::Pick("wheel"))?;
@@ -43,13 +41,15 @@ impl Form {
     ///
     /// # Errors
     /// [`FormError::NoSuchField`], also for the fields of the condition; [`FormError::NoSuchOption`];
-    /// [`FormError::Circle`] if the condition depends on the field itself.
+    /// [`FormError::Circle`] if the condition depends on the field itself; [`FormError::Expression`] for a
+    /// text that is not a condition.
     pub fn option_only_if(
         mut self,
         name: &str,
         option: &str,
-        condition: Expression,
+        condition: impl IntoExpression,
     ) -> Result<Self, FormError> {
+        let condition = condition.into_condition(&self)?;
         let at = self.known(name)?;
         self.add_option_condition(at, option, condition)?;
         Ok(self)

@@ -1,6 +1,6 @@
 //! Outputs, which a form computes from its fields and shows beside them.
 
-use super::{Form, FormError};
+use super::{Form, FormError, IntoSentence};
 use crate::expression::Sentence;
 use crate::world::World;
 
@@ -21,13 +21,12 @@ impl Form {
     /// Adds an output, which shows a text computed from fields.
     ///
     /// ```
-    /// use pin_notch::{dec, English, Form, Intent, Scope, Sentence, Stepper};
-    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-    /// let form = Form::new()
+    /// use pin_notch::{dec, English, Form, Intent, Stepper};
+    /// # fn main() -> Result<(), pin_notch::FormError> {
+    /// let mut form = Form::new()
     ///     .with("honey", "Honey", Stepper::builder())?
-    ///     .with("hives", "Hives", Stepper::builder().value(4))?;
-    /// let each = Sentence::parse("{round(honey / hives, 1)} kg", &Scope::of(&form))?;
-    /// let mut form = form.with_output("each", "From each hive", each)?;
+    ///     .with("hives", "Hives", Stepper::builder().value(4))?
+    ///     .with_output("each", "From each hive", "{round(honey / hives, 1)} kg")?;
     /// assert_eq!(form.output_text("each", &English).as_deref(), Some(""));
     /// let _ = form.handle("honey", Intent::Choose(dec!(30)))?;
     /// assert_eq!(form.output_text("each", &English).as_deref(), Some("7.5 kg"));
@@ -38,13 +37,15 @@ impl Form {
     ///
     /// # Errors
     /// [`FormError::NameTaken`] by a field or another output, [`FormError::Unnamed`];
-    /// [`FormError::NoSuchField`] for a field that the sentence refers to.
+    /// [`FormError::NoSuchField`] for a field that the sentence refers to; [`FormError::Expression`] for a
+    /// text that is not a sentence.
     pub fn with_output(
         mut self,
         name: &str,
         label: &str,
-        sentence: Sentence,
+        sentence: impl IntoSentence,
     ) -> Result<Self, FormError> {
+        let sentence = sentence.into_sentence(&self)?;
         if name.is_empty() {
             return Err(FormError::Unnamed);
         }

@@ -147,12 +147,12 @@ impl Form {
     /// by their row, counted from 1: `treatment.2.amount`.
     ///
     /// ```
-    /// use pin_notch::{dec, Expression, Form, Intent, Rule, Scope, Stepper};
+    /// use pin_notch::{dec, Form, Intent, Rule, Stepper};
     /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
     /// let row = Form::new().with("amount", "Amount in g", Stepper::builder().min(1).required(true))?;
-    /// let form = Form::new().with_rows("treatment", "Treatment", 0..=5, &row)?;
-    /// let all = Expression::condition("sum(treatment.amount) <= 40", &Scope::of(&form))?;
-    /// let mut form = form.rule(Rule::new(all, "No more than 40 g in all."))?;
+    /// let mut form = Form::new()
+    ///     .with_rows("treatment", "Treatment", 0..=5, &row)?
+    ///     .rule(Rule::new("sum(treatment.amount) <= 40", "No more than 40 g in all."))?;
     /// assert_eq!(form.add_row("treatment")?.to_string(), "1 row");
     /// let _ = form.add_row("treatment")?;
     /// let _ = form.handle("treatment.1.amount", Intent::Choose(dec!(35)))?;

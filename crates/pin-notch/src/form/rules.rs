@@ -1,6 +1,6 @@
 //! Rules over one or more fields and their findings. A rule is an expression or the program's own code.
 
-use super::{Field, Form, FormError, Problem, Values};
+use super::{Field, Form, FormError, IntoExpression, Problem, Values};
 use crate::expression::{Expression, ExpressionError, ExpressionErrorKind, Scope};
 use crate::validity::Invalid;
 use core::fmt;
@@ -9,14 +9,12 @@ use std::sync::Arc;
 /// A written rule, as in a sheet or a page: a condition, and a message for when it does not hold.
 ///
 /// ```
-/// use pin_notch::{dec, Expression, Form, Intent, Rule, Scope, Stepper, Switch};
-/// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-/// let form = Form::new()
+/// use pin_notch::{Form, Intent, Rule, Stepper, Switch};
+/// # fn main() -> Result<(), pin_notch::FormError> {
+/// let mut form = Form::new()
 ///     .with("weight", "Hive weight", Stepper::builder().value(8))?
-///     .with("feeder", "Feeder", Switch::default())?;
-/// let holds = Expression::condition("weight >= 10 or feeder", &Scope::of(&form))?;
-/// let rule = Rule::new(holds, "A light hive is fed.").at("feeder");
-/// let mut form = form.rule(rule)?;
+///     .with("feeder", "Feeder", Switch::default())?
+///     .rule(Rule::new("weight >= 10 or feeder", "A light hive is fed.").at("feeder"))?;
 /// assert_eq!(form.problems()[0].to_string(), "Feeder: A light hive is fed.");
 /// let _ = form.handle("feeder", Intent::Flip)?;
 /// assert!(form.problems().is_empty());
@@ -24,10 +22,10 @@ use std::sync::Arc;
 /// ```
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
-pub struct Rule {
-    /// The condition. The rule is broken if this is false, but not if it is undecided, as for an empty
-    /// field.
-    pub holds: Expression,
+pub struct Rule<H = Expression> {
+    /// The condition, or its text. The rule is broken if this is false, but not if it is undecided, as for
+    /// an empty field.
+    pub holds: H,
     /// The message if it is broken.
     pub message: String,
     /// The field at which to report it; without one, the first field that the rule refers to.
@@ -39,11 +37,6 @@ pub struct Rule {
 }
 
 impl Rule {
-    /// A rule with this message and this condition.
-    pub fn new(holds: Expression, message: &str) -> Self {
-        Self { holds, message: message.to_owned(), field: None, warns: false, row: None }
-    }
-
     /// Parses a rule. The result is one rule or, if it refers to fields in rows without a row number, one
     /// for each row.
     ///
@@ -94,6 +87,13 @@ impl Rule {
                 None => Ok(vec![rule]),
             },
         }
+    }
+}
+
+impl<H> Rule<H> {
+    /// A rule with this message and this condition: an expression or its text.
+    pub fn new(holds: H, message: &str) -> Self {
+        Self { holds, message: message.to_owned(), field: None, warns: false, row: None }
     }
 
     /// The rule, reported at this field.
@@ -198,16 +198,22 @@ impl Form {
     ///
     /// # Errors
     /// The errors of [`add_rule`](Self::add_rule).
-    pub fn rule(mut self, rule: Rule) -> Result<Self, FormError> {
+    pub fn rule<H: IntoExpression>(mut self, rule: Rule<H>) -> Result<Self, FormError> {
         self.add_rule(rule)?;
         Ok(self)
     }
 
-    /// Adds a rule.
+    /// Adds a rule. One that is given as a text and refers to fields in rows without a row number is added for
+    /// each row.
     ///
     /// # Errors
-    /// [`FormError::NoSuchField`]; [`FormError::RuleWithoutField`]. The form is then unchanged.
-    pub fn add_rule(&mut self, rule: Rule) -> Result<(), FormError> {
+    /// [`FormError::NoSuchField`]; [`FormError::RuleWithoutField`]; [`FormError::Expression`] for a text that
+    /// is not a condition. The form is then unchanged.
+    pub fn add_rule<H: IntoExpression>(&mut self, rule: Rule<H>) -> Result<(), FormError> {
+        H::into_rules(rule, self)?.into_iter().try_for_each(|rule| self.add_written(rule))
+    }
+
+    fn add_written(&mut self, rule: Rule) -> Result<(), FormError> {
         let Rule { holds, message, field, warns, row: _ } = rule;
         let (written, over_rows) = (holds.needed_fields(), holds.gathered_fields());
         let first = field.as_deref();
@@ -251,12 +257,12 @@ impl Form {
     /// the cost grows with the number of those rules, not with the size of the form.
     ///
     /// ```
-    /// use pin_notch::{Expression, Form, Intent, Rule, Scope, Switch};
-    /// # fn main() -> Result<(), Box<dyn std::error::Error>> {
-    /// let form = Form::new().with("open", "Box open", Switch::default())?
-    ///     .with("smoke", "Smoker lit", Switch::default())?;
-    /// let holds = Expression::condition("smoke or not open", &Scope::of(&form))?;
-    /// let mut form = form.rule(Rule::new(holds, "Light the smoker first.").at("smoke"))?;
+    /// use pin_notch::{Form, Intent, Rule, Switch};
+    /// # fn main() -> Result<(), pin_notch::FormError> {
+    /// let mut form = Form::new()
+    ///     .with("open", "Box open", Switch::default())?
+    ///     .with("smoke", "Smoker lit", Switch::default())?
+    ///     .rule(Rule::new("smoke or not open", "Light the smoker first.").at("smoke"))?;
     /// let _ = form.handle("open", Intent::Flip)?;
     /// let finding = &form.rule_findings(&["open"])[0];
     /// assert_eq!((finding.field.as_str(), finding.problem.is_some(), finding.is_due), ("smoke", true, false));
