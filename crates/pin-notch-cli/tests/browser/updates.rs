@@ -209,8 +209,13 @@ fn native_controls_contain_what_their_attributes_say() {
         page.run("keeper.addEventListener('input', () => keeper.setAttribute('value', keeper.value)); keeper.focus(); keeper.select()").await;
         page.write("Cleo").await;
         assert_eq!(page.get("[f.values.keeper, f.dirty].join()").await, "Cleo,true");
-        page.run("form.insertAdjacentHTML('beforeend', '<input name=more>'); f.undo()").await;
+        page.run("form.insertAdjacentHTML('beforeend', '<input name=more> <notch-text id=helper name=helper value=Ida></notch-text>'); f.undo()").await;
         assert_eq!(page.get("[keeper.value, f.dirty].join()").await, "Ben,false");
+        page.run("helper.addEventListener('input', () => helper.setAttribute('value', helper.value)); helper.focus()").await;
+        page.write("Ben").await;
+        assert_eq!(page.get("[helper.defaultValue, f.dirty].join()").await, "Ben,true");
+        page.run("form.insertAdjacentHTML('beforeend', '<input name=hive>'); f.undo()").await;
+        assert_eq!(page.get("[helper.value, f.dirty].join()").await, "Ida,false");
         // A condition that disables the chosen option does so at once.
         page.run("given.options[0].dataset.onlyIf = 'mites > 90'; window.then = f.json").await;
         assert_eq!(page.get("JSON.parse(then).given").await, "null");

@@ -46,17 +46,20 @@ impl Form {
     }
 
     /// Reports that the program has changed the control with this name, which now has the given state: see
-    /// [`follow`](Self::follow).
+    /// [`follow`](Self::follow). A new default is its initial value from now on, unless it merely repeats what
+    /// was entered, as when a framework writes the current value into an attribute.
     ///
     /// # Errors
     /// [`FormError::NoSuchField`].
     pub fn replace(&mut self, name: &str, control: Control) -> Result<Vec<LinkEffect>, FormError> {
         let at = self.known(name)?;
         let field = &mut self.fields[at];
-        let starts_elsewhere = field.control.default_value() != control.default_value();
+        let (default, before) = (control.default_value(), field.control.value());
+        let repeats_entered = field.is_entered() && default == before && control.value() == before;
+        let starts_elsewhere = field.control.default_value() != default;
         field.control = control;
         field.apply_conditions();
-        if starts_elsewhere {
+        if starts_elsewhere && !repeats_entered {
             field.start_at_default();
         }
         self.follow(name)
