@@ -97,6 +97,9 @@ fn what_is_entered_before_a_form_starts_is_followed_and_reset() {
             (page.get("f.json").await.as_str(), page.get("f.dirty").await),
             (json, "true".into())
         );
+        let is_dirty =
+            "(f.values = { c: 30 }, document.querySelector('#c').matches(':state(dirty)'))";
+        assert_eq!(page.get(is_dirty).await, "true", "the form is in use");
         page.run("f.reset(); await new Promise((done) => setTimeout(done, 50))").await;
         let json = r#"{"c":20,"d":68,"frames":10,"combs":20,"hive":"Linden"}"#;
         assert_eq!(

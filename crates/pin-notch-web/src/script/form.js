@@ -168,7 +168,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   }
   // Enters what a script has assigned so far and what was kept of an earlier visit, and shows where to go on.
   #fillIn() {
-    if (this.#isUsed || this.#internals.states.has("dirty")) this.#use();
+    if (this.#isUsed || this.#internals.states.has("dirty")) this.#tell("entered");
     const given = Object.getOwnPropertyDescriptor(this, "values")?.value ?? this.#given;
     delete this.values;
     if (given) this.values = given;
