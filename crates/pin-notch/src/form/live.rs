@@ -55,7 +55,7 @@ impl Form {
         let at = self.known(name)?;
         let field = &mut self.fields[at];
         let (default, before) = (control.default_value(), field.control.value());
-        let repeats_entered = field.is_entered() && default == before && control.value() == before;
+        let repeats_entered = field.is_dirty() && default == before && control.value() == before;
         let starts_elsewhere = field.control.default_value() != default;
         field.control = control;
         field.apply_conditions();

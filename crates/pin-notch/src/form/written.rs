@@ -4,8 +4,8 @@ use super::{Form, FormError, Rule};
 use crate::expression::{Expression, ExpressionError, Scope, Sentence};
 
 /// A condition over the fields of a form: an [`Expression`], or its text, which is parsed when the condition
-/// is added to the form. Each text looks at all fields; for hundreds of conditions over a large form, parse
-/// expressions with a single [`Scope`].
+/// is added to the form. For hundreds of conditions over a large form, and for those that refer to `today`,
+/// parse expressions with a single [`Scope`].
 ///
 /// ```
 /// use pin_notch::{CheckboxGroup, Form, FormError, Rule, Stepper};
