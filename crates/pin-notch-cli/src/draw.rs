@@ -129,6 +129,8 @@ fn page(sheet: &Sheet, form: &Form, theme: Theme) -> String {
         &format!("\"data:application/wasm;base64,{wasm}\""),
     );
     let script = script.replace("</script", "<\\/script");
+    // HTML does not allow these characters; in the script they stand in strings only.
+    let script = script.replace('\u{1e}', "\\x1e").replace('\u{1f}', "\\x1f");
     let save = include_str!("draw/save.js");
     let head = format!(
         "<script type=\"module\">{script}</script>\n<script type=\"module\">{save}</script>"

@@ -26,9 +26,7 @@ pub fn element_html(control: &Control, own: &[(&str, &str)], looks: &Looks) -> S
             put(&mut html, name, text);
         }
     }
-    if !looks.description.is_empty() {
-        put(&mut html, "data-description", &looks.description);
-    }
+    put_text(&mut html, "data-description", &looks.description);
     if !looks.label.is_empty() && !own.iter().any(|(name, _)| *name == "id") {
         put(&mut html, "aria-label", &looks.label);
     }
@@ -53,6 +51,13 @@ fn put(html: &mut String, name: &str, value: &str) {
         "" => write!(html, " {name}"),
         value => write!(html, " {name}=\"{}\"", escaped(value)),
     };
+}
+
+/// Attributes that HTML does not allow to be empty.
+fn put_text(html: &mut String, name: &str, value: &str) {
+    if !value.is_empty() {
+        put(html, name, value);
+    }
 }
 
 /// What the native control in an element is written from.
@@ -90,9 +95,8 @@ impl Fallback<'_> {
     /// An input, with the options for the live element beside it.
     fn input(&self, html: &mut String, kind: &str, value: Option<&str>, options: &[Choice]) {
         let _ = write!(html, "<input type=\"{kind}\"");
-        put(html, "name", self.name);
-        put(html, "aria-label", self.label);
-        for (name, value) in self.limits() {
+        self.named(html);
+        for (name, value) in self.limits(kind) {
             put(html, name, &value);
         }
         // Text that cannot be accepted is shown in the field as it was typed.
@@ -113,8 +117,7 @@ impl Fallback<'_> {
         let rows = of("rows");
         let tag = if rows.is_some() { "textarea" } else { "input" };
         let _ = write!(html, "<{tag}");
-        put(html, "name", self.name);
-        put(html, "aria-label", self.label);
+        self.named(html);
         let (one_line, several) = (["type", "pattern"], ["rows"]);
         let own = if rows.is_some() { several.as_slice() } else { one_line.as_slice() };
         let shared = [
@@ -148,6 +151,12 @@ impl Fallback<'_> {
         }
     }
 
+    /// The name under which it sends its value, if it sends any, and its label.
+    fn named(&self, html: &mut String) {
+        put_text(html, "name", self.name);
+        put_text(html, "aria-label", self.label);
+    }
+
     /// Connects the native control with its description and with the problem of what was sent.
     fn tie(&self, html: &mut String) {
         if !self.looks.problem.is_empty() {
@@ -162,13 +171,16 @@ impl Fallback<'_> {
         }
     }
 
-    /// The part of a definition that a native input supports.
-    fn limits(&self) -> Vec<(&'static str, String)> {
-        const SHARED: [&str; 7] =
-            ["min", "max", "step", "checked", "required", "disabled", "readonly"];
+    /// The part of a definition that a native input of this type supports.
+    fn limits(&self, kind: &str) -> Vec<(&'static str, String)> {
+        // HTML, "Input type attribute keywords": which attributes apply to which type.
+        let supported = match kind {
+            "checkbox" => ["required", "disabled"].as_slice(),
+            "range" => &["min", "max", "step", "disabled"],
+            _ => &["min", "max", "step", "required", "disabled", "readonly"],
+        };
         let given = self.definition.attributes().into_iter();
-        let mut limits: Vec<_> = given.filter(|(name, _)| SHARED.contains(name)).collect();
-        limits.retain(|(name, _)| *name != "checked");
+        let mut limits: Vec<_> = given.filter(|(name, _)| supported.contains(name)).collect();
         // A mixed checkbox sends nothing.
         if self.control.value() == Value::On(true) {
             limits.insert(0, ("checked", String::new()));
@@ -199,7 +211,7 @@ impl Fallback<'_> {
         let conditions = self.control.conditions();
         for option in options {
             let _ = write!(html, "<label><input type=\"{kind}\"");
-            put(html, "name", self.name);
+            put_text(html, "name", self.name);
             let _ = write!(html, " value=\"{}\"", escaped(&option.value));
             let at = entries.iter().position(|value| *value == option.value);
             if let Some(at) = at.filter(|_| !option.disabled) {
@@ -228,8 +240,7 @@ impl Fallback<'_> {
             chosen = items.value().map(str::to_owned).into_iter().collect();
         }
         html.push_str("<select");
-        put(html, "name", self.name);
-        put(html, "aria-label", self.label);
+        self.named(html);
         for name in ["multiple", "required", "disabled"] {
             if self.definition.attribute(name).is_some() {
                 put(html, name, "");
@@ -246,7 +257,8 @@ impl Fallback<'_> {
                 chosen.retain(|value| !value.is_empty());
             }
             if chosen != [""] || !options.iter().any(is_none) {
-                html.push_str("<option data-native value=\"\"></option>");
+                // HTML wants every option to have a label.
+                html.push_str("<option data-native value=\"\" label=\" \"></option>");
             }
         }
         write_options(html, options, &chosen);

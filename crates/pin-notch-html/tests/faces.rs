@@ -62,11 +62,15 @@ fn a_native_control_inside_sends_the_same_without_script() {
         native(mixed.build().unwrap().into()),
         "<input type=\"checkbox\" name=\"it\" aria-label=\"it\" required value=\"fed\">"
     );
+    // HTML has neither required nor read-only ranges, and allows neither an empty name nor an empty label.
+    let unsent: Control = Slider::builder().max(40).readonly(true).build().unwrap().into();
+    let ranged = "<input type=\"range\" max=\"40\" value=\"20\">";
+    assert!(element_html(&unsent, &[], &Looks::default()).contains(ranged));
     let acids =
         [Choice::new("oa", "Oxalic & co").in_group("Acids"), Choice::new("bb", "Break").disabled()];
     assert_eq!(
         native(Select::builder().options(acids.clone()).value(["oa"]).build().unwrap().into()),
-        "<select name=\"it\" aria-label=\"it\"><option data-native value=\"\"></option><optgroup label=\"Acids\">\
+        "<select name=\"it\" aria-label=\"it\"><option data-native value=\"\" label=\" \"></option><optgroup label=\"Acids\">\
          <option value=\"oa\" selected>Oxalic &amp; co</option></optgroup>\
          <option value=\"bb\" disabled>Break</option></select>"
     );
@@ -80,13 +84,13 @@ fn a_native_control_inside_sends_the_same_without_script() {
         [Choice::new("a", "Gone").disabled(), Choice::new("a", "A"), Choice::new("a", "Again")];
     assert_eq!(
         options(native(Select::builder().options(twice).value(["a"]).build().unwrap().into())),
-        "<option data-native value=\"\"></option><option value=\"a\" disabled>Gone</option>\
+        "<option data-native value=\"\" label=\" \"></option><option value=\"a\" disabled>Gone</option>\
          <option value=\"a\" selected>A</option><option value=\"a\">Again</option>"
     );
     let gone = [Choice::new("b", "B"), Choice::new("a", "Gone").disabled()];
     assert_eq!(
         options(native(Select::builder().options(gone).value(["a"]).build().unwrap().into())),
-        "<option data-native value=\"\"></option><option value=\"b\">B</option>\
+        "<option data-native value=\"\" label=\" \"></option><option value=\"b\">B</option>\
          <option value=\"a\" disabled selected>Gone</option>"
     );
     let mixed = Checkbox::builder().checked(true).indeterminate(true);

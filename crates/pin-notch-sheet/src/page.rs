@@ -120,13 +120,17 @@ impl Sheet {
         } else {
             "<button hidden></button>\n"
         };
+        // HTML does not allow it to be empty. Without it, the form is sent to the address of the page.
+        let action = match if page.action.is_empty() { self.action.as_str() } else { page.action } {
+            "" => String::new(),
+            address => format!(" action=\"{}\"", escaped(address)),
+        };
         let introduction = paragraphs("text", &self.introduction);
         let closing = paragraphs("text", &self.closing);
         let content = format!(
-            "{introduction}<notch-form id=\"form\"{in_place}{keep}{thanks}>\n{problem_list}<form method=\"post\" action=\"{}\" aria-labelledby=\"title\">\n\
+            "{introduction}<notch-form id=\"form\"{in_place}{keep}{thanks}>\n{problem_list}<form method=\"post\"{action} aria-labelledby=\"title\">\n\
              {first}{}{fields}{}<div data-warnings role=\"status\" hidden></div>\n<div data-status role=\"status\" hidden></div>\n\
              {closing}<p class=\"buttons\"><button>{}</button> <button type=\"reset\">{}</button>{clear}</p>\n</form>\n</notch-form>\n",
-            escaped(if page.action.is_empty() { &self.action } else { page.action }),
             self.presets_html(form),
             self.rules_and_links(),
             escaped(&self.send),
