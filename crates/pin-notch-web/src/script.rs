@@ -50,6 +50,7 @@ carried! {
     "/src/script/form-sending.js": Sending,
     "/src/script/form-values.js": jsonOf,
     "/src/script/kept.js": Kept,
+    "/src/script/living.js": living,
     "/src/script/membership.js": release,
     "/src/script/native-problems.js": NativeProblems,
     "/src/script/natives.js": native,

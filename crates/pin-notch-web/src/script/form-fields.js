@@ -1,7 +1,6 @@
 // The fields of a form in a page, by name: the elements of each (several for radio buttons), and whether they are native.
 
-import { controlsOf } from "./form-members.js";
-import { textsOf, wrongNative } from "./natives.js";
+import { textsOf } from "./natives.js";
 import { ports } from "./ports.js";
 import { listRecord } from "./records.js";
 import { navigationType } from "./restoring.js";
@@ -49,16 +48,5 @@ export class FormFields extends Map {
   withFiles() {
     const files = [...this].filter(([, { elements: [{ type, files }] }]) => type === "file" && files.length > 0);
     return files.map(([name]) => name);
-  }
-  // The names and texts of problems that only the browser knows, of the fields for which `isIn` holds.
-  wrongNatives(isIn) {
-    const natives = [...this].filter(([, { elements, isNative }]) => isNative && isIn(elements[0]));
-    return natives.map(([name, { elements }]) => [name, wrongNative(elements)]).filter(([, text]) => text);
-  }
-  // The first control with a problem that is not a field, because it has neither a name nor an id, or that does not tell
-  // what is wrong.
-  wrongOther(form, isIn) {
-    const isOther = (element) => element.localName !== "fieldset" && !(this.#names.has(element) && element.validity);
-    return [...controlsOf(form)].find((element) => isOther(element) && isIn(element) && element.matches(":invalid") && element.checkVisibility());
   }
 }

@@ -18,9 +18,10 @@ import { Reset } from "./form-reset.js";
 import { Sending } from "./form-sending.js";
 import { assign, fieldsIn, jsonOf } from "./form-values.js";
 import { internalsOf, obstacle } from "./internals.js";
-import { indicated, targetOf } from "./links.js";
+import { indicated } from "./links.js";
+import { living } from "./living.js";
 import { textsOf } from "./natives.js";
-import { FIELD, RECORD, listRecord, record, unescaped } from "./records.js";
+import { FIELD, RECORD, record, unescaped } from "./records.js";
 import { NativeProblems } from "./native-problems.js";
 import { countButtons, release } from "./membership.js";
 import { Parts } from "./parts.js";
@@ -35,20 +36,8 @@ import { today, world } from "./world.js";
 // Creates machines, once the module is loaded.
 let first;
 const waiting = new Set();
-// What only this script does with a form: see the static block of the class.
-let start, save, reveal, print, followAddress;
-// The forms of the page. Their drafts are stored when the page is left.
-const living = new Set();
-globalThis.addEventListener?.("pagehide", () => { for (const form of living) save(form); });
-globalThis.addEventListener?.("hashchange", () => { for (const form of living) followAddress(form); });
-for (const type of ["beforeprint", "afterprint"]) {
-  globalThis.addEventListener?.(type, () => { for (const form of living) print(form, type === "beforeprint"); });
-}
-// A link to something in a part of a form shows this part, before it is followed.
-globalThis.document?.addEventListener("click", (event) => {
-  const target = living.size > 0 && targetOf(event);
-  if (target) for (const form of living) reveal(form, target);
-}, true);
+// Starts the machine of a form: see the static block of the class.
+let start;
 
 // Called when the module is loaded and the elements are active.
 export function arriveForms(machine) {
@@ -68,13 +57,7 @@ const PASSING = new Set(["brought-back", "sent"]);
 const records = (text) => text === "" ? [] : text.split(RECORD).map((one) => one.split(FIELD).map(unescaped));
 
 class NotchForm extends (globalThis.HTMLElement ?? class {}) {
-  static {
-    start = (form) => form.#start();
-    save = (form) => form.#kept.save();
-    reveal = (form, element) => form.#parts.reveal(element);
-    print = (form, isPrinting) => form.#parts.print(isPrinting);
-    followAddress = (form) => form.#followAddress();
-  }
+  static { start = (form) => form.#start(); }
   #machine;
   #internals = internalsOf(this);
   #form;
@@ -113,6 +96,13 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   #resetting;
   // Whether the form itself is changing the page.
   #isWriting = false;
+  // What it does when something happens to the page.
+  #inPage = {
+    save: () => this.#kept.save(),
+    followAddress: () => this.#followAddress(),
+    reveal: (element) => this.#parts.reveal(element),
+    print: (isPrinting) => this.#parts.print(isPrinting),
+  };
   // Ends listening around the form.
   #around;
   #observer = globalThis.MutationObserver && new MutationObserver((changes) => this.#look(changes, []));
@@ -137,7 +127,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   }
   disconnectedCallback() {
     waiting.delete(this);
-    living.delete(this);
+    living.delete(this.#inPage);
     this.#observer.disconnect();
     this.#observerAround.disconnect();
     this.#around?.abort();
@@ -153,7 +143,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
     const isNew = !this.#machine;
     // Where a script is evaluated from outside of the page, this may run before the elements inside are upgraded.
     customElements.upgrade(this);
-    living.add(this);
+    living.add(this.#inPage);
     this.#machine ??= first.make();
     this.#form = this.querySelector("form");
     if (isNew) this.#clean();

@@ -26,7 +26,7 @@ export function written(value, mark, tag) {
 const DAY = 86_400_000;
 
 // A date as the text of an element of this kind, in UTC like HTML's `valueAsDate`.
-export function dateText(date, tag) {
+function dateText(date, tag) {
   if (Number.isNaN(date.getTime())) return undefined;
   const text = date.toISOString();
   switch (tag) {
