@@ -125,11 +125,11 @@ fn page(sheet: &Sheet, form: &Form, theme: Theme) -> String {
     let script = include_str!("../dist/pin-notch-form.js");
     let wasm = BASE64_STANDARD.encode(include_bytes!("../dist/pin-notch-form.wasm"));
     let script = script.replace(
-        "new URL(\"pin-notch-form.wasm\",import.meta.url)", // `cargo xtask web` sees to it that it is there
+        "new URL(\"pin-notch-form.wasm\",import.meta.url)", // `cargo xtask web` checks that it is there
         &format!("\"data:application/wasm;base64,{wasm}\""),
     );
     let script = script.replace("</script", "<\\/script");
-    // HTML does not allow these characters; in the script they stand in strings only.
+    // HTML does not allow these characters; in the script they only occur in strings.
     let script = script.replace('\u{1e}', "\\x1e").replace('\u{1f}', "\\x1f");
     let save = include_str!("draw/save.js");
     let head = format!(

@@ -28,7 +28,7 @@ pub struct Markup {
     open: Vec<usize>,
 }
 
-/// What stands in a tree, in the order of its HTML.
+/// A node of a tree, in the order of its HTML.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub(crate) enum Node {
     /// The start of an element with this tag, and the distance to its end.

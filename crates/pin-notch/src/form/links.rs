@@ -42,11 +42,11 @@ impl fmt::Debug for Link {
 pub struct LinkEffect {
     /// The name of the field that follows.
     pub name: String,
-    /// What became of it.
+    /// The outcome.
     pub outcome: LinkOutcome,
 }
 
-/// What became of a field that follows another one.
+/// The outcome for a field that follows another one.
 ///
 /// ```
 /// use pin_notch::{Form, Intent, LinkOutcome, Rating, Refusal, Slider, Value, dec};
