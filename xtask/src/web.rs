@@ -33,6 +33,15 @@ const BUILDS: [(&str, &str, usize); 2] =
 /// The style sheet that a page also loads.
 const STYLE: &str = "pin-notch.css";
 
+/// What is copied from these folders of the crate, to make a package of the files. Whoever receives it
+/// receives its licences as well.
+const COPIED: [(&str, &str); 4] = [
+    ("src", "pin-notch.d.ts"),
+    ("src", "package.json"),
+    ("", "LICENSE-MIT"),
+    ("", "LICENSE-APACHE"),
+];
+
 /// Builds the committed web files, and records the compiler.
 pub(crate) fn build_committed() -> Result<()> {
     let folder = root().join(COMMITTED);
@@ -52,8 +61,8 @@ pub(crate) fn build_and_compare(fresh: &Path) -> Result<()> {
         println!("{COMMITTED} was built by {}, and this is {}", recorded.trim(), compiler.trim());
         return Ok(());
     }
-    let files = BUILDS.iter().flat_map(|(name, ..)| files_of(name)).chain([STYLE.to_owned()]);
-    for name in files {
+    let built = BUILDS.iter().flat_map(|(name, ..)| files_of(name)).chain([STYLE.to_owned()]);
+    for name in built.chain(COPIED.map(|(_, name)| name.to_owned())) {
         if fs::read(fresh.join(&name))? != fs::read(committed.join(&name))? {
             let why = format!("{COMMITTED}/{name} is not what is built now; run: cargo xtask web");
             return Err(why.into());
@@ -95,8 +104,9 @@ fn files_of(name: &str) -> [String; 2] {
 /// Builds the web files into `folder` and prints their sizes.
 pub(crate) fn build(folder: &Path) -> Result<()> {
     fs::create_dir_all(folder)?;
-    for name in ["pin-notch.d.ts", "package.json"] {
-        fs::copy(root().join("crates/pin-notch-web/src").join(name), folder.join(name))?;
+    for (from, name) in COPIED {
+        let from = root().join("crates/pin-notch-web").join(from).join(name);
+        fs::copy(from, folder.join(name))?;
     }
     fs::write(folder.join(STYLE), pin_notch_html::page_style())?;
     for (name, features, aim) in BUILDS {
