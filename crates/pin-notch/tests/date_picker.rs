@@ -201,6 +201,14 @@ fn a_grid_that_is_always_open_follows_another_world() {
     assert_eq!(monday.view().grid.unwrap().heads[0].1, "Monday");
     picker.set_disabled(true);
     assert_eq!(picker.handle(Intent::PickDay(day("2026-05-21"))).to_string(), "refused: disabled");
+    // After midnight it shows the new day, unless somebody has moved to another one.
+    let mut empty = today(season().always_open(true));
+    around.today = Some(day("2026-05-15"));
+    empty.set_surroundings(&around);
+    let _ = empty.handle(Intent::Key(Key::PageDown));
+    around.today = Some(day("2026-05-16"));
+    empty.set_surroundings(&around);
+    assert_eq!(empty.active_day(), Some(day("2026-06-15")));
 }
 
 #[test]

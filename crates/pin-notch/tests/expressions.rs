@@ -204,6 +204,10 @@ fn today_is_the_given_date() {
         let sentence = Sentence::parse(&format!("{{{{ {{{text}}} }}}}"), &on).expect("a sentence");
         assert_eq!(sentence.to_string(), format!("{{{{ {{{written}}} }}}}"));
     }
+    let own =
+        form.with("today", "Hives opened today", Stepper::builder().value(3)).expect("a field");
+    let field = Expression::parse("today + 1", &Scope::of(&own)).expect("it is the field");
+    assert_eq!(field.value(&own).to_string(), "4");
     for (text, why) in [
         ("visited < today", "this depends on today's date, which is not known here"),
         ("date('14 May') < visited", "\"14 May\" is not a day"),

@@ -163,6 +163,18 @@ fn texts_with_line_breaks_and_commas_stay_whole() {
         form.read(form.urlencoded().as_bytes())
             .is_ok_and(|values| values.get(name) == Some(&Value::On(true)))
     );
+    // They are sent with both carriage return and line feed.
+    for kind in [ControlKind::RadioGroup, ControlKind::ItemStepper, ControlKind::Select] {
+        let mut lines = Definition::new(kind);
+        lines.set_options(&["c".into(), "a\nb".into()]).unwrap();
+        lines.set_attribute("value", Some("a\nb")).unwrap();
+        let form = Form::new().with("it", "It", lines.build().unwrap()).unwrap();
+        assert_eq!(
+            form.read(form.urlencoded().as_bytes()).unwrap().text("it"),
+            Some("a\nb"),
+            "{kind:?}"
+        );
+    }
     let mut group = Definition::new(ControlKind::CheckboxGroup);
     group.set_options(&["oa,fa".into(), "ty".into()]).unwrap();
     group.set_attribute("value", Some("\"oa,fa\"")).unwrap();

@@ -50,7 +50,7 @@ pub const MAX_BODY: usize = 8 << 20;
 /// let body = b"temper=4&feeder=on&hive=Willow&treatments=thymol&visit=2026-05-14&more=1";
 /// let values = form.read(body)?;
 /// assert_eq!((values.number("temper"), values.is_on("feeder")), (Some(dec!(4)), true));
-/// assert_eq!((values.text("hive"), values.texts("treatments").len()), (Some("Willow"), 1));
+/// assert_eq!((values.text("hive"), values.texts("treatments")), (Some("Willow"), &["thymol".into()][..]));
 /// assert_eq!(values.date("visit").map(|day| day.year()), Some(2026));
 /// assert_eq!(values.get("feeder"), Some(&Value::On(true)));
 /// assert_eq!((values.iter().count(), values.unknown()), (5, &["more".to_owned()][..]));

@@ -287,10 +287,11 @@ impl Days {
 
     /// Takes on other surroundings.
     pub(in crate::control) fn surround(&mut self, surroundings: &Surroundings, on: Option<Date>) {
-        let before = core::mem::replace(&mut self.surroundings, surroundings.clone());
-        // A grid that is always open moves to the new value, unless somebody has moved to another day.
-        if self.always_open && before.today != self.surroundings.today && on.is_none() {
-            self.shut(None);
+        let is_where_it_opens = self.active == Some(self.start(on));
+        self.surroundings = surroundings.clone();
+        // A grid that is always open moves to the new today, unless somebody has moved to another day.
+        if self.always_open && is_where_it_opens {
+            self.shut(on);
         }
     }
 }
