@@ -234,6 +234,8 @@ fn pictures_and_pages_are_whole() {
         html.contains("data:application/wasm;base64,") && !html.contains("src=\""),
         "no other file"
     );
+    let is_allowed = |char: char| !char.is_control() || char == '\n';
+    assert!(html.chars().all(is_allowed), "HTML allows no control characters");
     let completions = command("completions bash").output().expect("it runs");
     assert!(String::from_utf8_lossy(&completions.stdout).contains("--only"));
     for name in ["check", "trace", "accept", "draw", "schema", "demo", "notches"] {

@@ -136,7 +136,7 @@ impl Days {
         was_on: Option<Date>,
         on: Option<Date>,
     ) {
-        let at_rest = before.always_open && before.active == Some(before.start(was_on));
+        let at_rest = before.is_at_rest(was_on);
         let opened = before.active.filter(|_| !at_rest && before.always_open == self.always_open);
         self.active = match opened {
             Some(active) => Some(self.notches.snap(active)),
@@ -280,6 +280,11 @@ impl Days {
         self.notches.snap(day.unwrap_or(Date::FIRST))
     }
 
+    /// Whether the grid is always open, and nobody has moved to another day than the one on which it opens.
+    fn is_at_rest(&self, on: Option<Date>) -> bool {
+        self.always_open && self.active == Some(self.start(on))
+    }
+
     /// Closes the grid. If it is always open, it returns to this day instead.
     pub(in crate::control) fn shut(&mut self, on: Option<Date>) {
         self.active = self.always_open.then(|| self.start(on));
@@ -287,10 +292,10 @@ impl Days {
 
     /// Takes on other surroundings.
     pub(in crate::control) fn surround(&mut self, surroundings: &Surroundings, on: Option<Date>) {
-        let is_where_it_opens = self.active == Some(self.start(on));
+        let is_at_rest = self.is_at_rest(on);
         self.surroundings = surroundings.clone();
-        // A grid that is always open moves to the new today, unless somebody has moved to another day.
-        if self.always_open && is_where_it_opens {
+        // It moves to the new today.
+        if is_at_rest {
             self.shut(on);
         }
     }
