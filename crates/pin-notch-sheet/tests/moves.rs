@@ -42,7 +42,11 @@ fn moves_tell_what_outputs_say() {
     });
     let found = "half = 3.5 kg".to_owned();
     assert_eq!(met, [(true, found.clone()), (false, found)]);
-    assert!(Moves::read("half: choose 7\n", &form).is_err(), "nothing is tried on an output");
+    let wrong = Moves::read("half: choose 7\n", &form).unwrap_err();
+    assert_eq!(
+        wrong[0].to_string(),
+        "line 1: \"half\" is an output; it can only be expected: half = …"
+    );
 }
 
 #[test]

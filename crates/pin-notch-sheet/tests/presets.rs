@@ -42,6 +42,11 @@ name = "away"
 control = "date-span"
 label = "Away"
 
+[[field]]
+name = "note"
+control = "text"
+label = "Note"
+
 [[link]]
 from = "celsius"
 to = "fahrenheit"
@@ -87,7 +92,7 @@ fn a_preset_is_one_step_and_what_follows_follows() -> Result<(), Box<dyn std::er
 #[test]
 fn without_script_the_receiver_enters_the_values() {
     let (sheet, _) = read(SHEET, Format::Toml);
-    let body = b"hive=Willow&celsius=30&fahrenheit=86&feeder=on&given=fa&away=&away=soon&form.preset=winter";
+    let body = b"hive=Willow&celsius=30&fahrenheit=86&feeder=on&given=fa&away=&away=soon&note=calm&form.preset=winter";
     let media = "application/x-www-form-urlencoded";
     let reply = sheet.reply(body, media, "text/html", &Page::default());
     assert_eq!(reply.status, 200);
@@ -95,6 +100,7 @@ fn without_script_the_receiver_enters_the_values() {
         "value=\"Meadow\" selected",
         "value=\"2026-12-01/2027-01-31\"",
         "id=\"celsius\" name=\"celsius\" value=\"5\"",
+        "name=\"note\" aria-label=\"Note\" value=\"calm\"",
     ] {
         assert!(reply.body.contains(drawn), "{drawn} in {}", reply.body);
     }

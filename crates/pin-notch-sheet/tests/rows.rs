@@ -80,6 +80,19 @@ treatment = { label = "Behandlung", description = "Die neueste zuerst.", add = "
 "#;
 
 #[test]
+fn every_number_of_rows_is_before_its_rows() {
+    let rows = |name: &str| {
+        format!(
+            "[[field]]\nname = '{name}'\ncontrol = 'rows'\nlabel = 'Rows'\nmost = 1\n[[field.field]]\nname = 'kilos'\n\
+             control = 'stepper'\nlabel = 'Kilos'\n"
+        )
+    };
+    let form = read(&(rows("feed") + &rows("honey")), Format::Toml).0.form();
+    let names: Vec<&str> = form.fields().map(|field| field.name.as_str()).collect();
+    assert_eq!(names, ["feed", "feed.1.kilos", "honey", "honey.1.kilos"]);
+}
+
+#[test]
 fn errors_in_rows_are_reported_with_what_would_be_right() {
     let rows = |lines: &str| {
         format!(

@@ -98,6 +98,7 @@ fieldsets.kept.description = "Fürs nächste Jahr."
     for text in ["Ein Blatt", "Eine halbe Tasse", "damit sie bleibt", "Fürs nächste Jahr."] {
         assert!(page.contains(text), "{text}: {page}");
     }
+    assert!(!page.contains("so that she stays"), "{page}");
 }
 
 #[test]

@@ -94,6 +94,9 @@ fn one(line: &str, form: &Form) -> Result<Line, String> {
     let is_output = |name: &str| form.outputs().any(|output| output.name == name);
     let known = |name: &str| match form.control(name) {
         Some(_) => Ok(name.to_owned()),
+        None if is_output(name) => {
+            Err(format!("{} is an output; it can only be expected: {name} = …", Quoted(name)))
+        }
         None => Err(format!("no field is named {}", Quoted(name))),
     };
     // An empty rest means that the field is empty.

@@ -50,12 +50,7 @@ impl Property<'_> {
             return Some((kind, words));
         }
         let kinds = [ControlKind::Slider, ControlKind::Rating, ControlKind::Stepper];
-        let guess = if min.is_some() && max.is_some() && !may_be_null {
-            ControlKind::Slider
-        } else {
-            ControlKind::Stepper
-        };
-        let mut kind = self.named(schema, &kinds).unwrap_or(guess);
+        let mut kind = self.named(schema, &kinds).unwrap_or(ControlKind::Slider);
         if kind == ControlKind::Slider && (min.is_none() || max.is_none() || may_be_null) {
             kind = ControlKind::Stepper;
         }
