@@ -173,7 +173,7 @@ impl Fallback<'_> {
 
     /// The part of a definition that a native input of this type supports.
     fn limits(&self, kind: &str) -> Vec<(&'static str, String)> {
-        // HTML, "Input type attribute keywords": which attributes apply to which type.
+        // https://html.spec.whatwg.org/multipage/input.html#input-type-attr-summary
         let supported = match kind {
             "checkbox" => ["required", "disabled"].as_slice(),
             "range" => &["min", "max", "step", "disabled"],

@@ -121,9 +121,9 @@ impl Sheet {
             "<button hidden></button>\n"
         };
         // HTML does not allow it to be empty. Without it, the form is sent to the address of the page.
-        let action = match if page.action.is_empty() { self.action.as_str() } else { page.action } {
-            "" => String::new(),
-            address => format!(" action=\"{}\"", escaped(address)),
+        let action = match [page.action, &self.action].into_iter().find(|one| !one.is_empty()) {
+            Some(address) => format!(" action=\"{}\"", escaped(address)),
+            None => String::new(),
         };
         let introduction = paragraphs("text", &self.introduction);
         let closing = paragraphs("text", &self.closing);
