@@ -4,7 +4,7 @@ use crate::attributes::Looks;
 use crate::face::Face;
 use crate::kinds::{Element, Native, element, style_of};
 use crate::markup::{escaped, push_lines};
-use pin_notch::{Choice, Control, Definition, Message, Value, number_text};
+use pin_notch::{Choice, Control, ControlKind, Definition, Message, Value, number_text};
 use std::fmt::Write;
 
 /// The element for this control as HTML: the `own` attributes (`name`, `id`, …) followed by those of its
@@ -96,7 +96,7 @@ impl Fallback<'_> {
     fn input(&self, html: &mut String, kind: &str, value: Option<&str>, options: &[Choice]) {
         let _ = write!(html, "<input type=\"{kind}\"");
         self.named(html);
-        for (name, value) in self.limits(kind) {
+        for (name, value) in self.limits() {
             put(html, name, &value);
         }
         // Text that cannot be accepted is shown in the field as it was typed.
@@ -171,13 +171,27 @@ impl Fallback<'_> {
         }
     }
 
-    /// The part of a definition that a native input of this type supports.
-    fn limits(&self, kind: &str) -> Vec<(&'static str, String)> {
+    /// The part of a definition that its native input supports.
+    fn limits(&self) -> Vec<(&'static str, String)> {
         // https://html.spec.whatwg.org/multipage/input.html#input-type-attr-summary
-        let supported = match kind {
-            "checkbox" => ["required", "disabled"].as_slice(),
-            "range" => &["min", "max", "step", "disabled"],
-            _ => &["min", "max", "step", "required", "disabled", "readonly"],
+        let supported = match self.control.control_kind() {
+            ControlKind::Switch | ControlKind::Checkbox => ["required", "disabled"].as_slice(),
+            ControlKind::Slider => &["min", "max", "step", "disabled"],
+            ControlKind::SpanSlider
+            | ControlKind::Rating
+            | ControlKind::Stepper
+            | ControlKind::Date
+            | ControlKind::DateSpan
+            | ControlKind::Month
+            | ControlKind::Week
+            | ControlKind::Time
+            | ControlKind::DateTime => &["min", "max", "step", "required", "disabled", "readonly"],
+            // These have no such input.
+            ControlKind::CheckboxGroup
+            | ControlKind::RadioGroup
+            | ControlKind::Text
+            | ControlKind::ItemStepper
+            | ControlKind::Select => &[],
         };
         let given = self.definition.attributes().into_iter();
         let mut limits: Vec<_> = given.filter(|(name, _)| supported.contains(name)).collect();
