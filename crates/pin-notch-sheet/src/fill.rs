@@ -22,7 +22,6 @@ impl Sheet {
         let shape = self.form();
         let is_json = values.iter().find(|byte| !byte.is_ascii_whitespace()) == Some(&b'{');
         let given = if is_json { from_json(&shape, values) } else { from_body(&shape, values) };
-        let mut filled = shape.clone();
         let fill = |form: &mut Form| {
             for (name, value) in &given.values {
                 if let Some(control) = form.control_mut(name) {
@@ -31,6 +30,7 @@ impl Sheet {
                 }
             }
         };
+        let mut filled = shape;
         fill(&mut filled);
         // In field order, as somebody would have entered them.
         for field in self.fields.iter().filter(|field| given.named.contains(&field.name)) {

@@ -131,7 +131,7 @@ impl Sheet {
             "{introduction}<notch-form id=\"form\"{in_place}{keep}{thanks}>\n{problem_list}<form method=\"post\"{action} aria-labelledby=\"title\">\n\
              {first}{}{fields}{}<div data-warnings role=\"status\" hidden></div>\n<div data-status role=\"status\" hidden></div>\n\
              {closing}<p class=\"buttons\"><button>{}</button> <button type=\"reset\">{}</button>{clear}</p>\n</form>\n</notch-form>\n",
-            self.presets_html(form),
+            Self::presets_html(form),
             self.rules_and_links(),
             escaped(&self.send),
             escaped(&self.reset),

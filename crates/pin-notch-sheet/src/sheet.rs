@@ -159,6 +159,7 @@ impl Sheet {
     /// assert_eq!(sheet.form().fields().next().map(|field| field.label.as_str()), Some("Futter"));
     /// assert_eq!(sheet.lang(), "de");
     /// ```
+    #[must_use]
     pub fn in_language(mut self, lang: &str) -> Self {
         let base = lang.split('-').next().unwrap_or(lang);
         let Some(lang) = [lang, base].into_iter().find(|lang| self.texts.contains_key(*lang))

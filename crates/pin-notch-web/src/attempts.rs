@@ -132,11 +132,11 @@ impl Machine {
             turn
         };
         self.show(ports);
-        self.announce(ports, intent, &turn);
+        Self::announce(ports, intent, &turn);
         turn
     }
 
-    fn announce(&self, ports: &Ports, intent: Intent, turn: &Turn<Value>) {
+    fn announce(ports: &Ports, intent: Intent, turn: &Turn<Value>) {
         #[cfg(feature = "form")]
         ports.took();
         if ports.is_watched() {

@@ -64,6 +64,7 @@ impl Conversion {
     }
 
     /// Rounds results to the nearest of these notches.
+    #[must_use]
     pub fn onto(mut self, notches: Notches) -> Self {
         self.onto = Some(notches);
         self

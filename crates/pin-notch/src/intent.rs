@@ -257,6 +257,7 @@ impl Key {
     }
 
     /// This key with Shift held. Shift only affects the page keys.
+    #[must_use]
     pub fn with_shift(self) -> Self {
         match self {
             Self::PageUp => Self::ShiftPageUp,

@@ -8,7 +8,7 @@ use pin_notch_html::escaped;
 const WANTED: &str = "form.preset";
 
 impl Sheet {
-    pub(super) fn presets_html(&self, form: &Form) -> String {
+    pub(super) fn presets_html(form: &Form) -> String {
         let button = |preset: &pin_notch::Preset| {
             let mut values = form_urlencoded::Serializer::new(String::new());
             for (name, texts) in entries(form, preset) {

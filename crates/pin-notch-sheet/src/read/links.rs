@@ -21,7 +21,7 @@ impl Reader<'_> {
                 self.error("link-to-itself", there, "a field cannot follow itself");
                 continue;
             }
-            let Some(ends) = self.ends(sheet, &from, &to) else {
+            let Some(ends) = Self::ends(sheet, &from, &to) else {
                 let message = "a field in rows can only be linked with fields of the same row";
                 self.error("link", there, message);
                 continue;

@@ -133,12 +133,7 @@ impl Reader<'_> {
 
     /// The ends of a link, one pair for each row if they are in rows; `None` if only one of them is, or if
     /// they are in different rows.
-    pub(super) fn ends(
-        &self,
-        sheet: &Sheet,
-        from: &str,
-        to: &str,
-    ) -> Option<Vec<(String, String)>> {
+    pub(super) fn ends(sheet: &Sheet, from: &str, to: &str) -> Option<Vec<(String, String)>> {
         let of = |name: &str| {
             let field = sheet.fields.iter().find(|field| field.written_name() == name)?;
             field.row.clone()

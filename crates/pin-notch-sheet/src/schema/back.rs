@@ -142,6 +142,12 @@ fn text_of<'s>(schema: &'s Node, name: &str) -> Option<&'s str> {
     schema.get(name).and_then(Node::as_text)
 }
 
+/// The control named by the schema, if it is one of these.
+fn named(schema: &Node, of: &[ControlKind]) -> Option<ControlKind> {
+    let kind = text_of(schema, CONTROL).and_then(ControlKind::from_name)?;
+    of.contains(&kind).then_some(kind)
+}
+
 struct Property<'a> {
     name: &'a str,
     lost: &'a mut Vec<Loss>,
@@ -209,7 +215,7 @@ impl Property<'_> {
         let is_list = [ControlKind::CheckboxGroup, ControlKind::Select].contains(&kind);
         let has_own_empty = value_type == "boolean" || (value_type == "array" && is_list);
         // The keys for which there is no keyword.
-        if self.named(schema, &[kind]).is_some() {
+        if named(schema, &[kind]).is_some() {
             // Those of a text have already been read, and some of them dropped.
             let is_read = |word: &str| kind == ControlKind::Text && TEXT_WORDS.contains(&word);
             let words = kind.attribute_names().iter();
@@ -267,14 +273,8 @@ impl Property<'_> {
         }
     }
 
-    /// The control named by the schema, if it is one of these.
-    fn named(&self, schema: &Node, of: &[ControlKind]) -> Option<ControlKind> {
-        let kind = text_of(schema, CONTROL).and_then(ControlKind::from_name)?;
-        of.contains(&kind).then_some(kind)
-    }
-
     fn toggle(&mut self, schema: &Node) -> Option<(ControlKind, Table)> {
-        let kind = self.named(schema, &[ControlKind::Checkbox]).unwrap_or(ControlKind::Switch);
+        let kind = named(schema, &[ControlKind::Checkbox]).unwrap_or(ControlKind::Switch);
         let mut words = Table::default();
         let among =
             |on| listed(schema).is_none_or(|all| all.iter().any(|one| one.is == Is::On(on)));
@@ -307,14 +307,13 @@ impl Property<'_> {
         };
         let (least, most) = (count("minItems"), count("maxItems"));
         if let Some(all) = options(items).filter(|_| items.get("format").is_none()) {
-            let is_days = self.named(schema, &[ControlKind::DateSpan]).is_some();
+            let is_days = named(schema, &[ControlKind::DateSpan]).is_some();
             if !is_days {
                 if schema.get("uniqueItems").map(|node| &node.is) != Some(&Is::On(true)) {
                     self.lose("that items may be repeated", true);
                 }
-                let kind = self
-                    .named(schema, &[ControlKind::CheckboxGroup])
-                    .unwrap_or(ControlKind::Select);
+                let kind =
+                    named(schema, &[ControlKind::CheckboxGroup]).unwrap_or(ControlKind::Select);
                 let mut words = Table::default();
                 if kind == ControlKind::Select {
                     words.put("multiple", true);

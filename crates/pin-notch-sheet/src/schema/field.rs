@@ -235,10 +235,7 @@ impl Writer<'_> {
             Control::Month(months) => self.line(months.notches(), MONTH, None),
             Control::Week(weeks) => self.line(weeks.notches(), WEEK, None),
             Control::Time(times) => self.line(times.notches(), TIME, None),
-            Control::DateTime(times) => {
-                self.lose("whether the day of a date and time exists", true);
-                self.line(times.notches(), DATE_TIME, None)
-            }
+            Control::DateTime(times) => self.line(times.notches(), DATE_TIME, None),
             Control::Slider(slider) => self.numbers(*slider.notches()),
             Control::Rating(rating) => self.numbers(*rating.notches()),
             Control::Stepper(stepper) => self.numbers(*stepper.notches()),
@@ -271,7 +268,7 @@ impl Writer<'_> {
         one_of(&options.iter().filter(is_accepted).cloned().collect::<Vec<_>>())
     }
 
-    fn several(&mut self, open: &[Choice], (least, most): (u32, Option<u32>)) -> Table {
+    fn several(&self, open: &[Choice], (least, most): (u32, Option<u32>)) -> Table {
         let mut own = Table::default();
         let mut items = one_of(open);
         items.put("type", "string");

@@ -65,6 +65,9 @@ impl Writer<'_> {
         if pattern == WEEK {
             self.lose("which years have a week 53", true);
         }
+        if [DATE_TIME, DATE_MINUTES].contains(&pattern) {
+            self.lose("whether the day of a date and time exists", true);
+        }
         own
     }
 }

@@ -86,6 +86,7 @@ impl Scope {
     /// assert_eq!(fresh.to_string(), "visited >= date('2026-05-14') - 7 and weekday(visited) < 7");
     /// # Ok(()) }
     /// ```
+    #[must_use]
     pub fn on(self, today: Date) -> Self {
         Self { today: Some(today), ..self }
     }
@@ -106,6 +107,7 @@ impl Scope {
     /// assert_eq!(second.in_this_row("treatment.amount").as_deref(), Some("treatment.2.amount"));
     /// # Ok(()) }
     /// ```
+    #[must_use]
     pub fn in_row(&self, rows: &str, row: usize) -> Self {
         let found = self.rows.iter().position(|known| known.name == rows);
         let row = found.and_then(|at| Some((at, row.checked_sub(1)?)));

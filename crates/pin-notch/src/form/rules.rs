@@ -22,6 +22,7 @@ use std::sync::Arc;
 /// ```
 #[derive(Clone, Debug, PartialEq)]
 #[non_exhaustive]
+#[must_use = "a rule does nothing until it is added to a form"]
 pub struct Rule<H = Expression> {
     /// The condition, or its text. The rule is broken if this is false, but not if it is undecided, as for
     /// an empty field.

@@ -19,6 +19,7 @@ use rust_decimal::Decimal;
 /// # Ok(()) }
 /// ```
 #[derive(Clone, Copy, Debug, Default)]
+#[must_use = "notches are only built by `build`"]
 pub struct NotchesBuilder {
     pub(crate) min: Option<Decimal>,
     pub(crate) max: Option<Decimal>,

@@ -32,6 +32,7 @@ impl Choice {
     }
 
     /// Puts it in the group with this name. The options of a group should be adjacent.
+    #[must_use]
     pub fn in_group(mut self, group: impl Into<String>) -> Self {
         self.group = Some(group.into());
         self
@@ -46,6 +47,7 @@ impl Choice {
     /// assert!(hive.handle(Intent::Pick("Willow")).refusal().is_some());
     /// # Ok(()) }
     /// ```
+    #[must_use]
     pub fn disabled(mut self) -> Self {
         self.disabled = true;
         self

@@ -1,7 +1,7 @@
 //! Converting free texts.
 
 use super::super::written::{LINES, ONE_LINE, TEXT_WORDS};
-use super::{Property, text_of};
+use super::{Property, named, text_of};
 use crate::tree::{Node, Table};
 use pin_notch::{ControlKind, Definition};
 
@@ -10,7 +10,7 @@ impl Property<'_> {
     pub(super) fn free(&mut self, schema: &Node) -> Option<(ControlKind, Table)> {
         let kind = ControlKind::Text;
         let mut words = Table::default();
-        if self.named(schema, &[kind]).is_some() {
+        if named(schema, &[kind]).is_some() {
             for word in TEXT_WORDS {
                 if let Some(text) = text_of(schema, &format!("x-{word}")) {
                     words.put(word, text);

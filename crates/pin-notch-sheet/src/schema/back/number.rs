@@ -1,7 +1,7 @@
 //! Converting numbers: sliders, ratings and steppers.
 
-use super::Property;
 use super::keywords::listed;
+use super::{Property, named};
 use crate::tree::{Node, Table};
 use pin_notch::{ControlKind, Decimal, parse_number};
 use std::collections::BTreeSet;
@@ -50,7 +50,7 @@ impl Property<'_> {
             return Some((kind, words));
         }
         let kinds = [ControlKind::Slider, ControlKind::Rating, ControlKind::Stepper];
-        let mut kind = self.named(schema, &kinds).unwrap_or(ControlKind::Slider);
+        let mut kind = named(schema, &kinds).unwrap_or(ControlKind::Slider);
         if kind == ControlKind::Slider && (min.is_none() || max.is_none() || may_be_null) {
             kind = ControlKind::Stepper;
         }

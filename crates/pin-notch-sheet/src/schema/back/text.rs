@@ -5,7 +5,7 @@ use super::super::patterns::{
     DATE_MINUTES, DATE_TIME, DAY, LINE_WORDS, MINUTES, MONTH, TIME, WEEK,
 };
 use super::keywords::{is_null, listed, value_kind};
-use super::{Property, text_of};
+use super::{Property, named, text_of};
 use crate::tree::{Is, Node, Table};
 use pin_notch::{ControlKind, Date, DateTime, Decimal, Measure, Month, Time, ValueKind, Week};
 
@@ -38,7 +38,7 @@ impl Property<'_> {
             _ => None,
         };
         let all = options(schema);
-        if let Some(kind) = by_pattern.or(by_format).or(self.named(schema, &kinds)) {
+        if let Some(kind) = by_pattern.or(by_format).or(named(schema, &kinds)) {
             if let Some(all) = all {
                 return Some((kind, self.on_a_line(kind, &all)?));
             }
@@ -48,7 +48,7 @@ impl Property<'_> {
                     words.put(word, text);
                 }
             }
-            let is_own = self.named(schema, &kinds).is_some();
+            let is_own = named(schema, &kinds).is_some();
             // Our own patterns that list values are accompanied by the keys for them.
             let is_by_words = pattern.is_some() && is_own && words != Table::default();
             if by_pattern.or(by_format).is_none() && !is_by_words {
@@ -80,7 +80,7 @@ impl Property<'_> {
         let takes_one =
             |kind: &ControlKind| kind.has_choices() && value_kind(*kind) == Some(ValueKind::Text);
         let kinds: Vec<_> = ControlKind::ALL.iter().copied().filter(takes_one).collect();
-        let kind = match self.named(schema, &kinds) {
+        let kind = match named(schema, &kinds) {
             // Without items it would be empty, unlike with them.
             Some(ControlKind::ItemStepper) if may_be_null || all.is_empty() => ControlKind::Select,
             named => named.unwrap_or(ControlKind::Select),
