@@ -33,8 +33,8 @@ fn a_select_opens_moves_chooses_and_closes() {
                 "toggle event closed",
             ]
         );
-        // Type-ahead in the closed field. A press outside closes the list, as does Escape, and the focus
-        // stays.
+        // Type-ahead in the closed field. A press outside closes the list, as do Escape and Alt with Up,
+        // and the focus stays.
         page.write("o").await;
         assert_eq!(page.value("#it").await, "oa");
         page.click("#it", "[part=field]", (0.4, 0.5)).await;
@@ -44,6 +44,9 @@ fn a_select_opens_moves_chooses_and_closes() {
         assert_eq!(page.get("document.querySelector('#it').open").await, "false");
         page.find("label").await.click().await.unwrap();
         page.press(&[Key::Enter, Key::Escape]).await;
+        assert_eq!(page.get("document.querySelector('#it').open").await, "false");
+        page.press(&[Key::Enter, Key::Down]).await;
+        page.press_with(Key::Alt, char::from(Key::Up)).await;
         assert_eq!(page.get("document.querySelector('#it').open").await, "false");
         let focused = "document.querySelector('#it').shadowRoot.activeElement.getAttribute('role')";
         assert_eq!(page.get(focused).await, "combobox");

@@ -40,7 +40,8 @@ const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Tr
 </form></notch-form></main>"#;
 
 /// A page, the form's files, and receivers: `/accept` accepts everything after a delay; `/refuse` refuses
-/// two fields and the whole form; `/break` fails, and `/mumble` refuses with broken problem details. `/count` returns how often something was received.
+/// two fields and the whole form; `/break` fails, `/mumble` refuses with broken problem details, and `/mute` with
+/// some that say nothing. `/count` returns how often something was received.
 pub(crate) async fn serve(page: &'static str) -> (Server, String) {
     let (folder, received) = (web_files(), Arc::new(AtomicUsize::new(0)));
     let file = |ending: &str, kind: &'static str| {
@@ -51,7 +52,8 @@ pub(crate) async fn serve(page: &'static str) -> (Server, String) {
     let refusal = r##"{"title":"Unprocessable Content","status":422,"errors":[
         {"detail":"Nobody treats so early.","pointer":"#/mites"},{"detail":"Not on this day.","pointer":"#/day"},
         {"detail":"The apiary is closed."}]}"##;
-    let broken = (StatusCode::UNPROCESSABLE_ENTITY, problem.clone(), "{");
+    let [broken, empty] = ["{", r#"{"errors":[{"pointer":"/mites"}]}"#]
+        .map(|text| (StatusCode::UNPROCESSABLE_ENTITY, problem.clone(), text));
     let (count, counted) = (received.clone(), received);
     let accept = async move |body: Bytes| {
         count.fetch_add(1, Ordering::SeqCst);
@@ -66,6 +68,7 @@ pub(crate) async fn serve(page: &'static str) -> (Server, String) {
         .route("/accept", post(accept))
         .route("/refuse", post(refuse))
         .route("/mumble", post(async move || broken))
+        .route("/mute", post(async move || empty))
         .route("/break", post(async || StatusCode::SERVICE_UNAVAILABLE))
         .route("/count", get(async move || counted.load(Ordering::SeqCst).to_string()));
     listen(router).await

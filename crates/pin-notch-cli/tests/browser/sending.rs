@@ -50,6 +50,8 @@ fn a_form_is_sent_in_place_once_and_refusals_are_shown_at_their_fields() {
         for (action, says) in [
             ("/break", "It could not be sent: 503 Service Unavailable. Nothing is lost."),
             ("/mumble", "It could not be sent: 422 Unprocessable Entity. Nothing is lost."),
+            ("/mute", "It could not be sent: 422 Unprocessable Entity. Nothing is lost."),
+            ("http://[", "It could not be sent: http://[. Nothing is lost."),
             (
                 "http://127.0.0.1:1/",
                 "It could not be sent: there is no connection. Nothing is lost; send it again later.",

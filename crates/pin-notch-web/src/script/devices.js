@@ -141,6 +141,11 @@ function listen(element, { root, ports, tell, isChecked }) {
     // A button handles its own keys, except that Escape closes the popup.
     if (target.localName === "button" && key !== "Escape") return;
     if (event.altKey && !(key === "ArrowDown" || key === "ArrowUp")) return;
+    if (event.altKey && key === "ArrowUp" && element.open) {
+      tell("close");
+      event.preventDefault();
+      return;
+    }
     const part = target === element ? "" : (target.getAttribute?.("part") ?? "").split(" ")[0];
     const isField = target.localName === "input" || target.localName === "textarea";
     const kept = isField ? "input" : ["input", "control"].includes(part) ? "" : part;

@@ -13,7 +13,9 @@ export const closesDialog = (form, submitter) => methodOf(form, submitter) === "
 // Sends the same data as the browser would. Returns the response; or `errors`, with names and texts, if it
 // was refused; or `why`, the reason of a failure.
 export async function send(form, submitter) {
-  const url = new URL(of("action", form, submitter) || location.href, document.baseURI);
+  const action = of("action", form, submitter) || location.href;
+  if (!URL.canParse(action, document.baseURI)) return { why: `not-taken ${action}` };
+  const url = new URL(action, document.baseURI);
   const data = new FormData(form, submitter), isPost = methodOf(form, submitter) === "post";
   const body = of("enctype", form, submitter) === "multipart/form-data" ? data : encoded(data);
   if (!isPost) url.search = encoded(data);
@@ -25,7 +27,7 @@ export async function send(form, submitter) {
     if (answer.ok) return { answer };
     if (answer.headers.get("Content-Type")?.includes("problem+json")) {
       const errors = await answer.json().then(errorsOf).catch(() => undefined);
-      if (errors) return { errors };
+      if (errors?.length) return { errors };
     }
   } catch {
     return { why: "unreachable" };
@@ -37,10 +39,12 @@ export async function send(form, submitter) {
 // https://html.spec.whatwg.org/multipage/form-control-infrastructure.html#converting-an-entry-list-to-a-list-of-name-value-pairs
 const encoded = (data) => new URLSearchParams([...data].map((pair) => pair.map((one) => (one.name ?? one).replace(/\r\n?|\n/g, "\r\n"))));
 
-// Problem details, https://www.rfc-editor.org/rfc/rfc9457: each error with a pointer to its member.
+// Problem details, https://www.rfc-editor.org/rfc/rfc9457: each error with a pointer to its member, or else the
+// problem as a whole. What says nothing is left out.
 function errorsOf({ errors, detail, title }) {
-  if (!errors?.length) return [["", detail ?? title ?? ""]];
-  return errors.map(({ pointer = "", detail }) => [decoded(pointer), detail ?? ""]);
+  const whole = detail || title;
+  const all = errors?.length ? errors : [{}];
+  return all.map(({ pointer = "", detail = whole }) => [decoded(pointer), detail]).filter(([, text]) => text);
 }
 
 function decoded(pointer) {

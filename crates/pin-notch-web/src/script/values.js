@@ -25,16 +25,20 @@ export function written(value, mark, tag) {
 
 const DAY = 86_400_000;
 
+// This day of January, in milliseconds. (`Date.UTC` takes a year below 100 for one of the twentieth century.)
+const january = (year, day) => new Date(0).setUTCFullYear(year, 0, day);
+
 // A date as the text of an element of this kind, in UTC like HTML's `valueAsDate`.
 function dateText(date, tag) {
   if (Number.isNaN(date.getTime())) return undefined;
-  const text = date.toISOString();
+  // The year may have more than four digits.
+  const [day, time] = date.toISOString().slice(0, -1).split("T");
   switch (tag) {
-    case "notch-month": return text.slice(0, 7);
+    case "notch-month": return day.slice(0, -3);
     case "notch-week": return weekText(date);
-    case "notch-time": return shortened(text.slice(11, 23));
-    case "notch-date-time": return `${text.slice(0, 11)}${shortened(text.slice(11, 23))}`;
-    default: return text.slice(0, 10);
+    case "notch-time": return shortened(time);
+    case "notch-date-time": return `${day}T${shortened(time)}`;
+    default: return day;
   }
 }
 
@@ -45,7 +49,7 @@ function weekText(date) {
   const weekday = (date.getUTCDay() + 6) % 7;
   const thursday = new Date(date.getTime() + (3 - weekday) * DAY);
   const year = thursday.getUTCFullYear();
-  const week = Math.floor((thursday.getTime() - Date.UTC(year, 0, 1)) / (7 * DAY)) + 1;
+  const week = Math.floor((thursday.getTime() - january(year, 1)) / (7 * DAY)) + 1;
   return `${String(year).padStart(4, "0")}-W${String(week).padStart(2, "0")}`;
 }
 
@@ -55,7 +59,7 @@ export const AS_NUMBER = {
   "notch-date": Date.parse,
   "notch-month": (text) => (Number(text.slice(0, 4)) - 1970) * 12 + Number(text.slice(5)) - 1,
   "notch-week": (text) => {
-    const january4 = Date.UTC(Number(text.slice(0, 4)), 0, 4);
+    const january4 = january(Number(text.slice(0, 4)), 4);
     const monday = january4 - ((new Date(january4).getUTCDay() + 6) % 7) * DAY;
     return monday + (Number(text.slice(6)) - 1) * 7 * DAY;
   },
