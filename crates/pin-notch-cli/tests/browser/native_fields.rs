@@ -299,6 +299,28 @@ fn fields_may_be_named_like_members_of_a_form() {
     });
 }
 
+/// In problems, a field has the name that assistive technologies announce.
+#[test]
+fn fields_are_called_by_their_accessible_names() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Names</title>
+<script type=module src=/pin-notch-form.js></script>
+<notch-form id=f><form method=post>
+<label for=mites>Mites <span hidden>not shown</span><b aria-hidden=true>*</b></label><input id=mites name=a required>
+<h3 id=weight>Hive <b>weight</b></h3><notch-stepper aria-labelledby=weight name=b required></notch-stepper>
+<input title=Keeper name=c required>
+<div role=radiogroup aria-labelledby=temper><p id=temper>Temper</p>
+  <div role=group><label><input type=radio name=d value=calm required> calm</label></div></div>
+<fieldset aria-label=Seen><input type=checkbox name=e value=eggs required><input type=checkbox name=e value=queen></fieldset>
+<input id=f name=f required></form></notch-form>"#;
+    with_form_in(PAGE, async |page| {
+        let labels = "document.forms[0].parentElement.problems.map(({ label }) => label).join()";
+        assert_eq!(page.get(labels).await, "Mites,Hive weight,Keeper,Temper,f,Seen");
+        page.run("document.querySelector('#mites').setAttribute('aria-labelledby', 'weight')")
+            .await;
+        assert!(page.get(labels).await.starts_with("Hive weight,Hive weight,"));
+    });
+}
+
 /// Controls without a name or an id are not sent, but the browser would check them. A custom element of the page
 /// need not tell what is wrong with it.
 #[test]

@@ -86,16 +86,22 @@ function nameSoon(root) {
 // `aria-description` or `title`. Server-rendered elements have the description in `data-description`: in an ARIA
 // attribute it would describe the element, but the focus is on a part of it.
 function nameAndDescription(element, labels) {
-  const pointed = (attribute) => {
-    const ids = element.getAttribute(attribute)?.split(/\s+/).filter(Boolean) ?? [];
-    ids.forEach((id) => pointedTo.add(id));
-    return wordsOf(ids.map((id) => element.getRootNode().getElementById?.(id)).filter(Boolean), element);
-  };
-  const own = (attribute) => element.getAttribute(attribute)?.trim() ?? "";
-  const name = pointed("aria-labelledby") || own("aria-label") || wordsOf(labels, element);
-  const description = pointed("aria-describedby") || own("aria-description") || own("data-description");
-  const title = own("title");
+  const name = labelledBy(element, labels);
+  const description = pointed(element, "aria-describedby") || own(element, "aria-description") || own(element, "data-description");
+  const title = own(element, "title");
   return [name || title, description || (name ? title : "")];
+}
+
+// The name of an element with these labels, or an empty text.
+export const nameOf = (element, labels) => labelledBy(element, labels) || own(element, "title");
+
+const labelledBy = (element, labels) => pointed(element, "aria-labelledby") || own(element, "aria-label") || wordsOf(labels, element);
+const own = (element, attribute) => element.getAttribute(attribute)?.trim() ?? "";
+
+function pointed(element, attribute) {
+  const ids = element.getAttribute(attribute)?.split(/\s+/).filter(Boolean) ?? [];
+  ids.forEach((id) => pointedTo.add(id));
+  return wordsOf(ids.map((id) => element.getRootNode().getElementById?.(id)).filter(Boolean), element);
 }
 
 function wordsOf(nodes, element) {

@@ -8,7 +8,7 @@ const INITIAL = ["value", "checked", "selected"];
 // A change of these attributes may change the form.
 export const WATCHED = {
   subtree: true, childList: true, characterData: true,
-  attributeFilter: ["disabled", "readonly", "name", "id", "form", "type", "min", "max", "step", "required", "multiple", "aria-label", "for", "data-only-if", "data-text", "holds", "field", "warns", "from", "to", "from-range", "to-range", "one-way", "data-least", "data-most", "data-part", "data-of", "data-option", "data-preset", ...INITIAL,
+  attributeFilter: ["disabled", "readonly", "name", "id", "form", "type", "min", "max", "step", "required", "multiple", "aria-label", "aria-labelledby", "for", "data-only-if", "data-text", "holds", "field", "warns", "from", "to", "from-range", "to-range", "one-way", "data-least", "data-most", "data-part", "data-of", "data-option", "data-preset", ...INITIAL,
     // Frameworks that update the page to new markup also remove what the form has written.
     "hidden", "novalidate", "aria-invalid", "data-dirty", "data-touched"],
 };

@@ -1,5 +1,6 @@
 // Describes the form in a page, in the records read by `form/described.rs`.
 
+import { nameOf } from "./around.js";
 import { TAGS } from "./elements.js";
 import { controlsOf } from "./form-members.js";
 import { ports } from "./ports.js";
@@ -9,21 +10,21 @@ import { record } from "./records.js";
 // Input types without a value entered by a person.
 const OTHERS = ["submit", "button", "image", "reset", "output", "fieldset", "object"];
 
-const textOf = (node, without) => [...node.childNodes].filter((child) => !child.contains(without)).map((child) => child.textContent).join(" ").trim().replace(/\s+/g, " ");
+const GROUPS = "fieldset, [role=group], [role=radiogroup]";
 
-// The label of a field: for several checkboxes or radio buttons, the legend around them.
+// The label of a field: for several checkboxes or radio buttons, that of the group around them.
 export function labelOf(elements) {
   const [element] = elements;
-  if (element.type === "radio" || elements.length > 1) {
-    return element.closest("fieldset")?.querySelector("legend")?.textContent.trim() || element.name;
+  if (element.type !== "radio" && elements.length === 1) return labelOfOne(element);
+  for (let group = element.closest(GROUPS); group; group = group.parentElement.closest(GROUPS)) {
+    const label = labelOfGroup(group);
+    if (label) return label;
   }
-  return labelOfOne(element);
+  return element.name;
 }
 
-function labelOfOne(element) {
-  const own = element.getAttribute("aria-label")?.trim();
-  return own || [...element.labels ?? []].map((label) => textOf(label, element)).join(" ") || element.name || element.id;
-}
+const labelOfOne = (element) => nameOf(element, [...element.labels ?? []]) || element.name || element.id;
+const labelOfGroup = (group) => nameOf(group, [...group.querySelectorAll("legend")].slice(0, 1));
 
 // The name and the label of a field, and whether it is not sent.
 const called = (name, { elements, isFurther }) => [name, labelOf(elements), elements[0].hasAttribute("name") && !isFurther ? "" : 1];
@@ -94,7 +95,7 @@ export const countsRows = (element) => element.type === "hidden" && element.hasA
 // Rows: their number, and the fields of each, which are named like those of the first.
 function rows(name, own, element, fields) {
   const { least = "0", most } = element.dataset, first = `${name}.1.`;
-  const label = element.closest("fieldset")?.querySelector("legend")?.textContent.trim() ?? own[1];
+  const fieldset = element.closest("fieldset"), label = fieldset && labelOfGroup(fieldset) || own[1];
   const inside = [...fields.keys()].filter((one) => one.startsWith(first)).map((one) => one.slice(first.length));
   const attributes = [["min", least], ["max", most], ["value", least], ["required", ""]].map(([word, text]) => record("a", word, text));
   return [record("n", name, label, own[2], "number"), ...attributes, record("v", element.value), record("g", name, label, least, most, ...inside)];
