@@ -160,7 +160,7 @@ pub enum Message {
         at: usize,
         /// The number of parts.
         of: usize,
-        /// Its name.
+        /// Its name; empty if it has none.
         title: String,
     },
     /// The button to the next part of a form.

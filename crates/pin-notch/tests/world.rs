@@ -297,6 +297,9 @@ fn a_control_says_all_its_numbers_by_its_pattern() -> Result<(), Box<dyn std::er
     let year = Control::from(year);
     let high = Refusal::AboveMax { max: dec!(2026).into() };
     assert_eq!(year.message(&Message::Refusal(high)), "above the maximum 2026");
+    let part = |title: &str| Message::FormPart { at: 1, of: 3, title: title.to_owned() };
+    assert_eq!(year.message(&part("Queen")), "1 of 3: Queen");
+    assert_eq!(year.message(&part("")), "1 of 3");
     let turns =
         Slider::builder().max(9000).value(8400).number_pattern("0.0E0".parse()?).unit("rpm");
     let mut turns = turns.build()?;

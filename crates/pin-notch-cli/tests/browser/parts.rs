@@ -45,9 +45,10 @@ fn parts_follow_conditions_and_changes_of_the_page() {
         page.until("[...document.querySelectorAll('h2')].filter((one) => one.checkVisibility()).length === 1").await;
         // A part that is added.
         let changed = "await new Promise((done) => setTimeout(done, 50))";
-        page.run(&format!("send.insertAdjacentHTML('beforebegin', '<section data-part><h2>Food</h2></section>'); {changed}")).await;
+        page.run(&format!("send.insertAdjacentHTML('beforebegin', '<section data-part aria-label=Feeding><h2>Food</h2></section>'); {changed}")).await;
         assert_eq!(seen().await, "2 of 4: Queen|Queen|");
         press("Next").await;
+        assert_eq!(seen().await, "3 of 4: Feeding|Food|");
         press("Next").await;
         assert_eq!(seen().await, "4 of 4: Review|Send");
         // A single part is the whole form, and what has no condition is shown.

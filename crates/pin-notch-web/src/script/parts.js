@@ -1,6 +1,7 @@
 // A long form in parts: one of them is visible at a time, each is checked when somebody continues, and at
 // the end everything is shown for review before it is sent. Without script it is one long page.
 
+import { nameOf } from "./around.js";
 import { controlsOf } from "./form-members.js";
 import { countContent, counts } from "./membership.js";
 import { UNCOUNTED } from "./natives.js";
@@ -14,6 +15,9 @@ const made = (tag, properties) => {
   element.setAttribute(MADE, "");
   return element;
 };
+
+// The name of a part, which it has from its first heading or legend unless it has one of its own.
+const titleOf = (part) => nameOf(part, [...part.querySelectorAll("h1, h2, h3, h4, h5, h6, legend")].slice(0, 1));
 
 export class Parts {
   #all = [];
@@ -137,7 +141,7 @@ export class Parts {
     const counting = this.#counting, isEnd = at === counting.length, count = counting.length + 1;
     this.#at = at;
     this.#hide();
-    const title = isEnd ? this.owner.words("review") : counting[at].querySelector("h2, legend")?.textContent ?? "";
+    const title = isEnd ? this.owner.words("review") : titleOf(counting[at]);
     this.#title.textContent = this.owner.words(`part ${at + 1} ${count} ${title}`);
     this.#review.hidden = !isEnd;
     if (isEnd) this.#list();

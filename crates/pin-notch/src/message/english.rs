@@ -84,7 +84,10 @@ pub(super) fn text(message: &Message, world: &dyn World) -> String {
         Message::NotTaken { why } => format!("It could not be sent: {why}. Nothing is lost."),
         Message::FormPart { at, of, title } => {
             let [at, of] = [at, of].map(|part| number(Decimal::from(*part as u64), 0));
-            format!("{at} of {of}: {title}")
+            match title.is_empty() {
+                true => format!("{at} of {of}"),
+                false => format!("{at} of {of}: {title}"),
+            }
         }
         Message::NextPart => "Next".to_owned(),
         Message::PreviousPart => "Back".to_owned(),
