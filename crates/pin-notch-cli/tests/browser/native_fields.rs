@@ -299,6 +299,25 @@ fn fields_may_be_named_like_members_of_a_form() {
     });
 }
 
+#[test]
+fn forms_of_a_page_may_have_fields_with_the_same_name() {
+    const PAGE: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Two hives</title>
+<script type=module src=/pin-notch-form.js></script>
+<notch-form id=f><form><label>Mites <input name="mites found" required></label></form></notch-form>
+<notch-form id=g><form><label>Mites <input name="mites found" required></label></form></notch-form>"#;
+    with_form_in(PAGE, async |page| {
+        page.until("g.matches(':state(ready)')").await;
+        page.run("for (const form of [f, g]) form.checkValidity()").await;
+        let wrong = ["A value is required."];
+        assert_eq!(page.descriptions("#f input").await, wrong);
+        assert_eq!(page.descriptions("#g input").await, wrong);
+        page.focus("#f input").await;
+        page.write("3").await;
+        assert_eq!(page.descriptions("#f input").await, [""; 0]);
+        assert_eq!(page.descriptions("#g input").await, wrong);
+    });
+}
+
 /// In problems, a field has the name that assistive technologies announce.
 #[test]
 fn fields_are_called_by_their_accessible_names() {
@@ -311,13 +330,19 @@ fn fields_are_called_by_their_accessible_names() {
 <div role=radiogroup aria-labelledby=temper><p id=temper>Temper</p>
   <div role=group><label><input type=radio name=d value=calm required> calm</label></div></div>
 <fieldset aria-label=Seen><input type=checkbox name=e value=eggs required><input type=checkbox name=e value=queen></fieldset>
-<input id=f name=f required></form></notch-form>"#;
+<input id=lid name=lid required>
+<notch-rule hidden holds="lid is empty">
+  The lid
+  is shut.</notch-rule></form></notch-form>"#;
     with_form_in(PAGE, async |page| {
-        let labels = "document.forms[0].parentElement.problems.map(({ label }) => label).join()";
-        assert_eq!(page.get(labels).await, "Mites,Hive weight,Keeper,Temper,f,Seen");
+        let labels = "f.problems.map(({ label }) => label).join()";
+        assert_eq!(page.get(labels).await, "Mites,Hive weight,Keeper,Temper,lid,Seen");
         page.run("document.querySelector('#mites').setAttribute('aria-labelledby', 'weight')")
             .await;
         assert!(page.get(labels).await.starts_with("Hive weight,Hive weight,"));
+        page.run("lid.value = 'shut'").await;
+        let found = "f.problems.some(({ text }) => text === 'The lid is shut.')";
+        assert_eq!(page.get(found).await, "true");
     });
 }
 

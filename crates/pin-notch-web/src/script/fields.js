@@ -16,12 +16,14 @@ const GROUPS = "fieldset, [role=group], [role=radiogroup]";
 export function labelOf(elements) {
   const [element] = elements;
   if (element.type !== "radio" && elements.length === 1) return labelOfOne(element);
-  for (let group = element.closest(GROUPS); group; group = group.parentElement.closest(GROUPS)) {
+  for (let group = element.closest(GROUPS); group; group = group.parentElement?.closest(GROUPS)) {
     const label = labelOfGroup(group);
     if (label) return label;
   }
   return element.name;
 }
+
+const textOf = (node) => node.textContent.trim().replace(/\s+/g, " ");
 
 const labelOfOne = (element) => nameOf(element, [...element.labels ?? []]) || element.name || element.id;
 const labelOfGroup = (group) => nameOf(group, [...group.querySelectorAll("legend")].slice(0, 1));
@@ -73,7 +75,7 @@ export function described(root, form) {
   for (const button of root.querySelectorAll("button[data-preset]")) {
     const values = new Map();
     for (const [name, text] of new URLSearchParams(button.dataset.preset)) values.set(name, [...values.get(name) ?? [], ...text ? [text] : []]);
-    records.push(record("p", button.value, button.textContent.trim()));
+    records.push(record("p", button.value, textOf(button)));
     for (const [name, texts] of values) records.push(record("q", name, ...texts));
   }
   const outputs = [...root.querySelectorAll("output[data-text]")];
@@ -81,7 +83,7 @@ export function described(root, form) {
   const of = (element, names) => names.map((name) => element.getAttribute(name) ?? "");
   for (const rule of root.querySelectorAll("notch-rule")) {
     const [holds, field] = of(rule, ["holds", "field"]);
-    records.push(record("r", holds, rule.textContent.trim(), field, rule.hasAttribute("warns") ? 1 : ""));
+    records.push(record("r", holds, textOf(rule), field, rule.hasAttribute("warns") ? 1 : ""));
   }
   for (const link of root.querySelectorAll("notch-link")) {
     records.push(record("l", ...of(link, ["from", "to", "from-range", "to-range"]), link.hasAttribute("one-way") ? 1 : ""));

@@ -55,7 +55,7 @@ export class NativeProblems {
 
   // Shows or removes a problem: the control's own, that of a rule, or that of the receiver.
   show(name, elements, word, text) {
-    const last = elements.at(-1), { note = noteOf(name), texts = {} } = this.#shown.get(name) ?? {};
+    const last = elements.at(-1), { note = newNote(), texts = {} } = this.#shown.get(name) ?? {};
     this.#shown.set(name, { note, texts });
     // It may have been removed from the page.
     if (last.getRootNode() !== note.getRootNode()) (last.closest("label") ?? last).after(note);
@@ -72,9 +72,12 @@ export class NativeProblems {
 
 const ID = "notch-problem-";
 
-function noteOf(name) {
+// Several forms of a page may have fields with the same name.
+let count = 0;
+
+function newNote() {
   const note = document.createElement("p");
-  note.id = `${ID}${name}`;
+  note.id = `${ID}${++count}`;
   note.dataset.problem = "";
   return note;
 }
