@@ -59,7 +59,12 @@ fn native_choices_and_controls_outside_are_fields() {
         page.write("da").await;
         page.focus("#told").await;
         page.write(" ").await;
-        assert_eq!(page.get("[f.values.keeper, f.values.told]").await, r#"["Ida",true]"#);
+        let outside = "[f.values.keeper, f.values.told]";
+        assert_eq!(page.get(outside).await, r#"["Ida",true]"#);
+        page.press_with(Key::Control, 'z').await;
+        assert_eq!(page.get(outside).await, r#"["Ida",false]"#);
+        page.press_with(Key::Control, 'y').await;
+        assert_eq!(page.get(outside).await, r#"["Ida",true]"#);
         assert_eq!(
             page.get(
                 "document.querySelector('[name=keeper]').matches('[data-dirty][data-touched]')"

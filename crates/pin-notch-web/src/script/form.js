@@ -341,6 +341,14 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       const name = this.#fields.nameOf(target);
       if (name !== undefined && this.#fields.nameOf(relatedTarget) !== name) whenReleased(() => this.#tell("leave", name));
     }, { signal });
+    root.addEventListener("keydown", (event) => {
+      const isHere = this.contains(event.target) || this.#fields.nameOf(event.target) !== undefined;
+      const request = isHere && requestOf(event);
+      if (!request) return;
+      // Once nothing is left, the browser would undo what was typed last, in whichever field.
+      event.preventDefault();
+      this[request]();
+    }, { signal });
   }
   #listen() {
     const on = (type, listener, options) => this.addEventListener(type, listener, options);
@@ -355,13 +363,6 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       refuse: (errors) => this.#refuse(errors),
       refused: () => this.#refused(),
     }).listen();
-    on("keydown", (event) => {
-      const request = requestOf(event);
-      if (!request) return;
-      // Once nothing is left, the browser would undo what was typed last, in whichever field.
-      event.preventDefault();
-      this[request]();
-    });
     on("click", (event) => {
       const wanted = this.#rows.all().find(({ button }) => button.contains(event.target));
       if (wanted) { event.preventDefault(); this.#reported(() => this.#change(wanted)); }
