@@ -2,6 +2,7 @@
 
 use crate::support::{Page, with_page};
 use fantoccini::key::Key;
+use serde_json::json;
 
 const TREATMENTS: &str = "<form><label for=it>Treatment</label><notch-select id=it name=treatment placeholder=none>\
     <optgroup label=Acids><option value=oa>Oxalic acid</option><option value=fa>Formic acid</option></optgroup>\
@@ -212,6 +213,44 @@ fn checkboxes_and_groups_check_by_pointer_key_and_label() {
         assert_eq!(page.get(data).await, "seen=larvae");
         page.run("document.forms[0].reset()").await;
         assert_eq!(page.get(data).await, "");
+    });
+}
+
+/// As on HTML's own checkboxes and buttons, which somebody may press for long.
+#[test]
+fn a_key_that_is_held_down_acts_once() {
+    with_page(async |page| {
+        page.show(
+            "<form><notch-switch aria-label=Fed></notch-switch><notch-checkbox aria-label=Queen></notch-checkbox>\
+             <notch-checkbox-group aria-label=Seen><option>eggs</option></notch-checkbox-group>\
+             <notch-select aria-label=Hive><option>Linden</option><option>Heath</option></notch-select>\
+             <notch-date aria-label=Visited></notch-date><textarea></textarea></form>",
+        )
+        .await;
+        page.run("window.heard = ''; for (const type of ['change', 'toggle', 'submit']) document.forms[0].addEventListener(type, (event) => { event.preventDefault(); heard += `${type} `; }, true)").await;
+        for (kind, key, right) in [
+            ("switch", " ", "change "),
+            ("checkbox", " ", "change "),
+            ("checkbox-group", " ", "change "),
+            ("select", " ", "toggle "),
+            ("select", "Enter", "toggle "),
+            ("date", "Enter", "submit "),
+        ] {
+            page.focus(&format!("notch-{kind}")).await;
+            for (r#type, held) in [
+                ("rawKeyDown", false),
+                ("rawKeyDown", true),
+                ("rawKeyDown", true),
+                ("keyUp", false),
+            ] {
+                let key = json!({ "type": r#type, "key": key, "autoRepeat": held });
+                page.devtools("Input.dispatchKeyEvent", key).await;
+            }
+            page.until("heard").await;
+            assert_eq!(page.get("heard").await, right, "{kind} {key}");
+            page.press(&[Key::Escape]).await;
+            page.run("heard = ''").await;
+        }
     });
 }
 

@@ -134,6 +134,12 @@ function listen(element, { root, ports, tell, isChecked }) {
     if (event.ctrlKey || event.metaKey || event.defaultPrevented || isForInputMethod(event)) return;
     const target = inside(event);
     const { key } = event;
+    // Held down, these keys act once, as on HTML's own controls, unless they write.
+    const isWriting = target.localName === "textarea" || target.localName === "input" && key === " ";
+    if (event.repeat && (key === "Enter" || key === " ") && !isWriting && target.localName !== "button") {
+      event.preventDefault();
+      return;
+    }
     if (target.matches?.("[role=checkbox][data-do]") && key !== "Enter") {
       if (key === " ") { tell("act", target.dataset.do, target.dataset.with); event.preventDefault(); }
       return;
