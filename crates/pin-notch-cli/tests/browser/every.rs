@@ -252,7 +252,7 @@ fn the_first_event_of_an_element_is_handled() {
     });
 }
 
-/// What is wrong stands beside the control and is not a part of it.
+/// What is wrong stands beside the control and is not a part of it. Its text can be selected.
 #[test]
 fn pressing_what_is_wrong_changes_nothing() {
     with_page(async |page| {
@@ -260,7 +260,10 @@ fn pressing_what_is_wrong_changes_nothing() {
         page.until("[...document.forms[0].elements].every((one) => one.matches(':state(ready)'))")
             .await;
         for (at, (start, default, ..)) in EVERY.iter().enumerate() {
-            page.click(&format!("#e{at}"), "[part=problem]", (0.06, 0.5)).await;
+            let way = [(0.06, 0.5), (0.99, 0.99)];
+            page.mouse(&format!("#e{at}"), "[part=problem]", &way, Some(0), Some(1)).await;
+            let selected = page.get("getSelection().toString()").await;
+            assert!(selected.contains("do not agree"), "{start}: {selected}");
             assert_eq!(value_of(&page, at).await, *default, "{start}");
             let open = format!("document.querySelector('#e{at}').open");
             assert_eq!(page.get(&open).await, "false", "{start}");

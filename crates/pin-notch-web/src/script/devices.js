@@ -16,7 +16,7 @@ const HOLD = 400;
 const BLOCKING = "input:is(:not([type]),[type=text],[type=search],[type=tel],[type=url],[type=email],[type=password],[type=date],[type=month],[type=week],[type=time],[type=datetime-local],[type=number]), notch-text:is(:not([rows]),[rows='1']), notch-stepper, notch-date, notch-date-span, notch-month, notch-week, notch-time, notch-date-time";
 
 const inside = (event) => event.composedPath()[0];
-// The message about what is wrong is not part of the control: pressing it changes nothing.
+// The message about what is wrong is not part of the control: pressing it changes nothing, and its text can be selected.
 const isOnProblem = (event) => inside(event).closest?.("[part=problem]");
 
 // Whether an input method handles the key. Safari ends a composition before the Enter that confirms it, so that only
@@ -101,7 +101,7 @@ function listen(element, { root, ports, tell, isChecked }) {
   });
   on("mousedown", (event) => {
     // Pressing something beside a field must not take the focus from the field, but give it to it.
-    if (inside(event).closest?.("input, textarea, button, [tabindex='0']")) return;
+    if (isOnProblem(event) || inside(event).closest?.("input, textarea, button, [tabindex='0']")) return;
     event.preventDefault();
     if (!root.activeElement) root.querySelector("[data-focus]")?.focus({ preventScroll: true });
   });
