@@ -252,7 +252,8 @@ fn the_first_event_of_an_element_is_handled() {
     });
 }
 
-/// What is wrong stands beside the control and is not a part of it. Its text can be selected.
+/// What is wrong stands beside the control and is not a part of it. Its text can be selected while the control has the
+/// focus.
 #[test]
 fn pressing_what_is_wrong_changes_nothing() {
     with_page(async |page| {
@@ -260,6 +261,7 @@ fn pressing_what_is_wrong_changes_nothing() {
         page.until("[...document.forms[0].elements].every((one) => one.matches(':state(ready)'))")
             .await;
         for (at, (start, default, ..)) in EVERY.iter().enumerate() {
+            page.focus(&format!("#e{at}")).await;
             let way = [(0.06, 0.5), (0.99, 0.99)];
             page.mouse(&format!("#e{at}"), "[part=problem]", &way, Some(0), Some(1)).await;
             let selected = page.get("getSelection().toString()").await;
