@@ -239,6 +239,15 @@ fn a_button_steps_by_a_tap_or_while_it_is_held_and_not_by_a_swipe() {
         page.hold("#it", "[part=more]", 500).await;
         let value: i32 = page.value("#it").await.parse().expect("a number");
         assert!(value >= 8, "{value}");
+        // While the page is blocked, as by an alert, nobody sees steps, and the release may be missed.
+        page.run(
+            "const it = document.querySelector('#it'); it.value = 5;
+             const block = () => { for (const end = performance.now() + 1500; performance.now() < end;); };
+             it.addEventListener('change', block, { once: true });",
+        )
+        .await;
+        page.hold("#it", "[part=more]", 2500).await;
+        assert_eq!(page.value("#it").await, "6");
         // The mouse goes down on the button and up elsewhere.
         page.run("document.querySelector('#it').value = 5").await;
         page.mouse("#it", "[part=more]", &[(0.5, 0.5), (4.5, 0.5)], Some(0), Some(1)).await;

@@ -11,6 +11,9 @@ const FIRST = ["pointerover", "pointerdown", "focusin", "keydown", "click", "inp
 // A stepping button that is held for longer than this, in milliseconds, repeats; a shorter press is a
 // click.
 const HOLD = 400;
+// A page that was blocked for longer than this, as by an alert, may have missed the release, and nobody has seen
+// steps meanwhile.
+const BLOCKED = 1000;
 
 // The input types of which a form may have at most one to be sent by Enter without a button:
 const BLOCKING = "input:is(:not([type]),[type=text],[type=search],[type=tel],[type=url],[type=email],[type=password],[type=date],[type=month],[type=week],[type=time],[type=datetime-local],[type=number]), notch-text:is(:not([rows]),[rows='1']), notch-stepper, notch-date, notch-date-span, notch-month, notch-week, notch-time, notch-date-time";
@@ -57,8 +60,11 @@ function listen(element, { root, ports, tell, isChecked }) {
   // turns out to be a swipe.
   const hold = (button) => {
     const start = performance.now(), direction = Number(button.dataset.with);
+    let last = start;
     const step = () => {
-      const milliseconds = performance.now() - start;
+      const now = performance.now(), milliseconds = now - start;
+      if (now - last > BLOCKED) { release(); return; }
+      last = now;
       if (milliseconds < HOLD) return;
       ignored = button; // the click at its end is ignored
       tell("hold", "", "", direction, milliseconds);
