@@ -342,13 +342,16 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       if (name !== undefined && this.#fields.nameOf(relatedTarget) !== name) whenReleased(() => this.#tell("leave", name));
     }, { signal });
     root.addEventListener("keydown", (event) => {
-      const isHere = this.contains(event.target) || this.#fields.nameOf(event.target) !== undefined;
-      const request = isHere && requestOf(event);
-      if (!request) return;
-      // Once nothing is left, the browser would undo what was typed last, in whichever field.
-      event.preventDefault();
-      this[request]();
+      if (!this.contains(event.target) && this.#fields.nameOf(event.target) !== undefined) this.#press(event);
     }, { signal });
+  }
+  // A key has been pressed in a field.
+  #press(event) {
+    const request = requestOf(event);
+    if (!request) return;
+    // Once nothing is left, the browser would undo what was typed last, in whichever field.
+    event.preventDefault();
+    this[request]();
   }
   #listen() {
     const on = (type, listener, options) => this.addEventListener(type, listener, options);
@@ -369,6 +372,7 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
       const preset = event.target.closest(PRESETS);
       if (preset) { event.preventDefault(); this.apply(preset.value); }
     });
+    on("keydown", (event) => this.#press(event));
     onCommand(this, { "--undo": () => this.undo(), "--redo": () => this.redo(), "--clear": () => this.clear() });
   }
   // The controls are reset when all listeners have run. A script may already have entered something since.
