@@ -51,7 +51,8 @@ struct State {
     /// Content that is shown only if this condition holds.
     containers: Vec<Option<Expression>>,
     outputs: Vec<Option<Sentence>>,
-    /// The fields for passwords, which are neither stored nor recorded.
+    /// The secret fields, such as passwords, which are neither stored nor recorded. A password stays secret
+    /// when the page shows it, by making it a text.
     secrets: Vec<String>,
     /// The native controls whose initial number is not allowed, with that number as a text.
     disallowed: Vec<(String, String)>,
@@ -190,7 +191,9 @@ impl State {
         let is_first = self.form.fields().next().is_none();
         self.form = made.form;
         (self.containers, self.outputs) = (made.containers, made.outputs);
-        (self.secrets, self.disallowed) = (made.secrets, made.disallowed);
+        self.disallowed = made.disallowed;
+        self.secrets.retain(|name| !made.secrets.contains(name));
+        self.secrets.extend(made.secrets);
         let names = self.names();
         self.watchers = vec![Vec::new(); names.len()];
         for (at, one) in self.containers.iter().enumerate() {
@@ -239,7 +242,9 @@ impl State {
         if turn.turn.events().any(|event| matches!(event, Event::Draft | Event::Cancelled)) {
             all.add("keep", &[]);
         }
-        self.recorded.turn(name, &intent, &turn);
+        if !self.is_secret(name) {
+            self.recorded.turn(name, &intent, &turn);
+        }
         let mut names = vec![name.to_owned()];
         for followed in turn.followed.iter().filter(|followed| followed.outcome.value().is_some()) {
             self.put(all, &followed.name);
@@ -337,6 +342,10 @@ impl State {
         self.shown.send(all);
         self.update(all, &names);
         flag(sent.is_ok()).to_owned()
+    }
+
+    fn is_secret(&self, name: &str) -> bool {
+        self.secrets.iter().any(|secret| secret == name)
     }
 
     fn names(&self) -> Vec<String> {

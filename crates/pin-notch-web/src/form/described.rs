@@ -9,8 +9,8 @@ use pin_notch::{
 use std::collections::HashMap;
 
 /// The records of a form, in the order of the page: `w`, its language and today's date; `f`, name,
-/// label and `1` if it is never sent for an element; `n`, the same and the kind for a native control,
-/// followed by `a`, name and values for each of its attributes, `o` for its options and `v` for its
+/// label, `1` if it is never sent and `1` if it is secret for an element; `n`, the same and the kind for a
+/// native control, followed by `a`, name and values for each of its attributes, `o` for its options and `v` for its
 /// values; `c`, a condition and the names of the fields that it applies to; `r`, condition, message,
 /// field and `1` if it is only a warning for a rule; `l`, two fields, two ranges and `1` if it is
 /// one-way for a link; `u`, the sentence of an output; `g`, name, label, minimum, maximum and the
@@ -33,7 +33,7 @@ pub(super) struct Made {
     pub containers: Vec<Option<Expression>>,
     /// The sentences of outputs.
     pub outputs: Vec<Option<Sentence>>,
-    /// The fields for passwords, which are neither stored nor recorded.
+    /// The secret fields, which are neither stored nor recorded.
     pub secrets: Vec<String>,
     /// The native controls whose initial number is not allowed, with that number as a text.
     pub disallowed: Vec<(String, String)>,
@@ -66,10 +66,7 @@ impl Described {
                     control
                 }),
                 "n" => {
-                    if of(record, 4) == "password" {
-                        secrets.push(name.to_owned());
-                    }
-                    let own = native::Described::read(of(record, 4), &mut records);
+                    let own = native::Described::read(of(record, 5), &mut records);
                     let (mut control, text) = own.control(before.control(name));
                     disallowed.extend(text.map(|text| (name.to_owned(), text)));
                     if records.peek().is_some_and(|next| next[0] == "g") {
@@ -90,6 +87,9 @@ impl Described {
             }
             if of(record, 3) == "1" {
                 let _ = form.set_unsent(name);
+            }
+            if of(record, 4) == "1" {
+                secrets.push(name.to_owned());
             }
         }
         for record in self.records.iter().filter(|record| record[0] == "g") {

@@ -62,10 +62,10 @@ fn add(all: &mut Operations, name: &str, first: &str, texts: &[String]) {
 
 impl State {
     /// The fields that differ from their initial values or in which something is being typed, except for
-    /// passwords: a record for each with its name and value, and one with its name, `typed` and the texts.
+    /// secret ones: a record for each with its name and value, and one with its name, `typed` and the texts.
     pub(super) fn draft(&self) -> String {
         let mut all = Operations::default();
-        let is_kept = |field: &&Field| !self.secrets.contains(&field.name);
+        let is_kept = |field: &&Field| !self.is_secret(&field.name);
         for field in self.form.fields().filter(is_kept) {
             let (name, control) = (&field.name, &field.control);
             let is_drafting = control.is_drafting();

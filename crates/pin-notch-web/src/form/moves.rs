@@ -108,10 +108,10 @@ impl Recorded {
 }
 
 impl State {
-    /// The lines, followed by the value of every touched field, except for passwords.
+    /// The lines, followed by the value of every touched field, except for secret ones.
     pub(super) fn moves(&self) -> String {
         let mut text = self.recorded.text();
-        let is_shown = |field: &&Field| field.touched && !self.secrets.contains(&field.name);
+        let is_shown = |field: &&Field| field.touched && !self.is_secret(&field.name);
         for field in self.form.fields().filter(is_shown) {
             text.push_str(&in_a_line(&format!("{} = {}", field.name, field.control.value())));
             text.push('\n');

@@ -189,7 +189,7 @@ impl State {
         let name = of(record, 1);
         let Some(before) = self.form.control(name) else { return };
         let (mut control, disallowed) =
-            Described::read(of(record, 4), &mut described).control(Some(before));
+            Described::read(of(record, 5), &mut described).control(Some(before));
         control.set_surroundings(before.surroundings());
         self.disallowed.retain(|(one, _)| one != name);
         self.disallowed.extend(disallowed.map(|text| (name.to_owned(), text)));
@@ -216,7 +216,7 @@ impl State {
             }
             return;
         }
-        if !self.secrets.contains(name) {
+        if !self.is_secret(name) {
             attempts.iter().for_each(|attempt| self.recorded.native(name, attempt));
         }
         let value: Value = control.value();

@@ -44,7 +44,7 @@ impl State {
             let row = field.row().map(|place| self.world.message(&place.title()));
             let row = row.unwrap_or_default();
             let text = match field.control.text() {
-                text if text.is_empty() || !self.secrets.contains(&field.name) => text,
+                text if text.is_empty() || !self.is_secret(&field.name) => text,
                 _ => HIDDEN.to_owned(),
             };
             all.add(&field.name, &[&field.label, &text, &row]);

@@ -28,8 +28,16 @@ const textOf = (node) => node.textContent.trim().replace(/\s+/g, " ");
 const labelOfOne = (element) => nameOf(element, [...element.labels ?? []]) || element.name || element.id;
 const labelOfGroup = (group) => nameOf(group, [...group.querySelectorAll("legend")].slice(0, 1));
 
-// The name and the label of a field, and whether it is not sent.
-const called = (name, { elements, isFurther }) => [name, labelOf(elements), elements[0].hasAttribute("name") && !isFurther ? "" : 1];
+// What nobody but its receiver should know: passwords, even while they are shown, and what is named like this.
+// https://html.spec.whatwg.org/multipage/form-control-infrastructure.html#autofill-field
+const SECRET = /\b(current-password|new-password|one-time-code|cc-number|cc-csc)\b/i;
+const isSecret = (element) => element.type === "password" || SECRET.test(element.getAttribute("autocomplete"));
+
+// The name and the label of a field, whether it is not sent, and whether it is secret.
+const called = (name, { elements, isFurther }) => {
+  const [element] = elements;
+  return [name, labelOf(elements), element.hasAttribute("name") && !isFurther ? "" : 1, isSecret(element) ? 1 : ""];
+};
 
 // The records of a field that consists of native controls.
 export function nativeField(name, field) {
@@ -52,7 +60,7 @@ export function described(root, form) {
       const isSame = SHARING.includes(element.type) && element.type === known.elements[0].type;
       if (isSame) known.elements.push(element);
       else {
-        taken.push(record("n", name, "", "", "text"));
+        taken.push(record("n", name, "", "", "", "text"));
         let at = 2;
         while (fields.has(`${name}#${at}`)) at++;
         fields.set(`${name}#${at}`, { elements: [element], isNative: !isOurs, isFurther: true });
@@ -100,5 +108,5 @@ function rows(name, own, element, fields) {
   const fieldset = element.closest("fieldset"), label = fieldset && labelOfGroup(fieldset) || own[1];
   const inside = [...fields.keys()].filter((one) => one.startsWith(first)).map((one) => one.slice(first.length));
   const attributes = [["min", least], ["max", most], ["value", least], ["required", ""]].map(([word, text]) => record("a", word, text));
-  return [record("n", name, label, own[2], "number"), ...attributes, record("v", element.value), record("g", name, label, least, most, ...inside)];
+  return [record("n", name, label, own[2], "", "number"), ...attributes, record("v", element.value), record("g", name, label, least, most, ...inside)];
 }
