@@ -35,9 +35,10 @@ const STYLE: &str = "pin-notch.css";
 
 /// What is copied from these folders of the crate, to make a package of the files. Whoever receives it
 /// receives its licences as well.
-const COPIED: [(&str, &str); 4] = [
+const COPIED: [(&str, &str); 5] = [
     ("src", "pin-notch.d.ts"),
     ("src", "package.json"),
+    ("src", "README.md"),
     ("", "LICENSE-MIT"),
     ("", "LICENSE-APACHE"),
 ];

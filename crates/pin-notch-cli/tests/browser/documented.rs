@@ -36,8 +36,12 @@ async fn open(page: &Page, markup: &str) -> String {
 #[test]
 fn the_pages_of_the_readmes_work_without_notes() {
     with_page(async |page| {
-        let pages = ["README.md", "crates/pin-notch-web/README.md"].map(shown).concat();
-        assert!(pages.len() >= 3, "{} pages", pages.len());
+        let mut pages = ["README.md", "crates/pin-notch-web/README.md"].map(shown).concat();
+        // With a bundler, the script is imported by another one.
+        let packaged = shown("crates/pin-notch-cli/dist/README.md");
+        let script = "<script type=module src=/pin-notch-form.js></script>";
+        pages.extend(packaged.into_iter().map(|markup| format!("{script}{markup}")));
+        assert!(pages.len() >= 4, "{} pages", pages.len());
         for markup in &pages {
             assert_eq!(open(&page, markup).await, "", "{markup}");
         }

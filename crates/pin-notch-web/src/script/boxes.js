@@ -59,7 +59,7 @@ export class Boxes {
     const before = new Map([...list.children].map((item) => [item.dataset.key, item]));
     const items = [];
     for (let at = 0; at < entries.length; at += 3) {
-      const [name, label, text] = entries.slice(at, at + 3), key = record(name, text);
+      const [name, label, text] = entries.slice(at, at + 3), key = record(name, label, text);
       items.push(before.get(key) ?? this.#item(key, name, label, text));
       before.delete(key);
     }
