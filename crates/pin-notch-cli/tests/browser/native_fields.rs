@@ -342,9 +342,9 @@ fn fields_are_called_by_their_accessible_names() {
     with_form_in(PAGE, async |page| {
         let labels = "f.problems.map(({ label }) => label).join()";
         assert_eq!(page.get(labels).await, "Mites,Hive weight,Keeper,Temper,lid,Seen");
-        page.run("document.querySelector('#mites').setAttribute('aria-labelledby', 'weight')")
-            .await;
+        page.run("f.checkValidity(); document.querySelector('#mites').setAttribute('aria-labelledby', 'weight')").await;
         assert!(page.get(labels).await.starts_with("Hive weight,Hive weight,"));
+        assert!(listed(&page, "problems").await.starts_with("Hive weight: "));
         page.run("lid.value = 'shut'").await;
         let found = "f.problems.some(({ text }) => text === 'The lid is shut.')";
         assert_eq!(page.get(found).await, "true");
