@@ -531,8 +531,10 @@ export interface NotchForm extends HTMLElement {
   readonly touched: boolean;
   /** A recording of what was done so far, as moves that `pin-notch trace` and tests can run. */
   readonly moves: string;
-  /** Whether it can be sent; if not, the problems are shown. */
+  /** Whether it can be sent. */
   checkValidity(): boolean;
+  /** Whether it can be sent; if not, the problems are shown. */
+  reportValidity(): boolean;
   /** Undoes the last settled change with its consequences, with the events of each field. Returns whether there was one. */
   undo(): boolean;
   /** Redoes what was undone last, with the events of each field. */

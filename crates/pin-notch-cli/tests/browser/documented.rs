@@ -65,7 +65,7 @@ fn the_form_of_the_readme_works_as_described() {
         page.write("3").await;
         page.until("document.querySelector('output').value === '28 in all'").await;
         let form = "document.querySelector('notch-form')";
-        assert_eq!(page.get(&format!("{form}.checkValidity()")).await, "false");
+        assert_eq!(page.get(&format!("{form}.reportValidity()")).await, "false");
         let problem =
             format!("{form}.problems.map(({{ name, text }}) => `${{name}}: ${{text}}`).join('; ')");
         assert_eq!(page.get(&problem).await, "given: Treat them now.");

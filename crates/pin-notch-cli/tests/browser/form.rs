@@ -189,6 +189,11 @@ fn problems_show_after_their_fields_are_left_and_disappear_once_corrected() {
             "given,note",
             "but they are known"
         );
+        assert_eq!(
+            page.get(&format!("[f.checkValidity(), {note}.validity.valid].join()")).await,
+            "false,true",
+            "asking shows nothing"
+        );
         page.focus("[name=note]").await;
         page.focus("[name=day]").await;
         page.focus("[name=wishes]").await;

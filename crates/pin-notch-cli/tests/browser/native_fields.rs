@@ -186,8 +186,11 @@ fn what_the_browser_or_the_page_finds_wrong_is_never_sent() {
             for _ in 0..3 {
                 page.run("send.click()").await;
                 assert_eq!(
-                    page.get(&format!("[sent, f.checkValidity(), {wrong}].join()")).await,
-                    format!("0,false,{name}")
+                    page.get(&format!(
+                        "[sent, f.checkValidity(), f.reportValidity(), {wrong}].join()"
+                    ))
+                    .await,
+                    format!("0,false,false,{name}")
                 );
             }
             page.run(&format!("enter('{name}', '{good}')")).await;
@@ -312,7 +315,7 @@ fn forms_of_a_page_may_have_fields_with_the_same_name() {
 <notch-form id=g><form><label>Mites <input name="mites found" required></label></form></notch-form>"#;
     with_form_in(PAGE, async |page| {
         page.until("g.matches(':state(ready)')").await;
-        page.run("for (const form of [f, g]) form.checkValidity()").await;
+        page.run("for (const form of [f, g]) form.reportValidity()").await;
         let wrong = ["A value is required."];
         assert_eq!(page.descriptions("#f input").await, wrong);
         assert_eq!(page.descriptions("#g input").await, wrong);
@@ -342,7 +345,7 @@ fn fields_are_called_by_their_accessible_names() {
     with_form_in(PAGE, async |page| {
         let labels = "f.problems.map(({ label }) => label).join()";
         assert_eq!(page.get(labels).await, "Mites,Hive weight,Keeper,Temper,lid,Seen");
-        page.run("f.checkValidity(); document.querySelector('#mites').setAttribute('aria-labelledby', 'weight')").await;
+        page.run("f.reportValidity(); document.querySelector('#mites').setAttribute('aria-labelledby', 'weight')").await;
         assert!(page.get(labels).await.starts_with("Hive weight,Hive weight,"));
         assert!(listed(&page, "problems").await.starts_with("Hive weight: "));
         page.run("lid.value = 'shut'").await;
@@ -377,7 +380,7 @@ fn the_browser_shows_what_is_wrong_with_other_controls() {
         assert_eq!(page.get(focused).await, "note");
         page.run("document.querySelector('.note').value = 'calm'").await;
         assert_eq!(page.get(focused).await, "bee-seal");
-        assert_eq!(page.get("f.checkValidity()").await, "false");
+        assert_eq!(page.get("[f.checkValidity(), f.reportValidity()].join()").await, "false,false");
         assert_eq!(page.get("sent").await, "0");
         page.run("draft.click()").await;
         assert_eq!(page.get("sent").await, "1");

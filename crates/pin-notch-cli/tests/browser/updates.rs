@@ -233,7 +233,7 @@ fn controls_that_leave_a_form_are_free_of_it() {
             page.focus(&format!("#{field}")).await;
             page.write("Ada").await;
         }
-        page.run("f.checkValidity()").await;
+        page.run("f.reportValidity()").await;
         let seen = "[given, amount, keeper, helper].map((one) => [one.matches(':disabled') || one.matches(':state(disabled)') || Boolean(one.shadowRoot?.querySelector('input').disabled), one.validationMessage, one.matches(':is([data-dirty], :state(dirty))')].join()).join(' / ') + ` ${f.dirty}`";
         assert_eq!(
             page.get(seen).await,
@@ -269,7 +269,7 @@ fn a_translated_text_stays_until_it_changes() {
             ("", "[3 mites] true"),
             ("mites.value = 4", "[4 mites] true"),
             (
-                "f.checkValidity()",
+                "f.reportValidity()",
                 "[One problem has to be fixed before this can be sent.] / [note: A value is required.] / [4 mites] true",
             ),
         ] {

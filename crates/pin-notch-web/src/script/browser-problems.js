@@ -26,7 +26,9 @@ export class BrowserProblems {
     if (wrong.length > 0) this.#ports.refuse(wrong);
     return wrong.length === 0;
   }
-  // Whether nothing is wrong with other controls; otherwise the browser shows the first problem.
+  // Whether anything is wrong with other controls.
+  isOtherWrong() { return Boolean(this.#other(this.#ports.form(), () => true)); }
+  // Whether nothing is wrong with them; otherwise the browser shows the first problem.
   areOthersRight(isIn = () => true) {
     const form = this.#ports.form(), wrong = this.#other(form, isIn);
     if (wrong?.reportValidity) wrong.reportValidity();

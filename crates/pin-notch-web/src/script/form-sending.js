@@ -36,7 +36,7 @@ export class Sending {
     }
     // A dialog can also be closed while the form is being sent.
     const isBusy = this.#isBusy && !closesDialog(this.#form.form, submitter);
-    if (!isBusy && (submitter?.formNoValidate || this.#form.checkValidity())) {
+    if (!isBusy && (submitter?.formNoValidate || this.#form.reportValidity())) {
       this.#members.began();
       return;
     }

@@ -450,9 +450,14 @@ class NotchForm extends (globalThis.HTMLElement ?? class {}) {
   get touched() { return this.#internals.states.has("touched"); }
   // A recording of what was done so far, as moves that `pin-notch trace` and tests can run.
   get moves() { return this.#tell("moves"); }
-  // Whether it can be sent; if not, the problems are shown.
+  // Whether it can be sent.
   checkValidity() {
     if (!this.#machine) return this.form?.checkValidity() ?? true;
+    return this.problems.length === 0 && !this.#browserProblems.isOtherWrong();
+  }
+  // The same, and shows the problems.
+  reportValidity() {
+    if (!this.#machine) return this.form?.reportValidity() ?? true;
     // Both show what they find.
     const isRight = this.#tell("send") === "1", areNativesRight = this.#browserProblems.areNativesRight();
     return isRight && areNativesRight && this.#browserProblems.areOthersRight();
