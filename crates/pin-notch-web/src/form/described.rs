@@ -8,14 +8,14 @@ use pin_notch::{
 };
 use std::collections::HashMap;
 
-/// The records of a form, in the order of the page: `w`, its language and today's date; `f`, name,
-/// label, `1` if it is never sent and `1` if it is secret for an element; `n`, the same and the kind for a
-/// native control, followed by `a`, name and values for each of its attributes, `o` for its options and `v` for its
-/// values; `c`, a condition and the names of the fields that it applies to; `r`, condition, message,
-/// field and `1` if it is only a warning for a rule; `l`, two fields, two ranges and `1` if it is
-/// one-way for a link; `u`, the sentence of an output; `g`, name, label, minimum, maximum and the
-/// fields' names in a row for rows; `p`, name and label of a preset, followed by `q`, a field's name
-/// and its texts for each of its values.
+/// The records of a form, in the order of the page: `w`, its language and today's date; `f`, name, label,
+/// `1` if it is never sent and `1` if it is secret for an element; `n`, the same and the kind for a native
+/// control, followed by `a`, name and values for each of its attributes, `o` for its options and `v` for
+/// its values; `c`, a condition and the names of the fields that it applies to; `r`, condition, message,
+/// field and `1` if it is only a warning for a rule; `l`, two fields, two ranges and `1` if it is one-way
+/// for a link; `u`, the sentence of an output; `g`, name, label, minimum, maximum and the fields' names in
+/// a row for rows; `p`, name and label of a preset, followed by `q`, a field's name and its texts for each
+/// of its values.
 #[derive(Default)]
 pub(super) struct Described {
     pub language: String,
