@@ -13,10 +13,11 @@ use std::path::PathBuf;
 /// Run the moves of a file on a form and print each turn.
 ///
 /// A move is a field, an attempt, and optionally a count: "weight: key right x3", "temper: choose 3.5",
-/// "visited: type 2026-05-14"; or "send", "undo", "redo", "reset", "clear" for the form. A line that begins
-/// with > is the expected outcome of the turn before it: the whole outcome, or the beginning of a refusal,
-/// for which one of several problems is enough. "weight = 18.7" is the expected value of a field. "today
-/// 2026-05-14" sets the day on which the moves are made. The run fails if an expectation is not met.
+/// "visited: type 2026-05-14"; or "send", "undo", "redo", "reset", "clear", "reload" for the form. A line
+/// that begins with > is the expected outcome of the turn before it: the whole outcome, or the beginning
+/// of a refusal, for which one of several problems is enough. "weight = 18.7" is the expected value of a
+/// field. "today 2026-05-14" sets the day on which the moves are made. The run fails if an expectation is
+/// not met.
 #[derive(Args)]
 #[command(
     after_help = EXAMPLES,
@@ -51,7 +52,7 @@ fn verbs() -> String {
         text.push_str(&format!("  {first:<42}  {}\n", verb.example));
     }
     text.push_str(
-        "and for the form as a whole: send, undo, redo, reset, clear, apply and a preset",
+        "and for the form as a whole: send, undo, redo, reset, clear, reload, apply and a preset",
     );
     text
 }

@@ -15,10 +15,11 @@ use std::fmt;
 /// Moves for a form.
 ///
 /// A move is a field, an attempt and optionally a count: `weight: key right x3`, `temper: choose 3.5`,
-/// `visited: type 2026-05-14`; or, for the form, `send`, `undo`, `redo`, `reset`, `clear`, or `apply` with
-/// a preset. [`VERBS`] lists all attempts. A line that begins with `>` is the expected outcome of the turn
-/// before it: the whole outcome, or the beginning of a refusal, for which one of several problems is
-/// enough. `weight = 18.7` is the expected value of a field. A line that begins with `#` is a comment.
+/// `visited: type 2026-05-14`; or, for the form, `send`, `undo`, `redo`, `reset`, `clear`, `reload`, or
+/// `apply` with a preset. [`VERBS`] lists all attempts. A line that begins with `>` is the expected
+/// outcome of the turn before it: the whole outcome, or the beginning of a refusal, for which one of
+/// several problems is enough. `weight = 18.7` is the expected value of a field, and `mites =` expects it
+/// to be empty. A line that begins with `#` is a comment.
 ///
 /// ```
 /// use pin_notch_sheet::{Context, Format, Moves, Sheet, Step};
@@ -135,7 +136,7 @@ impl Moves {
 
     /// Makes the moves one after the other, and returns the outcome of each line.
     pub fn run(&self, form: &mut Form, mut each: impl FnMut(&Form, Step)) {
-        let mut last = Moved::default();
+        let (mut last, start) = (Moved::default(), form.clone());
         for (line, content) in &self.0 {
             let line = *line;
             let (expected, found) = match content {
@@ -144,7 +145,7 @@ impl Moves {
                         line,
                         field: field.clone(),
                         attempt: text.clone(),
-                        ..carry_out(form, field, attempt)
+                        ..carry_out(form, &start, field, attempt)
                     };
                     each(form, Step::Moved(last.clone()));
                     continue;
@@ -155,8 +156,12 @@ impl Moves {
                     format!("{name} = {}", in_a_line(&value_text(form, name))),
                 ),
             };
-            let is_outcome = matches!(content, Line::Outcome(_));
-            let is_met = expected == found || (is_outcome && last.begins_like(&expected));
+            let meets = match content {
+                Line::Outcome(_) => last.begins_like(&expected),
+                Line::Holds(name, text) => text.is_empty() && is_empty(form, name),
+                Line::Move(..) => false,
+            };
+            let is_met = expected == found || meets;
             each(form, Step::Expected(Expected { line, expected, found, is_met }));
         }
     }
@@ -172,6 +177,10 @@ fn value_text(form: &Form, name: &str) -> String {
         return text;
     }
     form.control(name).map(|control| control.value()).unwrap_or(Value::Empty).to_string()
+}
+
+fn is_empty(form: &Form, name: &str) -> bool {
+    form.control(name).is_some_and(|control| control.value().is_empty())
 }
 
 impl Moved {
@@ -206,7 +215,24 @@ impl Moved {
     }
 }
 
-fn carry_out(form: &mut Form, name: &str, attempt: &Move) -> Moved {
+/// The form after its page was reloaded, if the page keeps what was entered: that is still there, even if it is
+/// only half typed, but nothing can be undone.
+fn reloaded(start: &Form, before: &Form) -> Form {
+    let mut form = start.clone();
+    for field in before.fields() {
+        if field.is_dirty() {
+            // It has the same fields.
+            let _ = form.restore(&field.name, field.control.value());
+        }
+        if let Some(control) = form.control_mut(&field.name).filter(|_| field.control.is_drafting())
+        {
+            control.set_draft(&field.control.draft());
+        }
+    }
+    form
+}
+
+fn carry_out(form: &mut Form, start: &Form, name: &str, attempt: &Move) -> Moved {
     let moved = |names: Option<Vec<&str>>, nothing: &str| match names {
         Some(names) => Moved::event(format!("moves {}", names.join(", "))),
         None => Moved::refused(nothing),
@@ -221,6 +247,10 @@ fn carry_out(form: &mut Form, name: &str, attempt: &Move) -> Moved {
         Move::Clear => {
             form.clear();
             Moved::event("cleared")
+        }
+        Move::Reload => {
+            *form = reloaded(start, form);
+            Moved::event("reloaded")
         }
         Move::Send => match form.submit() {
             Ok(values) => Moved::event(values.accepted()),

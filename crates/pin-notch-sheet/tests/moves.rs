@@ -50,6 +50,20 @@ fn moves_tell_what_outputs_say() {
 }
 
 #[test]
+fn a_reload_keeps_what_was_entered_and_nothing_else() {
+    let text = field("slider", "max = 40") + "[[field]]\nname='b'\ncontrol='stepper'\nlabel='B'\n";
+    let mut form = read(&text, Format::Toml).0.form();
+    let lines = "a: choose 7\nb: type 1x\n> draft\nreload\n> reloaded\na = 7\nb =\nundo\n> refused: there is nothing to undo\n\
+                 b: key Escape\n> cancel\na: choose 8\nundo\n> moves a\na = 7\nreset\na = 20\n";
+    let moves = Moves::read(lines, &form).unwrap();
+    moves.run(&mut form, |_, step| {
+        if let Step::Expected(one) = step {
+            assert!(one.is_met(), "{one}");
+        }
+    });
+}
+
+#[test]
 fn a_step_tells_in_parts_what_it_did() {
     let text = format!(
         "{}[[field]]\nname='b'\ncontrol='slider'\nlabel='B'\n[[link]]\nfrom='a'\nto='b'\n",

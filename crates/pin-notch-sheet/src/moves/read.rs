@@ -27,6 +27,7 @@ pub(super) enum Move {
     Redo,
     Reset,
     Clear,
+    Reload,
     Apply(String),
     Add,
     Remove(usize),
@@ -79,6 +80,7 @@ fn one(line: &str, form: &Form) -> Result<Line, String> {
         "redo" => Some(Move::Redo),
         "reset" => Some(Move::Reset),
         "clear" => Some(Move::Clear),
+        "reload" => Some(Move::Reload),
         _ => None,
     };
     if let Some(attempt) = whole {
@@ -110,7 +112,7 @@ fn one(line: &str, form: &Form) -> Result<Line, String> {
     }
     let Some((name, rest)) = line.split_once(':') else {
         return Err(
-            "write a field, a colon and an attempt; or send, undo, redo, reset, clear, or apply and a \
+            "write a field, a colon and an attempt; or send, undo, redo, reset, clear, reload, or apply and a \
                     preset; or > and the expected outcome; or a field, = and its expected value"
                 .to_owned(),
         );

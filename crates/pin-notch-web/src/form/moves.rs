@@ -83,6 +83,7 @@ impl Recorded {
         self.is_cut = before.starts_with(CUT);
         self.lines =
             before.lines().filter(|line| !line.starts_with('#')).map(str::to_owned).collect();
+        self.attempt("reload", "reloaded");
     }
 
     pub(super) fn attempt(&mut self, attempt: &str, outcome: &str) {
