@@ -101,8 +101,15 @@ pub enum Invalid {
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub enum BadInput {
-    /// It is not a number.
+    /// It is not a number as it is sent.
     Number(NumberError),
+    /// What was typed is not a number.
+    NotANumber {
+        /// What was typed.
+        text: String,
+        /// An example of a number that would be accepted.
+        like: String,
+    },
     /// It is not a month, week or time, or not a date as it is sent.
     Calendar(CalendarError),
     /// What was typed is not a date.

@@ -117,7 +117,7 @@ fn messages_write_numbers_in_the_language_of_the_context() {
         let said = "[document.querySelector('notch-stepper').validationMessage, ...f.problems.map(({ text }) => text)].join(' / ')";
         for (typed, text) in [
             ("0,1", "The value must be 0,5 or more."),
-            ("x", "\"0,1x\" is not a number; write it like 12 or -0,5."),
+            ("x", "\"0,1x\" is not a number; write it like 12,25."),
         ] {
             page.write(typed).await;
             assert_eq!(page.get(said).await, format!("{text} / {text}"));

@@ -195,8 +195,23 @@ impl Stepper {
     pub fn text(&self) -> String {
         match (self.typed.draft(), self.typed.value) {
             (Some(draft), _) => draft.to_owned(),
-            (None, Some(value)) => show_number(&*self.world(), value, self.notches.places()),
+            (None, Some(value)) => self.shown(value),
             (None, None) => String::new(),
+        }
+    }
+
+    fn shown(&self, value: Decimal) -> String {
+        show_number(&*self.world(), value, self.notches.places())
+    }
+
+    /// Why a text is not a number, with an example that would be accepted.
+    fn misread(&self, error: NumberError) -> BadInput {
+        match error {
+            NumberError::NotANumber(text) => {
+                let like = self.shown(self.notches.snap(Decimal::new(1225, 2)));
+                BadInput::NotANumber { text, like }
+            }
+            NumberError::TooManyDigits(_) => error.into(),
         }
     }
 
@@ -240,7 +255,7 @@ impl Stepper {
         let drafted = self.typed.drafted();
         let read = drafted.map(|text| read(&self.surroundings.world, &self.definition.unit, text));
         let found = match (read, self.typed.value) {
-            (Some(Err(error)), _) => vec![BadInput::from(error).into()],
+            (Some(Err(error)), _) => vec![self.misread(error).into()],
             (Some(Ok(number)), _) => violations(&self.notches, number),
             (None, Some(value)) => violations(&self.notches, value),
             (None, None) => Vec::new(),

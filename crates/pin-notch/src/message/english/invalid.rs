@@ -12,7 +12,6 @@ use crate::refusal::Refusal;
 use crate::validity::{BadInput, Invalid};
 use crate::value::{TextKind, ValueKind};
 use crate::world::{World, show_number};
-use rust_decimal::Decimal;
 
 pub(super) fn invalid(invalid: &Invalid, world: &dyn World) -> String {
     let limit = |one: &Limit| super::limit(one, world);
@@ -80,11 +79,13 @@ pub(super) fn invalid(invalid: &Invalid, world: &dyn World) -> String {
 fn bad_input(why: &BadInput, world: &dyn World) -> String {
     match why {
         BadInput::Number(NumberError::NotANumber(text)) => {
-            let like = show_number(world, Decimal::new(-5, 1), 1);
-            format!("{} is not a number; write it like 12 or {like}.", Quoted(text))
+            format!("{} is not a number; write it like 12 or -0.5.", Quoted(text))
         }
         BadInput::Number(error @ NumberError::TooManyDigits(_)) => {
             format!("{}.", number_error(error))
+        }
+        BadInput::NotANumber { text, like } => {
+            format!("{} is not a number; write it like {like}.", Quoted(text))
         }
         BadInput::Calendar(error) => format!("{error}."),
         BadInput::NotADate { text, like } => {
