@@ -1,120 +1,17 @@
-//! The control machines: attempts with the text of their turns.
+//! What the reviewed outcomes of attempts (`attempts.rs`) do not show of the controls.
 
 use pin_notch::{
-    Control, ControlError, Direction, Intent, Key, Lit, Orientation, Place, Rating, Slider,
-    SliderBuilder, SpanSlider, Surroundings, Switch, dec,
+    CheckboxGroup, Checked, Choice, Control, ControlError, Direction, Intent, ItemStepper, Key,
+    Lit, Orientation, Place, Rating, Scale, Slider, Span, SpanSlider, SpanSliderBuilder,
+    SpanSliderDefinition, Stepper, Surroundings, Switch, Thumb, dec, steps_held,
 };
 
 fn across(x: f64) -> Place {
     Place::across(x)
 }
 
-/// Carries out each intent and compares the text of its turn.
-fn play(control: impl Into<Control>, moves: &[(Intent, &str)]) -> Control {
-    let mut control = control.into();
-    for (at, (intent, expected)) in moves.iter().enumerate() {
-        let before = control.clone();
-        let turn = control.handle(*intent);
-        assert_eq!(turn.to_string(), *expected, "move {at}: {intent}");
-        if turn.refusal().is_some() {
-            assert_eq!(
-                format!("{control:?}"),
-                format!("{before:?}"),
-                "a refused {intent} changed it"
-            );
-        }
-    }
-    control
-}
-
 fn weight() -> Slider {
-    scale().value(20).build().unwrap()
-}
-
-fn scale() -> SliderBuilder {
-    Slider::builder().max(40).step(dec!(0.1))
-}
-
-/// A control where text runs from right to left.
-fn right_to_left(control: impl Into<Control>) -> Control {
-    let mut around = Surroundings::default();
-    around.direction = Some(Direction::RightToLeft);
-    let mut control = control.into();
-    control.set_surroundings(&around);
-    control
-}
-
-#[test]
-fn a_drag_is_one_grab_many_inputs_one_release_one_change() {
-    use Intent::*;
-    play(
-        weight(),
-        &[
-            (Grab(across(0.51)), "grab"), // a little beside the middle of the thumb
-            (Move(across(0.51)), "refused: nothing would change"),
-            (Move(across(0.52)), "input 20.4"),
-            (Move(across(0.76)), "input 30"),
-            (Key(pin_notch::Key::Right), "refused: being dragged"),
-            (Choose(dec!(1)), "refused: being dragged"),
-            (Press(across(0.1)), "refused: being dragged"),
-            (Move(across(9.0)), "input 40"),
-            (Move(across(f64::NAN)), "refused: the place is not a number"),
-            (Release, "release, change 40"),
-            (Release, "refused: not being dragged"),
-            (Move(across(0.5)), "refused: not being dragged"),
-            (Grab(across(1.0)), "grab"),
-            (Release, "release"), // nothing moved, so nothing changed
-        ],
-    );
-}
-
-#[test]
-fn a_press_on_the_track_jumps_and_grabs() {
-    use Intent::*;
-    play(
-        weight(),
-        &[
-            (Press(across(0.25)), "grab, input 10"),
-            (Move(across(0.5)), "input 20"),
-            (Release, "release"), // back where it started: no change
-            (Press(across(0.5)), "grab"),
-            (Move(across(0.0)), "input 0"),
-            (Cancel, "input 20, cancel"),
-            (Press(across(0.1)), "grab, input 4"),
-            (Key(pin_notch::Key::Escape), "input 20, cancel"),
-            (Cancel, "refused: not being dragged"),
-        ],
-    );
-}
-
-#[test]
-fn keys_move_a_slider_and_settle_at_once() {
-    use Key::*;
-    let key = Intent::Key;
-    play(
-        weight(),
-        &[
-            (key(Right), "input 20.1, change 20.1"),
-            (key(Up), "input 20.2, change 20.2"),
-            (key(Left), "input 20.1, change 20.1"),
-            (key(Down), "input 20, change 20"),
-            (key(PageUp), "input 24, change 24"),
-            (key(PageDown), "input 20, change 20"),
-            (key(End), "input 40, change 40"),
-            (key(Right), "refused: already at the highest value"),
-            (key(End), "refused: already at the highest value"),
-            (key(Home), "input 0, change 0"),
-            (key(PageDown), "refused: already at the lowest value"),
-            (key(Space), "refused: does not apply to this control"),
-            (key(Escape), "refused: does not apply to this control"),
-            (Intent::Choose(dec!(12.5)), "input 12.5, change 12.5"),
-            (Intent::Choose(dec!(12.55)), "refused: not on a notch; the nearest is 12.6"),
-            (Intent::Choose(dec!(41)), "refused: above the maximum 40"),
-            (Intent::Choose(dec!(-1)), "refused: below the minimum 0"),
-            (Intent::Clear, "refused: this control is never empty"),
-            (Intent::Flip, "refused: does not apply to this control"),
-        ],
-    );
+    Slider::builder().max(40).step(dec!(0.1)).value(20).build().unwrap()
 }
 
 /// During a drag, what moves a thumb is refused because of the drag, and what never applies, because it
@@ -218,21 +115,6 @@ fn disabled_and_read_only_refuse_with_their_reason() {
 }
 
 #[test]
-fn values_set_by_the_program_are_exact_or_refused_without_events() {
-    let mut slider = weight();
-    assert_eq!(slider.set_value(dec!(41)).unwrap_err().to_string(), "above the maximum 40");
-    assert_eq!(
-        slider.set_value(dec!(0.05)).unwrap_err().to_string(),
-        "not on a notch; the nearest is 0.1"
-    );
-    assert_eq!(slider.value(), dec!(20), "a value that is refused changes nothing");
-    assert_eq!(slider.set_nearest(dec!(0.05)), dec!(0.1));
-    slider.set_value(dec!(7)).unwrap();
-    slider.reset();
-    assert_eq!(slider.value(), dec!(20));
-}
-
-#[test]
 fn a_slider_starts_at_its_default_or_in_the_middle() {
     let start =
         |min, max, step| Slider::builder().min(min).max(max).step(step).build().unwrap().value();
@@ -240,6 +122,7 @@ fn a_slider_starts_at_its_default_or_in_the_middle() {
     assert_eq!(start(dec!(0), dec!(5), dec!(1)), dec!(3)); // 2.5 is a tie
     assert_eq!(start(dec!(10), dec!(0), dec!(1)), dec!(10));
     assert_eq!(start(dec!(-20), dec!(40), dec!(0.5)), dec!(10));
+    let scale = || Slider::builder().max(40).step(dec!(0.1));
     let off = scale().value(dec!(1.05)).build().unwrap();
     assert_eq!(off.value(), dec!(1.1));
     assert_eq!(
@@ -251,86 +134,6 @@ fn a_slider_starts_at_its_default_or_in_the_middle() {
     // This is legal in HTML, although no value is acceptable: the form reports it.
     let reversed = Slider::builder().min(10).max(0).build().unwrap();
     assert_eq!(reversed.validity()[0].to_string(), "The value must be 0 or less.");
-}
-
-#[test]
-fn a_rating_previews_chooses_and_clears() {
-    use Intent::*;
-    play(
-        Rating::builder().step(dec!(0.5)).build().unwrap(),
-        &[
-            (Leave, "refused: nothing would change"),
-            (Clear, "refused: already empty"),
-            (Point(across(0.69)), "preview 3.5"),
-            (Point(across(0.695)), "refused: nothing would change"),
-            (Point(across(0.71)), "preview 4"),
-            (Leave, "preview end"),
-            (Point(across(0.69)), "preview 3.5"),
-            (Press(across(0.69)), "preview end, input 3.5, change 3.5"),
-            // The pointer rests where it pressed, so that no preview hides the chosen value.
-            (Point(across(0.69)), "refused: nothing would change"),
-            (Press(across(0.69)), "input empty, change empty"),
-            (Point(across(0.69)), "refused: nothing would change"),
-            (Point(across(0.3)), "preview 1.5"),
-            (Leave, "preview end"),
-            (Choose(dec!(2)), "input 2, change 2"),
-            (Choose(dec!(2)), "refused: nothing would change"),
-            (Choose(dec!(2.2)), "refused: not on a notch; the nearest is 2"),
-            (Choose(dec!(0)), "refused: below the minimum 0.5"),
-            (Clear, "input empty, change empty"),
-            (Press(across(-3.0)), "input 0.5, change 0.5"),
-            (Press(across(7.0)), "input 5, change 5"),
-            (Grab(across(0.1)), "refused: does not apply to this control"),
-        ],
-    );
-}
-
-#[test]
-fn keys_move_a_rating() {
-    use Key::*;
-    let key = Intent::Key;
-    play(
-        Rating::builder().step(dec!(0.5)).build().unwrap(),
-        &[
-            (key(Left), "refused: already at the lowest value"),
-            (key(Right), "input 0.5, change 0.5"), // from empty to the first value
-            (key(Up), "input 1, change 1"),
-            (key(PageUp), "input 2, change 2"), // a whole icon
-            (key(Down), "input 1.5, change 1.5"),
-            (key(End), "input 5, change 5"),
-            (key(Up), "refused: already at the highest value"),
-            (key(Delete), "input empty, change empty"),
-            (key(Backspace), "refused: already empty"),
-            (key(End), "input 5, change 5"),
-            (key(Home), "input 0.5, change 0.5"),
-            (key(Enter), "refused: does not apply to this control"),
-        ],
-    );
-    play(
-        right_to_left(Rating::builder().build().unwrap()),
-        &[
-            (key(Left), "input 1, change 1"),
-            (Intent::Press(across(0.1)), "input 5, change 5"),
-            (key(Right), "input 4, change 4"),
-        ],
-    );
-}
-
-#[test]
-fn a_required_rating_can_be_changed_but_not_cleared() {
-    let mut rating = Rating::builder().build().unwrap();
-    rating.set_required(true);
-    assert_eq!(rating.validity()[0].state(), "valueMissing");
-    let control = play(
-        rating,
-        &[
-            (Intent::Choose(dec!(4)), "input 4, change 4"),
-            (Intent::Press(across(0.75)), "refused: a value is required, so it cannot be cleared"),
-            (Intent::Clear, "refused: a value is required, so it cannot be cleared"),
-            (Intent::Choose(dec!(1)), "input 1, change 1"),
-        ],
-    );
-    assert!(control.validity().is_empty());
 }
 
 #[test]
@@ -378,56 +181,171 @@ fn a_rating_has_a_minimum_a_default_and_part_filled_icons() {
 }
 
 #[test]
-fn a_switch_flips_by_every_way_in() {
-    let feeder = Switch::builder().when_on("feeding").when_off("not feeding").build().unwrap();
-    let control = play(
-        feeder,
-        &[
-            (Intent::Flip, "input on, change on"),
-            (Intent::Key(Key::Space), "input off, change off"),
-            (Intent::Key(Key::Enter), "input on, change on"),
-            (Intent::Press(across(0.5)), "input off, change off"),
-            (Intent::Key(Key::Right), "refused: does not apply to this control"),
-            (Intent::Choose(dec!(1)), "refused: does not apply to this control"),
-        ],
-    );
-    let Control::Switch(mut switch) = control else { unreachable!() };
-    assert_eq!(switch.view().caption, "not feeding");
-    switch.set_required(true);
-    assert_eq!(switch.validity()[0].state(), "valueMissing", "a required switch must be on");
-    switch.set_value(true);
-    assert!(switch.validity().is_empty());
+fn steppers_know_their_ends() {
+    let mut mites = Stepper::builder().min(0).max(1).value(0).build().unwrap();
+    let ends = |stepper: &Stepper| (stepper.view().at_first, stepper.view().at_last);
+    assert_eq!(ends(&mites), (true, false));
+    let _ = mites.handle(Intent::Key(Key::Up));
+    assert_eq!(ends(&mites), (false, true));
+    mites.redefine(|definition| definition.r#loop = true).unwrap();
+    assert_eq!(ends(&mites), (false, false));
+
+    let closed = |text: &str| Choice::from(text).disabled();
+    let items = [closed("a"), "b".into(), closed("c"), "d".into(), closed("e")];
+    let mut hives = ItemStepper::builder().options(items).build().unwrap();
+    assert_eq!((hives.is_at_first(), hives.is_at_last(), hives.index()), (true, false, Some(1)));
+    let _ = hives.handle(Intent::Step(1));
+    assert_eq!((hives.is_at_first(), hives.is_at_last(), hives.index()), (false, true, Some(3)));
+    let none = ItemStepper::default();
+    assert_eq!((none.item(), none.is_at_first(), none.is_at_last()), (None, true, true));
 }
 
 #[test]
-fn semantics_are_aria_in_plain_data() {
-    let aria = |control: &Control| {
-        let view = control.view();
-        let attributes = view.semantics().attributes();
-        attributes
-            .iter()
-            .map(|(name, value)| format!("{name}={value}"))
-            .collect::<Vec<_>>()
-            .join(" ")
+fn a_group_as_a_whole_is_on_off_or_mixed() {
+    let options = ["queen".into(), Choice::from("eggs").disabled(), "brood".into()];
+    let mut group = CheckboxGroup::builder().options(options).build().unwrap();
+    assert_eq!(group.all(), Checked::Off);
+    let _ = group.handle(Intent::Flip);
+    assert_eq!(group.all(), Checked::Mixed, "the disabled one stays as it was");
+    group.set_value(&["queen", "eggs", "brood"].map(str::to_owned)).unwrap();
+    assert_eq!(group.all(), Checked::On);
+}
+
+#[test]
+fn a_held_button_goes_in_growing_strides() {
+    let steps: Vec<u32> =
+        [0, 399, 400, 480, 1999, 2000, 2080, 5040, u32::MAX].map(steps_held).to_vec();
+    assert_eq!(steps[..5], [0, 0, 1, 2, 20]);
+    assert_eq!((steps[5], steps[6], steps[7] - steps[6]), (21, 31, 10 * 36 + 100));
+    assert!(
+        (0..20_000).all(|ms| steps_held(ms) <= steps_held(ms + 1)),
+        "time does not take steps back"
+    );
+}
+
+fn outside() -> SpanSlider {
+    SpanSlider::builder().value(Span::new(20, 60)).build().unwrap()
+}
+
+/// The same with a partly different definition.
+fn outside_with(change: impl FnOnce(&mut SpanSliderDefinition)) -> SpanSlider {
+    let mut definition = outside().definition().clone();
+    change(&mut definition);
+    SpanSlider::new(definition).unwrap()
+}
+
+fn apart(definition: &mut SpanSliderDefinition, least: u8, most: u8) {
+    (definition.least, definition.most) = (least.into(), Some(most.into()));
+}
+
+#[test]
+fn a_span_is_laid_out_like_a_slider_with_limits_for_each_thumb() {
+    let upright = outside_with(|span| {
+        (span.orientation, span.unit) = (Orientation::Vertical, "°C".into());
+    });
+    let view = upright.view();
+    assert_eq!(
+        (view.thumbs, view.filled, view.readout.as_str()),
+        ([0.8, 0.4], (0.4, 0.8), "20 to 60 °C")
+    );
+    let mut around = Surroundings::default();
+    around.direction = Some(Direction::RightToLeft);
+    let mut other = outside();
+    other.set_surroundings(&around);
+    let _ = other.handle(Intent::Take(Thumb::High));
+    assert_eq!(other.handle(Intent::Key(Key::Left)).to_string(), "input 20,61, change 20,61");
+    let limits = |span: &SpanSlider| {
+        span.view().thumb_semantics.map(|semantics| {
+            semantics.range.map(|r| format!("{} in {}..{}", r.now, r.min, r.max)).unwrap()
+        })
     };
-    let mut slider: Control = scale().value(20).unit("kg").build().unwrap().into();
+    assert_eq!(limits(&outside()), ["20 in 0..60", "60 in 20..100"]);
+    assert_eq!(limits(&outside_with(|span| apart(span, 5, 45))), ["20 in 15..55", "60 in 25..65"]);
+
+    let error = |span: SpanSliderBuilder| span.build().unwrap_err().to_string();
+    let from = |low, high| SpanSlider::builder().value(Span { low, high });
     assert_eq!(
-        aria(&slider),
-        "role=slider aria-valuenow=20 aria-valuemin=0 aria-valuemax=40 aria-valuetext=20.0 kg \
-         aria-orientation=horizontal"
+        error(from(dec!(20), dec!(60)).least(50).most(60)),
+        "value 20,60 is not allowed: not 50 to 60 apart"
     );
-    slider.set_disabled(true);
-    assert!(aria(&slider).ends_with("aria-disabled=true"));
-    let mut rating: Control = Rating::builder().build().unwrap().into();
-    rating.set_required(true);
     assert_eq!(
-        aria(&rating),
-        "role=slider aria-valuenow=0 aria-valuemin=0 aria-valuemax=5 aria-valuetext=not rated \
-         aria-orientation=horizontal aria-invalid=true"
+        error(from(dec!(60), dec!(20))),
+        "value 60,20 is not allowed: the second is below the first"
     );
-    let mut switch: Control = Switch::builder().checked(true).build().unwrap().into();
-    switch.set_readonly(true);
-    assert_eq!(aria(&switch), "role=switch aria-checked=true aria-readonly=true");
+    assert_eq!(
+        error(from(dec!(1.5), dec!(20))),
+        "value 1.5,20 is not allowed: not on a notch; the nearest is 2"
+    );
+    let none = SpanSlider::builder().min(9).max(0).build().unwrap_err();
+    assert_eq!(none, ControlError::NoNotch);
+    assert_eq!(
+        error(SpanSlider::builder().max(10).least(11)),
+        "least 11 is not possible: no two values are so far apart"
+    );
+    // Without a default, it starts as wide as its distances allow.
+    let wide = SpanSlider::builder().least(20).most(50).build().unwrap();
+    assert_eq!(wide.value(), Span::new(0, 50));
+}
+
+#[test]
+fn keys_on_a_logarithmic_track_move_by_equal_factors() {
+    let mut mites =
+        Slider::builder().min(1).max(10_000).scale(Scale::Logarithmic).value(1).build().unwrap();
+    let mut press = |key, times| {
+        for _ in 0..times {
+            let _ = mites.handle(Intent::Key(key));
+        }
+        mites.value()
+    };
+    // At least one notch, even if the factor gives less, and no more than a few hundred key presses from
+    // end to end.
+    assert_eq!(press(Key::Right, 3), dec!(4));
+    assert_eq!(press(Key::PageUp, 1), dec!(10)); // 4 × 10^0.4
+    assert_eq!(press(Key::PageUp, 5), dec!(997));
+    assert_eq!(press(Key::Up, 1), dec!(1093)); // × 10^0.04
+    assert_eq!(press(Key::Down, 1), dec!(997));
+    assert_eq!(press(Key::Right, 200), dec!(10000));
+    assert_eq!(press(Key::Home, 1), dec!(1));
+    let at_end = mites.handle(Intent::Key(Key::Left));
+    assert_eq!(at_end.to_string(), "refused: already at the lowest value");
+}
+
+#[test]
+fn the_states_of_a_group_apply_to_each_checkbox() {
+    let options = ["a".into(), Choice::from("b").disabled()];
+    let mut group = CheckboxGroup::builder().options(options).build().unwrap();
+    let states = |group: &CheckboxGroup| {
+        let each = |one: &pin_notch::ChoiceView| {
+            (one.checkbox.semantics.readonly, one.checkbox.semantics.disabled)
+        };
+        group.view().choices.iter().map(each).collect::<Vec<_>>()
+    };
+    assert_eq!(states(&group), [(false, false), (false, true)]);
+    group.set_readonly(true);
+    assert_eq!(states(&group), [(true, false), (true, true)]);
+    group.set_disabled(true);
+    assert_eq!(states(&group), [(true, true), (true, true)]);
+}
+
+#[test]
+fn impossible_distances_are_reported_with_the_reason() {
+    let error = |least: i64, most: Option<i64>| {
+        let span = SpanSlider::builder().max(10).least(least);
+        let span = match most {
+            Some(most) => span.most(most),
+            None => span,
+        };
+        span.build().map(|_| ()).map_err(|error| error.to_string())
+    };
+    assert_eq!(error(0, None), Ok(()));
+    let cases = [
+        (-1, None, "least -1 is not possible: a distance is 0 or more"),
+        (11, None, "least 11 is not possible: no two values are so far apart"),
+        (11, Some(12), "a distance from 11 to 12 is not possible: no two values are so far apart"),
+    ];
+    for (least, most, why) in cases {
+        assert_eq!(error(least, most), Err(why.to_owned()));
+    }
 }
 
 #[test]

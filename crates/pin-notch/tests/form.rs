@@ -102,30 +102,6 @@ fn forms_say_what_cannot_be() {
     assert_eq!(nobody.to_string(), "no control is named \"queen\"");
 }
 
-proptest! {
-    /// After any attempts on the form, what it sends is read back as its values.
-    #[test]
-    fn sent_values_are_read_back(weight in 0_i64..=400, temper in 1_i64..=10, brood in 0_i64..=40, feeder: bool) {
-        let mut form = inspection();
-        let tenths = pin_notch::Decimal::new(weight, 1);
-        let _ = form.handle("weight", Intent::Choose(tenths));
-        let _ = form.handle("temper", Intent::Choose(dec!(0.5) * pin_notch::Decimal::from(temper)));
-        let _ = form.handle("brood", Intent::Choose(dec!(0.25) * pin_notch::Decimal::from(brood)));
-        if feeder {
-            let _ = form.handle("feeder", Intent::Flip);
-        }
-        let values = form.read(form.urlencoded().as_bytes()).unwrap();
-        for field in form.fields() {
-            prop_assert_eq!(values.get(&field.name), Some(&field.control.value()));
-        }
-    }
-
-    #[test]
-    fn no_body_upsets_the_reader(body in proptest::collection::vec(any::<u8>(), 0..300)) {
-        let _ = inspection().read(&body);
-    }
-}
-
 #[test]
 fn no_tampered_value_gets_through() {
     let value = prop_oneof![
