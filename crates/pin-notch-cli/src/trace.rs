@@ -16,8 +16,8 @@ use std::path::PathBuf;
 /// "visited: type 2026-05-14"; or "send", "undo", "redo", "reset", "clear", "reload" for the form. A line
 /// that begins with > is the expected outcome of the turn before it: the whole outcome, or the beginning
 /// of a refusal, for which one of several problems is enough. "weight = 18.7" is the expected value of a
-/// field. "today 2026-05-14" sets the day on which the moves are made. The run fails if an expectation is
-/// not met.
+/// field. "today 2026-05-14" sets the day on which the moves are made, and "first-day sunday" the day on
+/// which weeks begin. The run fails if an expectation is not met.
 #[derive(Args)]
 #[command(
     after_help = EXAMPLES,

@@ -12,6 +12,9 @@ use pin_notch::{Date, English, Form, FormError, Intent, Refusal, RowsTurn, Value
 use read::{Line, Move};
 use std::fmt;
 
+/// The attribute, and the word at the beginning of a line, for the day on which weeks begin.
+const FIRST_DAY: &str = "first-day";
+
 /// Moves for a form.
 ///
 /// A move is a field, an attempt and optionally a count: `weight: key right x3`, `temper: choose 3.5`,
@@ -19,7 +22,8 @@ use std::fmt;
 /// `apply` with a preset. [`VERBS`] lists all attempts. A line that begins with `>` is the expected
 /// outcome of the turn before it: the whole outcome, or the beginning of a refusal, for which one of
 /// several problems is enough. `weight = 18.7` is the expected value of a field, and `mites =` expects it
-/// to be empty. A line that begins with `#` is a comment.
+/// to be empty. `first-day sunday` sets the first day of weeks in calendars that do not define it. A line
+/// that begins with `#` is a comment.
 ///
 /// ```
 /// use pin_notch_sheet::{Context, Format, Moves, Sheet, Step};
@@ -35,7 +39,10 @@ use std::fmt;
 /// # Ok::<(), Vec<pin_notch_sheet::MoveError>>(())
 /// ```
 #[derive(Clone, Debug)]
-pub struct Moves(Vec<(usize, Line)>);
+pub struct Moves {
+    lines: Vec<(usize, Line)>,
+    first_day: Option<String>,
+}
 
 /// A line that cannot be read.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -119,7 +126,7 @@ impl Moves {
     /// # Errors
     /// Every line that cannot be read.
     pub fn read(text: &str, form: &Form) -> Result<Self, Vec<MoveError>> {
-        read::read(text, form).map(Self)
+        read::read(text, form)
     }
 
     /// The day on which they are made, if a line says so (`today 2026-05-14`). Anything in a sheet that
@@ -136,8 +143,11 @@ impl Moves {
 
     /// Makes the moves one after the other, and returns the outcome of each line.
     pub fn run(&self, form: &mut Form, mut each: impl FnMut(&Form, Step)) {
+        if let Some(day) = &self.first_day {
+            begin_weeks_on(form, day);
+        }
         let (mut last, start) = (Moved::default(), form.clone());
-        for (line, content) in &self.0 {
+        for (line, content) in &self.lines {
             let line = *line;
             let (expected, found) = match content {
                 Line::Move(field, attempt, text) => {
@@ -163,6 +173,20 @@ impl Moves {
             };
             let is_met = expected == found || meets;
             each(form, Step::Expected(Expected { line, expected, found, is_met }));
+        }
+    }
+}
+
+/// Sets the first day of weeks in calendars that do not define it.
+fn begin_weeks_on(form: &mut Form, day: &str) {
+    let names: Vec<String> = form.fields().map(|field| field.name.clone()).collect();
+    for name in names {
+        let Some(control) = form.control_mut(&name) else { continue };
+        let mut definition = control.definition();
+        let is_defined = definition.attributes().iter().any(|(name, _)| *name == FIRST_DAY);
+        if !is_defined && definition.set_attribute(FIRST_DAY, Some(day)).is_ok() {
+            // It is the same otherwise, and was accepted.
+            let _ = control.set_definition(definition);
         }
     }
 }

@@ -64,6 +64,32 @@ fn a_reload_keeps_what_was_entered_and_nothing_else() {
 }
 
 #[test]
+fn weeks_begin_on_the_day_of_the_moves_unless_the_sheet_defines_it() {
+    let date = |name: &str, own: &str| {
+        format!("[[field]]\nname='{name}'\ncontrol='date'\nlabel='D'\nvalue='2026-05-14'\n{own}")
+    };
+    let text = date("a", "") + &date("b", "first-day='saturday'\n");
+    let last_days = |first_day: &str| {
+        let mut form = read(&text, Format::Toml).0.form();
+        let lines = format!("{first_day}a: open\na: key End\nb: open\nb: key End\n");
+        let (mut last, moves) = (Vec::new(), Moves::read(&lines, &form)?);
+        moves.run(&mut form, |_, step| {
+            if let Step::Moved(moved) = step {
+                last.push(moved.outcome);
+            }
+        });
+        Ok(last.join(" "))
+    };
+    let until = |day: &str| Ok(format!("open active 2026-05-{day} open active 2026-05-15"));
+    assert_eq!(last_days(""), until("17"));
+    assert_eq!(last_days("first-day sunday\n"), until("16"));
+    let wrong: Result<String, Vec<pin_notch_sheet::MoveError>> = last_days("\nfirst-day today\n");
+    let wrong = wrong.unwrap_err();
+    assert_eq!((wrong.len(), wrong[0].line), (1, 2));
+    assert!(wrong[0].why.starts_with("first-day: write one of: monday"), "{}", wrong[0].why);
+}
+
+#[test]
 fn a_step_tells_in_parts_what_it_did() {
     let text = format!(
         "{}[[field]]\nname='b'\ncontrol='slider'\nlabel='B'\n[[link]]\nfrom='a'\nto='b'\n",

@@ -41,7 +41,12 @@ fn entered_values_survive_a_reload() {
         assert_eq!(page.get(status).await, "What you entered earlier has been restored.");
         assert!(shows(&page, "[name=dose]").await);
         let moves = page.get("f.moves").await;
-        assert!(moves.starts_with("mites: type \"1\"\n> input 1\nmites: type \"12\"\n"), "{moves}");
+        assert!(
+            moves.starts_with(
+                "first-day sunday\nmites: type \"1\"\n> input 1\nmites: type \"12\"\n"
+            ),
+            "{moves}"
+        );
         // The steps for undo are gone, and the recording says why.
         assert!(moves.contains("\nreload\n> reloaded\n"), "{moves}");
         page.focus("#mites").await;

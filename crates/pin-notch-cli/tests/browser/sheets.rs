@@ -282,7 +282,7 @@ fn the_demo_offers_the_languages_of_a_sheet_and_records_the_date() {
         let _ = std::fs::remove_file(&moves);
         let (day, rest) = text.split_once('\n').unwrap_or_default();
         assert!(pin_notch_sheet::Moves::today(day).is_some(), "{text}");
-        assert!(rest.starts_with("sting: add\n> 2 rows\n"), "{text}");
+        assert!(rest.starts_with("first-day sunday\nsting: add\n> 2 rows\n"), "{text}");
     });
 }
 

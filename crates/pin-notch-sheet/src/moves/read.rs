@@ -1,8 +1,9 @@
 //! Parsing of moves.
 
-use super::{MoveError, ROW_VERBS, VERBS};
+use super::{FIRST_DAY, MoveError, Moves, ROW_VERBS, VERBS};
 use pin_notch::{
-    Control, Date, Decimal, Form, Intent, Key, Place, Quoted, Thumb, View, parse_number,
+    Control, ControlKind, Date, Decimal, Definition, Form, Intent, Key, Place, Quoted, Thumb, View,
+    parse_number,
 };
 
 /// The greatest count of a line.
@@ -49,8 +50,8 @@ pub(super) enum Written {
 }
 
 /// The lines with their numbers, or else every line that cannot be read, with the reason.
-pub(super) fn read(text: &str, form: &Form) -> Result<Vec<(usize, Line)>, Vec<MoveError>> {
-    let (mut lines, mut wrong) = (Vec::new(), Vec::new());
+pub(super) fn read(text: &str, form: &Form) -> Result<Moves, Vec<MoveError>> {
+    let (mut lines, mut first_day, mut wrong) = (Vec::new(), None, Vec::new());
     for (at, line) in text.lines().enumerate() {
         let line = line.trim();
         if line.is_empty() || line.starts_with('#') {
@@ -62,12 +63,20 @@ pub(super) fn read(text: &str, form: &Form) -> Result<Vec<(usize, Line)>, Vec<Mo
             }
             continue;
         }
+        if let Some((FIRST_DAY, day)) = line.split_once(' ') {
+            let checked = Definition::new(ControlKind::Date).set_attribute(FIRST_DAY, Some(day));
+            match checked {
+                Ok(()) => first_day = Some(day.to_owned()),
+                Err(error) => wrong.push(MoveError { line: at + 1, why: error.to_string() }),
+            }
+            continue;
+        }
         match one(line, form) {
             Ok(read) => lines.push((at + 1, read)),
             Err(why) => wrong.push(MoveError { line: at + 1, why }),
         }
     }
-    if wrong.is_empty() { Ok(lines) } else { Err(wrong) }
+    if wrong.is_empty() { Ok(Moves { lines, first_day }) } else { Err(wrong) }
 }
 
 fn one(line: &str, form: &Form) -> Result<Line, String> {

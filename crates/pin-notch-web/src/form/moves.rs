@@ -1,7 +1,10 @@
 //! A recording of what was done so far, in the language of moves that the command runs.
 
 use super::State;
-use pin_notch::{Decimal, Field, FormTurn, Intent, Problems, Values, number_text};
+use pin_notch::{
+    ControlKind, Decimal, English, Field, FormTurn, Intent, Problems, Values, Weekday, World,
+    number_text,
+};
 use std::collections::VecDeque;
 
 /// The greatest number of lines kept; the oldest are dropped.
@@ -109,9 +112,21 @@ impl Recorded {
 }
 
 impl State {
+    /// The line for the day on which weeks begin in the language of the page, if that matters.
+    fn first_day(&self) -> String {
+        let day = self.world.first_day();
+        let has_weeks = |field: &Field| {
+            matches!(field.control.control_kind(), ControlKind::Date | ControlKind::DateSpan)
+        };
+        if day == Weekday::Monday || !self.form.fields().any(has_weeks) {
+            return String::new();
+        }
+        format!("first-day {}\n", English.weekday_name(day).to_ascii_lowercase())
+    }
+
     /// The lines, followed by the value of every touched field, except for secret ones.
     pub(super) fn moves(&self) -> String {
-        let mut text = self.recorded.text();
+        let mut text = self.first_day() + &self.recorded.text();
         let is_shown = |field: &&Field| field.touched && !self.is_secret(&field.name);
         for field in self.form.fields().filter(is_shown) {
             text.push_str(&in_a_line(&format!("{} = {}", field.name, field.control.value())));
