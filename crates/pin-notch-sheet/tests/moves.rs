@@ -49,18 +49,25 @@ fn moves_tell_what_outputs_say() {
     );
 }
 
-#[test]
-fn a_reload_keeps_what_was_entered_and_nothing_else() {
-    let text = field("slider", "max = 40") + "[[field]]\nname='b'\ncontrol='stepper'\nlabel='B'\n";
-    let mut form = read(&text, Format::Toml).0.form();
-    let lines = "a: choose 7\nb: type 1x\n> draft\nreload\n> reloaded\na = 7\nb =\nundo\n> refused: there is nothing to undo\n\
-                 b: key Escape\n> cancel\na: choose 8\nundo\n> moves a\na = 7\nreset\na = 20\n";
-    let moves = Moves::read(lines, &form).unwrap();
+/// Makes these moves on the form of a sheet, whose expectations have to be met, and counts them.
+fn expectations_met(sheet: &str, lines: &str) -> usize {
+    let mut form = read(sheet, Format::Toml).0.form();
+    let (mut met, moves) = (0, Moves::read(lines, &form).unwrap());
     moves.run(&mut form, |_, step| {
         if let Step::Expected(one) = step {
             assert!(one.is_met(), "{one}");
+            met += 1;
         }
     });
+    met
+}
+
+#[test]
+fn a_reload_keeps_what_was_entered_and_nothing_else() {
+    let text = field("slider", "max = 40") + "[[field]]\nname='b'\ncontrol='stepper'\nlabel='B'\n";
+    let lines = "a: choose 7\nb: type 1x\n> draft\nreload\n> reloaded\na = 7\nb =\nundo\n> refused: there is nothing to undo\n\
+                 b: key Escape\n> cancel\na: choose 8\nundo\n> moves a\na = 7\nreset\na = 20\n";
+    assert_eq!(expectations_met(&text, lines), 9);
 }
 
 #[test]
@@ -87,6 +94,15 @@ fn weeks_begin_on_the_day_of_the_moves_unless_the_sheet_defines_it() {
     let wrong = wrong.unwrap_err();
     assert_eq!((wrong.len(), wrong[0].line), (1, 2));
     assert!(wrong[0].why.starts_with("first-day: write one of: monday"), "{}", wrong[0].why);
+}
+
+#[test]
+fn a_field_may_be_called_like_a_word_of_moves() {
+    let names = ["today", "first-day", "apply", "undo", "reload"];
+    let text =
+        names.map(|name| field("slider", "").replace("\"a\"", &format!("'{name}'"))).concat();
+    let lines = names.map(|name| format!("{name}: choose 7\n{name} = 7\n")).concat();
+    assert_eq!(expectations_met(&text, &lines), names.len());
 }
 
 #[test]

@@ -25,28 +25,6 @@ fn inspection() -> Form {
 }
 
 #[test]
-fn the_entry_list_is_what_a_plain_form_would_send() {
-    let mut form = inspection();
-    assert_eq!(
-        form.urlencoded(),
-        "weight=18.4&outside=10&temper=&brood=",
-        "nothing for what is off"
-    );
-    assert_eq!(form.problems()[0].to_string(), "Temper: A value is required.");
-    let _ = form.handle("temper", Intent::Choose(dec!(3.5))).unwrap();
-    let _ = form.handle("feeder", Intent::Flip).unwrap();
-    assert_eq!(
-        form.urlencoded(),
-        "weight=18.4&outside=10&temper=3.5&brood=&feeder=fondant+%26+syrup"
-    );
-    assert!(form.problems().is_empty());
-    form.control_mut("outside").unwrap().set_disabled(true);
-    assert_eq!(form.urlencoded(), "weight=18.4&temper=3.5&brood=&feeder=fondant+%26+syrup");
-    form.reset();
-    assert_eq!(form.urlencoded(), "weight=18.4&temper=&brood=");
-}
-
-#[test]
 fn received_values_are_checked_by_the_same_controls() {
     let form = inspection();
     let values =

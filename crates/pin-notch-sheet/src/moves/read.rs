@@ -57,13 +57,13 @@ pub(super) fn read(text: &str, form: &Form) -> Result<Moves, Vec<MoveError>> {
         if line.is_empty() || line.starts_with('#') {
             continue;
         }
-        if let Some(day) = line.strip_prefix("today ") {
-            if let Err(error) = day.trim().parse::<Date>() {
+        if let Some(day) = after(line, "today") {
+            if let Err(error) = day.parse::<Date>() {
                 wrong.push(MoveError { line: at + 1, why: error.to_string() });
             }
             continue;
         }
-        if let Some((FIRST_DAY, day)) = line.split_once(' ') {
+        if let Some(day) = after(line, FIRST_DAY) {
             let checked = Definition::new(ControlKind::Date).set_attribute(FIRST_DAY, Some(day));
             match checked {
                 Ok(()) => first_day = Some(day.to_owned()),
@@ -77,6 +77,12 @@ pub(super) fn read(text: &str, form: &Form) -> Result<Moves, Vec<MoveError>> {
         }
     }
     if wrong.is_empty() { Ok(Moves { lines, first_day }) } else { Err(wrong) }
+}
+
+/// What follows this word in a line, unless the line expects the value of a field with this name.
+fn after<'a>(line: &'a str, word: &str) -> Option<&'a str> {
+    let rest = line.strip_prefix(word)?.strip_prefix(' ')?.trim();
+    (!rest.starts_with('=')).then_some(rest)
 }
 
 fn one(line: &str, form: &Form) -> Result<Line, String> {
@@ -95,8 +101,7 @@ fn one(line: &str, form: &Form) -> Result<Line, String> {
     if let Some(attempt) = whole {
         return Ok(Line::Move(String::new(), attempt, line.to_owned()));
     }
-    if let Some(name) = line.strip_prefix("apply ") {
-        let name = name.trim();
+    if let Some(name) = after(line, "apply") {
         return match form.preset(name) {
             Some(_) => Ok(Line::Move(String::new(), Move::Apply(name.to_owned()), line.to_owned())),
             None => Err(format!("no preset is named {}", Quoted(name))),
