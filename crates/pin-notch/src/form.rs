@@ -468,8 +468,8 @@ impl Form {
             };
             field.control.drop_draft();
             if before != empty && field.control.set_value(empty.clone()).is_ok() {
-                (field.settled, field.moving) = (empty.clone(), false);
-                changed.push((place, before, empty));
+                (field.settled, field.moving) = (empty, false);
+                changed.push((place, before));
             }
         }
         self.update_all_counting();

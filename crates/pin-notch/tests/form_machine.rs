@@ -265,6 +265,13 @@ fn a_whole_drag_is_undone_in_one_step_with_its_consequences() {
     assert_eq!(form.redo(), Some(vec!["percent", "rating"]));
     assert_eq!(form.redo(), Some(vec!["feeder"]));
     assert_eq!(form.redo(), None);
+    form.control_mut("percent").unwrap().set_value(dec!(10).into()).unwrap();
+    for _ in 0..2 {
+        assert!(form.undo().is_some());
+    }
+    while form.redo().is_some() {}
+    let set_since = "percent=10 rating=4.5 brood=4 all=9 feeder=on";
+    assert_eq!(values(&form), set_since, "what the program has set since comes back");
     let _ = form.undo();
     let _ = handle(&mut form, "brood", Intent::Key(Key::Home));
     assert_eq!(form.redo(), None, "a new change leaves no way forward");

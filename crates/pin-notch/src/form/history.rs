@@ -10,8 +10,8 @@ const KEPT: usize = 1000;
 /// One settled change: a field and those that followed it.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub(super) struct Change {
-    /// Field index, value before and value after.
-    pub fields: Vec<(usize, Value, Value)>,
+    /// Field index, and the value before the change; once it is undone, the value that redoing it restores.
+    pub fields: Vec<(usize, Value)>,
 }
 
 #[derive(Clone, Debug, Default)]
@@ -29,22 +29,12 @@ impl History {
         self.done.push(change);
     }
 
-    pub(super) fn undo(&mut self) -> Option<&Change> {
-        self.undone.push(self.done.pop()?);
-        self.undone.last()
-    }
-
-    pub(super) fn redo(&mut self) -> Option<&Change> {
-        self.done.push(self.undone.pop()?);
-        self.done.last()
-    }
-
     /// The same history with new field indices. Changes that involve a removed field are dropped.
     pub(super) fn moved(&self, place: impl Fn(usize) -> Option<usize>) -> Self {
         let moved = |changes: &[Change]| -> Vec<Change> {
             let one = |change: &Change| {
                 let fields = change.fields.iter();
-                let fields = fields.map(|(at, a, b)| Some((place(*at)?, a.clone(), b.clone())));
+                let fields = fields.map(|(at, value)| Some((place(*at)?, value.clone())));
                 Some(Change { fields: fields.collect::<Option<_>>()? })
             };
             changes.iter().filter_map(one).collect()
@@ -68,9 +58,10 @@ impl Form {
                 continue;
             }
             field.moving = false;
-            let before = core::mem::replace(&mut field.settled, now.clone());
-            if now != before {
-                changed.push((place, before, now));
+            let is_changed = now != field.settled;
+            let before = core::mem::replace(&mut field.settled, now);
+            if is_changed {
+                changed.push((place, before));
             }
         }
         if !changed.is_empty() {
@@ -107,29 +98,39 @@ impl Form {
     /// ```
     pub fn undo(&mut self) -> Option<Vec<&str>> {
         self.record_all();
-        let change = self.history.undo()?.clone();
-        Some(self.put(change.fields.iter().map(|(place, before, _)| (*place, before.clone()))))
+        let mut change = self.history.done.pop()?;
+        let places = self.exchange(&mut change);
+        self.history.undone.push(change);
+        Some(self.names_of(places))
     }
 
-    /// Redoes what was undone last.
+    /// Redoes what was undone last, which leads back to the values at that time.
     pub fn redo(&mut self) -> Option<Vec<&str>> {
         self.record_all();
-        let change = self.history.redo()?.clone();
-        Some(self.put(change.fields.iter().map(|(place, _, after)| (*place, after.clone()))))
+        let mut change = self.history.undone.pop()?;
+        let places = self.exchange(&mut change);
+        self.history.done.push(change);
+        Some(self.names_of(places))
     }
 
-    fn put(&mut self, values: impl Iterator<Item = (usize, Value)>) -> Vec<&str> {
+    /// Restores the values of a change, in exchange for the current ones, which a program may have set since.
+    fn exchange(&mut self, change: &mut Change) -> Vec<usize> {
         let mut places = Vec::new();
-        for (place, value) in values {
-            let field = &mut self.fields[place];
+        for (place, value) in &mut change.fields {
+            let field = &mut self.fields[*place];
+            let other = core::mem::replace(value, field.control.value());
             // A field accepts a value it has held before, unless the program has changed the definition. In
             // that case it keeps its current value.
-            if field.control.restore(value.clone()).is_ok() {
-                (field.settled, field.moving) = (value, false);
-                places.push(place);
+            if field.control.restore(other.clone()).is_ok() {
+                (field.settled, field.moving) = (other, false);
+                places.push(*place);
             }
         }
         let _ = self.update_counting(places.iter().copied());
+        places
+    }
+
+    fn names_of(&self, places: Vec<usize>) -> Vec<&str> {
         places.into_iter().map(|place| self.fields[place].name.as_str()).collect()
     }
 }

@@ -139,13 +139,14 @@ impl Form {
         for (at, had) in before {
             let field = &mut self.fields[at];
             let now = field.control.value();
-            (field.settled, field.moving) = (now.clone(), false);
-            if now != had {
+            let is_changed = now != had;
+            (field.settled, field.moving) = (now, false);
+            if is_changed {
                 field.touched = true;
-                changed.push((at, had, now));
+                changed.push((at, had));
             }
         }
-        let places: Vec<usize> = changed.iter().map(|(at, ..)| *at).collect();
+        let places: Vec<usize> = changed.iter().map(|(at, _)| *at).collect();
         let _ = self.update_counting(places.iter().copied());
         if !changed.is_empty() {
             self.history.push(Change { fields: changed });

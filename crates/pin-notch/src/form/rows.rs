@@ -348,8 +348,8 @@ impl Form {
                 }
                 (own.touched, own.left) = (touched, left);
                 if value != before && own.control.restore(value.clone()).is_ok() {
-                    (own.settled, own.moving) = (value.clone(), false);
-                    changed.push((*at, before, value));
+                    (own.settled, own.moving) = (value, false);
+                    changed.push((*at, before));
                 }
             }
         }
@@ -358,10 +358,10 @@ impl Form {
         let counter = &mut self.fields[rows.count];
         counter.touched = true;
         if was != now && counter.control.restore(now.clone()).is_ok() {
-            counter.settled = now.clone();
-            changed.push((rows.count, was, now));
+            counter.settled = now;
+            changed.push((rows.count, was));
         }
-        let places: Vec<usize> = changed.iter().map(|(at, ..)| *at).collect();
+        let places: Vec<usize> = changed.iter().map(|(at, _)| *at).collect();
         let counted = self.update_counting(places.iter().copied());
         if !changed.is_empty() {
             self.history.push(Change { fields: changed });
