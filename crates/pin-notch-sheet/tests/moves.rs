@@ -2,6 +2,7 @@
 
 mod sheet;
 
+use pin_notch::{English, Weekday, World};
 use pin_notch_sheet::{Context, Format, Moves, Sheet, Step, run_moves};
 use sheet::{field, read};
 
@@ -90,6 +91,10 @@ fn weeks_begin_on_the_day_of_the_moves_unless_the_sheet_defines_it() {
     let until = |day: &str| Ok(format!("open active 2026-05-{day} open active 2026-05-15"));
     assert_eq!(last_days(""), until("17"));
     assert_eq!(last_days("first-day sunday\n"), until("16"));
+    // A page writes the English names.
+    for day in Weekday::ALL.map(|day| English.weekday_name(day).to_ascii_lowercase()) {
+        assert!(last_days(&format!("first-day {day}\n")).is_ok(), "{day}");
+    }
     let wrong: Result<String, Vec<pin_notch_sheet::MoveError>> = last_days("\nfirst-day today\n");
     let wrong = wrong.unwrap_err();
     assert_eq!((wrong.len(), wrong[0].line), (1, 2));

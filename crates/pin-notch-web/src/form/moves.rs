@@ -81,7 +81,7 @@ impl Recorded {
         text
     }
 
-    /// Prepends what was done before the page was reloaded.
+    /// Prepends what was done before the page was reloaded, and records the reload.
     pub(super) fn prepend(&mut self, before: &str) {
         self.is_cut = before.starts_with(CUT);
         self.lines =
