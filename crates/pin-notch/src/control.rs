@@ -19,6 +19,7 @@ mod drafts;
 mod error;
 mod fields;
 mod given;
+mod held;
 mod item_stepper;
 mod kinds;
 mod machine;
@@ -51,6 +52,7 @@ pub use error::ControlError;
 pub use fields::{
     FieldKind, FieldStepper, FieldValue, FieldView, FieldsBuilder, FieldsDefinition, FieldsView,
 };
+pub use held::steps_held;
 pub use item_stepper::{ItemStepper, ItemStepperBuilder, ItemStepperDefinition, ItemStepperView};
 pub use kinds::OptionKind;
 pub use radio_group::{
@@ -64,7 +66,7 @@ pub use select::{
 };
 pub use slider::{MarkView, Slider, SliderBuilder, SliderDefinition, SliderView};
 pub use span_slider::{SpanSlider, SpanSliderBuilder, SpanSliderDefinition, SpanSliderView};
-pub use stepper::{Stepper, StepperBuilder, StepperDefinition, StepperView, steps_held};
+pub use stepper::{Stepper, StepperBuilder, StepperDefinition, StepperView};
 pub use switch::{Switch, SwitchBuilder, SwitchDefinition, SwitchView};
 pub use text::{TextBuilder, TextDefinition, TextField, TextPatternError, TextView};
 
