@@ -27,6 +27,7 @@ carried! {
     "/src/script/ports.js": onTurn,
     "/src/script/presses.js": whenReleased,
     "/src/script/records.js": record,
+    "/src/script/reset-copies.js": resetCopies,
     "/src/script/restoring.js": withoutForms,
     "/src/script/stand-in.js": StandIn,
     "/src/script/starting.js": startEach,

@@ -124,6 +124,10 @@ fn values_are_up_to_date_at_once() {
                 "form.insertAdjacentHTML('beforeend', '<input name=notes value=calm>'); mites.remove(); hive.name = 'place'",
                 r#"{"celsius":180,"fahrenheit":356,"place":"Orchard","notes":"calm"}"#,
             ),
+            (
+                "form.insertAdjacentHTML('beforeend', '<notch-stepper name=frames></notch-stepper>'); f.values = { frames: 10 }",
+                r#"{"celsius":180,"fahrenheit":356,"place":"Orchard","notes":"calm","frames":10}"#,
+            ),
         ] {
             page.run(&format!("window.then = await (async () => {{ {change}; return f.json; }})(); await new Promise((done) => setTimeout(done, 50))")).await;
             let later = json(&page).await;

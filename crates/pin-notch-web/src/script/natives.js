@@ -1,9 +1,9 @@
 // The browser's own controls as fields of a form: their contents, and what only the browser knows of them.
 
 import { putFiles, textOf } from "./files.js";
-import { resetForm } from "./form-members.js";
 import { found } from "./native-problems.js";
 import { listRecord, record } from "./records.js";
+import { resetCopies } from "./reset-copies.js";
 
 // Input types of which several can share a name.
 export const SHARING = ["checkbox", "radio"];
@@ -53,17 +53,12 @@ const isMissingByBrowser = (elements) => {
 // All other constraints on a day, a time or a text are checked by the browser.
 const ATTRIBUTES = { number: ["min", "max", "step"], range: ["min", "max", "step"], checkbox: ["value", "checked"] };
 
-// The values that these controls get when the browser resets them. Only copies are reset.
+// The values that these controls get when the browser resets them.
 function resetTexts(elements) {
   const own = elements[0].getAttribute("value");
   // A copy of a custom element of the page would run its script.
   if (elements[0].localName.includes("-")) return own ? [own] : [];
-  const form = document.createElement("form"), copies = elements.map((element) => element.cloneNode(true));
-  // With its attribute, Firefox would keep a copy out of this form.
-  for (const copy of copies) copy.removeAttribute("form");
-  form.append(...copies);
-  resetForm(form);
-  return textsOf(copies);
+  return textsOf(resetCopies(elements));
 }
 
 // Whether the browser has not just reset them. Custom elements of the page may not know what a reset is.

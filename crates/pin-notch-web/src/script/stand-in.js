@@ -1,14 +1,22 @@
 // Replaces a machine until it is loaded, or permanently if it cannot be: through the native controls inside
 // the element, or else by remembering what scripts and attributes set. It computes nothing.
 
-import { FIELD, unescaped } from "./records.js";
+import { FIELD, listRecord, unescaped } from "./records.js";
+import { resetCopies } from "./reset-copies.js";
 import { joined, split } from "./values.js";
+
+// The values of these native controls.
+const valuesOf = (natives) => natives.flatMap((native) => {
+  if (native.type === "checkbox" || native.type === "radio") return native.checked ? [native.value] : [];
+  if (native.localName === "select") return [...native.selectedOptions].map((option) => option.value).filter(Boolean);
+  return native.value === "" ? [] : [native.value];
+});
 
 export class StandIn {
   // The calls of scripts, to be repeated on the machine.
   messages = [];
-  // Whether somebody has used the native controls.
-  entered = false;
+  // Whether somebody has used the native controls, possibly before the script was loaded.
+  entered;
   #element;
   #internals;
   // How the value attribute separates several values.
@@ -21,6 +29,8 @@ export class StandIn {
     this.#element = element;
     this.#internals = internals;
     this.#mark = mark;
+    const natives = this.#natives;
+    this.entered = natives.length > 0 && listRecord(valuesOf(natives)) !== listRecord(valuesOf(resetCopies(natives)));
     const enter = () => { this.entered = true; };
     element.addEventListener("input", enter);
     element.addEventListener("change", enter);
@@ -58,11 +68,7 @@ export class StandIn {
   get values() {
     const natives = this.#natives;
     if (natives.length === 0) return this.#set ?? split(this.#element.getAttribute("value") ?? "", this.#mark);
-    return natives.flatMap((native) => {
-      if (native.type === "checkbox" || native.type === "radio") return native.checked ? [native.value] : [];
-      if (native.localName === "select") return [...native.selectedOptions].map((option) => option.value).filter(Boolean);
-      return native.value === "" ? [] : [native.value];
-    });
+    return valuesOf(natives);
   }
   get value() { return joined(this.values, this.#mark); }
   get text() { return this.value; }
