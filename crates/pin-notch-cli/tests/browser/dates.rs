@@ -2,6 +2,7 @@
 
 use crate::support::{Page, with_page};
 use fantoccini::key::Key;
+use serde_json::json;
 
 const SEASON: &str = "min=2026-03-01 max=2026-10-31 value=2026-05-14 lang=en-GB>\
     <option value=sunday>The apiary rests on Sundays.</option></notch-date";
@@ -174,29 +175,35 @@ fn a_span_is_picked_end_by_end_with_a_preview() {
 #[test]
 fn popups_stay_inside_the_window() {
     with_page(async |page| {
+        // Where they take room, they are narrower in a page that is enlarged.
+        page.devtools("Emulation.setScrollbarsHidden", json!({ "hidden": true })).await;
         // Also in browsers that cannot position popups.
         for (width, height, anchors) in [
             (1280, 800, true),
             (375, 667, true),
             // A telephone that lies on its side, where there is no room below or above a field.
             (667, 375, true),
+            // A page of 1280 by 1024 pixels, four times as large.
+            (320, 256, true),
             (1280, 800, false),
             (375, 667, false),
             (667, 375, false),
+            (320, 256, false),
         ] {
             page.size(width, height).await;
             if !anchors {
                 page.run("CSS.supports = () => false").await;
             }
             for place in [
-                "left: 4px; top: 4px",
-                "right: 4px; top: 45vh",
-                "left: 30px; bottom: 4px",
-                "right: 4px; bottom: 4px",
+                "left: 4px; top: 704px",
+                "right: 4px; top: calc(700px + 45vh)",
+                "left: 12px; top: calc(656px + 100vh)",
+                "inset-inline: 0; inline-size: fit-content; margin: auto; top: calc(656px + 100vh)",
+                "right: 4px; top: calc(656px + 100vh)",
             ] {
                 for tag in ["notch-date", "notch-select", "notch-date-span"] {
                     page.show(&format!(
-                        "<{tag} style='position: fixed; {place}' id=it>{}</{tag}>",
+                        "<div style='height: 3000px'></div><{tag} style='position: absolute; {place}' id=it>{}</{tag}>",
                         if tag == "notch-select" {
                             "<option>Oxalic acid</option>".repeat(60)
                         } else {
@@ -204,7 +211,7 @@ fn popups_stay_inside_the_window() {
                         }
                     ))
                     .await;
-                    page.run("document.querySelector('#it').showPicker()").await;
+                    page.run("scrollTo(0, 700); document.querySelector('#it').showPicker()").await;
                     let inside = format!(
                         "(() => {{ const box = {}.getBoundingClientRect(); return box.height > 20 && box.left >= 0 && box.top >= 0 \
                          && box.right <= innerWidth && box.bottom <= innerHeight ? 'inside' : JSON.stringify(box); }})()",
@@ -230,6 +237,33 @@ fn popups_stay_inside_the_window() {
                 "true",
                 "in {width} by {height}, anchors: {anchors}"
             );
+        }
+    });
+}
+
+/// A calendar or a group may be taller than the window, as in a page that is enlarged.
+#[test]
+fn what_keys_reach_is_in_sight() {
+    with_page(async |page| {
+        let options: String = (1..13).map(|frame| format!("<option>Frame {frame}")).collect();
+        page.size(320, 256).await;
+        for (html, steps) in [
+            ("<notch-date id=it always-open value=2026-05-14></notch-date>".to_owned(), 5),
+            ("<notch-date id=it value=2026-05-14></notch-date>".to_owned(), 5),
+            (format!("<notch-select id=it filter>{options}</notch-select>"), 11),
+            (format!("<notch-radio-group id=it>{options}</notch-radio-group>"), 13),
+        ] {
+            page.show(&format!("<p style='height: 200px'>{html}<p style='height: 900px'>")).await;
+            page.run("it.focus(); it.showPicker(); it.shadowRoot.querySelector('[part=page] [part=grid]')?.focus()").await;
+            for key in [Key::Down, Key::Up].iter().flat_map(|key| vec![key; steps]) {
+                page.press(&[key.clone()]).await;
+                let is_in_sight = "(() => {
+                  const focused = it.shadowRoot.activeElement, points = focused.getAttribute('aria-activedescendant');
+                  const [one, popup] = [points ? it.shadowRoot.getElementById(points) : focused, focused.closest('[part=popup]')].map((part) => part?.getBoundingClientRect());
+                  return Math.max(0, popup?.top ?? 0) <= one.top + 1 && one.bottom - 1 <= Math.min(innerHeight, popup?.bottom ?? innerHeight);
+                })()";
+                assert_eq!(page.get(is_in_sight).await, "true", "{html}");
+            }
         }
     });
 }

@@ -80,6 +80,8 @@ const LINKED: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>
 <notch-link hidden from=c to=f from-range="0,100" to-range="32,212"></notch-link>
 <label for=m>Hives</label> <notch-stepper id=m name=m value=1></notch-stepper> <label for=n>Lids</label> <notch-stepper id=n name=n value=1></notch-stepper>
 <notch-link hidden from=m to=n></notch-link>
+<label for=fed>Fed</label> <notch-switch id=fed name=fed></notch-switch> <label>Written down <input type=checkbox name=noted></label>
+<notch-link hidden from=fed to=noted></notch-link>
 </form></notch-form>"#;
 
 /// A field that follows reports it after the one that it follows, which the framework has to know of first.
@@ -87,21 +89,30 @@ const LINKED: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>
 fn a_framework_hears_of_fields_that_follow() {
     with_form_in(LINKED, async |page| {
         page.run(KEEP).await;
-        page.run("window.events = []; for (const type of ['input', 'change']) f.addEventListener(type, ({ target }) => events.push(`${type} ${target.name} ${f.values[target.name]}`))").await;
+        page.run("window.events = []; for (const type of ['click', 'input', 'change']) f.addEventListener(type, ({ target }) => events.push(`${type} ${target.name} ${f.values[target.name]}`))").await;
         page.focus("#c").await;
         page.write("5").await;
         page.until("heard.length === 2").await;
         assert_eq!(page.get("heard.join()").await, "c 520,g 968");
-        assert_eq!(page.get("f.json").await, r#"{"c":520,"f":968,"m":1,"n":1}"#);
+        assert_eq!(
+            page.get("f.json").await,
+            r#"{"c":520,"f":968,"m":1,"n":1,"fed":false,"noted":false}"#
+        );
         page.focus("#m").await;
         page.until("events.length === 4").await;
         page.press(&[Key::Up]).await;
         page.until("events.length === 8").await;
         let events = "input c 520,input f 968,change c 520,change f 968,input m 2,change m 2,input n 2,change n 2";
         assert_eq!(page.get("events.join()").await, events);
+        page.focus("#fed").await;
+        page.write(" ").await;
+        page.until("events.length === 13").await;
+        let events =
+            "input fed true,change fed true,click noted true,input noted true,change noted true";
+        assert_eq!(page.get("events.slice(8).join()").await, events);
         page.run("g.focus(); g.select()").await;
         page.write("5").await;
-        page.until("events.length === 10").await;
+        page.until("events.length === 15").await;
         assert_eq!(page.get("[f.values.f, f.values.c].join()").await, "5,-15");
         assert_eq!(page.get("[g.value, c.value].join()").await, "5,-15");
     });

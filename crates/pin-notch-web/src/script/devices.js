@@ -131,8 +131,8 @@ function listen(element, { root, ports, tell, isChecked }) {
     const part = target.closest?.("[data-do]");
     if (part && root.contains(part)) {
       if (part.matches(":disabled, [role=button][aria-disabled=true]")) return;
-      if (part.dataset.do !== "step" || part !== ignored) tell("act", part.dataset.do, part.dataset.with);
-      ignored = undefined;
+      // A program or assistive technology clicks without a pointer.
+      if (part !== ignored || event.detail === 0) tell("act", part.dataset.do, part.dataset.with);
     } else if (target.closest?.("[part=field]") && tag === "notch-select") tell("act", "toggle");
     else pointer("click", event);
   });
@@ -163,11 +163,13 @@ function listen(element, { root, ports, tell, isChecked }) {
     const kept = isField ? "input" : ["input", "control"].includes(part) ? "" : part;
     const wasOpen = element.open;
     const paged = event.shiftKey && key.startsWith("Page") ? `Shift+${key}` : key;
-    const used = tell("key", kept, paged, Date.now());
+    const before = ports.reached, used = tell("key", kept, paged, Date.now());
     // Enter settles what is typed in a field, and also sends the form.
     const isSending = key === "Enter" && target.localName !== "textarea" && !element.open && !wasOpen && (kept === "input" || kept === "number" || !used);
     if (used && !isSending) event.preventDefault();
     ports.reveal();
+    const { reached } = ports;
+    if (reached !== before) reached?.scrollIntoView({ block: "nearest" });
     if (isSending) sendImplicitly(element.form);
   });
   root.addEventListener("input", (event) => {

@@ -143,14 +143,14 @@ export class Ports {
     popup.style.left = `${Math.max(0, Math.min(field.left, innerWidth - box.width - 8))}px`;
     popup.style.top = `${below ? Math.min(field.bottom, innerHeight - box.height - 8) : field.top - box.height - 8}px`;
   }
-  // Scrolls the active row into view.
+  // Scrolls the active row or day of a popup into view.
   reveal() {
-    const scroll = this.shadow.querySelector("[part=scroll]");
-    const row = scroll?.querySelector("[part~=option-active]");
-    if (!row) return;
-    const [top, bottom] = [row.offsetTop, row.offsetTop + row.offsetHeight];
-    if (top < scroll.scrollTop) scroll.scrollTop = top;
-    else if (bottom > scroll.scrollTop + scroll.clientHeight) scroll.scrollTop = bottom - scroll.clientHeight;
+    this.shadow.querySelector("[part=popup] :is([part~=option-active], [part~=day-active])")?.scrollIntoView({ block: "nearest" });
+  }
+  // What keys have reached: the part with the focus, or the one to which it points.
+  get reached() {
+    const { activeElement } = this.shadow, id = activeElement?.getAttribute("aria-activedescendant");
+    return (id && this.shadow.getElementById(id)) || activeElement;
   }
   do_focus() {
     if (!this.hadFocus) return;
