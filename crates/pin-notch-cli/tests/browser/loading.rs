@@ -59,7 +59,9 @@ fn a_late_module_receives_everything_done_before() {
         page.write("7").await;
         assert_eq!(page.get("heard.join()").await, "m");
         assert_eq!(page.get("document.querySelector('#m').value").await, "7");
+        page.run("document.body.style.paddingBlockStart = '2000px'; scrollTo(0, 0)").await;
         page.until("window.outcome === 'ready'").await;
+        assert_eq!(page.get("scrollY").await, "0", "somebody has scrolled elsewhere");
         assert_eq!(page.get(SENT).await, "w=18.4&m=7&f=on&t=4&d=2026-05-14");
         assert_eq!(page.get("document.querySelector('#t').getAttribute('max')").await, "7");
         assert_eq!(page.get("document.activeElement.id").await, "m");

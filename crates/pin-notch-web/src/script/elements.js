@@ -186,7 +186,7 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     if (this.#machine) this.#define(); // it was moved, and the direction may differ here
     else this.#wake();
     this.#ports.started();
-    if (had || wished) this.focus();
+    if (had || wished) this.focus({ preventScroll: had });
   }
   // Its name or its description may have changed.
   #named(names) {
