@@ -256,7 +256,7 @@ fn what_keys_reach_is_in_sight() {
             page.show(&format!("<p style='height: 200px'>{html}<p style='height: 900px'>")).await;
             page.run("it.focus(); it.showPicker(); it.shadowRoot.querySelector('[part=page] [part=grid]')?.focus()").await;
             for key in [Key::Down, Key::Up].iter().flat_map(|key| vec![key; steps]) {
-                page.press(&[key.clone()]).await;
+                page.press(&[*key]).await;
                 let is_in_sight = "(() => {
                   const focused = it.shadowRoot.activeElement, points = focused.getAttribute('aria-activedescendant');
                   const [one, popup] = [points ? it.shadowRoot.getElementById(points) : focused, focused.closest('[part=popup]')].map((part) => part?.getBoundingClientRect());

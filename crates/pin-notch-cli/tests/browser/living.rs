@@ -316,6 +316,11 @@ fn names_and_descriptions_follow_the_surroundings() {
                 "Later",
             ),
             ("document.querySelector('label').htmlFor = 'd'", ""),
+            (
+                "document.body.insertAdjacentHTML('beforeend', '<p id=last><label for=s>Inside</label>')",
+                "Inside",
+            ),
+            ("document.querySelector('#last').remove()", ""),
         ] {
             page.run(change).await;
             assert_eq!(of("s").await, name, "{change}");
