@@ -88,7 +88,7 @@ fn the_web_files_are_served_compressed_if_accepted() {
         (head.contains("content-encoding: gzip"), answer[end + 4..].to_vec())
     };
     // The current sizes are the limits; the targets are 115,000 and 130,000 bytes by `gzip -9`.
-    for (of, most) in [("pin-notch", 158_400), ("pin-notch-form", 243_600)] {
+    for (of, most) in [("pin-notch", 158_500), ("pin-notch-form", 243_700)] {
         let mut total = 0;
         for name in ["js", "wasm"].map(|ending| format!("{of}.{ending}")) {
             let name = name.as_str();

@@ -1,6 +1,7 @@
 //! A form in parts.
 
 use crate::form::{listed, with_form_in};
+use crate::support::{serve, web_files, with_page};
 
 pub const PARTS: &str = r#"<!doctype html><html lang=en><meta charset=utf-8><title>Visit</title>
 <script type=module src=/pin-notch-form.js></script>
@@ -59,6 +60,23 @@ fn parts_follow_conditions_and_changes_of_the_page() {
         ))
         .await;
         assert_eq!(seen().await, "|Mites|Treatment|Queen|Food|Send");
+    });
+}
+
+/// Without script it is one page, in which somebody may already be writing.
+#[test]
+fn a_form_starts_in_the_part_with_the_focus() {
+    with_page(async |page| {
+        let html = PARTS.replace("<script type=module src=/pin-notch-form.js></script>", "");
+        let (_server, url) = serve(html, web_files()).await;
+        page.client.goto(&url).await.expect("the page");
+        page.focus("[name=queen]").await;
+        page.write("se").await;
+        page.run("import('/pin-notch-form.js')").await;
+        page.until("document.querySelector('notch-form:state(ready)')").await;
+        page.write("en").await;
+        let seen = "[document.querySelector('.progress').textContent, f.values.queen].join()";
+        assert_eq!(page.get(seen).await, "2 of 3: Queen,seen");
     });
 }
 

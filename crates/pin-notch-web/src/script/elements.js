@@ -187,6 +187,10 @@ class NotchElement extends (globalThis.HTMLElement ?? class {}) {
     else this.#wake();
     this.#ports.started();
     if (had || wished) this.focus({ preventScroll: had });
+    if (!had) return;
+    // Otherwise all of what is being typed would be selected, and the next letter would replace it.
+    const field = this.shadowRoot.activeElement, end = field?.value?.length;
+    field?.setSelectionRange?.(before.selectionStart ?? end, before.selectionEnd ?? end);
   }
   // Its name or its description may have changed.
   #named(names) {

@@ -44,8 +44,11 @@ export class Parts {
     const all = [...form.querySelectorAll("[data-part]")];
     const isSame = all.length === this.#all.length && all.every((part, at) => part === this.#all[at]);
     if (!isSame) for (const part of this.#all) part.hidden = !counts(part);
+    const wasOn = this.isOn;
     this.#all = all;
     if (!this.isOn) { this.#end(); return; }
+    // Before the form has started, somebody may already be writing in a later part.
+    if (!wasOn) this.#at = Math.max(0, this.#counting.findIndex((part) => part.contains(form.getRootNode().activeElement)));
     this.#title ??= made("p", { className: "progress", tabIndex: -1 });
     this.#review ??= made("div", { className: "review" });
     const button = (word, go) => {
